@@ -1,0 +1,50 @@
+package lectomen.engine.extract;
+
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Text that counts how often a pattern looks at it, and stops a pattern that backtracks without end: after
+ * {@value #LOOKS_PER_CHARACTER} looks per character and {@value #FREE_LOOKS} for free. A sound pattern needs a few per
+ * character.
+ */
+final class BoundedText implements CharSequence {
+    private static final long LOOKS_PER_CHARACTER = 2_000;
+    private static final long FREE_LOOKS = 1_000_000;
+
+    private final String text;
+    private long looksLeft;
+
+    private BoundedText(String text) {
+        this.text = text;
+        this.looksLeft = Math.min(FREE_LOOKS + LOOKS_PER_CHARACTER * text.length(), 50_000_000);
+    }
+
+    /** A matcher over the text whose search throws {@link PatternTooSlow} rather than run for ever. */
+    static Matcher matcher(Pattern pattern, String text) {
+        return pattern.matcher(new BoundedText(text));
+    }
+
+    @Override
+    public int length() {
+        return text.length();
+    }
+
+    @Override
+    public char charAt(int index) {
+        if (--looksLeft < 0) {
+            throw new PatternTooSlow();
+        }
+        return text.charAt(index);
+    }
+
+    @Override
+    public CharSequence subSequence(int start, int end) {
+        return text.substring(start, end);
+    }
+
+    @Override
+    public String toString() {
+        return text;
+    }
+}

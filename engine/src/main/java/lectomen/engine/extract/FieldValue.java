@@ -1,0 +1,24 @@
+package lectomen.engine.extract;
+
+import lectomen.engine.page.Box;
+import lectomen.engine.page.Page;
+
+/**
+ * A value found for a field, and the proof of it.
+ *
+ * @param value in the one spelling of its type
+ * @param raw as it stands in the document
+ * @param page counted from 1
+ * @param method how it was found, for people
+ * @param confidence 0 to 1; the least of the words it was read from
+ */
+public record FieldValue(
+        String name,
+        FieldType type,
+        String value,
+        String raw,
+        int page,
+        Box box,
+        Page.Unit unit,
+        String method,
+        double confidence) {}

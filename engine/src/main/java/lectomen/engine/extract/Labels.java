@@ -1,0 +1,113 @@
+package lectomen.engine.extract;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.page.Box;
+import lectomen.engine.page.DocumentText;
+import lectomen.engine.page.Line;
+import lectomen.engine.page.Page;
+import lectomen.engine.page.Word;
+
+/**
+ * Finds labels in a document. A label is compared word by word, by letters and digits only and without case, so that
+ * "Permit no" is found in "PERMIT NO.:".
+ */
+final class Labels {
+    /** A label as it stands: words {@code from} (inclusive) to {@code to} (exclusive) of a line. */
+    record Hit(Page page, Line line, int from, int to) {
+        Box box() {
+            return Box.around(words().stream().map(Word::box).toList());
+        }
+
+        List<Word> words() {
+            return line.words().subList(from, to);
+        }
+    }
+
+    /** The thing most like a label that was seen instead. */
+    record Near(String text, int page, double nearness) {}
+
+    private static final double NEAR_ENOUGH = 0.55;
+
+    private Labels() {}
+
+    static List<Hit> find(DocumentText text, String label) {
+        List<String> wanted = tokens(label);
+        List<Hit> hits = new ArrayList<>();
+        for (Page page : text.pages()) {
+            for (Line line : page.lines()) {
+                for (int from = 0; from + wanted.size() <= line.words().size(); from++) {
+                    if (standsAt(line, from, wanted)) {
+                        hits.add(new Hit(page, line, from, from + wanted.size()));
+                    }
+                }
+            }
+        }
+        return hits;
+    }
+
+    /** Where in the words of a line, from an index on, one of the labels starts; the number of words when none does. */
+    static int firstLabel(Line line, int from, List<List<String>> labels) {
+        for (int at = from; at < line.words().size(); at++) {
+            for (List<String> label : labels) {
+                if (at + label.size() <= line.words().size() && standsAt(line, at, label) && looksLikeLabel(line, at, label)) {
+                    return at;
+                }
+            }
+        }
+        return line.words().size();
+    }
+
+    /** Inside a line, a word of a value may equal a label's; only one with a colon, or at the line's start, is taken for it. */
+    private static boolean looksLikeLabel(Line line, int at, List<String> label) {
+        return at == 0 || line.words().get(at + label.size() - 1).text().endsWith(":");
+    }
+
+    static List<String> tokens(String label) {
+        return List.of(label.strip().split("\\s+")).stream().map(Labels::bare).filter(token -> !token.isEmpty()).toList();
+    }
+
+    /** The phrase in the document most like one of the labels, if any is somewhat like it. */
+    static Optional<Near> nearest(DocumentText text, List<String> labels) {
+        Near best = null;
+        for (String label : labels) {
+            String wanted = String.join("", tokens(label));
+            int words = tokens(label).size();
+            for (Page page : text.pages()) {
+                for (Line line : page.lines()) {
+                    for (int from = 0; from < line.words().size(); from++) {
+                        for (int count = 1; count <= words + 1 && from + count <= line.words().size(); count++) {
+                            List<Word> window = line.words().subList(from, from + count);
+                            String seen = String.join("", window.stream().map(word -> bare(word.text())).toList());
+                            double nearness = Nearness.of(wanted, seen);
+                            if (nearness >= NEAR_ENOUGH && (best == null || nearness > best.nearness())) {
+                                String shown = String.join(" ", window.stream().map(Word::text).toList());
+                                best = new Near(shown, page.number(), nearness);
+                            }
+                        }
+                    }
+                }
+            }
+        }
+        return Optional.ofNullable(best);
+    }
+
+    private static boolean standsAt(Line line, int from, List<String> wanted) {
+        for (int i = 0; i < wanted.size(); i++) {
+            if (!bare(line.words().get(from + i).text()).equals(wanted.get(i))) {
+                return false;
+            }
+        }
+        return !wanted.isEmpty();
+    }
+
+    private static String bare(String word) {
+        StringBuilder out = new StringBuilder(word.length());
+        word.codePoints()
+                .filter(Character::isLetterOrDigit)
+                .map(Character::toLowerCase)
+                .forEach(out::appendCodePoint);
+        return out.toString();
+    }
+}

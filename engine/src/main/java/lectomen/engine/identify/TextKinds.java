@@ -1,0 +1,116 @@
+package lectomen.engine.identify;
+
+import java.nio.ByteBuffer;
+import java.nio.CharBuffer;
+import java.nio.charset.Charset;
+import java.nio.charset.CharsetDecoder;
+import java.nio.charset.CoderResult;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.util.Locale;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+
+/** Tells files made of characters apart, once no binary signature fitted. */
+final class TextKinds {
+    private static final Pattern MAIL_HEADER =
+            Pattern.compile("(?i)^(from|to|subject|date|received|return-path|message-id|mime-version|delivered-to): ?.*");
+    private static final Pattern DXF_START = Pattern.compile("(?s)^(\\s*999\\r?\\n[^\\n]*\\n)*\\s*0\\r?\\nSECTION\\r?\\n.*");
+
+    private TextKinds() {}
+
+    static FileType of(byte[] head) {
+        String text = decode(head);
+        if (text == null) {
+            return FileType.UNKNOWN;
+        }
+        String start = text.stripLeading();
+        String lower = start.substring(0, Math.min(start.length(), 2048)).toLowerCase(Locale.ROOT);
+        if (DXF_START.matcher(text.substring(0, Math.min(text.length(), 4096))).matches()) {
+            return FileType.DXF;
+        }
+        if (lower.startsWith("<!doctype html") || lower.startsWith("<html")) {
+            return FileType.HTML;
+        }
+        if (lower.startsWith("<?xml") || lower.matches("(?s)^<[a-z_][\\w:.-]*[\\s/>].*")) {
+            return lower.contains("<svg") ? FileType.SVG : FileType.XML;
+        }
+        if (looksLikeJson(start)) {
+            return FileType.JSON;
+        }
+        String[] lines = text.split("\\R", 12);
+        if (looksLikeMail(lines)) {
+            return FileType.MAIL;
+        }
+        return looksLikeCsv(lines) ? FileType.CSV : FileType.TEXT;
+    }
+
+    private static boolean looksLikeJson(String start) {
+        return start.matches("(?s)^\\{\\s*(\"[^\"]*\"\\s*:.*|\\}\\s*)") || start.matches("(?s)^\\[\\s*[\\[{\"\\d\\]tfn-].*");
+    }
+
+    private static boolean looksLikeMail(String[] lines) {
+        int headers = 0;
+        for (String line : lines) {
+            if (line.isBlank()) {
+                break;
+            }
+            if (MAIL_HEADER.matcher(line).matches()) {
+                headers++;
+            }
+        }
+        return headers >= 3 && MAIL_HEADER.matcher(lines[0]).matches();
+    }
+
+    /** At least three lines with the same number, two or more, of one separator. */
+    private static boolean looksLikeCsv(String[] lines) {
+        for (String separator : new String[] {";", ",", "\t"}) {
+            int wanted = count(lines[0], separator);
+            int same = 0;
+            for (int i = 0; i < Math.min(lines.length, 11); i++) {
+                if (!lines[i].isBlank() && count(lines[i], separator) == wanted) {
+                    same++;
+                }
+            }
+            if (wanted >= 2 && same >= 3) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static int count(String line, String separator) {
+        return line.length() - line.replace(separator, "").length();
+    }
+
+    /** The text of the head, or null when it is no text. The last character may be cut off by the end of the head. */
+    private static @Nullable String decode(byte[] head) {
+        if (head.length >= 2 && ((head[0] & 0xff) == 0xff && (head[1] & 0xff) == 0xfe)) {
+            return strict(head, StandardCharsets.UTF_16LE);
+        }
+        if (head.length >= 2 && ((head[0] & 0xff) == 0xfe && (head[1] & 0xff) == 0xff)) {
+            return strict(head, StandardCharsets.UTF_16BE);
+        }
+        for (byte b : head) {
+            boolean control = b >= 0 && b < 0x20 && b != '\n' && b != '\r' && b != '\t' && b != '\f' && b != 0x1a && b != 0x1b;
+            if (control || b == 0x7f) {
+                return null;
+            }
+        }
+        String utf8 = strict(head, StandardCharsets.UTF_8);
+        return utf8 != null ? utf8 : new String(head, StandardCharsets.ISO_8859_1);
+    }
+
+    private static @Nullable String strict(byte[] head, Charset charset) {
+        CharsetDecoder decoder = charset.newDecoder()
+                .onMalformedInput(CodingErrorAction.REPORT)
+                .onUnmappableCharacter(CodingErrorAction.REPORT);
+        CharBuffer out = CharBuffer.allocate(head.length + 1);
+        CoderResult result = decoder.decode(ByteBuffer.wrap(head), out, head.length < FileType.HEAD_BYTES);
+        if (result.isError()) {
+            return null;
+        }
+        String text = out.flip().toString();
+        return text.startsWith("\ufeff") ? text.substring(1) : text;
+    }
+}

@@ -1,0 +1,217 @@
+package lectomen.engine.naming;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+import lectomen.engine.extract.Nearness;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Text with slots in braces, from which a name or a folder path is made: {@code "{valid from | date yyyy-MM-dd} {vessel}"}.
+ * A slot names a field and may change its text by transforms, from left to right. Two braces stand for one.
+ *
+ * <p>An empty slot takes one separator beside it along, so that {@code "{a} - {b}"} without b is just a.
+ *
+ * <pre>{@code
+ * NamePattern.parse("{permit} {vessel | upper}").pattern().orElseThrow()
+ *         .text(Map.of("permit", "MHP-2027-0031", "vessel", "Grey Heron"), Locale.UK)   // MHP-2027-0031 GREY HERON
+ * }</pre>
+ */
+public final class NamePattern {
+    private static final Pattern SEPARATOR = Pattern.compile("[\\s\\-_,;.+]*");
+
+    /** What came of reading a pattern: the pattern, or what is wrong and at which character (from 0). */
+    public record Parsed(Optional<NamePattern> pattern, String problem, int at) {
+        static Parsed wrong(String problem, int at) {
+            return new Parsed(Optional.empty(), problem, at);
+        }
+    }
+
+    private sealed interface Part {
+        record Literal(String text) implements Part {}
+
+        record Slot(String name, List<Transform> transforms) implements Part {}
+    }
+
+    private final String source;
+    private final List<Part> parts;
+
+    private NamePattern(String source, List<Part> parts) {
+        this.source = source;
+        this.parts = List.copyOf(parts);
+    }
+
+    public static Parsed parse(String source) {
+        List<Part> parts = new ArrayList<>();
+        StringBuilder literal = new StringBuilder();
+        int at = 0;
+        while (at < source.length()) {
+            char c = source.charAt(at);
+            if ((c == '{' || c == '}') && at + 1 < source.length() && source.charAt(at + 1) == c) {
+                literal.append(c);
+                at += 2;
+            } else if (c == '}') {
+                return Parsed.wrong("a } without its {; write }} for the character itself", at);
+            } else if (c == '{') {
+                int end = source.indexOf('}', at);
+                if (end < 0) {
+                    return Parsed.wrong("a { without its }; write {{ for the character itself", at);
+                }
+                flush(literal, parts);
+                SlotReading slot = slot(source.substring(at + 1, end), at + 1);
+                if (slot.slot() == null) {
+                    return Parsed.wrong(slot.problem(), slot.at());
+                }
+                parts.add(slot.slot());
+                at = end + 1;
+            } else {
+                literal.append(c);
+                at++;
+            }
+        }
+        flush(literal, parts);
+        return parts.isEmpty()
+                ? Parsed.wrong("an empty pattern", 0)
+                : new Parsed(Optional.of(new NamePattern(source, parts)), "", 0);
+    }
+
+    private record SlotReading(Part.@Nullable Slot slot, String problem, int at) {}
+
+    private static SlotReading slot(String inside, int offset) {
+        String[] pieces = inside.split("\\|", -1);
+        String name = pieces[0].strip();
+        if (name.isEmpty()) {
+            return new SlotReading(null, "a slot without a field name", offset);
+        }
+        List<Transform> transforms = new ArrayList<>();
+        int at = offset + pieces[0].length() + 1;
+        for (int i = 1; i < pieces.length; i++) {
+            String[] wordAndArgument = pieces[i].strip().split("\\s+", 2);
+            String argument = wordAndArgument.length > 1 ? wordAndArgument[1] : "";
+            Optional<Transform.Maker> maker = Transforms.findByWord(wordAndArgument[0]);
+            if (maker.isEmpty()) {
+                return new SlotReading(null, unknown(wordAndArgument[0]), at);
+            }
+            Optional<Transform> transform = maker.get().make(argument);
+            if (transform.isEmpty()) {
+                String problem = "\"" + argument + "\" is not what " + wordAndArgument[0] + " needs behind it";
+                return new SlotReading(null, problem, at);
+            }
+            transforms.add(transform.get());
+            at += pieces[i].length() + 1;
+        }
+        return new SlotReading(new Part.Slot(name, List.copyOf(transforms)), "", 0);
+    }
+
+    private static String unknown(String word) {
+        return "no transform is called \"" + word + "\""
+                + Nearness.nearest(word, Transforms.words())
+                        .map(near -> "; did you mean " + near + "?")
+                        .orElse("; there are " + String.join(", ", Transforms.words()));
+    }
+
+    private static void flush(StringBuilder literal, List<Part> parts) {
+        if (!literal.isEmpty()) {
+            parts.add(new Part.Literal(literal.toString()));
+            literal.setLength(0);
+        }
+    }
+
+    /** The pattern as it was written. */
+    public String source() {
+        return source;
+    }
+
+    /** The names of all slots, in the order of their first use. */
+    public Set<String> slots() {
+        Set<String> names = new LinkedHashSet<>();
+        for (Part part : parts) {
+            if (part instanceof Part.Slot slot) {
+                names.add(slot.name());
+            }
+        }
+        return names;
+    }
+
+    /** The pattern cut at its own slashes (not those in values), for a path of folders. */
+    public List<NamePattern> levels() {
+        List<NamePattern> levels = new ArrayList<>();
+        List<Part> level = new ArrayList<>();
+        for (Part part : parts) {
+            if (part instanceof Part.Literal literal) {
+                String[] pieces = literal.text().split("/", -1);
+                for (int i = 0; i < pieces.length; i++) {
+                    if (i > 0) {
+                        levels.add(new NamePattern(source, level));
+                        level = new ArrayList<>();
+                    }
+                    if (!pieces[i].isEmpty()) {
+                        level.add(new Part.Literal(pieces[i]));
+                    }
+                }
+            } else {
+                level.add(part);
+            }
+        }
+        levels.add(new NamePattern(source, level));
+        return levels.stream().filter(made -> !made.parts.isEmpty()).toList();
+    }
+
+    /**
+     * The text with all slots filled; what no name may hold is replaced in the values, so that a value never makes a folder.
+     *
+     * @param values by slot name; a slot that is not among them is empty
+     */
+    public String text(Map<String, String> values, Locale locale) {
+        List<String> texts = new ArrayList<>();
+        for (Part part : parts) {
+            texts.add(part instanceof Part.Slot slot ? filled(slot, values, locale) : ((Part.Literal) part).text());
+        }
+        for (int i = 0; i < parts.size(); i++) {
+            if (parts.get(i) instanceof Part.Slot && texts.get(i).isEmpty()) {
+                dropSeparatorBeside(i, texts);
+            }
+        }
+        return String.join("", texts).replaceAll("\\(\\s*\\)|\\[\\s*]", "");
+    }
+
+    private static String filled(Part.Slot slot, Map<String, String> values, Locale locale) {
+        String text = Objects.requireNonNullElse(values.get(slot.name()), "");
+        for (Transform transform : slot.transforms()) {
+            text = transform.apply(text, locale);
+        }
+        return SafeName.part(text).strip();
+    }
+
+    private void dropSeparatorBeside(int empty, List<String> texts) {
+        for (int beside : new int[] {empty - 1, empty + 1}) {
+            boolean literal = beside >= 0 && beside < parts.size() && parts.get(beside) instanceof Part.Literal;
+            if (literal && !texts.get(beside).isEmpty() && SEPARATOR.matcher(texts.get(beside)).matches()) {
+                texts.set(beside, "");
+                return;
+            }
+        }
+    }
+
+    /** The slots that have no value, for messages. */
+    public List<String> emptySlots(Map<String, String> values) {
+        return slots().stream().filter(slot -> !has(values, slot)).toList();
+    }
+
+    private static boolean has(Map<String, String> values, String slot) {
+        String value = values.get(slot);
+        return value != null && !value.isBlank();
+    }
+
+    /** The first slot that is not one of the known names, if any. */
+    public Optional<String> findUnknownSlot(Collection<String> known) {
+        return slots().stream().filter(slot -> !known.contains(slot)).findFirst();
+    }
+}

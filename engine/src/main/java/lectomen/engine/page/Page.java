@@ -1,0 +1,52 @@
+package lectomen.engine.page;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Collectors;
+
+/**
+ * The text of one page, its lines from top to bottom and from left to right.
+ *
+ * @param number counted from 1
+ * @param width of the page, in {@code unit}
+ * @param height of the page, in {@code unit}
+ */
+public record Page(int number, double width, double height, Unit unit, List<Line> lines) {
+    /** What the boxes of a page are measured in. */
+    public enum Unit {
+        POINT,
+        CHARACTER
+    }
+
+    public Page {
+        lines = List.copyOf(lines);
+    }
+
+    /** Makes a page of words in any order: words at one height that stand close together become a line. */
+    public static Page ofWords(int number, double width, double height, Unit unit, List<Word> words) {
+        return new Page(number, width, height, unit, LineGathering.gather(words));
+    }
+
+    /** The lines grouped by height: each row from left to right, rows from top to bottom. */
+    public List<List<Line>> rows() {
+        List<List<Line>> rows = new ArrayList<>();
+        for (Line line : lines) {
+            List<Line> row = rows.isEmpty() ? List.of() : rows.get(rows.size() - 1);
+            if (!row.isEmpty() && row.get(0).box().sharedHeight(line.box()) > 0.5) {
+                row.add(line);
+            } else {
+                rows.add(new ArrayList<>(List.of(line)));
+            }
+        }
+        rows.forEach(row -> row.sort(Comparator.comparingDouble(line -> line.box().left())));
+        return rows;
+    }
+
+    /** The words of every row with one blank between them, a row on each line. */
+    public String text() {
+        return rows().stream()
+                .map(row -> row.stream().map(Line::text).collect(Collectors.joining(" ")))
+                .collect(Collectors.joining("\n"));
+    }
+}

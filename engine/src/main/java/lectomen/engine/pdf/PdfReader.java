@@ -1,0 +1,69 @@
+package lectomen.engine.pdf;
+
+import java.io.IOException;
+import java.io.RandomAccessFile;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import lectomen.engine.page.DocumentText;
+import lectomen.engine.page.Page;
+import lectomen.engine.page.Reading;
+import lectomen.engine.reason.Reason;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
+
+/** Reads the words of a born-digital PDF with their pages and boxes. */
+public final class PdfReader {
+    /** Where the end-of-file mark is looked for: the last bytes of the file; some writers pad behind it. */
+    private static final int TAIL_BYTES = 2048;
+
+    private PdfReader() {}
+
+    /**
+     * Reads all pages.
+     *
+     * <p>A file without an end-of-file mark is refused even where its structure could be guessed back, because what was
+     * cut off can't be known.
+     *
+     * @throws IOException if the file itself can't be read; a broken PDF is {@link Reading.Unreadable}
+     */
+    public static Reading read(Path file) throws IOException {
+        if (!endsWithMark(file)) {
+            return new Reading.Unreadable(Reason.of(
+                    "pdf.truncated", "bytes", Long.toString(file.toFile().length())));
+        }
+        try (PDDocument document = Loader.loadPDF(file.toFile())) {
+            if (document.getNumberOfPages() == 0) {
+                return new Reading.Unreadable(Reason.of("pdf.no-pages"));
+            }
+            List<Page> pages = new ArrayList<>();
+            PageWords words = new PageWords();
+            for (int number = 1; number <= document.getNumberOfPages(); number++) {
+                pages.add(words.read(document, number));
+            }
+            return new Reading.Read(new DocumentText(pages));
+        } catch (InvalidPasswordException e) {
+            return new Reading.Unreadable(Reason.of("pdf.password"));
+        } catch (IOException | RuntimeException e) {
+            return new Reading.Unreadable(Reason.of("pdf.broken", "problem", problem(e)));
+        }
+    }
+
+    private static String problem(Exception e) {
+        String message = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
+        String oneLine = message.replaceAll("\\s+", " ").strip();
+        return oneLine.length() > 160 ? oneLine.substring(0, 160) + "…" : oneLine;
+    }
+
+    private static boolean endsWithMark(Path file) throws IOException {
+        try (RandomAccessFile in = new RandomAccessFile(file.toFile(), "r")) {
+            int length = (int) Math.min(TAIL_BYTES, in.length());
+            byte[] tail = new byte[length];
+            in.seek(in.length() - length);
+            in.readFully(tail);
+            return new String(tail, StandardCharsets.ISO_8859_1).contains("%%EOF");
+        }
+    }
+}

@@ -1,0 +1,43 @@
+package lectomen.engine.plan;
+
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.reason.Reason;
+
+/**
+ * What becomes of one document, and why.
+ *
+ * @param considered every rule that was asked, in order, up to the one that takes it
+ * @param rule the one that takes it, or the only one that might have if the document could be read
+ * @param steps as far as they went
+ */
+public record Outcome(List<Considered> considered, Optional<RuleRef> rule, List<StepDone> steps, Ending ending) {
+    public Outcome {
+        considered = List.copyOf(considered);
+        steps = List.copyOf(steps);
+    }
+
+    /** How the plan ends. */
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "is")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Ending.Planned.class, name = "planned"),
+        @JsonSubTypes.Type(value = Ending.Unwanted.class, name = "unwanted"),
+        @JsonSubTypes.Type(value = Ending.Failed.class, name = "failed")
+    })
+    public sealed interface Ending {
+        /** All steps went well; these effects remain to be done, in order. */
+        record Planned(List<Filing> filings) implements Ending {
+            public Planned {
+                filings = List.copyOf(filings);
+            }
+        }
+
+        /** No rule wants the document. */
+        record Unwanted(Reason reason) implements Ending {}
+
+        /** It can't go on. */
+        record Failed(Reason reason) implements Ending {}
+    }
+}

@@ -1,0 +1,137 @@
+package lectomen.engine.plan;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import lectomen.engine.extract.PatternTooSlow;
+import lectomen.engine.page.DocumentText;
+import lectomen.engine.page.Reading;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.Seen;
+import lectomen.engine.rule.Site;
+import lectomen.engine.rule.Truth;
+
+/**
+ * Decides what becomes of a document under an ordered list of rules: which one takes it, what its steps find, what it is
+ * called and where it is filed. Nothing is done and nothing is changed; the same inputs give the same outcome. A trial
+ * shows the outcome, the service carries it out.
+ *
+ * <p>Rules are asked in order, each first by what is known without opening the document. Its text is read once, and only
+ * when a rule that is still in play asks for it.
+ */
+public final class Planner {
+    private final Facts facts;
+    private final Site site;
+    private final TextSource source;
+    private final List<Considered> considered = new ArrayList<>();
+    private Optional<Reading> reading = Optional.empty();
+
+    private Planner(Facts facts, Site site, TextSource source) {
+        this.facts = facts;
+        this.site = site;
+        this.source = source;
+    }
+
+    public static Outcome plan(List<Candidate> rules, Facts facts, Site site, TextSource text) {
+        return new Planner(facts, site, text).plan(rules);
+    }
+
+    /** Whether the rule could take the file, as far as that can be told without reading its text. */
+    public static Considered consider(Candidate candidate, Facts facts) {
+        return considered(candidate, facts, Optional.empty());
+    }
+
+    private Outcome plan(List<Candidate> rules) {
+        for (Candidate candidate : rules) {
+            Considered first = consider(candidate, facts);
+            Considered last = first;
+            if (isOpen(first)) {
+                Reading read = text("the conditions of rule " + candidate.ref().id());
+                if (read instanceof Reading.Unreadable unreadable) {
+                    considered.add(first);
+                    return new Outcome(considered, soleOpen(rules), List.of(), new Outcome.Ending.Failed(unreadable.reason()));
+                }
+                try {
+                    last = considered(candidate, facts, Optional.of(((Reading.Read) read).text()));
+                } catch (PatternTooSlow e) {
+                    Reason reason = tooSlow(candidate, candidate.rule().when().map(Object::toString).orElse(""), 0);
+                    return new Outcome(
+                            considered, Optional.of(candidate.ref()), List.of(), new Outcome.Ending.Failed(reason));
+                }
+            }
+            considered.add(last);
+            if (last.takes()) {
+                return new StepsOfPlan(candidate, facts, site, this::text).run(List.copyOf(considered));
+            }
+        }
+        return new Outcome(considered, Optional.empty(), List.of(), new Outcome.Ending.Unwanted(noneWants(considered)));
+    }
+
+    /** Why no rule takes a file that all of these were asked about. */
+    public static Reason noneWants(List<Considered> considered) {
+        if (considered.isEmpty()) {
+            return Reason.of("rule.none-here");
+        }
+        String nearest = considered.stream()
+                .limit(3)
+                .map(one -> one.rule().id() + ": " + one.whyNot())
+                .collect(Collectors.joining("; "));
+        int more = considered.size() - 3;
+        return Reason.of("rule.none-wants", "nearest", nearest + (more > 0 ? "; and " + more + " more" : "") + ".");
+    }
+
+    static Reason tooSlow(Candidate candidate, String pattern, int line) {
+        return Reason.of(
+                "pattern.too-slow",
+                "pattern", pattern,
+                "line", Integer.toString(line),
+                "rule", candidate.ref().id());
+    }
+
+    private Reading text(String neededBy) {
+        if (reading.isEmpty()) {
+            reading = Optional.of(source.read(neededBy));
+        }
+        return reading.get();
+    }
+
+    private Optional<RuleRef> soleOpen(List<Candidate> rules) {
+        List<RuleRef> open = rules.stream()
+                .filter(rule -> isOpen(consider(rule, facts)) || consider(rule, facts).takes())
+                .map(Candidate::ref)
+                .toList();
+        return open.size() == 1 ? Optional.of(open.get(0)) : Optional.empty();
+    }
+
+    private static boolean isOpen(Considered considered) {
+        return !considered.takes() && considered.conditions().stream().anyMatch(seen -> seen.truth() == Truth.OPEN);
+    }
+
+    private static Considered considered(Candidate candidate, Facts facts, Optional<DocumentText> text) {
+        if (!candidate.rule().accepts(facts)) {
+            return new Considered(
+                    candidate.ref(), false, "does not accept " + facts.type().word(), List.of());
+        }
+        if (candidate.rule().when().isEmpty()) {
+            return new Considered(candidate.ref(), true, "", List.of());
+        }
+        Seen seen = candidate.rule().when().get().look(facts, text);
+        String whyNot = seen.truth() == Truth.YES ? "" : whyNot(seen);
+        return new Considered(candidate.ref(), seen.truth() == Truth.YES, whyNot, List.of(seen));
+    }
+
+    /** The condition that decided against the rule, with what it saw. */
+    private static String whyNot(Seen seen) {
+        if (seen.parts().isEmpty()) {
+            return seen.says() + ": " + seen.saw();
+        }
+        Truth guilty = seen.says().equals("none") ? Truth.YES : Truth.NO;
+        return seen.parts().stream()
+                .filter(part -> part.truth() == guilty)
+                .findFirst()
+                .map(part -> (guilty == Truth.YES ? "not wanted: " : "") + whyNot(part))
+                .orElse("its text was not read");
+    }
+}

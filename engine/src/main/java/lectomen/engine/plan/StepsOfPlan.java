@@ -1,0 +1,135 @@
+package lectomen.engine.plan;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.Function;
+import lectomen.engine.extract.FieldFinder;
+import lectomen.engine.extract.FieldResult;
+import lectomen.engine.extract.FieldSpec;
+import lectomen.engine.extract.FieldValue;
+import lectomen.engine.extract.PatternTooSlow;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.naming.NamePattern;
+import lectomen.engine.page.DocumentText;
+import lectomen.engine.page.Reading;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.Site;
+import lectomen.engine.rule.Step;
+
+/** Goes through the steps of the rule that takes a document, up to the end or to the first that fails. */
+final class StepsOfPlan {
+    private final Candidate candidate;
+    private final Facts facts;
+    private final Site site;
+    private final Function<String, Reading> text;
+    private final Map<String, String> slots = new TreeMap<>();
+    private final List<StepDone> done = new ArrayList<>();
+    private final List<Filing> filings = new ArrayList<>();
+    private Optional<NamePattern> name = Optional.empty();
+
+    StepsOfPlan(Candidate candidate, Facts facts, Site site, Function<String, Reading> text) {
+        this.candidate = candidate;
+        this.facts = facts;
+        this.site = site;
+        this.text = text;
+        slots.putAll(site.parameters());
+        slots.put("file name", facts.stem());
+        slots.put("arrived", LocalDate.ofInstant(facts.arrived(), site.zone()).toString());
+        slots.put("rule", candidate.ref().id());
+    }
+
+    Outcome run(List<Considered> considered) {
+        for (Step step : candidate.rule().steps()) {
+            StepDone result = go(done.size() + 1, step);
+            done.add(result);
+            if (result.failed().isPresent()) {
+                return outcome(considered, new Outcome.Ending.Failed(result.failed().get()));
+            }
+        }
+        return outcome(considered, new Outcome.Ending.Planned(filings));
+    }
+
+    private Outcome outcome(List<Considered> considered, Outcome.Ending ending) {
+        return new Outcome(considered, Optional.of(candidate.ref()), done, ending);
+    }
+
+    private StepDone go(int number, Step step) {
+        if (step instanceof Step.Find find) {
+            return find(number, find);
+        }
+        if (step instanceof Step.Name naming) {
+            name = Optional.of(naming.pattern());
+            return done(number, step, Optional.empty());
+        }
+        return file(number, (Step.File) step);
+    }
+
+    private static StepDone done(int number, Step step, Optional<Reason> failed) {
+        return new StepDone(number, step.word(), step.line(), List.of(), List.of(), failed);
+    }
+
+    private StepDone find(int number, Step.Find find) {
+        Reading read = text.apply("step \"find\" of rule " + candidate.ref().id());
+        if (read instanceof Reading.Unreadable unreadable) {
+            return done(number, find, Optional.of(unreadable.reason()));
+        }
+        DocumentText document = ((Reading.Read) read).text();
+        if (document.isBlank() && find.fields().stream().anyMatch(FieldSpec::required)) {
+            String neededBy = "Step \"find\" of rule " + candidate.ref().id();
+            return done(number, find, Optional.of(Reason.of("text.none", "pages", document.pageRange(), "needed by", neededBy)));
+        }
+        List<FieldValue> found = new ArrayList<>();
+        List<Reason> notes = new ArrayList<>();
+        Optional<Reason> failed = Optional.empty();
+        for (FieldSpec field : find.fields()) {
+            FieldResult result;
+            try {
+                result = FieldFinder.find(find.fields(), field, document, site.locale());
+            } catch (PatternTooSlow e) {
+                String pattern = field.pattern().map(Object::toString).orElse("");
+                return done(number, find, Optional.of(Planner.tooSlow(candidate, pattern, field.line())));
+            }
+            if (result instanceof FieldResult.Found hit) {
+                found.add(hit.value());
+                slots.put(hit.value().name(), hit.value().value());
+            } else if (result instanceof FieldResult.Missing missing) {
+                notes.add(missing.reason());
+                if (missing.required() && failed.isEmpty()) {
+                    failed = Optional.of(missing.reason());
+                }
+            }
+        }
+        return new StepDone(number, find.word(), find.line(), found, notes, failed);
+    }
+
+    private StepDone file(int number, Step.File file) {
+        Filing filing = new Filing(
+                number,
+                file.connection(),
+                file.under().map(NamePattern::source).orElse(""),
+                name.map(NamePattern::source).orElse("{file name}"),
+                slots,
+                ending(),
+                file.whenTaken());
+        Filing.Target target = filing.target(site.locale());
+        if (target instanceof Filing.Target.Impossible impossible) {
+            return done(number, file, Optional.of(impossible.reason()));
+        }
+        filings.add(filing);
+        return done(number, file, Optional.empty());
+    }
+
+    /** The ending of the real type; a type without one of its own, or that the given ending also fits, keeps the given. */
+    private String ending() {
+        String given = facts.ending();
+        String own = facts.type().ending();
+        boolean keeps = own.isEmpty() || FileType.findByWord(given).filter(facts.type()::equals).isPresent();
+        boolean textAnyhow = facts.type() == FileType.TEXT && !given.isEmpty() && given.length() <= 8;
+        return keeps || textAnyhow ? given.toLowerCase(site.locale()) : own;
+    }
+}

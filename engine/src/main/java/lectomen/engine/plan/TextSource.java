@@ -1,0 +1,10 @@
+package lectomen.engine.plan;
+
+import lectomen.engine.page.Reading;
+
+/** Reads a document's text when something asks for it. */
+@FunctionalInterface
+public interface TextSource {
+    /** @param neededBy what asks, for the reason when there is no text */
+    Reading read(String neededBy);
+}

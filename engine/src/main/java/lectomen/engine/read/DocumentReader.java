@@ -1,0 +1,31 @@
+package lectomen.engine.read;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.page.Reading;
+import lectomen.engine.pdf.PdfReader;
+import lectomen.engine.plaintext.PlainTextReader;
+import lectomen.engine.reason.Reason;
+
+/** Reads a document's text by the reader for its type. */
+public final class DocumentReader {
+    private DocumentReader() {}
+
+    /**
+     * The text of the file, or why it has none.
+     *
+     * @param neededBy what the text is wanted for, for the reason
+     * @throws IOException if the file itself can't be read
+     */
+    public static Reading read(Path file, FileType type, String neededBy) throws IOException {
+        return switch (type) {
+            case PDF -> PdfReader.read(file);
+            case TEXT, CSV, XML, HTML, JSON, MAIL -> PlainTextReader.read(file);
+            case EMPTY -> new Reading.Unreadable(Reason.of("file.empty"));
+            case SVG, RTF, DXF, STEP, TIFF, JPEG, PNG, GIF, BMP, WEBP, JPEG_2000, DOCX, XLSX, PPTX, ODT, ODS, ODP, OLE2,
+                    ZIP, UNKNOWN -> new Reading.Unreadable(
+                    Reason.of("file.type-unreadable", "type", type.word(), "needed by", neededBy));
+        };
+    }
+}

@@ -1,0 +1,7 @@
+/**
+ * Reads the text of any file that text can be read from. Start at {@link lectomen.engine.read.DocumentReader}.
+ */
+@NullMarked
+package lectomen.engine.read;
+
+import org.jspecify.annotations.NullMarked;

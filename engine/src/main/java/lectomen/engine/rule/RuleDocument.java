@@ -1,0 +1,49 @@
+package lectomen.engine.rule;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import lectomen.engine.identify.FileType;
+
+/**
+ * A rule as it was read from its file, with the site's parameters filled in.
+ *
+ * @param id as commands and messages name it
+ * @param from at least one source
+ * @param when empty: every file that is accepted
+ * @param steps at least one
+ */
+public record RuleDocument(
+        String id, String title, String about, List<From> from, Optional<Condition> when, List<Step> steps) {
+    public RuleDocument {
+        from = List.copyOf(from);
+        steps = List.copyOf(steps);
+    }
+
+    /**
+     * A hot folder that the rule takes files from.
+     *
+     * @param folder an absolute path
+     * @param accept the wanted types; empty for all
+     */
+    public record From(String folder, Set<FileType> accept, SourceSettings settings, int line, int column) {
+        public From {
+            accept = Set.copyOf(accept);
+        }
+
+        boolean accepts(FileType type) {
+            return accept.isEmpty() || accept.contains(type);
+        }
+    }
+
+    public Optional<From> findFrom(String folder) {
+        return from.stream().filter(source -> source.folder().equals(folder)).findFirst();
+    }
+
+    /** Whether the rule would take the type from the folder; from an upload, if it takes the type from anywhere. */
+    public boolean accepts(Facts facts) {
+        return from.stream()
+                .filter(source -> facts.folder().isEmpty() || source.folder().equals(facts.folder().get()))
+                .anyMatch(source -> source.accepts(facts.type()));
+    }
+}

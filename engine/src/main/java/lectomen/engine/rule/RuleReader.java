@@ -1,0 +1,173 @@
+package lectomen.engine.rule;
+
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Comparator;
+import lectomen.engine.yaml.Node;
+import lectomen.engine.yaml.YamlTree;
+import lectomen.engine.yaml.Section;
+import lectomen.engine.yaml.Problem;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import lectomen.engine.identify.FileType;
+
+/**
+ * Reads a rule file: the rule, or everything that is wrong with it by line and column.
+ *
+ * <pre>{@code
+ * RuleReading reading = RuleReader.read(text, site);
+ * if (reading instanceof RuleReading.Good good) { use(good.rule()); }
+ * }</pre>
+ */
+public final class RuleReader {
+    private static final Pattern ID = Pattern.compile("[a-z][a-z0-9-]{0,62}");
+    private static final Pattern DURATION = Pattern.compile("(\\d{1,6}) ?(ms|s|m|h|seconds?|minutes?|hours?)");
+    private static final Pattern PARAMETER = Pattern.compile("\\{([^{}]*)}");
+
+    private final Site site;
+    private final List<Problem> problems = new ArrayList<>();
+
+    private RuleReader(Site site) {
+        this.site = site;
+    }
+
+    public static RuleReading read(String text, Site site) {
+        RuleReader reader = new RuleReader(site);
+        Optional<RuleDocument> rule = YamlTree.read(text, reader.problems)
+                .flatMap(root -> Section.open("a rule file", root, reader.problems))
+                .flatMap(reader::rule);
+        if (rule.isPresent() && reader.problems.isEmpty()) {
+            return new RuleReading.Good(rule.get());
+        }
+        reader.problems.sort(Comparator.comparingInt(Problem::line).thenComparingInt(Problem::column));
+        return new RuleReading.Bad(reader.problems);
+    }
+
+    private Optional<RuleDocument> rule(Section section) {
+        section.requireText("lectomen")
+                .filter(version -> !version.text().equals("1"))
+                .ifPresent(version -> section.report(
+                        version.spot(), "this service reads rule files of form 1, not " + version.kind()));
+        Optional<Node.Text> id = section.requireText("rule");
+        id.filter(text -> !ID.matcher(text.text()).matches())
+                .ifPresent(text -> section.report(
+                        text.spot(), "a rule is named by small letters, digits and hyphens (mooring-permits), not by " + text.kind()));
+        String title = section.findText("title").map(Node.Text::text).orElse("");
+        String about = section.findText("about").map(Node.Text::text).orElse("");
+        List<RuleDocument.From> from = section.require("from").map(this::sources).orElse(List.of());
+        Optional<Condition> when = section.find("when").flatMap(node -> ConditionReader.read(node, problems));
+        List<Step> steps = section.require("do")
+                .map(node -> new StepReader(site, problems).read(node))
+                .orElse(List.of());
+        section.close();
+        return id.map(text -> new RuleDocument(
+                text.text(), title.isEmpty() ? text.text() : title, about.strip(), from, when, steps));
+    }
+
+    private List<RuleDocument.From> sources(Node node) {
+        List<Node> items = node instanceof Node.Items list ? list.items() : List.of(node);
+        List<RuleDocument.From> sources = new ArrayList<>();
+        Set<String> folders = new TreeSet<>();
+        for (Node item : items) {
+            Optional<RuleDocument.From> source =
+                    Section.open("a source", item, problems).flatMap(this::source);
+            if (source.isPresent() && !folders.add(source.get().folder())) {
+                Section.report(problems, item.spot(), "this folder is named twice in the rule");
+            }
+            source.ifPresent(sources::add);
+        }
+        if (items.isEmpty()) {
+            Section.report(problems, node.spot(), "\"from\" needs at least one folder (- folder: \"{inbox}/permits\")");
+        }
+        return sources;
+    }
+
+    private Optional<RuleDocument.From> source(Section section) {
+        Optional<String> folder = section.requireText("folder").flatMap(this::path);
+        Set<FileType> accept = ConditionReader.types(section.texts("accept"), problems);
+        SourceSettings settings = settings(section);
+        section.close();
+        return folder.map(path -> new RuleDocument.From(path, accept, settings, section.spot().line(), section.spot().column()));
+    }
+
+    private SourceSettings settings(Section section) {
+        Optional<Node.Text> arrives = section.findText("arrives");
+        boolean whole = arrives.filter(text -> text.text().equals("whole")).isPresent();
+        if (arrives.isPresent() && !whole && !arrives.get().text().equals("growing")) {
+            section.report(arrives.get().spot(), "\"arrives\" is whole or growing, not " + arrives.get().kind());
+        }
+        Optional<Duration> settle = duration(section, "settle");
+        if (whole && settle.isPresent()) {
+            section.report(arrives.get().spot(), "files that arrive whole need no \"settle\"; leave one of the two out");
+        }
+        Duration sweep = duration(section, "sweep").orElse(SourceSettings.DEFAULT_SWEEP);
+        String failed = section.findText("failed files")
+                .flatMap(this::filled)
+                .orElse(SourceSettings.DEFAULT_FAILED_FOLDER);
+        return new SourceSettings(
+                whole ? Duration.ZERO : settle.orElse(SourceSettings.DEFAULT_SETTLE), sweep, failed);
+    }
+
+    private Optional<Duration> duration(Section section, String word) {
+        Optional<Node.Text> text = section.findText(word);
+        if (text.isEmpty()) {
+            return Optional.empty();
+        }
+        Matcher matcher = DURATION.matcher(text.get().text());
+        if (!matcher.matches() || Long.parseLong(matcher.group(1)) == 0) {
+            section.report(text.get().spot(), "\"" + word + "\" is a time such as 500ms, 2s, 5m or 1h, not " + text.get().kind());
+            return Optional.empty();
+        }
+        long number = Long.parseLong(matcher.group(1));
+        return Optional.of(
+                switch (matcher.group(2).charAt(0)) {
+                    case 's' -> Duration.ofSeconds(number);
+                    case 'h' -> Duration.ofHours(number);
+                    default -> matcher.group(2).equals("ms") ? Duration.ofMillis(number) : Duration.ofMinutes(number);
+                });
+    }
+
+    private Optional<String> path(Node.Text text) {
+        Optional<String> filled = filled(text);
+        Optional<Path> path = filled.flatMap(RuleReader::absolutePath);
+        if (filled.isPresent() && path.isEmpty()) {
+            String words = "a folder is a path from the root, or starts with a parameter such as {inbox}, not ";
+            Section.report(problems, text.spot(), words + text.kind());
+        }
+        return path.map(Path::toString);
+    }
+
+    private static Optional<Path> absolutePath(String text) {
+        try {
+            return Optional.of(Path.of(text).normalize()).filter(Path::isAbsolute);
+        } catch (InvalidPathException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** The text with the site's parameters filled in. */
+    private Optional<String> filled(Node.Text text) {
+        Map<String, String> parameters = site.parameters();
+        StringBuilder out = new StringBuilder();
+        Matcher matcher = PARAMETER.matcher(text.text());
+        while (matcher.find()) {
+            String name = matcher.group(1).strip();
+            String value = parameters.get(name);
+            if (value == null) {
+                Node.Spot at = new Node.Spot(text.spot().line(), text.spot().column() + matcher.start());
+                String words = "no parameter is called \"" + name + "\" in lectomen.yaml";
+                Section.report(problems, at, words + Section.suggestion(name, new TreeSet<>(parameters.keySet())));
+                return Optional.empty();
+            }
+            matcher.appendReplacement(out, Matcher.quoteReplacement(value));
+        }
+        return Optional.of(matcher.appendTail(out).toString());
+    }
+}

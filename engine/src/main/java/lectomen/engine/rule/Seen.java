@@ -1,0 +1,17 @@
+package lectomen.engine.rule;
+
+import java.util.List;
+
+/**
+ * A condition as it was met by one file.
+ *
+ * @param says the condition in the rule's own words
+ * @param saw what it looked at; empty for groups
+ * @param line of the rule file
+ * @param parts of a group, in order
+ */
+public record Seen(String says, Truth truth, String saw, int line, List<Seen> parts) {
+    public Seen {
+        parts = List.copyOf(parts);
+    }
+}

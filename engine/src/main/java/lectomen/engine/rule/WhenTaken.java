@@ -1,0 +1,34 @@
+package lectomen.engine.rule;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** What to do when a file of that name is already there. */
+public enum WhenTaken {
+    /** File it under the next free number: plan (2).pdf. */
+    NUMBER_IT("number it"),
+    /** Leave what is there, and file nothing. */
+    LEAVE("leave"),
+    /** Fail the job. */
+    FAIL("fail");
+
+    private final String word;
+
+    WhenTaken(String word) {
+        this.word = word;
+    }
+
+    public String word() {
+        return word;
+    }
+
+    static List<String> words() {
+        return List.of(values()).stream().map(WhenTaken::word).toList();
+    }
+
+    static Optional<WhenTaken> findByWord(String word) {
+        String wanted = word.strip().toLowerCase(Locale.ROOT);
+        return List.of(values()).stream().filter(choice -> choice.word.equals(wanted)).findFirst();
+    }
+}

@@ -1,0 +1,69 @@
+package lectomen.engine.task;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import lectomen.engine.page.Reading;
+import lectomen.engine.plan.Candidate;
+import lectomen.engine.plan.Outcome;
+import lectomen.engine.plan.Planner;
+import lectomen.engine.read.DocumentReader;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.rule.RuleReader;
+import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.Site;
+
+/** Does tasks: reads their rules and plans with them. Rules read before are remembered. Not safe for several threads. */
+public final class Examiner {
+    private static final int REMEMBERED_RULES = 200;
+
+    /** Hands over the bytes of a document as a file that may be read until the task is done. */
+    @FunctionalInterface
+    public interface ByteFetch {
+        Path fetch(ByteRef ref) throws IOException;
+    }
+
+    private record Written(String text, Site site) {}
+
+    private final Map<Written, RuleReading> readings = new LinkedHashMap<>(16, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Written, RuleReading> eldest) {
+            return size() > REMEMBERED_RULES;
+        }
+    };
+
+    /** @throws UncheckedIOException if the document's bytes are needed and can't be had */
+    public Outcome examine(Task task, ByteFetch bytes) {
+        List<Candidate> candidates = new ArrayList<>();
+        for (Task.RuleText written : task.rules()) {
+            RuleReading reading = readings.computeIfAbsent(
+                    new Written(written.text(), task.site()), key -> RuleReader.read(key.text(), key.site()));
+            if (reading instanceof RuleReading.Bad bad) {
+                Reason reason = Reason.of(
+                        "rule.broken",
+                        "rule", written.ref().id(),
+                        "problem", bad.problems().get(0).toString());
+                return new Outcome(
+                        List.of(), Optional.of(written.ref()), List.of(), new Outcome.Ending.Failed(reason));
+            }
+            RuleDocument rule = ((RuleReading.Good) reading).rule();
+            candidates.add(new Candidate(written.ref(), rule));
+        }
+        return Planner.plan(candidates, task.facts(), task.site(), neededBy -> read(task, bytes, neededBy));
+    }
+
+    /** The bytes are fetched only here, so that a rule which looks at names alone costs no copy. */
+    private static Reading read(Task task, ByteFetch bytes, String neededBy) {
+        try {
+            return DocumentReader.read(bytes.fetch(task.document()), task.facts().type(), neededBy);
+        } catch (IOException e) {
+            throw new UncheckedIOException("The document's bytes can't be had", e);
+        }
+    }
+}

@@ -1,0 +1,134 @@
+package lectomen.engine.task;
+
+import java.io.BufferedInputStream;
+import java.io.BufferedOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.EOFException;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.Optional;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Both directions of the talk with a worker, over a pair of byte streams. A frame is a letter for its kind, the length of
+ * its body (four bytes, big end first), and the body.
+ *
+ * <p>One thread may read while another writes; two may not do the same.
+ */
+public final class Frames {
+    /** A body longer than this is refused: a stream gone wrong must not ask for memory without bound. */
+    private static final int MAX_BODY = 64 * 1024 * 1024;
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    /** What a frame is. */
+    public enum Kind {
+        /** To the worker: a {@link Task}. */
+        TASK('T'),
+        /** To the worker: a piece of the bytes that it asked for. */
+        BYTES('B'),
+        /** To the worker: the bytes are complete. */
+        END('E'),
+        /** To the worker: there are no such bytes. */
+        MISSING('M'),
+        /** From the worker: it needs the bytes of this SHA-256. */
+        NEED('N'),
+        /** From the worker: an {@link Answer}. */
+        ANSWER('A');
+
+        private final char letter;
+
+        Kind(char letter) {
+            this.letter = letter;
+        }
+
+        private static Kind of(int letter) throws IOException {
+            for (Kind kind : values()) {
+                if (kind.letter == letter) {
+                    return kind;
+                }
+            }
+            throw new IOException("No frame starts with byte " + letter);
+        }
+    }
+
+    /** One frame as it was received. */
+    public record Frame(Kind kind, byte[] body) {
+        public Task task() {
+            return JSON.readValue(body, Task.class);
+        }
+
+        public Answer answer() {
+            return JSON.readValue(body, Answer.class);
+        }
+
+        public String text() {
+            return new String(body, StandardCharsets.UTF_8);
+        }
+    }
+
+    private final DataInputStream in;
+    private final DataOutputStream out;
+
+    public Frames(InputStream in, OutputStream out) {
+        this.in = new DataInputStream(new BufferedInputStream(in, 64 * 1024));
+        this.out = new DataOutputStream(new BufferedOutputStream(out, 64 * 1024));
+    }
+
+    public void send(Task task) throws IOException {
+        send(Kind.TASK, JSON.writeValueAsBytes(task));
+    }
+
+    public void send(Answer answer) throws IOException {
+        send(Kind.ANSWER, JSON.writeValueAsBytes(answer));
+    }
+
+    public void need(String sha256) throws IOException {
+        send(Kind.NEED, sha256.getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Sends all bytes of the stream in pieces, and their end. */
+    public void sendBytes(InputStream bytes) throws IOException {
+        byte[] piece = new byte[64 * 1024];
+        for (int read = bytes.read(piece); read >= 0; read = bytes.read(piece)) {
+            write(Kind.BYTES, piece, read);
+        }
+        send(Kind.END, new byte[0]);
+    }
+
+    public void sendMissing() throws IOException {
+        send(Kind.MISSING, new byte[0]);
+    }
+
+    /** The next frame, or empty when the other side has closed its end. */
+    public Optional<Frame> receive() throws IOException {
+        int letter = in.read();
+        if (letter < 0) {
+            return Optional.empty();
+        }
+        Kind kind = Kind.of(letter);
+        int length = in.readInt();
+        if (length < 0 || length > MAX_BODY) {
+            throw new IOException("A frame of " + length + " bytes is too long");
+        }
+        byte[] body = in.readNBytes(length);
+        if (body.length < length) {
+            throw new EOFException("A frame was cut off");
+        }
+        return Optional.of(new Frame(kind, body));
+    }
+
+    private void send(Kind kind, byte[] body) throws IOException {
+        write(kind, body, body.length);
+        out.flush();
+    }
+
+    private void write(Kind kind, byte[] body, int length) throws IOException {
+        out.writeByte(kind.letter);
+        out.writeInt(length);
+        out.write(body, 0, length);
+    }
+}

@@ -1,0 +1,26 @@
+package lectomen.engine.task;
+
+import java.util.List;
+import lectomen.engine.plan.RuleRef;
+import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.Site;
+
+/**
+ * What a worker is asked: to examine one document under some rules.
+ *
+ * @param protocol {@link #PROTOCOL} of the asking side
+ * @param id of the job or trial
+ * @param attempt grows with each try; an answer to an older attempt is dropped
+ * @param rules in their order
+ */
+public record Task(
+        int protocol, String id, int attempt, ByteRef document, Facts facts, List<RuleText> rules, Site site) {
+    public static final int PROTOCOL = 1;
+
+    public Task {
+        rules = List.copyOf(rules);
+    }
+
+    /** A version of a rule as its file. */
+    public record RuleText(RuleRef ref, String text) {}
+}

@@ -1,0 +1,145 @@
+package lectomen.service;
+
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.ServerSocket;
+import java.net.UnknownHostException;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
+import lectomen.service.filing.EffectRunner;
+import lectomen.service.home.BadHomeException;
+import lectomen.service.home.Home;
+import lectomen.service.home.Settings;
+import lectomen.service.intake.HotFolders;
+import lectomen.service.store.NewerStoreException;
+import lectomen.service.work.JobRunner;
+import org.springframework.boot.Banner;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
+import org.springframework.context.ApplicationContextInitializer;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.context.support.GenericApplicationContext;
+
+/**
+ * Starts the service on a home: {@code serve --home DIR --port N [--address 127.0.0.1]}.
+ *
+ * <p>Exit codes: 0 stopped as asked, 1 a fault, 2 the arguments or the home are not usable.
+ */
+public final class ServiceMain {
+    private static final int DEFAULT_PORT = 8417;
+
+    private record Arguments(Path home, int port, String address) {
+        static Arguments of(String[] words) {
+            Map<String, String> options = new HashMap<>();
+            for (int i = 0; i < words.length; i++) {
+                String[] pair = words[i].split("=", 2);
+                boolean known = pair[0].equals("--home") || pair[0].equals("--port") || pair[0].equals("--address");
+                if (!known) {
+                    throw usage("serve does not know \"" + words[i] + "\"");
+                }
+                if (pair.length == 1 && i + 1 == words.length) {
+                    throw usage(pair[0] + " needs a value");
+                }
+                options.put(pair[0], pair.length == 2 ? pair[1] : words[++i]);
+            }
+            String home = options.getOrDefault("--home", System.getenv().getOrDefault("LECTOMEN_HOME", "home"));
+            String port = options.getOrDefault("--port", Integer.toString(DEFAULT_PORT));
+            if (!port.matches("\\d{1,5}") || Integer.parseInt(port) > 65_535) {
+                throw usage("--port needs a number from 0 to 65535 (0: any free one), not \"" + port + "\"");
+            }
+            return new Arguments(
+                    Path.of(home).toAbsolutePath().normalize(),
+                    Integer.parseInt(port),
+                    options.getOrDefault("--address", "127.0.0.1"));
+        }
+
+        private static BadHomeException usage(String problem) {
+            return new BadHomeException("arguments", problem, "./lectomen serve --home DIR --port N");
+        }
+    }
+
+    private ServiceMain() {}
+
+    public static void main(String[] words) {
+        try {
+            Arguments arguments = Arguments.of(words);
+            requireLoopback(arguments.address());
+            start(arguments);
+        } catch (BadHomeException e) {
+            System.err.println("lectomen: " + e.getMessage() + ". To mend it: " + e.mend());
+            System.exit(2);
+        } catch (NewerStoreException e) {
+            System.err.println("lectomen: " + e.getMessage());
+            System.exit(2);
+        } catch (RuntimeException e) {
+            Throwable cause = e;
+            while (cause.getCause() != null) {
+                cause = cause.getCause();
+            }
+            System.err.println("lectomen: the service could not start: " + cause.getMessage() + ". Its log tells more.");
+            System.exit(1);
+        }
+    }
+
+    private static void requireLoopback(String address) {
+        try {
+            if (InetAddress.getByName(address).isLoopbackAddress()) {
+                return;
+            }
+        } catch (UnknownHostException e) {
+            // refused like any other address that is not this machine
+        }
+        throw new BadHomeException(
+                "not-loopback",
+                "address " + address + " is refused: the service talks in clear text and listens on this machine only",
+                "leave --address out, or use 127.0.0.1");
+    }
+
+    private static void start(Arguments arguments) {
+        Home home = Home.open(arguments.home());
+        Settings settings = home.settings();
+        requireFree(arguments);
+        System.setProperty("LECTOMEN_LOGS", home.part("logs").toString());
+        SpringApplication application = new SpringApplication(ServiceWiring.class);
+        application.setBannerMode(Banner.Mode.OFF);
+        application.setRegisterShutdownHook(true);
+        application.setDefaultProperties(properties(arguments, home));
+        ApplicationContextInitializer<ConfigurableApplicationContext> handIn = context -> {
+            GenericApplicationContext beans = (GenericApplicationContext) context;
+            beans.registerBean(Home.class, () -> home);
+            beans.registerBean(Settings.class, () -> settings);
+        };
+        application.addInitializers(handIn);
+        ConfigurableApplicationContext context = application.run();
+        context.getBean(LedgerKeeper.class).start();
+        context.getBean(EffectRunner.class).start();
+        context.getBean(JobRunner.class).start();
+        context.getBean(HotFolders.class).start();
+        int port = ((ServletWebServerApplicationContext) context).getWebServer().getPort();
+        String url = "http://127.0.0.1:" + port;
+        home.announce(url);
+        System.out.println("Lectomen is ready at " + url + ", home " + home.folder());
+    }
+
+    private static Map<String, Object> properties(Arguments arguments, Home home) {
+        Map<String, Object> properties = new HashMap<>();
+        properties.put("server.address", arguments.address());
+        properties.put("server.port", arguments.port());
+        properties.put("spring.servlet.multipart.location", home.part("scratch").toString());
+        return properties;
+    }
+
+    private static void requireFree(Arguments arguments) {
+        try (ServerSocket probe = new ServerSocket()) {
+            probe.setReuseAddress(true);
+            probe.bind(new InetSocketAddress(arguments.address(), arguments.port()));
+        } catch (IOException e) {
+            throw new BadHomeException(
+                    "port-in-use",
+                    "port " + arguments.port() + " is in use on " + arguments.address(),
+                    "give another with --port N (0: any free one)");
+        }
+    }
+}

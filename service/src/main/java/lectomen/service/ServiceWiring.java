@@ -1,0 +1,182 @@
+package lectomen.service;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import lectomen.service.access.Gate;
+import lectomen.service.access.Token;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.filing.Connections;
+import lectomen.service.filing.EffectRunner;
+import lectomen.service.home.Home;
+import lectomen.service.home.Settings;
+import lectomen.service.intake.HotFolders;
+import lectomen.service.intake.Uploads;
+import lectomen.service.job.JobResults;
+import lectomen.service.job.Jobs;
+import lectomen.service.ledger.KeyedHash;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
+import lectomen.service.store.Store;
+import lectomen.service.work.JobActions;
+import lectomen.service.work.JobRunner;
+import lectomen.service.work.Trials;
+import lectomen.service.workers.WorkerPool;
+import lectomen.service.workers.WorkerSettings;
+import org.springframework.boot.autoconfigure.EnableAutoConfiguration;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.ComponentScan;
+import org.springframework.context.annotation.Configuration;
+
+/** What the service is made of. The home and its settings are handed in by {@link ServiceMain}. */
+@Configuration(proxyBeanMethods = false)
+@EnableAutoConfiguration
+@ComponentScan("lectomen.service.api")
+class ServiceWiring {
+    @Bean
+    InstantSource clock() {
+        return InstantSource.system();
+    }
+
+    @Bean(destroyMethod = "close")
+    Store store(Home home, InstantSource clock) {
+        return Store.open(home.part("store"), clock);
+    }
+
+    @Bean
+    KeyedHash keyedHash(Home home) {
+        return new KeyedHash(home.ledgerKey());
+    }
+
+    @Bean
+    Ledger ledger(Store store, InstantSource clock) {
+        return new Ledger(store, clock);
+    }
+
+    @Bean
+    ByteStore byteStore(Home home) throws IOException {
+        return new ByteStore(home.part("bytes"));
+    }
+
+    @Bean
+    Rulebook rulebook(Store store, Ledger ledger, Settings settings, InstantSource clock) {
+        return new Rulebook(store, ledger, settings, clock);
+    }
+
+    @Bean
+    Sources sources(Store store) {
+        return new Sources(store);
+    }
+
+    @Bean
+    Jobs jobs(Store store, Ledger ledger, InstantSource clock) {
+        return new Jobs(store, ledger, clock);
+    }
+
+    @Bean
+    JobResults jobResults(Store store, InstantSource clock) {
+        return new JobResults(store, clock);
+    }
+
+    @Bean(destroyMethod = "close")
+    WorkerPool workerPool(Home home, Settings settings) throws IOException {
+        Settings.Workers limits = settings.workers();
+        return new WorkerPool(new WorkerSettings(
+                limits.count(),
+                limits.memory(),
+                limits.timeLimit(),
+                limits.quiet(),
+                Path.of(System.getProperty("java.home"), "bin", "java"),
+                System.getProperty("lectomen.worker.classpath", "worker/target/lectomen-worker.jar"),
+                home.part("scratch").resolve("workers")));
+    }
+
+    @Bean
+    Connections connections(Settings settings) {
+        return new Connections(settings.folders());
+    }
+
+    @Bean(destroyMethod = "close")
+    EffectRunner effectRunner(
+            Store store,
+            Ledger ledger,
+            Jobs jobs,
+            ByteStore bytes,
+            Connections connections,
+            Rulebook rulebook,
+            KeyedHash keyed,
+            Settings settings,
+            InstantSource clock) {
+        return new EffectRunner(
+                store, ledger, jobs, bytes, connections, rulebook, keyed, settings.site().locale(), clock);
+    }
+
+    @Bean(destroyMethod = "close")
+    JobRunner jobRunner(
+            Store store,
+            Jobs jobs,
+            JobResults results,
+            Rulebook rulebook,
+            Sources sources,
+            ByteStore bytes,
+            WorkerPool workers,
+            EffectRunner effects,
+            Settings settings,
+            InstantSource clock) {
+        return new JobRunner(
+                store, jobs, results, rulebook, sources, bytes, workers, effects, settings.site(), clock);
+    }
+
+    @Bean
+    JobActions jobActions(Store store, Jobs jobs, EffectRunner effects, Ledger ledger, JobRunner runner) {
+        return new JobActions(store, jobs, effects, ledger, () -> {
+            runner.wake();
+            effects.wake();
+        });
+    }
+
+    @Bean
+    Trials trials(Home home, Rulebook rulebook, WorkerPool workers, Settings settings, InstantSource clock)
+            throws IOException {
+        return new Trials(rulebook, workers, settings.site(), home.part("scratch").resolve("trials"), clock);
+    }
+
+    @Bean(destroyMethod = "close")
+    HotFolders hotFolders(
+            Store store,
+            Rulebook rulebook,
+            Sources sources,
+            Ledger ledger,
+            Jobs jobs,
+            ByteStore bytes,
+            KeyedHash keyed,
+            InstantSource clock,
+            JobRunner runner)
+            throws IOException {
+        return new HotFolders(store, rulebook, sources, ledger, jobs, bytes, keyed, clock, runner::wake);
+    }
+
+    @Bean
+    Uploads uploads(
+            Store store,
+            Ledger ledger,
+            Sources sources,
+            Jobs jobs,
+            ByteStore bytes,
+            KeyedHash keyed,
+            InstantSource clock,
+            JobRunner runner) {
+        return new Uploads(store, ledger, sources, jobs, bytes, keyed, clock, runner::wake);
+    }
+
+    @Bean
+    Gate gate(Home home) {
+        return new Gate(new Token(home.token()));
+    }
+
+    @Bean(destroyMethod = "close")
+    LedgerKeeper ledgerKeeper(Home home, Ledger ledger) {
+        return new LedgerKeeper(ledger, home.part("ledger.head"));
+    }
+}

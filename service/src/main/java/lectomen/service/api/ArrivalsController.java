@@ -1,0 +1,155 @@
+package lectomen.service.api;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import lectomen.engine.extract.FieldValue;
+import lectomen.engine.plan.Considered;
+import lectomen.engine.plan.Filing;
+import lectomen.engine.plan.Outcome;
+import lectomen.engine.plan.StepDone;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.RuleReading;
+import lectomen.service.access.Token;
+import lectomen.service.home.Settings;
+import lectomen.service.intake.Uploads;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.work.Trials;
+import lectomen.service.workers.Examination;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RequestPart;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Files handed in: to be processed, or for a trial that shows what would become of them. */
+@RestController
+@RequestMapping("/api/v1")
+final class ArrivalsController {
+    private final Uploads uploads;
+    private final Trials trials;
+    private final Rulebook rulebook;
+    private final Locale locale;
+
+    ArrivalsController(Uploads uploads, Trials trials, Rulebook rulebook, Settings settings) {
+        this.uploads = uploads;
+        this.trials = trials;
+        this.rulebook = rulebook;
+        this.locale = settings.site().locale();
+    }
+
+    record Taken(String job) {}
+
+    /** The body is the file; it is safe once this answers. */
+    @PostMapping(path = "/uploads", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @ResponseStatus(HttpStatus.ACCEPTED)
+    Taken upload(@RequestParam String name, @RequestParam Optional<String> rule, HttpServletRequest request)
+            throws IOException {
+        String last = name.replaceFirst(".*/", "");
+        if (last.isBlank()) {
+            throw new BadRequestException("name", "the file needs a name");
+        }
+        rule.ifPresent(rulebook::require);
+        try (InputStream body = request.getInputStream()) {
+            return new Taken(uploads.take(last, body, rule, Token.OWNER));
+        }
+    }
+
+    record WouldFile(String connection, String folder, String name, String whenTaken) {}
+
+    /** @param ending planned, unwanted or failed */
+    record TrialResult(
+            String fileName,
+            String ending,
+            Optional<String> rule,
+            Optional<Integer> ruleVersion,
+            Optional<JobView.ReasonView> reason,
+            List<Considered> considered,
+            List<FieldValue> fields,
+            List<JobView.ReasonView> notes,
+            List<WouldFile> wouldFile) {}
+
+    /** Tries one file with a rule by its id, with a rule file handed in, or with the whole rulebook. Changes nothing. */
+    @PostMapping(path = "/trials", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    TrialResult trial(
+            @RequestPart MultipartFile file,
+            @RequestParam Optional<String> rule,
+            @RequestPart(required = false) Optional<MultipartFile> ruleFile)
+            throws IOException {
+        Trials.With with = rule.<Trials.With>map(Trials.With.Rule::new).orElse(new Trials.With.Rulebook());
+        if (ruleFile.isPresent()) {
+            String text = new String(ruleFile.get().getBytes(), StandardCharsets.UTF_8);
+            if (rulebook.check(text) instanceof RuleReading.Bad bad) {
+                throw new BadRuleException(bad.problems());
+            }
+            with = new Trials.With.Text(text);
+        }
+        String name = Optional.ofNullable(file.getOriginalFilename()).orElse("file").replaceFirst(".*/", "");
+        try (InputStream content = file.getInputStream()) {
+            return result(name, trials.of(name, content, with));
+        }
+    }
+
+    private TrialResult result(String name, Examination examination) {
+        if (examination instanceof Examination.Done done) {
+            return result(name, done.outcome());
+        }
+        Reason reason = examination instanceof Examination.Refused refused
+                ? refused.reason()
+                : Reason.of("worker.died", "tries", "1");
+        return new TrialResult(
+                name,
+                "failed",
+                Optional.empty(),
+                Optional.empty(),
+                Optional.of(JobView.ReasonView.of(reason)),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of());
+    }
+
+    private TrialResult result(String name, Outcome outcome) {
+        String ending = "planned";
+        Optional<Reason> reason = Optional.empty();
+        List<WouldFile> wouldFile = List.of();
+        if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
+            wouldFile = planned.filings().stream().flatMap(filing -> wouldFile(filing).stream()).toList();
+        } else if (outcome.ending() instanceof Outcome.Ending.Unwanted unwanted) {
+            ending = "unwanted";
+            reason = Optional.of(unwanted.reason());
+        } else if (outcome.ending() instanceof Outcome.Ending.Failed failed) {
+            ending = "failed";
+            reason = Optional.of(failed.reason());
+        }
+        return new TrialResult(
+                name,
+                ending,
+                outcome.rule().map(ref -> ref.id()),
+                outcome.rule().map(ref -> ref.version()),
+                reason.map(JobView.ReasonView::of),
+                outcome.considered(),
+                outcome.steps().stream().map(StepDone::fields).flatMap(List::stream).toList(),
+                outcome.steps().stream()
+                        .map(StepDone::notes)
+                        .flatMap(List::stream)
+                        .map(JobView.ReasonView::of)
+                        .toList(),
+                wouldFile);
+    }
+
+    private Optional<WouldFile> wouldFile(Filing filing) {
+        return filing.target(locale) instanceof Filing.Target.Place place
+                ? Optional.of(new WouldFile(
+                        filing.connection(), String.join("/", place.folder()), place.name(), filing.whenTaken().word()))
+                : Optional.empty();
+    }
+}

@@ -1,0 +1,76 @@
+package lectomen.service.api;
+
+import lectomen.service.job.NoSuchJobException;
+import lectomen.service.job.WrongStateException;
+import lectomen.service.rulebook.NoSuchRuleException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import org.springframework.http.HttpHeaders;
+import org.jspecify.annotations.Nullable;
+
+/** Turns what went wrong into problem details (RFC 9457), with a code to decide on. */
+@RestControllerAdvice
+final class ProblemAdvice extends ResponseEntityExceptionHandler {
+    private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+
+    private static ProblemDetail problem(HttpStatus status, String code, String title, @Nullable String detail) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(status, detail == null ? title : detail);
+        problem.setTitle(title);
+        problem.setProperty("code", code);
+        return problem;
+    }
+
+    @ExceptionHandler
+    ProblemDetail noSuchJob(NoSuchJobException e) {
+        return problem(HttpStatus.NOT_FOUND, "no-such-job", "No such job", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail noSuchRule(NoSuchRuleException e) {
+        return problem(HttpStatus.NOT_FOUND, "no-such-rule", "No such rule", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail wrongState(WrongStateException e) {
+        return problem(HttpStatus.CONFLICT, "wrong-state", "Not possible in this state", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail badRequest(BadRequestException e) {
+        ProblemDetail problem = problem(HttpStatus.BAD_REQUEST, "bad-request", "The call is wrong", e.getMessage());
+        problem.setProperty("parameter", e.parameter());
+        return problem;
+    }
+
+    @ExceptionHandler
+    ProblemDetail badRule(BadRuleException e) {
+        ProblemDetail problem =
+                problem(HttpStatus.UNPROCESSABLE_CONTENT, "bad-rule", "The rule can't be taken", e.getMessage());
+        problem.setProperty("problems", e.problems());
+        return problem;
+    }
+
+    @ExceptionHandler
+    ProblemDetail fault(RuntimeException e) {
+        LOG.error("A call failed", e);
+        return problem(
+                HttpStatus.INTERNAL_SERVER_ERROR, "fault", "The service failed", "The service failed on this call. Its log tells more.");
+    }
+
+    @Override
+    protected @Nullable ResponseEntity<Object> handleExceptionInternal(
+            Exception e, @Nullable Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        if (body instanceof ProblemDetail problem) {
+            problem.setProperty("code", status.value() == 404 ? "no-such-page" : "bad-request");
+        }
+        return super.handleExceptionInternal(e, body, headers, status, request);
+    }
+}

@@ -1,0 +1,238 @@
+package lectomen.service.filing;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeMap;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.task.ByteRef;
+import lectomen.service.job.Job;
+import lectomen.service.ledger.KeyedHash;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.store.Store;
+import lectomen.service.store.StoreIdentity;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The effects as they are written down: intents, attempts, receipts. */
+final class Effects {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
+
+    private static final String SELECT =
+            """
+            select e.*, w.request, w.place, w.reason_parameters, o.sha256, o.size
+            from effect e
+            join effect_words w on w.effect_id = e.id
+            join output o on o.job_id = e.job_id and o.name = e.output and o.generation = e.generation
+            """;
+
+    private final Store store;
+    private final Ledger ledger;
+    private final KeyedHash keyed;
+    private final InstantSource clock;
+
+    Effects(Store store, Ledger ledger, KeyedHash keyed, InstantSource clock) {
+        this.store = store;
+        this.ledger = ledger;
+        this.keyed = keyed;
+        this.clock = clock;
+    }
+
+    /** Writes an intent; gives its id. */
+    String intend(JdbcClient db, Job job, int step, Effect.Kind kind, String connection, String settings, Object request) {
+        long number = StoreIdentity.next(db, "effect");
+        int incarnation = store.identity().incarnation();
+        String id = incarnation + "-e" + number;
+        long now = clock.millis();
+        String once = job.id() + "/" + job.generation() + "/" + step + "/" + kind.code();
+        db.sql(
+                        """
+                        insert into effect (id, incarnation, job_id, generation, step, kind, connection, settings_hash,
+                            idempotency_key, document_key, arrival_seq, output, state, created_at, changed_at)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'main', 'intended', ?, ?)
+                        """)
+                .params(
+                        id,
+                        incarnation,
+                        job.id(),
+                        job.generation(),
+                        step,
+                        kind.code(),
+                        connection,
+                        keyed.of(settings),
+                        once,
+                        keyed.of("document " + kind.code() + " " + job.id()),
+                        job.arrival().orElse(0L),
+                        now,
+                        now)
+                .update();
+        db.sql("insert into effect_words (effect_id, request) values (?, ?)")
+                .params(id, JSON.writeValueAsString(request))
+                .update();
+        ledger.append(db, "service", "effect.intended", job.subject(), "effect", id, "kind", kind.code());
+        return id;
+    }
+
+    /** Begins an attempt on the place, before anything is done there. */
+    void acting(JdbcClient db, Effect effect, String place) {
+        long now = clock.millis();
+        db.sql("update effect set state = 'acting', changed_at = ?, version = version + 1 where id = ?")
+                .params(now, effect.id())
+                .update();
+        db.sql("update effect_words set place = ? where effect_id = ?").params(place, effect.id()).update();
+        db.sql("insert or ignore into effect_attempt (effect_id, attempt, began_at) values (?, ?, ?)")
+                .params(effect.id(), effect.attempts() + 1, now)
+                .update();
+    }
+
+    /** Writes the receipt. */
+    void done(JdbcClient db, Effect effect, String place, String answer) {
+        long now = clock.millis();
+        end(db, effect, Effect.State.DONE, Optional.empty(), Optional.empty());
+        db.sql("update effect_words set place = ? where effect_id = ?").params(place, effect.id()).update();
+        String placeKey = keyed.of("place " + effect.connection() + "/" + place);
+        String contentKey = keyed.of("content " + effect.bytes().sha256());
+        db.sql(
+                        """
+                        insert into receipt (effect_id, incarnation, at, place_key, content_key, size, answer)
+                        values (?, ?, ?, ?, ?, ?, ?)
+                        """)
+                .params(effect.id(), store.identity().incarnation(), now, placeKey, contentKey, effect.bytes().size(), answer)
+                .update();
+        ledger.append(
+                db, "service", "effect.receipt", Job.subject(effect.jobId()), "effect", effect.id(), "place", placeKey, "content", contentKey);
+    }
+
+    void waitUntil(JdbcClient db, Effect effect, Instant nextTry, Reason reason) {
+        end(db, effect, Effect.State.INTENDED, Optional.of(nextTry), Optional.of(reason));
+    }
+
+    void abandon(JdbcClient db, Effect effect, Reason reason) {
+        end(db, effect, Effect.State.ABANDONED, Optional.empty(), Optional.of(reason));
+        ledger.append(
+                db, "service", "effect.abandoned", Job.subject(effect.jobId()), "effect", effect.id(), "reason", reason.code());
+    }
+
+    private void end(JdbcClient db, Effect effect, Effect.State state, Optional<Instant> nextTry, Optional<Reason> reason) {
+        long now = clock.millis();
+        String code = reason.map(Reason::code).orElse(null);
+        db.sql(
+                        """
+                        update effect set state = ?, next_try_at = ?, reason_code = ?, attempts = attempts + 1, changed_at = ?,
+                            version = version + 1
+                        where id = ?
+                        """)
+                .params(state.code(), nextTry.map(Instant::toEpochMilli).orElse(null), code, now, effect.id())
+                .update();
+        db.sql("update effect_words set reason_parameters = ? where effect_id = ?")
+                .params(reason.map(r -> JSON.writeValueAsString(r.parameters())).orElse("{}"), effect.id())
+                .update();
+        db.sql(
+                        """
+                        insert into effect_attempt (effect_id, attempt, began_at, ended_at, outcome, reason_code)
+                        values (?, ?, ?, ?, ?, ?)
+                        on conflict (effect_id, attempt) do update
+                        set ended_at = excluded.ended_at, outcome = excluded.outcome, reason_code = excluded.reason_code
+                        """)
+                .params(effect.id(), effect.attempts() + 1, now, now, state.code(), code)
+                .update();
+    }
+
+    /** Makes everything that waits for the connection due at once: it is back. */
+    int wake(JdbcClient db, String connection) {
+        return db.sql(
+                        """
+                        update effect set next_try_at = null
+                        where state = 'intended' and connection = ? and next_try_at is not null
+                        """)
+                .param(connection)
+                .update();
+    }
+
+    void makeDue(JdbcClient db, String jobId) {
+        db.sql("update effect set next_try_at = null where state = 'intended' and job_id = ?").param(jobId).update();
+    }
+
+    /** The effects whose time has come, oldest first, without those that an earlier one on the same document keeps back. */
+    List<String> due(int most) {
+        return store.read(db -> db.sql(
+                        """
+                        select id from effect e
+                        where state in ('intended', 'acting') and (next_try_at is null or next_try_at <= :now)
+                          and not exists (
+                              select 1 from effect earlier
+                              where earlier.document_key = e.document_key and earlier.arrival_seq < e.arrival_seq
+                                and earlier.state in ('held', 'intended', 'acting', 'in doubt'))
+                        order by arrival_seq, created_at limit :most
+                        """)
+                .param("now", clock.millis())
+                .param("most", most)
+                .query(String.class)
+                .list());
+    }
+
+    Optional<Effect> find(String id) {
+        return store.read(db -> db.sql(SELECT + " where e.id = ?").param(id).query(Effects::effect).optional());
+    }
+
+    List<Effect> ofJob(JdbcClient db, String jobId) {
+        return db.sql(SELECT + " where e.job_id = ? order by e.created_at, e.id")
+                .param(jobId)
+                .query(Effects::effect)
+                .list();
+    }
+
+    List<EffectView> views(JdbcClient db, String jobId) {
+        return db.sql(
+                        """
+                        select e.*, w.place, w.reason_parameters, r.at as done_at, r.answer
+                        from effect e join effect_words w on w.effect_id = e.id left join receipt r on r.effect_id = e.id
+                        where e.job_id = ? order by e.created_at, e.id
+                        """)
+                .param(jobId)
+                .query(Effects::view)
+                .list();
+    }
+
+    private static Effect effect(ResultSet row, int n) throws SQLException {
+        return new Effect(
+                row.getString("id"),
+                row.getString("job_id"),
+                Effect.Kind.ofCode(row.getString("kind")),
+                row.getString("connection"),
+                Effect.State.ofCode(row.getString("state")),
+                row.getInt("attempts"),
+                row.getString("request"),
+                Optional.ofNullable(row.getString("place")),
+                new ByteRef(row.getString("sha256"), row.getLong("size")),
+                row.getInt("generation"),
+                row.getInt("step"));
+    }
+
+    private static EffectView view(ResultSet row, int n) throws SQLException {
+        String code = row.getString("reason_code");
+        long nextTry = row.getLong("next_try_at");
+        Optional<Instant> next = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(nextTry));
+        long doneAt = row.getLong("done_at");
+        Optional<Instant> done = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(doneAt));
+        return new EffectView(
+                row.getString("id"),
+                row.getString("kind"),
+                row.getString("connection"),
+                row.getString("state"),
+                Optional.ofNullable(row.getString("place")),
+                code == null
+                        ? Optional.empty()
+                        : Optional.of(new Reason(code, JSON.readValue(row.getString("reason_parameters"), PARAMETERS))),
+                row.getInt("attempts"),
+                next,
+                done,
+                Optional.ofNullable(row.getString("answer")),
+                row.getInt("generation"));
+    }
+}

@@ -1,0 +1,25 @@
+package lectomen.service.filing;
+
+import java.nio.file.Path;
+import lectomen.engine.reason.Reason;
+
+/** What came of asking a folder to hold a file. */
+sealed interface Placing {
+    /**
+     * It is there, and durable.
+     *
+     * @param place below the root
+     * @param answer how it came there, for the receipt
+     * @param leftover a temporary file to remove once the receipt is written
+     */
+    record Placed(String place, String answer, Path leftover) implements Placing {}
+
+    /** The name is taken and the order says not to number it. */
+    record Taken(String name, String folder) implements Placing {}
+
+    /** It can't be done now; later it may. */
+    record NotNow(Reason reason) implements Placing {}
+
+    /** It can't be done until somebody changes something. */
+    record Never(Reason reason) implements Placing {}
+}

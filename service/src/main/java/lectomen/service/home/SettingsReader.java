@@ -1,0 +1,159 @@
+package lectomen.service.home;
+
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import lectomen.engine.rule.Site;
+import lectomen.engine.yaml.Node;
+import lectomen.engine.yaml.Problem;
+import lectomen.engine.yaml.Section;
+import lectomen.engine.yaml.YamlTree;
+
+/** Reads {@code lectomen.yaml}. */
+final class SettingsReader {
+    /** What a new home starts with. */
+    static final String FIRST_SETTINGS =
+            """
+            # Settings of this Lectomen service. They are read when it starts.
+
+            # Names that rules may use in braces, such as {inbox}. {home} is this folder.
+            parameters:
+              inbox: "{home}/inbox"
+
+            # Hot folders and destinations must lie under one of these.
+            roots:
+              - "{home}"
+
+            # Places that rules may file to.
+            connections:
+              archive: { folder: "{home}/archive" }
+
+            # How dates and numbers are spelt, and the zone of days. Without a zone: that of this machine.
+            locale: en-GB
+
+            # Processes that read documents: how many, megabytes of memory for each, and the longest time for one document.
+            workers: { count: 2, memory: 512, time limit: 60 }
+            """;
+
+    private final Path home;
+    private final List<Problem> problems = new ArrayList<>();
+    private final Map<String, String> parameters = new TreeMap<>();
+
+    private SettingsReader(Path home) {
+        this.home = home;
+        parameters.put("home", home.toString());
+    }
+
+    /** @throws BadHomeException with the line of the first thing that is wrong */
+    static Settings read(String text, Path home) {
+        SettingsReader reader = new SettingsReader(home);
+        Optional<Settings> settings = YamlTree.read(text, reader.problems)
+                .flatMap(root -> Section.open("lectomen.yaml", root, reader.problems))
+                .map(reader::settings);
+        if (!reader.problems.isEmpty() || settings.isEmpty()) {
+            String where = home.resolve(Home.SETTINGS_FILE).toString();
+            throw new BadHomeException("settings", where + ", " + reader.problems.get(0), "correct that line");
+        }
+        return settings.get();
+    }
+
+    private Settings settings(Section section) {
+        section.find("parameters").flatMap(node -> Section.open("parameters", node, problems)).ifPresent(names -> {
+            for (Node.Entry entry : names.names()) {
+                text(entry).ifPresent(value -> parameters.put(entry.key().text(), filled(value)));
+            }
+        });
+        List<Path> roots = new ArrayList<>();
+        section.texts("roots").forEach(text -> path(text).ifPresent(roots::add));
+        Map<String, Path> folders = new TreeMap<>();
+        section.find("connections")
+                .flatMap(node -> Section.open("connections", node, problems))
+                .ifPresent(names -> names.names().forEach(entry -> connection(entry, folders)));
+        Locale locale = section.findText("locale")
+                .map(text -> Locale.forLanguageTag(text.text()))
+                .orElse(Locale.UK);
+        ZoneId zone = section.findText("zone").flatMap(this::zone).orElse(ZoneId.systemDefault());
+        Settings.Workers workers = section.find("workers")
+                .flatMap(node -> Section.open("workers", node, problems))
+                .map(SettingsReader::workers)
+                .orElse(new Settings.Workers(2, 512, Duration.ofSeconds(60), Duration.ofSeconds(60)));
+        section.close();
+        return new Settings(new Site(parameters, folders.keySet(), locale, zone), roots, folders, workers);
+    }
+
+    private static Settings.Workers workers(Section section) {
+        int count = number(section, "count", 1, 64, 2);
+        int memory = number(section, "memory", 64, 16_384, 512);
+        Duration timeLimit = Duration.ofSeconds(number(section, "time limit", 1, 3_600, 60));
+        Duration quiet = Duration.ofSeconds(number(section, "quiet", 1, 86_400, 60));
+        section.close();
+        return new Settings.Workers(count, memory, timeLimit, quiet);
+    }
+
+    private static int number(Section section, String word, int least, int most, int otherwise) {
+        Optional<Node.Text> text = section.findText(word);
+        if (text.isEmpty()) {
+            return otherwise;
+        }
+        boolean digits = text.get().text().matches("\\d{1,6}");
+        int number = digits ? Integer.parseInt(text.get().text()) : -1;
+        if (number < least || number > most) {
+            section.report(text.get().spot(), "\"" + word + "\" is a number from " + least + " to " + most);
+        }
+        return number;
+    }
+
+    private void connection(Node.Entry entry, Map<String, Path> folders) {
+        Optional<Section> opened = Section.open("connection \"" + entry.key().text() + "\"", entry.value(), problems);
+        if (opened.isPresent()) {
+            opened.get().requireText("folder").flatMap(this::path).ifPresent(path -> folders.put(entry.key().text(), path));
+            opened.get().close();
+        }
+    }
+
+    private Optional<ZoneId> zone(Node.Text text) {
+        try {
+            return Optional.of(ZoneId.of(text.text()));
+        } catch (DateTimeException e) {
+            Section.report(problems, text.spot(), "no zone is called " + text.kind() + "; one is Europe/London");
+            return Optional.empty();
+        }
+    }
+
+    private Optional<String> text(Node.Entry entry) {
+        if (entry.value() instanceof Node.Text text) {
+            return Optional.of(text.text());
+        }
+        Section.report(problems, entry.value().spot(), "a parameter is a text, not " + entry.value().kind());
+        return Optional.empty();
+    }
+
+    private Optional<Path> path(Node.Text text) {
+        try {
+            Path path = Path.of(filled(text.text())).normalize();
+            if (path.isAbsolute()) {
+                return Optional.of(path);
+            }
+        } catch (InvalidPathException e) {
+            // reported below like any other text that is no path
+        }
+        Section.report(problems, text.spot(), "a path from the root is needed, or one that starts with {home}, not " + text.kind());
+        return Optional.empty();
+    }
+
+    private String filled(String text) {
+        String out = text;
+        for (Map.Entry<String, String> parameter : parameters.entrySet()) {
+            out = out.replace("{" + parameter.getKey() + "}", parameter.getValue());
+        }
+        return out;
+    }
+}

@@ -1,0 +1,127 @@
+package lectomen.service.job;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.extract.FieldValue;
+import lectomen.engine.plan.Outcome;
+import lectomen.engine.plan.StepDone;
+import lectomen.engine.reason.Reason;
+import lectomen.service.store.Store;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What was found out about a job's document: its steps as they went and its fields. Safe for several threads. */
+public final class JobResults {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final TypeReference<List<Reason>> REASONS = new TypeReference<>() {};
+
+    /**
+     * One step as it went.
+     *
+     * @param outcome done, failed, or what it waits for
+     * @param reasons why it failed, and what it did without
+     */
+    public record StepRun(
+            int generation,
+            int attempt,
+            int step,
+            String word,
+            int line,
+            String outcome,
+            List<Reason> reasons,
+            Instant beganAt,
+            Instant endedAt) {}
+
+    private final Store store;
+    private final InstantSource clock;
+
+    public JobResults(Store store, InstantSource clock) {
+        this.store = store;
+        this.clock = clock;
+    }
+
+    /** Keeps the steps and fields of an outcome. */
+    public void keep(JdbcClient db, Job job, Outcome outcome, Instant beganAt) {
+        int position = 0;
+        String input = job.original().orElseThrow().sha256();
+        for (StepDone step : outcome.steps()) {
+            keepStep(db, job, step, input, beganAt);
+            for (FieldValue field : step.fields()) {
+                db.sql("insert or replace into field_words (job_id, generation, position, name, field) values (?, ?, ?, ?, ?)")
+                        .params(job.id(), job.generation(), position++, field.name(), JSON.writeValueAsString(field))
+                        .update();
+            }
+        }
+    }
+
+    private void keepStep(JdbcClient db, Job job, StepDone step, String input, Instant beganAt) {
+        db.sql(
+                        """
+                        insert into step_run (job_id, generation, attempt, step, word, line, outcome, reason_code, input_hash,
+                                              output_hash, began_at, ended_at)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                        """)
+                .params(
+                        job.id(),
+                        job.generation(),
+                        job.attempt(),
+                        step.number(),
+                        step.word(),
+                        step.line(),
+                        step.failed().isEmpty() ? "done" : "failed",
+                        step.failed().map(Reason::code).orElse(null),
+                        input,
+                        step.failed().isEmpty() ? input : null,
+                        beganAt.toEpochMilli(),
+                        clock.millis())
+                .update();
+        List<Reason> reasons = new ArrayList<>(step.notes());
+        step.failed().filter(reason -> !reasons.contains(reason)).ifPresent(reasons::add);
+        if (!reasons.isEmpty()) {
+            db.sql("insert into step_words (job_id, generation, attempt, step, reasons) values (?, ?, ?, ?, ?)")
+                    .params(job.id(), job.generation(), job.attempt(), step.number(), JSON.writeValueAsString(reasons))
+                    .update();
+        }
+    }
+
+    /** All steps of a job, the newest generation last. */
+    public List<StepRun> steps(String jobId) {
+        return store.read(db -> db.sql(
+                        """
+                        select s.*, w.reasons from step_run s
+                        left join step_words w using (job_id, generation, attempt, step)
+                        where job_id = ? order by generation, attempt, step
+                        """)
+                .param(jobId)
+                .query(JobResults::stepRun)
+                .list());
+    }
+
+    private static StepRun stepRun(ResultSet row, int n) throws SQLException {
+        String reasons = row.getString("reasons");
+        return new StepRun(
+                row.getInt("generation"),
+                row.getInt("attempt"),
+                row.getInt("step"),
+                row.getString("word"),
+                row.getInt("line"),
+                row.getString("outcome"),
+                Optional.ofNullable(reasons).map(text -> JSON.readValue(text, REASONS)).orElse(List.of()),
+                Instant.ofEpochMilli(row.getLong("began_at")),
+                Instant.ofEpochMilli(row.getLong("ended_at")));
+    }
+
+    /** The fields of the job's newest generation, in the order they were found. */
+    public List<FieldValue> fields(Job job) {
+        return store.read(db -> db.sql("select field from field_words where job_id = ? and generation = ? order by position")
+                .params(job.id(), job.generation())
+                .query((row, n) -> JSON.readValue(row.getString("field"), FieldValue.class))
+                .list());
+    }
+}

@@ -1,0 +1,145 @@
+package lectomen.service.ledger;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import lectomen.service.store.Store;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The history of everything that was done. Entries are only ever added, in the same transaction as what they tell of. Each
+ * holds the hash of the one before, so that one changed or taken out later shows. They hold ids, codes, keyed hashes and
+ * times, never names, values or comments.
+ */
+public final class Ledger {
+    private static final String BEFORE_THE_FIRST = "0".repeat(64);
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final TypeReference<TreeMap<String, String>> FACTS = new TypeReference<>() {};
+
+    /** @param facts of the event, by name */
+    public record Entry(
+            long seq,
+            int incarnation,
+            Instant at,
+            String principal,
+            String event,
+            String subject,
+            Map<String, String> facts,
+            String hash) {}
+
+    /** The last entry's number and hash; number 0 while there is none. */
+    public record Head(long seq, String hash) {}
+
+    private final Store store;
+    private final InstantSource clock;
+
+    public Ledger(Store store, InstantSource clock) {
+        this.store = store;
+        this.clock = clock;
+    }
+
+    /**
+     * Adds an entry. Call it inside the write that does what it tells of.
+     *
+     * @param principal who did it: a token, a person or a rule, or {@code service}
+     * @param facts name, value, name, value
+     */
+    public void append(JdbcClient db, String principal, String event, String subject, String... facts) {
+        Map<String, String> factsByName = new TreeMap<>();
+        for (int i = 0; i < facts.length; i += 2) {
+            factsByName.put(facts[i], facts[i + 1]);
+        }
+        Head before = head(db);
+        long seq = before.seq() + 1;
+        long at = clock.millis();
+        int incarnation = store.identity().incarnation();
+        String factsText = JSON.writeValueAsString(factsByName);
+        String hash = hash(before.hash(), seq, incarnation, at, principal, event, subject, factsText);
+        db.sql(
+                        """
+                        insert into ledger (seq, incarnation, at, principal, event, subject, facts, previous_hash, hash)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?)
+                        """)
+                .params(seq, incarnation, at, principal, event, subject, factsText, before.hash(), hash)
+                .update();
+    }
+
+    public Head head() {
+        return store.read(this::head);
+    }
+
+    private Head head(JdbcClient db) {
+        return db.sql("select seq, hash from ledger order by seq desc limit 1")
+                .query((row, n) -> new Head(row.getLong("seq"), row.getString("hash")))
+                .optional()
+                .orElse(new Head(0, BEFORE_THE_FIRST));
+    }
+
+    /** All entries about one job, rule or other subject, oldest first. */
+    public List<Entry> about(String subject) {
+        return store.read(db -> db.sql("select * from ledger where subject = ? order by seq")
+                .param(subject)
+                .query((row, n) -> new Entry(
+                        row.getLong("seq"),
+                        row.getInt("incarnation"),
+                        Instant.ofEpochMilli(row.getLong("at")),
+                        row.getString("principal"),
+                        row.getString("event"),
+                        row.getString("subject"),
+                        JSON.readValue(row.getString("facts"), FACTS),
+                        row.getString("hash")))
+                .list());
+    }
+
+    /** The number of the first entry that does not fit the one before it or its own hash; empty when the chain is whole. */
+    public Optional<Long> findBreak() {
+        return store.read(db -> {
+            String[] before = {BEFORE_THE_FIRST};
+            long[] wanted = {1};
+            Long[] broken = {null};
+            db.sql("select * from ledger order by seq").query(row -> {
+                String hash = hash(
+                        before[0],
+                        row.getLong("seq"),
+                        row.getInt("incarnation"),
+                        row.getLong("at"),
+                        row.getString("principal"),
+                        row.getString("event"),
+                        row.getString("subject"),
+                        row.getString("facts"));
+                boolean whole = row.getLong("seq") == wanted[0]
+                        && row.getString("previous_hash").equals(before[0])
+                        && row.getString("hash").equals(hash);
+                if (!whole && broken[0] == null) {
+                    broken[0] = row.getLong("seq");
+                }
+                before[0] = row.getString("hash");
+                wanted[0]++;
+            });
+            return Optional.ofNullable(broken[0]);
+        });
+    }
+
+    private static String hash(Object... parts) {
+        try {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            for (Object part : parts) {
+                byte[] bytes = part.toString().getBytes(StandardCharsets.UTF_8);
+                digest.update((bytes.length + ":").getBytes(StandardCharsets.US_ASCII));
+                digest.update(bytes);
+            }
+            return HexFormat.of().formatHex(digest.digest());
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("This Java has no SHA-256", e);
+        }
+    }
+}

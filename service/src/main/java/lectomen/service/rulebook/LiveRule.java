@@ -1,0 +1,17 @@
+package lectomen.service.rulebook;
+
+import lectomen.engine.plan.Candidate;
+import lectomen.engine.plan.RuleRef;
+import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.task.Task;
+
+/** A rule that acts, as it was read and as it is written. */
+public record LiveRule(RuleRef ref, RuleDocument rule, String text) {
+    public Candidate candidate() {
+        return new Candidate(ref, rule);
+    }
+
+    public Task.RuleText asText() {
+        return new Task.RuleText(ref, text);
+    }
+}

@@ -1,0 +1,104 @@
+package lectomen.service.rulebook;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.rule.RuleReader;
+import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.Step;
+import lectomen.engine.yaml.Problem;
+import lectomen.service.home.Settings;
+
+/**
+ * Checks a rule file: by itself, and against this installation and the other rules: folders under the owner's roots, no hot
+ * folder inside another or around a destination, and the same settings wherever a folder is named.
+ */
+final class RuleCheck {
+    private final Settings settings;
+
+    RuleCheck(Settings settings) {
+        this.settings = settings;
+    }
+
+    RuleReading check(String text, Iterable<RuleDocument> others) {
+        RuleReading reading = RuleReader.read(text, settings.site());
+        if (reading instanceof RuleReading.Good good) {
+            List<Problem> problems = new ArrayList<>();
+            for (RuleDocument.From from : good.rule().from()) {
+                checkPlace(from, problems);
+                others.forEach(other -> checkAgainst(from, other, problems));
+            }
+            for (Step step : good.rule().steps()) {
+                if (step instanceof Step.File file) {
+                    checkRoot(settings.folders().get(file.connection()), file.line(), 1, problems);
+                }
+            }
+            return problems.isEmpty() ? reading : new RuleReading.Bad(problems);
+        }
+        return reading;
+    }
+
+    private void checkPlace(RuleDocument.From from, List<Problem> problems) {
+        Path folder = Path.of(from.folder());
+        checkRoot(folder, from.line(), from.column(), problems);
+        for (Map.Entry<String, Path> connection : settings.folders().entrySet()) {
+            if (overlap(folder, connection.getValue())) {
+                problems.add(new Problem(
+                        from.line(),
+                        from.column(),
+                        "hot folder " + folder + " and the folder of connection \"" + connection.getKey() + "\" ("
+                                + connection.getValue() + ") lie in each other; what is filed would come in again"));
+            }
+        }
+    }
+
+    private void checkRoot(Path folder, int line, int column, List<Problem> problems) {
+        Path real = real(folder);
+        if (settings.roots().stream().map(RuleCheck::real).noneMatch(real::startsWith)) {
+            problems.add(new Problem(
+                    line, column, "folder " + folder + " lies under none of the roots in lectomen.yaml: " + settings.roots()));
+        }
+    }
+
+    private static void checkAgainst(RuleDocument.From from, RuleDocument other, List<Problem> problems) {
+        for (RuleDocument.From theirs : other.from()) {
+            String problem = null;
+            if (theirs.folder().equals(from.folder())) {
+                if (!theirs.settings().equals(from.settings())) {
+                    problem = "rule " + other.id() + " names this folder with other settings (arrives, settle, sweep, failed"
+                            + " files); a folder has one set";
+                }
+            } else if (overlap(Path.of(theirs.folder()), Path.of(from.folder()))) {
+                problem = "hot folder " + from.folder() + " and hot folder " + theirs.folder() + " of rule " + other.id()
+                        + " lie in each other";
+            }
+            if (problem != null) {
+                problems.add(new Problem(from.line(), from.column(), problem));
+            }
+        }
+    }
+
+    private static boolean overlap(Path one, Path other) {
+        Path realOne = real(one);
+        Path realOther = real(other);
+        return realOne.startsWith(realOther) || realOther.startsWith(realOne);
+    }
+
+    /** The path with links followed as far as it exists. */
+    private static Path real(Path path) {
+        for (Path existing = path; existing != null; existing = existing.getParent()) {
+            if (Files.exists(existing)) {
+                try {
+                    return existing.toRealPath().resolve(existing.relativize(path));
+                } catch (IOException e) {
+                    return path;
+                }
+            }
+        }
+        return path;
+    }
+}

@@ -1,0 +1,19 @@
+package lectomen.service.rulebook;
+
+import java.util.Locale;
+
+/** Where a rule is in its life. Only a live one acts. */
+public enum RuleState {
+    DRAFT,
+    LIVE,
+    PAUSED,
+    RETIRED;
+
+    public String code() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    static RuleState ofCode(String code) {
+        return valueOf(code.toUpperCase(Locale.ROOT));
+    }
+}

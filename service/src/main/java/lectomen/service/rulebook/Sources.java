@@ -1,0 +1,47 @@
+package lectomen.service.rulebook;
+
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import lectomen.service.store.Store;
+
+/** The places that files come from, each with a number that stays. Safe for several threads. */
+public final class Sources {
+    private static final String UPLOADS = "";
+
+    private final Store store;
+    private final Map<String, Long> ids = new ConcurrentHashMap<>();
+
+    public Sources(Store store) {
+        this.store = store;
+    }
+
+    public long ofFolder(String folder) {
+        return ids.computeIfAbsent(folder, key -> store.write(db -> db.sql(
+                        """
+                        insert into source (kind, folder) values ('folder', :folder)
+                        on conflict (folder) do update set kind = kind returning id
+                        """)
+                .param("folder", folder)
+                .query(Long.class)
+                .single()));
+    }
+
+    public long ofUploads() {
+        return ids.computeIfAbsent(UPLOADS, key -> store.write(db -> db.sql(
+                        "select id from source where kind = 'upload'")
+                .query(Long.class)
+                .optional()
+                .orElseGet(() -> db.sql("insert into source (kind, folder) values ('upload', null) returning id")
+                        .query(Long.class)
+                        .single())));
+    }
+
+    /** The folder of a source; empty for uploads. */
+    public Optional<String> findFolder(long id) {
+        return store.read(db -> db.sql("select folder from source where id = :id and folder is not null")
+                .param("id", id)
+                .query(String.class)
+                .optional());
+    }
+}

@@ -1,0 +1,194 @@
+package lectomen.service.work;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.plan.Outcome;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.Site;
+import lectomen.engine.task.Task;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.filing.EffectRunner;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobResults;
+import lectomen.service.job.JobState;
+import lectomen.service.job.Jobs;
+import lectomen.service.rulebook.LiveRule;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
+import lectomen.service.store.Store;
+import lectomen.service.workers.Examination;
+import lectomen.service.workers.WorkerPool;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Takes waiting jobs one by one, has a worker examine the document, and records what came of it together with the intents
+ * that follow from it, in one write. What fails here fails one job.
+ */
+public final class JobRunner implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final int TRIES = 3;
+    private static final Duration PAUSE_AFTER_DEATH = Duration.ofSeconds(1);
+    private static final long LOOK_AGAIN_MILLIS = 250;
+
+    private final Store store;
+    private final Jobs jobs;
+    private final JobResults results;
+    private final Rulebook rulebook;
+    private final Sources sources;
+    private final ByteStore bytes;
+    private final WorkerPool workers;
+    private final EffectRunner effects;
+    private final Site site;
+    private final InstantSource clock;
+    private final List<Thread> threads = new ArrayList<>();
+    private final Object bell = new Object();
+    private volatile boolean stopping;
+
+    public JobRunner(
+            Store store,
+            Jobs jobs,
+            JobResults results,
+            Rulebook rulebook,
+            Sources sources,
+            ByteStore bytes,
+            WorkerPool workers,
+            EffectRunner effects,
+            Site site,
+            InstantSource clock) {
+        this.store = store;
+        this.jobs = jobs;
+        this.results = results;
+        this.rulebook = rulebook;
+        this.sources = sources;
+        this.bytes = bytes;
+        this.workers = workers;
+        this.effects = effects;
+        this.site = site;
+        this.clock = clock;
+    }
+
+    /** Begins to work; jobs that an earlier run of the service had in a worker get their turn again. */
+    public void start() {
+        int recovered = store.write(jobs::recover);
+        if (recovered > 0) {
+            LOG.info("{} jobs were in work when the service ended last; they are taken up again", recovered);
+        }
+        for (int i = 1; i <= workers.size(); i++) {
+            Thread thread = new Thread(this::runForEver, "job-runner-" + i);
+            threads.add(thread);
+            thread.start();
+        }
+    }
+
+    /** Looks for waiting jobs now rather than at the next turn. */
+    public void wake() {
+        synchronized (bell) {
+            bell.notifyAll();
+        }
+    }
+
+    private void runForEver() {
+        while (!stopping) {
+            try {
+                Optional<Job> job = store.write(jobs::takeNext);
+                if (job.isPresent()) {
+                    run(job.get());
+                } else {
+                    synchronized (bell) {
+                        bell.wait(LOOK_AGAIN_MILLIS);
+                    }
+                }
+            } catch (InterruptedException e) {
+                return;
+            } catch (RuntimeException e) {
+                LOG.error("A job could not be taken or recorded; it is taken up again", e);
+                pause();
+            }
+        }
+    }
+
+    private static void pause() {
+        try {
+            Thread.sleep(1_000);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private void run(Job job) {
+        Instant beganAt = clock.instant();
+        Optional<String> folder = sources.findFolder(job.source());
+        Task task = task(job, folder);
+        Examination examination = workers.examine(task, bytes::open);
+        if (stopping && examination instanceof Examination.Died) {
+            return;
+        }
+        store.write(db -> {
+            if (examination instanceof Examination.Done done) {
+                record(db, job, done.outcome(), folder, beganAt);
+            } else if (examination instanceof Examination.Refused refused) {
+                effects.endBadly(db, job, JobState.FAILED, refused.reason(), folder);
+            } else {
+                died(db, job, folder);
+            }
+            return job.id();
+        });
+        effects.wake();
+    }
+
+    private Task task(Job job, Optional<String> folder) {
+        List<LiveRule> rules = rulebook.acting().rules().stream()
+                .filter(live -> folder.isEmpty() || live.rule().findFrom(folder.get()).isPresent())
+                .filter(live -> job.wantedRule().isEmpty() || job.wantedRule().get().equals(live.ref().id()))
+                .toList();
+        Facts facts = new Facts(job.name(), job.size(), job.type(), folder, job.createdAt());
+        List<Task.RuleText> texts = rules.stream().map(LiveRule::asText).toList();
+        return new Task(Task.PROTOCOL, job.id(), job.attempt(), job.original().orElseThrow(), facts, texts, site);
+    }
+
+    private void record(JdbcClient db, Job before, Outcome outcome, Optional<String> folder, Instant beganAt) {
+        outcome.rule().filter(rule -> rule.version() > 0).ifPresent(rule -> jobs.setRule(db, before.id(), rule));
+        jobs.setConsidered(db, before.id(), JSON.writeValueAsString(outcome.considered()));
+        Job job = jobs.find(db, before.id()).orElseThrow();
+        results.keep(db, job, outcome, beganAt);
+        if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
+            effects.intend(db, job, planned.filings());
+        } else if (outcome.ending() instanceof Outcome.Ending.Unwanted unwanted) {
+            effects.endBadly(db, job, JobState.UNWANTED, unwanted.reason(), folder);
+        } else if (outcome.ending() instanceof Outcome.Ending.Failed failed) {
+            effects.endBadly(db, job, JobState.FAILED, failed.reason(), folder);
+        }
+    }
+
+    private void died(JdbcClient db, Job job, Optional<String> folder) {
+        Reason died = Reason.of("worker.died", "tries", Integer.toString(job.attempt()));
+        if (job.attempt() >= TRIES) {
+            effects.endBadly(db, job, JobState.FAILED, died, folder);
+        } else {
+            jobs.move(db, job.id(), Jobs.Move.waitUntil(clock.instant().plus(PAUSE_AFTER_DEATH), died), "service");
+        }
+    }
+
+    /** Lets what is in work come to its end, and takes nothing new. */
+    @Override
+    public void close() {
+        stopping = true;
+        wake();
+        for (Thread thread : threads) {
+            try {
+                thread.join(20_000);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        }
+    }
+}

@@ -1,0 +1,83 @@
+package lectomen.service.work;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.plan.RuleRef;
+import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.Site;
+import lectomen.engine.task.ByteRef;
+import lectomen.engine.task.Task;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.rulebook.LiveRule;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.workers.Examination;
+import lectomen.service.workers.WorkerPool;
+
+/**
+ * Shows what would become of a file, by the same worker and planner as a real run, and writes nothing: the file goes to a
+ * scratch folder and is deleted before the answer.
+ */
+public final class Trials {
+    /** What to try the file with. */
+    public sealed interface With {
+        /** All live rules. */
+        record Rulebook() implements With {}
+
+        /** The latest version of one rule, live or not. */
+        record Rule(String id) implements With {}
+
+        /** A rule that was handed in. */
+        record Text(String text) implements With {}
+    }
+
+    private final Rulebook rulebook;
+    private final WorkerPool workers;
+    private final Site site;
+    private final Path scratch;
+    private final InstantSource clock;
+
+    public Trials(Rulebook rulebook, WorkerPool workers, Site site, Path scratch, InstantSource clock) throws IOException {
+        this.rulebook = rulebook;
+        this.workers = workers;
+        this.site = site;
+        this.scratch = Files.createDirectories(scratch);
+        this.clock = clock;
+    }
+
+    /** @throws lectomen.service.rulebook.NoSuchRuleException if the rule to try with does not exist */
+    public Examination of(String name, InputStream content, With with) throws IOException {
+        Path file = scratch.resolve("trial-" + UUID.randomUUID());
+        try {
+            Files.copy(content, file, StandardCopyOption.REPLACE_EXISTING);
+            ByteRef ref = new ByteRef(ByteStore.hash(file), Files.size(file));
+            FileType type;
+            try (InputStream in = Files.newInputStream(file)) {
+                type = FileType.of(in.readNBytes(FileType.HEAD_BYTES));
+            }
+            Facts facts = new Facts(name, ref.size(), type, Optional.empty(), clock.instant());
+            Task task = new Task(Task.PROTOCOL, file.getFileName().toString(), 1, ref, facts, rules(with), site);
+            return workers.examine(task, sha256 -> Files.newInputStream(file));
+        } finally {
+            Files.deleteIfExists(file);
+        }
+    }
+
+    private List<Task.RuleText> rules(With with) {
+        if (with instanceof With.Rule rule) {
+            var entry = rulebook.require(rule.id());
+            return List.of(new Task.RuleText(new RuleRef(entry.id(), entry.latestVersion()), entry.text()));
+        }
+        if (with instanceof With.Text text) {
+            return List.of(new Task.RuleText(new RuleRef("handed-in", 0), text.text()));
+        }
+        return rulebook.acting().rules().stream().map(LiveRule::asText).toList();
+    }
+}

@@ -1,0 +1,7 @@
+/**
+ * Takes waiting jobs through a worker and records what came of it. Start at {@link lectomen.service.work.JobRunner}.
+ */
+@NullMarked
+package lectomen.service.work;
+
+import org.jspecify.annotations.NullMarked;

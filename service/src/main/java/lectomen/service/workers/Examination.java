@@ -1,0 +1,15 @@
+package lectomen.service.workers;
+
+import lectomen.engine.plan.Outcome;
+import lectomen.engine.reason.Reason;
+
+/** What came of asking a worker. */
+public sealed interface Examination {
+    record Done(Outcome outcome) implements Examination {}
+
+    /** Trying again with the same document would end the same way. */
+    record Refused(Reason reason) implements Examination {}
+
+    /** The worker died of something that need not be the document's doing. */
+    record Died() implements Examination {}
+}

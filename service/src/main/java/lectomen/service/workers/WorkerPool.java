@@ -1,0 +1,130 @@
+package lectomen.service.workers;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
+import lectomen.engine.task.Task;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Engine workers: started when there is work, kept while more comes, stopped after quiet. A document that kills its worker
+ * takes nothing else with it. Safe for several threads.
+ */
+public final class WorkerPool implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(WorkerPool.class);
+
+    private final WorkerSettings settings;
+    private final Semaphore places;
+    private final Deque<WorkerProcess> idle = new ArrayDeque<>();
+    private final Set<WorkerProcess> all = new HashSet<>();
+    private final AtomicInteger started = new AtomicInteger();
+    private final AtomicInteger deaths = new AtomicInteger();
+    private final ScheduledExecutorService watchdog = Executors.newScheduledThreadPool(1, work -> {
+        Thread thread = new Thread(work, "worker-watchdog");
+        thread.setDaemon(true);
+        return thread;
+    });
+    private boolean closed;
+
+    public WorkerPool(WorkerSettings settings) throws IOException {
+        this.settings = settings;
+        this.places = new Semaphore(settings.count(), true);
+        Scratch.remove(settings.scratch());
+        Files.createDirectories(settings.scratch());
+        watchdog.scheduleWithFixedDelay(this::stopQuiet, 1, 1, TimeUnit.SECONDS);
+    }
+
+    public int size() {
+        return settings.count();
+    }
+
+    /** The process ids of all workers that run now. */
+    public synchronized List<Long> pids() {
+        return all.stream().map(WorkerProcess::pid).sorted().toList();
+    }
+
+    /** How many workers died in the middle of a task since the service started. */
+    public int deaths() {
+        return deaths.get();
+    }
+
+    /** Has a worker do the task; waits for a free one, then for the answer. */
+    public Examination examine(Task task, BytesOf bytes) {
+        places.acquireUninterruptibly();
+        try {
+            WorkerProcess worker = take();
+            Examination examination = worker.examine(task, bytes, watchdog);
+            if (worker.isAlive() && examination instanceof Examination.Done) {
+                giveBack(worker);
+            } else {
+                drop(worker);
+                if (examination instanceof Examination.Died) {
+                    deaths.incrementAndGet();
+                    LOG.warn("Worker {} ended during task {}; it is replaced", worker.pid(), task.id());
+                }
+            }
+            return examination;
+        } catch (IOException e) {
+            LOG.error("No worker can be started: {}. Check the memory and the limits of processes", e.getMessage());
+            return new Examination.Died();
+        } finally {
+            places.release();
+        }
+    }
+
+    private synchronized WorkerProcess take() throws IOException {
+        if (closed) {
+            throw new IOException("the service is stopping");
+        }
+        while (!idle.isEmpty()) {
+            WorkerProcess worker = idle.pop();
+            if (worker.isAlive()) {
+                return worker;
+            }
+            drop(worker);
+        }
+        WorkerProcess worker =
+                WorkerProcess.start(settings, settings.scratch().resolve("worker-" + started.incrementAndGet()));
+        all.add(worker);
+        return worker;
+    }
+
+    private synchronized void giveBack(WorkerProcess worker) {
+        worker.idleSince(System.nanoTime());
+        idle.push(worker);
+    }
+
+    private synchronized void drop(WorkerProcess worker) {
+        all.remove(worker);
+        worker.stop();
+    }
+
+    private synchronized void stopQuiet() {
+        long now = System.nanoTime();
+        for (WorkerProcess worker : new ArrayList<>(idle)) {
+            if (now - worker.idleSince() > settings.quiet().toNanos() || !worker.isAlive()) {
+                idle.remove(worker);
+                drop(worker);
+            }
+        }
+    }
+
+    @Override
+    public synchronized void close() {
+        closed = true;
+        watchdog.shutdownNow();
+        new ArrayList<>(all).forEach(this::drop);
+        idle.clear();
+    }
+}

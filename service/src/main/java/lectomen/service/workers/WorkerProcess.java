@@ -1,0 +1,162 @@
+package lectomen.service.workers;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.TimeUnit;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.task.Answer;
+import lectomen.engine.task.Frames;
+import lectomen.engine.task.Task;
+
+/** One engine worker as a child process. One task at a time. */
+final class WorkerProcess {
+    /** How the Java runtime exits when {@code -XX:+ExitOnOutOfMemoryError} ended it. */
+    private static final int OUT_OF_MEMORY = 3;
+
+    private final Process process;
+    private final Frames frames;
+    private final Path scratch;
+    private final WorkerSettings settings;
+    private volatile boolean timedOut;
+    private long idleSinceNanos;
+
+    private WorkerProcess(Process process, Path scratch, WorkerSettings settings) {
+        this.process = process;
+        this.frames = new Frames(process.getInputStream(), process.getOutputStream());
+        this.scratch = scratch;
+        this.settings = settings;
+    }
+
+    static WorkerProcess start(WorkerSettings settings, Path scratch) throws IOException {
+        Files.createDirectories(scratch);
+        List<String> command = new ArrayList<>(List.of(
+                settings.java().toString(),
+                "-Xmx" + settings.memoryMegabytes() + "m",
+                "-Xss2m",
+                "-XX:+ExitOnOutOfMemoryError",
+                "-XX:MaxDirectMemorySize=64m",
+                "-XX:+UseSerialGC",
+                "-XX:TieredStopAtLevel=1",
+                "-Xshare:auto",
+                "-Djava.awt.headless=true",
+                "-Djava.io.tmpdir=" + scratch,
+                "-Dorg.apache.commons.logging.Log=org.apache.commons.logging.impl.NoOpLog",
+                "-cp",
+                settings.classPath(),
+                "lectomen.worker.WorkerMain",
+                scratch.toString()));
+        Process process = new ProcessBuilder(command)
+                .redirectError(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        return new WorkerProcess(process, scratch, settings);
+    }
+
+    long pid() {
+        return process.pid();
+    }
+
+    boolean isAlive() {
+        return process.isAlive();
+    }
+
+    void idleSince(long nanos) {
+        idleSinceNanos = nanos;
+    }
+
+    long idleSince() {
+        return idleSinceNanos;
+    }
+
+    /** Asks, hands over the bytes that the worker wants, and waits for the answer, at most as long as a worker may take. */
+    Examination examine(Task task, BytesOf bytes, ScheduledExecutorService watchdog) {
+        ScheduledFuture<?> limit = watchdog.schedule(
+                () -> {
+                    timedOut = true;
+                    process.destroyForcibly();
+                },
+                settings.timeLimit().toMillis(),
+                TimeUnit.MILLISECONDS);
+        try {
+            frames.send(task);
+            for (Optional<Frames.Frame> frame = frames.receive(); frame.isPresent(); frame = frames.receive()) {
+                if (frame.get().kind() == Frames.Kind.NEED) {
+                    handOver(frame.get().text(), bytes);
+                } else if (frame.get().kind() == Frames.Kind.ANSWER) {
+                    Answer answer = frame.get().answer();
+                    if (answer.id().equals(task.id()) && answer.attempt() == task.attempt()) {
+                        return result(answer);
+                    }
+                }
+            }
+            return whyItDied();
+        } catch (MissingBytes e) {
+            process.destroyForcibly();
+            return new Examination.Refused(Reason.of("bytes.missing"));
+        } catch (IOException e) {
+            return whyItDied();
+        } finally {
+            limit.cancel(false);
+        }
+    }
+
+    private static final class MissingBytes extends IOException {}
+
+    private void handOver(String sha256, BytesOf bytes) throws IOException {
+        try (InputStream in = open(sha256, bytes)) {
+            frames.sendBytes(in);
+        }
+    }
+
+    private static InputStream open(String sha256, BytesOf bytes) throws IOException {
+        try {
+            return bytes.open(sha256);
+        } catch (NoSuchFileException e) {
+            throw new MissingBytes();
+        }
+    }
+
+    private static Examination result(Answer answer) {
+        if (answer.outcome().isPresent()) {
+            return new Examination.Done(answer.outcome().get());
+        }
+        return new Examination.Refused(Reason.of("engine.fault", "problem", answer.fault()));
+    }
+
+    private Examination whyItDied() {
+        process.destroyForcibly();
+        boolean ended;
+        try {
+            ended = process.waitFor(10, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return new Examination.Died();
+        }
+        if (timedOut) {
+            return new Examination.Refused(
+                    Reason.of("worker.time", "limit", settings.timeLimit().toSeconds() + " s"));
+        }
+        if (ended && process.exitValue() == OUT_OF_MEMORY) {
+            return new Examination.Refused(Reason.of("worker.memory", "limit", settings.memoryMegabytes() + " MB"));
+        }
+        return new Examination.Died();
+    }
+
+    /** Ends the process and removes its scratch folder. */
+    void stop() {
+        process.destroyForcibly();
+        try {
+            process.waitFor(10, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        Scratch.remove(scratch);
+    }
+}

@@ -1,0 +1,18 @@
+package lectomen.service.workers;
+
+import java.nio.file.Path;
+import java.time.Duration;
+
+/**
+ * How workers are started and held.
+ *
+ * @param count how many may run at once
+ * @param memoryMegabytes of heap for each
+ * @param timeLimit for one document
+ * @param quiet after which an idle worker is stopped
+ * @param java the program
+ * @param classPath where the worker's main is found
+ * @param scratch a folder for the documents in work
+ */
+public record WorkerSettings(
+        int count, int memoryMegabytes, Duration timeLimit, Duration quiet, Path java, String classPath, Path scratch) {}

@@ -1,0 +1,84 @@
+package lectomen.worker;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.BlockingQueue;
+import lectomen.engine.task.ByteRef;
+import lectomen.engine.task.Frames;
+
+/**
+ * Frames as they come in. A thread of its own reads them, so that the end of the stream is noticed while a document is in
+ * work, and ends the process there and then.
+ */
+final class Inbox {
+    private static final int WAITING_FRAMES = 64;
+
+    private final Frames frames;
+    private final BlockingQueue<Frames.Frame> received = new ArrayBlockingQueue<>(WAITING_FRAMES);
+
+    private Inbox(Frames frames) {
+        this.frames = frames;
+    }
+
+    static Inbox open(Frames frames) {
+        Inbox inbox = new Inbox(frames);
+        Thread reader = new Thread(inbox::readToTheEnd, "frames");
+        reader.setDaemon(true);
+        reader.start();
+        return inbox;
+    }
+
+    Frames frames() {
+        return frames;
+    }
+
+    private void readToTheEnd() {
+        try {
+            for (Optional<Frames.Frame> frame = frames.receive(); frame.isPresent(); frame = frames.receive()) {
+                received.put(frame.get());
+            }
+            Runtime.getRuntime().halt(0);
+        } catch (IOException | InterruptedException e) {
+            Runtime.getRuntime().halt(4);
+        }
+    }
+
+    Frames.Frame next(Frames.Kind wanted) throws IOException {
+        Frames.Frame frame = next();
+        if (frame.kind() != wanted) {
+            throw new IOException("Got a frame of kind " + frame.kind() + " instead of " + wanted);
+        }
+        return frame;
+    }
+
+    private Frames.Frame next() throws IOException {
+        try {
+            return received.take();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IOException("Interrupted while waiting for a frame", e);
+        }
+    }
+
+    /** Asks for the bytes and writes them to the file. */
+    Path fetch(ByteRef ref, Path file) throws IOException {
+        frames.need(ref.sha256());
+        try (OutputStream out = Files.newOutputStream(file)) {
+            while (true) {
+                Frames.Frame frame = next();
+                switch (frame.kind()) {
+                    case BYTES -> out.write(frame.body());
+                    case END -> {
+                        return file;
+                    }
+                    case MISSING, TASK, NEED, ANSWER ->
+                        throw new IOException("The bytes " + ref.sha256() + " are not to be had");
+                }
+            }
+        }
+    }
+}

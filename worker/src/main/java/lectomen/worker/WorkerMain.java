@@ -1,0 +1,49 @@
+package lectomen.worker;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import lectomen.engine.task.Answer;
+import lectomen.engine.task.Examiner;
+import lectomen.engine.task.Frames;
+import lectomen.engine.task.Task;
+
+/**
+ * The worker as a child process: tasks come in on standard input, answers go out on standard output, one at a time. It ends
+ * when standard input ends, which is also when its parent dies, even in the middle of a task.
+ *
+ * <p>The one argument is a folder of its own for the document in work; whoever started it removes the folder.
+ */
+public final class WorkerMain {
+    private WorkerMain() {}
+
+    public static void main(String[] arguments) throws Exception {
+        Path scratch = Files.createDirectories(Path.of(arguments[0]));
+        PrintStream answers = System.out;
+        InputStream tasks = System.in;
+        System.setOut(new PrintStream(System.err, true, StandardCharsets.UTF_8));
+        Inbox inbox = Inbox.open(new Frames(tasks, answers));
+        Examiner examiner = new Examiner();
+        while (true) {
+            Task task = inbox.next(Frames.Kind.TASK).task();
+            Path document = scratch.resolve("document");
+            inbox.frames().send(answer(task, examiner, inbox, document));
+            Files.deleteIfExists(document);
+        }
+    }
+
+    private static Answer answer(Task task, Examiner examiner, Inbox inbox, Path document) throws IOException {
+        if (task.protocol() != Task.PROTOCOL) {
+            return Answer.fault(task, "task of protocol " + task.protocol() + ", worker of " + Task.PROTOCOL);
+        }
+        try {
+            return Answer.of(task, examiner.examine(task, ref -> inbox.fetch(ref, document)));
+        } catch (RuntimeException | StackOverflowError e) {
+            StackTraceElement[] trace = e.getStackTrace();
+            return Answer.fault(task, e.getClass().getSimpleName() + (trace.length > 0 ? " at " + trace[0] : ""));
+        }
+    }
+}
