@@ -1,6 +1,7 @@
 package lectomen.service;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import lectomen.service.access.Gate;
@@ -89,7 +90,8 @@ class ServiceWiring {
                 limits.quiet(),
                 Path.of(System.getProperty("java.home"), "bin", "java"),
                 System.getProperty("lectomen.worker.classpath", "worker/target/lectomen-worker.jar"),
-                home.part("scratch").resolve("workers")));
+                home.part("scratch").resolve("workers"),
+                Files.createDirectories(home.part("scratch").resolve("fonts"))));
     }
 
     @Bean

@@ -103,7 +103,8 @@ public final class FieldFinder {
             found.addAll(matches(field.pattern().orElseThrow()));
         }
         for (String label : place.labels()) {
-            for (Labels.Hit hit : Labels.find(text, label)) {
+            boolean anywhere = place.where() == FieldSpec.Where.NEAR;
+            for (Labels.Hit hit : anywhere ? Labels.find(text, label) : Labels.findMarked(text, label)) {
                 switch (place.where()) {
                     case RIGHT_OF -> rightOf(hit).ifPresent(found::add);
                     case BELOW -> below(hit).ifPresent(found::add);

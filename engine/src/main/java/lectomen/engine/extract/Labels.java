@@ -1,6 +1,7 @@
 package lectomen.engine.extract;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.page.Box;
@@ -22,6 +23,20 @@ final class Labels {
 
         List<Word> words() {
             return line.words().subList(from, to);
+        }
+
+        private boolean hasColon() {
+            return words().get(to - from - 1).text().endsWith(":");
+        }
+
+        /** Whether it can be a label: at the start of its line or with a colon. The words inside a sentence are none. */
+        boolean isLabel() {
+            return from == 0 || hasColon();
+        }
+
+        /** Whether it is surely one, by its colon or by the gap behind it. */
+        boolean isMarked() {
+            return hasColon() || (from == 0 && to == line.words().size());
         }
     }
 
@@ -51,7 +66,7 @@ final class Labels {
     static int firstLabel(Line line, int from, List<List<String>> labels) {
         for (int at = from; at < line.words().size(); at++) {
             for (List<String> label : labels) {
-                if (at + label.size() <= line.words().size() && standsAt(line, at, label) && looksLikeLabel(line, at, label)) {
+                if (at + label.size() <= line.words().size() && isLabelAt(line, at, label)) {
                     return at;
                 }
             }
@@ -59,9 +74,17 @@ final class Labels {
         return line.words().size();
     }
 
-    /** Inside a line, a word of a value may equal a label's; only one with a colon, or at the line's start, is taken for it. */
-    private static boolean looksLikeLabel(Line line, int at, List<String> label) {
-        return at == 0 || line.words().get(at + label.size() - 1).text().endsWith(":");
+    /** Where the label stands as one, the surest first. */
+    static List<Hit> findMarked(DocumentText text, String label) {
+        return find(text, label).stream()
+                .filter(Hit::isLabel)
+                .sorted(Comparator.comparing(hit -> !hit.isMarked()))
+                .toList();
+    }
+
+    private static boolean isLabelAt(Line line, int at, List<String> label) {
+        boolean startOrColon = at == 0 || line.words().get(at + label.size() - 1).text().endsWith(":");
+        return startOrColon && standsAt(line, at, label);
     }
 
     static List<String> tokens(String label) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import lectomen.engine.extract.PatternTooSlow;
+import lectomen.engine.identify.FileType;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Reading;
 import lectomen.engine.reason.Reason;
@@ -44,6 +45,10 @@ public final class Planner {
     }
 
     private Outcome plan(List<Candidate> rules) {
+        if (facts.type() == FileType.EMPTY && !rules.isEmpty()) {
+            Reason empty = Reason.of("file.empty");
+            return new Outcome(List.of(), Optional.empty(), List.of(), new Outcome.Ending.Failed(empty));
+        }
         for (Candidate candidate : rules) {
             Considered first = consider(candidate, facts);
             Considered last = first;

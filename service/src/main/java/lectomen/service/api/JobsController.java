@@ -1,5 +1,6 @@
 package lectomen.service.api;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -84,7 +85,7 @@ final class JobsController {
     }
 
     record JobStory(
-            JobView job,
+            @JsonUnwrapped JobView job,
             Optional<Long> arrival,
             Optional<String> originalSha256,
             List<Considered> considered,

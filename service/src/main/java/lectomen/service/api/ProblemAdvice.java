@@ -9,6 +9,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
@@ -68,9 +69,10 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     @Override
     protected @Nullable ResponseEntity<Object> handleExceptionInternal(
             Exception e, @Nullable Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-        if (body instanceof ProblemDetail problem) {
-            problem.setProperty("code", status.value() == 404 ? "no-such-page" : "bad-request");
+        Object given = body == null && e instanceof ErrorResponse response ? response.getBody() : body;
+        if (given instanceof ProblemDetail problem) {
+            problem.setProperty("code", status.value() == 404 ? "no-such-endpoint" : "bad-request");
         }
-        return super.handleExceptionInternal(e, body, headers, status, request);
+        return super.handleExceptionInternal(e, given, headers, status, request);
     }
 }

@@ -71,7 +71,8 @@ public final class Home implements AutoCloseable {
 
     private void prepare() throws IOException {
         for (String part : new String[] {"store", "bytes", "keys", "logs", "scratch"}) {
-            Files.createDirectories(folder.resolve(part));
+            Path own = Files.createDirectories(folder.resolve(part));
+            Files.setPosixFilePermissions(own, PosixFilePermissions.fromString("rwx------"));
         }
         Path settings = folder.resolve(SETTINGS_FILE);
         if (Files.notExists(settings)) {

@@ -26,6 +26,7 @@ import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -42,7 +43,7 @@ public final class HotFolders implements AutoCloseable {
     /** A folder with its next look; both are only touched under the lock of this object. */
     private static final class Watched {
         private final HotFolder folder;
-        private ScheduledFuture<?> nextLook;
+        private @Nullable ScheduledFuture<?> nextLook;
         private boolean looking;
         private boolean again;
 
@@ -184,11 +185,12 @@ public final class HotFolders implements AutoCloseable {
             one.again = true;
             return;
         }
-        if (one.nextLook != null && one.nextLook.getDelay(TimeUnit.NANOSECONDS) <= after.toNanos() && !one.nextLook.isDone()) {
-            return;
-        }
-        if (one.nextLook != null) {
-            one.nextLook.cancel(false);
+        ScheduledFuture<?> planned = one.nextLook;
+        if (planned != null) {
+            if (planned.getDelay(TimeUnit.NANOSECONDS) <= after.toNanos()) {
+                return;
+            }
+            planned.cancel(false);
         }
         try {
             one.nextLook = lookers.schedule(() -> look(one), after.toNanos(), TimeUnit.NANOSECONDS);
@@ -204,6 +206,7 @@ public final class HotFolders implements AutoCloseable {
             }
             one.looking = true;
             one.again = false;
+            one.nextLook = null;
         }
         Duration next = Duration.ofSeconds(5);
         try {

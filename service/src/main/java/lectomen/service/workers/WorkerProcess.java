@@ -48,6 +48,7 @@ final class WorkerProcess {
                 "-Xshare:auto",
                 "-Djava.awt.headless=true",
                 "-Djava.io.tmpdir=" + scratch,
+                "-Dpdfbox.fontcache=" + settings.fontCache(),
                 "-Dorg.apache.commons.logging.Log=org.apache.commons.logging.impl.NoOpLog",
                 "-cp",
                 settings.classPath(),

@@ -13,6 +13,7 @@ import java.time.Duration;
  * @param java the program
  * @param classPath where the worker's main is found
  * @param scratch a folder for the documents in work
+ * @param fontCache a folder where workers remember which fonts this machine has
  */
 public record WorkerSettings(
-        int count, int memoryMegabytes, Duration timeLimit, Duration quiet, Path java, String classPath, Path scratch) {}
+        int count, int memoryMegabytes, Duration timeLimit, Duration quiet, Path java, String classPath, Path scratch, Path fontCache) {}

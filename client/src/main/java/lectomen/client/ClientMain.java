@@ -1,0 +1,74 @@
+package lectomen.client;
+
+import java.io.PrintStream;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+
+/** The client's front door: knows the commands, and turns what went wrong into one line and an exit code. */
+@Command(
+        name = "lectomen",
+        description = "Takes documents in from hot folders, names them by what stands on their pages, and files them.",
+        synopsisSubcommandLabel = "COMMAND",
+        subcommands = {
+            StatusCommand.class,
+            RuleCommand.class,
+            TrialCommand.class,
+            SendCommand.class,
+            JobCommand.class,
+            HelpCommand.class
+        },
+        footerHeading = "%nStarting and trying it out:%n",
+        footer = {
+            "  serve  Start the service on a home: serve --home DIR --port N",
+            "  demo   Show the whole way on made-up documents: demo [--once] [--json] [--home DIR] [--port N]",
+            "",
+            "Examples:",
+            "  lectomen status",
+            "  lectomen rule check mooring-permits.yaml",
+            "  lectomen trial permit.pdf --rule mooring-permits.yaml",
+            "  lectomen job list --state failed",
+            "",
+            "Exit codes: 0 done; 1 the service said no, or a check found something; 2 wrong words or no service."
+        })
+public final class ClientMain {
+    private ClientMain() {}
+
+    public static void main(String[] arguments) {
+        System.setOut(new PrintStream(System.out, true, StandardCharsets.UTF_8));
+        System.setErr(new PrintStream(System.err, true, StandardCharsets.UTF_8));
+        System.exit(run(arguments));
+    }
+
+    /** Does one command; gives the exit code. */
+    static int run(String... arguments) {
+        CommandLine commandLine = new CommandLine(new ClientMain())
+                .setUsageHelpAutoWidth(true)
+                .setUsageHelpWidth(100)
+                .setExecutionExceptionHandler((e, command, parsed) -> {
+                    System.err.println("lectomen: " + message(e));
+                    return e instanceof Refused ? 1 : 2;
+                })
+                .setParameterExceptionHandler((e, words) -> {
+                    System.err.println("lectomen: " + e.getMessage());
+                    CommandLine.UnmatchedArgumentException.printSuggestions(e, new PrintWriter(System.err, true, StandardCharsets.UTF_8));
+                    System.err.println("See: lectomen help " + commandPath(e.getCommandLine()));
+                    return 2;
+                });
+        if (arguments.length == 0) {
+            commandLine.usage(System.out);
+            return 0;
+        }
+        return commandLine.execute(arguments);
+    }
+
+    private static String message(Exception e) {
+        return e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
+    }
+
+    private static String commandPath(CommandLine command) {
+        String name = command.getCommandSpec().qualifiedName(" ");
+        return name.replaceFirst("^lectomen ?", "");
+    }
+}

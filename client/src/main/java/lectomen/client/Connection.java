@@ -1,0 +1,70 @@
+package lectomen.client;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Option;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The options that say which service a command is for, and how it answers. */
+final class Connection {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final String DEFAULT_HOME = "home";
+
+    @Option(
+            names = "--home",
+            paramLabel = "DIR",
+            description = "The home of the service; else LECTOMEN_HOME, else ./home. Its address and token are read from there.")
+    private @Nullable Path home;
+
+    @Option(names = "--url", paramLabel = "URL", description = "A service elsewhere; needs --token too.")
+    private @Nullable String url;
+
+    @Option(names = "--token", paramLabel = "TOKEN", description = "The token for --url; else LECTOMEN_TOKEN.")
+    private @Nullable String token;
+
+    @Option(names = "--json", description = "Answer as JSON, for programs.")
+    private boolean json;
+
+    boolean json() {
+        return json;
+    }
+
+    /** @throws NoService if it is not known where the service is */
+    Service service() throws IOException {
+        if (url != null) {
+            String given = token != null ? token : System.getenv("LECTOMEN_TOKEN");
+            if (given == null) {
+                throw new NoService("--url needs --token, or LECTOMEN_TOKEN");
+            }
+            return new Service(url.replaceFirst("/+$", ""), given);
+        }
+        Path folder = folder();
+        Path address = folder.resolve("address");
+        if (!Files.exists(address)) {
+            throw new NoService("no service runs on home " + folder.toAbsolutePath().normalize()
+                    + ". Start it: ./lectomen serve --home " + folder + "; or name another home with --home DIR");
+        }
+        if (!Files.isReadable(folder.resolve("token"))) {
+            throw new NoService("the token of home " + folder + " is only for its owner; ask them, or use --token");
+        }
+        JsonNode known = JSON.readTree(Files.readString(address));
+        return new Service(known.path("url").asString(), Files.readString(folder.resolve("token")).strip());
+    }
+
+    private Path folder() {
+        if (home != null) {
+            return home;
+        }
+        String fromEnvironment = System.getenv("LECTOMEN_HOME");
+        return Path.of(fromEnvironment == null || fromEnvironment.isEmpty() ? DEFAULT_HOME : fromEnvironment);
+    }
+
+    /** Prints the answer as it came, laid out. */
+    static int printJson(JsonNode answer) {
+        System.out.println(answer.toPrettyString());
+        return 0;
+    }
+}

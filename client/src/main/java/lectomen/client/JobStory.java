@@ -1,0 +1,99 @@
+package lectomen.client;
+
+import java.util.Locale;
+import tools.jackson.databind.JsonNode;
+
+/** One job's story in words: what came in, who took it and why, what was found, where it went. */
+final class JobStory {
+    private JobStory() {}
+
+    static void print(JsonNode job) {
+        String rule = Words.text(job.path("rule"));
+        System.out.println("Job " + Words.text(job.path("id")) + " is " + Words.text(job.path("state")));
+        line("file", Words.text(job.path("fileName")) + " (" + Words.text(job.path("type")) + ", " + job.path("size").asLong() + " bytes)");
+        line("came in", Words.time(job.path("createdAt")));
+        line("rule", rule.isEmpty() ? "none" : rule + ", version " + Words.text(job.path("ruleVersion")));
+        line("reason", Words.text(job.path("reason").path("words")));
+        line("next try", Words.time(job.path("nextTryAt")));
+        job.path("places").forEach(place -> line("filed as", Words.text(place)));
+        conditions(job);
+        fields(job);
+        steps(job);
+        effects(job);
+        if (!job.path("ledger").isEmpty()) {
+            System.out.println("\nLedger");
+            for (JsonNode entry : job.path("ledger")) {
+                System.out.println("  " + entry.path("seq").asLong() + "  " + Words.time(entry.path("at")) + "  "
+                        + Words.text(entry.path("principal")) + "  " + Words.text(entry.path("event")));
+            }
+        }
+    }
+
+    private static void line(String label, String text) {
+        if (!text.isEmpty()) {
+            System.out.printf(Locale.ROOT, "  %-9s %s%n", label, text);
+        }
+    }
+
+    private static void conditions(JsonNode job) {
+        if (!job.path("considered").isEmpty()) {
+            System.out.println("\nRules asked");
+        }
+        for (JsonNode considered : job.path("considered")) {
+            boolean takes = considered.path("takes").asBoolean();
+            System.out.println("  " + Words.text(considered.path("rule").path("id"))
+                    + (takes ? " takes it" : " does not take it: " + Words.text(considered.path("whyNot"))));
+            considered.path("conditions").forEach(seen -> TrialCommand.printSeen(seen, "    "));
+        }
+    }
+
+    private static void fields(JsonNode job) {
+        if (!job.path("fields").isEmpty()) {
+            System.out.println("\nFields");
+        }
+        for (JsonNode field : job.path("fields")) {
+            JsonNode box = field.path("box");
+            System.out.printf(
+                    Locale.ROOT,
+                    "  %s = %s%n      page %d, %s, box %.0f %.0f %.0f x %.0f, confidence %.2f%n",
+                    Words.text(field.path("name")),
+                    Words.text(field.path("value")),
+                    field.path("page").asInt(),
+                    Words.text(field.path("method")),
+                    box.path("left").asDouble(),
+                    box.path("top").asDouble(),
+                    box.path("width").asDouble(),
+                    box.path("height").asDouble(),
+                    field.path("confidence").asDouble());
+        }
+    }
+
+    private static void steps(JsonNode job) {
+        if (!job.path("steps").isEmpty()) {
+            System.out.println("\nSteps");
+        }
+        for (JsonNode step : job.path("steps")) {
+            System.out.println("  " + step.path("step").asInt() + " " + Words.text(step.path("word")) + ": "
+                    + Words.text(step.path("outcome")));
+            step.path("reasons").forEach(reason -> System.out.println("      " + Words.text(reason.path("words"))));
+        }
+    }
+
+    private static void effects(JsonNode job) {
+        if (!job.path("effects").isEmpty()) {
+            System.out.println("\nEffects");
+        }
+        for (JsonNode effect : job.path("effects")) {
+            System.out.println("  " + Words.text(effect.path("kind")) + " is " + Words.text(effect.path("state")) + " "
+                    + Words.text(effect.path("place")));
+            String receipt = Words.time(effect.path("receiptAt"));
+            if (!receipt.isEmpty()) {
+                System.out.println("      receipt " + receipt + ": " + Words.text(effect.path("answer")));
+            }
+            String reason = Words.text(effect.path("reason").path("words"));
+            if (!reason.isEmpty()) {
+                System.out.println("      " + reason);
+            }
+        }
+    }
+}

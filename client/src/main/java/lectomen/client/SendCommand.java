@@ -1,0 +1,52 @@
+package lectomen.client;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Hands files to the service. */
+@Command(
+        name = "send",
+        description = "Hand files to the service. Once it answers they are safe there; the files here stay as they are.",
+        footer = {"", "Examples:", "  lectomen send scan.pdf", "  lectomen send *.pdf --rule mooring-permits"})
+final class SendCommand implements Callable<Integer> {
+    @Mixin
+    private final Connection connection = new Connection();
+
+    @Parameters(arity = "1..*", paramLabel = "FILE", description = "Files to send.")
+    private List<Path> files = List.of();
+
+    @Option(names = "--rule", paramLabel = "ID", description = "The only rule that may take them; else the rulebook decides.")
+    private @Nullable String rule;
+
+    @Override
+    public Integer call() throws IOException {
+        Service service = connection.service();
+        ObjectNode answer = JsonMapper.builder().build().createObjectNode();
+        ArrayNode sent = answer.putArray("sent");
+        for (Path file : files) {
+            if (!Files.isRegularFile(file)) {
+                throw new NoService("there is no file " + file);
+            }
+            String name = file.getFileName().toString();
+            String path = "/uploads?name=" + Service.encoded(name) + (rule == null ? "" : "&rule=" + Service.encoded(rule));
+            JsonNode taken = service.postFile(path, file);
+            sent.addObject().put("fileName", name).put("job", taken.path("job").asString());
+            if (!connection.json()) {
+                System.out.println(Words.safe(name) + " is job " + Words.text(taken.path("job")));
+            }
+        }
+        return connection.json() ? Connection.printJson(answer) : 0;
+    }
+}

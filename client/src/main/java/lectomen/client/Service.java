@@ -1,0 +1,122 @@
+package lectomen.client;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A service, called over HTTP. */
+final class Service {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private final String url;
+    private final String token;
+    private final HttpClient http = HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
+            .connectTimeout(Duration.ofSeconds(5))
+            .build();
+
+    Service(String url, String token) {
+        this.url = url;
+        this.token = token;
+    }
+
+    /** Part of a call whose words come from the user. */
+    static String encoded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8).replace("+", "%20");
+    }
+
+    JsonNode get(String path) {
+        return call(request(path).GET());
+    }
+
+    JsonNode post(String path) {
+        return call(request(path).POST(HttpRequest.BodyPublishers.noBody()));
+    }
+
+    JsonNode postText(String path, String text) {
+        return call(request(path)
+                .header("Content-Type", "text/plain; charset=utf-8")
+                .POST(HttpRequest.BodyPublishers.ofString(text, StandardCharsets.UTF_8)));
+    }
+
+    JsonNode postFile(String path, Path file) throws IOException {
+        return call(request(path)
+                .header("Content-Type", "application/octet-stream")
+                .POST(HttpRequest.BodyPublishers.ofFile(file)));
+    }
+
+    /** One part of a form: a file, sent under a name. */
+    record Part(String name, String fileName, Path file) {}
+
+    JsonNode postForm(String path, List<Part> parts) throws IOException {
+        String boundary = "lectomen-" + UUID.randomUUID();
+        List<HttpRequest.BodyPublisher> body = new ArrayList<>();
+        for (Part part : parts) {
+            String name = part.fileName().replaceAll("[\\p{Cntrl}]", "_").replace("\\", "\\\\").replace("\"", "\\\"");
+            body.add(HttpRequest.BodyPublishers.ofString("--" + boundary + "\r\nContent-Disposition: form-data; name=\""
+                    + part.name() + "\"; filename=\"" + name
+                    + "\"\r\nContent-Type: application/octet-stream\r\n\r\n"));
+            body.add(HttpRequest.BodyPublishers.ofFile(part.file()));
+            body.add(HttpRequest.BodyPublishers.ofString("\r\n"));
+        }
+        body.add(HttpRequest.BodyPublishers.ofString("--" + boundary + "--\r\n"));
+        HttpRequest.BodyPublisher whole = HttpRequest.BodyPublishers.concat(body.toArray(HttpRequest.BodyPublisher[]::new));
+        return call(request(path).header("Content-Type", "multipart/form-data; boundary=" + boundary).POST(whole));
+    }
+
+    private HttpRequest.Builder request(String path) {
+        return HttpRequest.newBuilder(URI.create(url + "/api/v1" + path))
+                .header("Authorization", "Bearer " + token)
+                .header("Accept", "application/json")
+                .timeout(Duration.ofMinutes(10));
+    }
+
+    private JsonNode call(HttpRequest.Builder request) {
+        HttpResponse<byte[]> response;
+        try {
+            response = http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+        } catch (IOException e) {
+            throw new NoService("no service answers at " + url + ". Start it: ./lectomen serve --home DIR");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new NoService("interrupted");
+        }
+        JsonNode body = response.body().length == 0 ? JSON.createObjectNode() : JSON.readTree(response.body());
+        if (response.statusCode() >= 400) {
+            throw new Refused(problem(body, response.statusCode()));
+        }
+        return body;
+    }
+
+    private static String problem(JsonNode body, int status) {
+        StringBuilder words = new StringBuilder(body.path("detail").asString("the service answered " + status));
+        if (body.path("problems").size() > 1) {
+            words.setLength(0);
+            words.append("the rule has ").append(body.path("problems").size()).append(" problems:");
+            for (JsonNode problem : body.path("problems")) {
+                words.append("\n  ").append(Words.problem(problem));
+            }
+        }
+        return words.toString();
+    }
+
+    /** The text of a file that the user named. */
+    static String read(Path file) throws IOException {
+        if (!Files.isRegularFile(file)) {
+            throw new NoService("there is no file " + file);
+        }
+        return Files.readString(file);
+    }
+}

@@ -1,0 +1,223 @@
+package lectomen.demo;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Shows the whole way of made-up documents through a service of their own. */
+@Command(
+        name = "demo",
+        description = "Show the whole way on made-up documents: start a service, drop documents into its hot folders, tell what "
+                + "became of them.",
+        mixinStandardHelpOptions = true,
+        footer = {
+            "",
+            "Without --once the service stays up until Ctrl-C, to look around in. With --once it works in a temporary home, and the",
+            "exit code is 0 only if every document ended as expected."
+        })
+public final class DemoMain implements Callable<Integer> {
+    private static final List<String> RULES = List.of("mooring-permits", "tide-bulletins");
+    private static final long LONGEST_WAIT_MILLIS = 60_000;
+
+    @Option(names = "--once", description = "Use a temporary home, wait for the end of all documents, leave nothing running.")
+    private boolean once;
+
+    @Option(names = "--json", description = "Print the result as JSON.")
+    private boolean json;
+
+    @Option(names = "--home", paramLabel = "DIR", description = "The home of the demo service (default: ./demo-home).")
+    private @Nullable Path home;
+
+    @Option(names = "--port", paramLabel = "N", description = "Its port (default: 8417; with --once any free one).")
+    private @Nullable Integer port;
+
+    public static void main(String[] arguments) {
+        System.setProperty("org.apache.commons.logging.Log", "org.apache.commons.logging.impl.NoOpLog");
+        System.setProperty("pdfbox.fontcache", System.getProperty("java.io.tmpdir"));
+        System.setOut(new PrintStream(System.out, true, StandardCharsets.UTF_8));
+        System.setErr(new PrintStream(System.err, true, StandardCharsets.UTF_8));
+        System.exit(new CommandLine(new DemoMain())
+                .setExecutionExceptionHandler((e, command, parsed) -> {
+                    if (!(e instanceof DemoService.NotStarted)) {
+                        System.err.println("lectomen: the demo can't go on: " + e.getMessage());
+                    }
+                    return 2;
+                })
+                .execute(arguments));
+    }
+
+    @Override
+    public Integer call() throws IOException, InterruptedException {
+        Path folder = home != null ? home : once ? Files.createTempDirectory("lectomen-demo") : Path.of("demo-home");
+        Path own = Files.createDirectories(folder).toRealPath();
+        boolean temporary = once && home == null;
+        int wantedPort = port != null ? port : once ? 0 : 8417;
+        prepare(own);
+        say("Starting the service on " + own);
+        DemoService service = DemoService.start(
+                Objects.requireNonNull(System.getProperty("lectomen.launcher")), own, wantedPort);
+        Thread atExit = new Thread(service::close);
+        Runtime.getRuntime().addShutdownHook(atExit);
+        try {
+            List<Outcome> outcomes = run(service, own);
+            boolean asExpected = outcomes.stream().allMatch(Outcome::asExpected);
+            print(outcomes, asExpected);
+            if (!once) {
+                tellWhereToLook(own, service.url());
+                service.waitForEnd();
+            }
+            return asExpected ? 0 : 1;
+        } finally {
+            service.close();
+            if (temporary) {
+                remove(own);
+            }
+        }
+    }
+
+    private static void prepare(Path home) throws IOException {
+        Path settings = home.resolve("lectomen.yaml");
+        if (Files.notExists(settings)) {
+            Files.writeString(settings, resource("lectomen.yaml"));
+        }
+        Files.createDirectories(home.resolve("harbour-archive"));
+        Files.createDirectories(home.resolve("inbox"));
+        Path rules = Files.createDirectories(home.resolve("demo-rules"));
+        for (String rule : RULES) {
+            Files.writeString(rules.resolve(rule + ".yaml"), resource(rule + ".yaml"));
+        }
+        Path samples = Files.createDirectories(home.resolve("demo-documents"));
+        for (DemoDocument document : DemoDocuments.all()) {
+            Files.write(samples.resolve(document.name()), document.bytes());
+        }
+    }
+
+    private List<Outcome> run(DemoService service, Path home) throws IOException, InterruptedException {
+        List<DemoDocument> documents = DemoDocuments.all();
+        boolean fedBefore = !service.get("/jobs?limit=1").path("jobs").isEmpty();
+        for (String rule : RULES) {
+            service.post("/rules", resource(rule + ".yaml"));
+            service.post("/rules/" + rule + "/live", "");
+        }
+        if (fedBefore) {
+            say("The documents were dropped at an earlier start");
+        } else {
+            say("Dropping " + documents.size() + " documents into " + home.resolve("inbox"));
+            Feeding.drop(documents, home.resolve("inbox"));
+        }
+        Path archive = home.resolve("harbour-archive");
+        long end = System.currentTimeMillis() + LONGEST_WAIT_MILLIS;
+        List<Outcome> outcomes = outcomes(service, documents, archive);
+        while (!outcomes.stream().allMatch(Outcome::isAtEnd) && System.currentTimeMillis() < end) {
+            Thread.sleep(200);
+            outcomes = outcomes(service, documents, archive);
+        }
+        return outcomes;
+    }
+
+    private static List<Outcome> outcomes(DemoService service, List<DemoDocument> documents, Path archive) {
+        Map<String, JsonNode> firstJobs = new HashMap<>();
+        for (JsonNode job : service.get("/jobs?limit=10000").path("jobs")) {
+            firstJobs.put(job.path("fileName").asString(), job);
+        }
+        List<Outcome> outcomes = new ArrayList<>();
+        Set<String> usedPlaces = new HashSet<>();
+        for (DemoDocument document : documents) {
+            Outcome outcome = Outcome.of(document, Optional.ofNullable(firstJobs.get(document.name())), archive);
+            boolean ownPlace = usedPlaces.addAll(outcome.places()) || outcome.places().isEmpty();
+            outcomes.add(ownPlace ? outcome : new Outcome(
+                    document, outcome.job(), outcome.state(), outcome.rule(), outcome.reasonCode(), outcome.reasonWords(), outcome.places(), false));
+        }
+        return outcomes;
+    }
+
+    private void print(List<Outcome> outcomes, boolean asExpected) {
+        if (json) {
+            ObjectNode answer = JsonMapper.builder().build().createObjectNode();
+            ArrayNode rows = answer.put("asExpected", asExpected).putArray("documents");
+            for (Outcome outcome : outcomes) {
+                ObjectNode row = rows.addObject()
+                        .put("fileName", outcome.document().name())
+                        .put("tells", outcome.document().tells())
+                        .put("job", outcome.job())
+                        .put("state", outcome.state())
+                        .put("rule", outcome.rule());
+                row.putObject("reason").put("code", outcome.reasonCode()).put("words", outcome.reasonWords());
+                ArrayNode places = row.putArray("places");
+                outcome.places().forEach(places::add);
+                row.put("expectedState", outcome.document().state()).put("asExpected", outcome.asExpected());
+            }
+            System.out.println(answer.toPrettyString());
+            return;
+        }
+        int widest = outcomes.stream().mapToInt(one -> one.document().name().length()).max().orElse(10);
+        System.out.println();
+        for (Outcome outcome : outcomes) {
+            String name = outcome.document().name();
+            System.out.println(name + " ".repeat(widest - name.length() + 2) + String.format("%-9s", outcome.state())
+                    + outcome.document().tells() + (outcome.asExpected() ? "" : "   (NOT AS EXPECTED: " + outcome.document().state() + ")"));
+            outcome.places().forEach(place -> System.out.println("    " + place));
+            if (!outcome.reasonWords().isEmpty()) {
+                System.out.println("    " + outcome.reasonWords());
+            }
+        }
+        long right = outcomes.stream().filter(Outcome::asExpected).count();
+        System.out.println("\n" + right + " of " + outcomes.size() + " documents ended as the scenario expects.");
+    }
+
+    private void tellWhereToLook(Path home, String url) {
+        say("""
+
+                The service goes on at %2$s until Ctrl-C. To look around, in another terminal:
+                  export LECTOMEN_HOME=%1$s
+                  ./lectomen status
+                  ./lectomen job list
+                  ./lectomen job show 1-1
+                  ./lectomen trial demo-home/demo-documents/permit-0031.pdf
+                Hot folders   %1$s/inbox
+                Filed         %1$s/harbour-archive
+                Rules         %1$s/demo-rules
+                Try it: copy one of %1$s/demo-documents into a hot folder again."""
+                .formatted(home, url));
+    }
+
+    private void say(String words) {
+        (json ? System.err : System.out).println(words);
+    }
+
+    private static String resource(String name) throws IOException {
+        try (InputStream in = Objects.requireNonNull(DemoMain.class.getResourceAsStream(name), name)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+    }
+
+    private static void remove(Path folder) throws IOException {
+        try (Stream<Path> inside = Files.walk(folder)) {
+            for (Path path : inside.sorted(Comparator.reverseOrder()).toList()) {
+                Files.deleteIfExists(path);
+            }
+        }
+    }
+}

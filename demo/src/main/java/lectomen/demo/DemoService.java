@@ -1,0 +1,113 @@
+package lectomen.demo;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The service as a process of its own, started by the launcher and called over HTTP like by anybody else. */
+final class DemoService implements AutoCloseable {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final Duration LONGEST_START = Duration.ofSeconds(90);
+
+    private final Process process;
+    private final Path home;
+    private final HttpClient http =
+            HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
+
+    private DemoService(Process process, Path home) {
+        this.process = process;
+        this.home = home;
+    }
+
+    /** The service said why it does not start; its words went to standard error already. */
+    static final class NotStarted extends RuntimeException {}
+
+    static DemoService start(String launcher, Path home, int port) throws IOException, InterruptedException {
+        Process process = new ProcessBuilder(List.of(launcher, "serve", "--home", home.toString(), "--port", Integer.toString(port)))
+                .redirectError(ProcessBuilder.Redirect.INHERIT)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        DemoService service = new DemoService(process, home);
+        long end = System.nanoTime() + LONGEST_START.toNanos();
+        while (System.nanoTime() < end && process.isAlive()) {
+            if (service.isReady()) {
+                return service;
+            }
+            Thread.sleep(100);
+        }
+        service.close();
+        throw new NotStarted();
+    }
+
+    private boolean isReady() {
+        try {
+            JsonNode address = JSON.readTree(Files.readString(home.resolve("address")));
+            return address.path("pid").asLong() == process.pid() && get("/status").has("store");
+        } catch (IOException | UncheckedIOException notYet) {
+            return false;
+        }
+    }
+
+    String url() throws IOException {
+        return JSON.readTree(Files.readString(home.resolve("address"))).path("url").asString();
+    }
+
+    JsonNode get(String path) {
+        return call(path, null);
+    }
+
+    JsonNode post(String path, String body) {
+        return call(path, body);
+    }
+
+    private JsonNode call(String path, @Nullable String body) {
+        try {
+            HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url() + "/api/v1" + path))
+                    .header("Authorization", "Bearer " + Files.readString(home.resolve("token")).strip())
+                    .header("Content-Type", "text/plain; charset=utf-8")
+                    .timeout(Duration.ofSeconds(60));
+            HttpRequest made = body == null
+                    ? request.GET().build()
+                    : request.POST(HttpRequest.BodyPublishers.ofString(body)).build();
+            HttpResponse<String> response = http.send(made, HttpResponse.BodyHandlers.ofString());
+            if (response.statusCode() >= 400) {
+                throw new IllegalStateException("The service refused " + path + ": " + response.body());
+            }
+            return JSON.readTree(response.body());
+        } catch (IOException e) {
+            throw new UncheckedIOException("The service does not answer", e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException("Interrupted", e);
+        }
+    }
+
+    /** Waits until the service ends by itself. */
+    void waitForEnd() throws InterruptedException {
+        process.waitFor();
+    }
+
+    @Override
+    public void close() {
+        process.destroy();
+        try {
+            if (!process.waitFor(40, TimeUnit.SECONDS)) {
+                process.destroyForcibly();
+            }
+        } catch (InterruptedException e) {
+            process.destroyForcibly();
+            Thread.currentThread().interrupt();
+        }
+    }
+}
