@@ -52,7 +52,8 @@ public final class ClientMain {
                 })
                 .setParameterExceptionHandler((e, words) -> {
                     System.err.println("lectomen: " + e.getMessage());
-                    CommandLine.UnmatchedArgumentException.printSuggestions(e, new PrintWriter(System.err, true, StandardCharsets.UTF_8));
+                    CommandLine.UnmatchedArgumentException.printSuggestions(
+                            e, new PrintWriter(System.err, true, StandardCharsets.UTF_8));
                     System.err.println("See: lectomen help " + commandPath(e.getCommandLine()));
                     return 2;
                 });

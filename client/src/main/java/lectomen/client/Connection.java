@@ -16,7 +16,8 @@ final class Connection {
     @Option(
             names = "--home",
             paramLabel = "DIR",
-            description = "The home of the service; else LECTOMEN_HOME, else ./home. Its address and token are read from there.")
+            description =
+                    "The home of the service; else LECTOMEN_HOME, else ./home. Its address and token are read from there.")
     private @Nullable Path home;
 
     @Option(names = "--url", paramLabel = "URL", description = "A service elsewhere; needs --token too.")
@@ -44,14 +45,17 @@ final class Connection {
         Path folder = folder();
         Path address = folder.resolve("address");
         if (!Files.exists(address)) {
-            throw new NoService("no service runs on home " + folder.toAbsolutePath().normalize()
-                    + ". Start it: ./lectomen serve --home " + folder + "; or name another home with --home DIR");
+            throw new NoService("no service runs on home "
+                    + folder.toAbsolutePath().normalize() + ". Start it: ./lectomen serve --home " + folder
+                    + "; or name another home with --home DIR");
         }
         if (!Files.isReadable(folder.resolve("token"))) {
             throw new NoService("the token of home " + folder + " is only for its owner; ask them, or use --token");
         }
         JsonNode known = JSON.readTree(Files.readString(address));
-        return new Service(known.path("url").asString(), Files.readString(folder.resolve("token")).strip());
+        return new Service(
+                known.path("url").asString(),
+                Files.readString(folder.resolve("token")).strip());
     }
 
     private Path folder() {

@@ -16,7 +16,8 @@ import tools.jackson.databind.JsonNode;
         name = "job",
         description = "See what became of documents, and try again or end a job.",
         synopsisSubcommandLabel = "COMMAND",
-        subcommands = {JobCommand.ListJobs.class, JobCommand.Show.class, JobCommand.Retry.class, JobCommand.Cancel.class})
+        subcommands = {JobCommand.ListJobs.class, JobCommand.Show.class, JobCommand.Retry.class, JobCommand.Cancel.class
+        })
 final class JobCommand {
     private static String outcome(JsonNode job) {
         List<String> places = new ArrayList<>();
@@ -58,7 +59,11 @@ final class JobCommand {
         @Option(names = "--name", paramLabel = "TEXT", description = "Only jobs whose file name holds this text.")
         private @Nullable String name;
 
-        @Option(names = "--limit", paramLabel = "N", defaultValue = "1000", description = "At most so many (default: 1000).")
+        @Option(
+                names = "--limit",
+                paramLabel = "N",
+                defaultValue = "1000",
+                description = "At most so many (default: 1000).")
         private int limit = 1000;
 
         @Override
@@ -90,7 +95,10 @@ final class JobCommand {
         }
     }
 
-    @Command(name = "show", description = "Tell one job's whole story.", footer = {"", "Example: lectomen job show 1-17"})
+    @Command(
+            name = "show",
+            description = "Tell one job's whole story.",
+            footer = {"", "Example: lectomen job show 1-17"})
     static final class Show implements Callable<Integer> {
         @Mixin
         private final Connection connection = new Connection();
@@ -111,8 +119,9 @@ final class JobCommand {
 
     @Command(
             name = "retry",
-            description = "Try a job again: one that ended badly from its beginning, one that waits at once. What has a receipt is "
-                    + "not repeated.")
+            description =
+                    "Try a job again: one that ended badly from its beginning, one that waits at once. What has a receipt is "
+                            + "not repeated.")
     static final class Retry implements Callable<Integer> {
         @Mixin
         private final Connection connection = new Connection();

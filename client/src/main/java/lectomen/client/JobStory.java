@@ -10,7 +10,10 @@ final class JobStory {
     static void print(JsonNode job) {
         String rule = Words.text(job.path("rule"));
         System.out.println("Job " + Words.text(job.path("id")) + " is " + Words.text(job.path("state")));
-        line("file", Words.text(job.path("fileName")) + " (" + Words.text(job.path("type")) + ", " + job.path("size").asLong() + " bytes)");
+        line(
+                "file",
+                Words.text(job.path("fileName")) + " (" + Words.text(job.path("type")) + ", "
+                        + job.path("size").asLong() + " bytes)");
         line("came in", Words.time(job.path("createdAt")));
         line("rule", rule.isEmpty() ? "none" : rule + ", version " + Words.text(job.path("ruleVersion")));
         line("reason", Words.text(job.path("reason").path("words")));

@@ -27,8 +27,9 @@ import tools.jackson.databind.JsonNode;
 final class RuleCommand {
     private static void print(JsonNode rule) {
         String live = Words.text(rule.path("liveVersion"));
-        System.out.println("Rule " + Words.text(rule.path("id")) + " is " + Words.text(rule.path("state")) + ": version "
-                + Words.text(rule.path("latestVersion")) + (live.isEmpty() ? ", none was ever live" : ", live is version " + live));
+        System.out.println("Rule " + Words.text(rule.path("id")) + " is " + Words.text(rule.path("state"))
+                + ": version " + Words.text(rule.path("latestVersion"))
+                + (live.isEmpty() ? ", none was ever live" : ", live is version " + live));
     }
 
     @Command(name = "list", description = "Show all rules in their order.")

@@ -18,7 +18,8 @@ import tools.jackson.databind.node.ObjectNode;
 /** Hands files to the service. */
 @Command(
         name = "send",
-        description = "Hand files to the service. Once it answers they are safe there; the files here stay as they are.",
+        description =
+                "Hand files to the service. Once it answers they are safe there; the files here stay as they are.",
         footer = {"", "Examples:", "  lectomen send scan.pdf", "  lectomen send *.pdf --rule mooring-permits"})
 final class SendCommand implements Callable<Integer> {
     @Mixin
@@ -27,7 +28,10 @@ final class SendCommand implements Callable<Integer> {
     @Parameters(arity = "1..*", paramLabel = "FILE", description = "Files to send.")
     private List<Path> files = List.of();
 
-    @Option(names = "--rule", paramLabel = "ID", description = "The only rule that may take them; else the rulebook decides.")
+    @Option(
+            names = "--rule",
+            paramLabel = "ID",
+            description = "The only rule that may take them; else the rulebook decides.")
     private @Nullable String rule;
 
     @Override
@@ -40,7 +44,8 @@ final class SendCommand implements Callable<Integer> {
                 throw new NoService("there is no file " + file);
             }
             String name = file.getFileName().toString();
-            String path = "/uploads?name=" + Service.encoded(name) + (rule == null ? "" : "&rule=" + Service.encoded(rule));
+            String path =
+                    "/uploads?name=" + Service.encoded(name) + (rule == null ? "" : "&rule=" + Service.encoded(rule));
             JsonNode taken = service.postFile(path, file);
             sent.addObject().put("fileName", name).put("job", taken.path("job").asString());
             if (!connection.json()) {

@@ -64,7 +64,10 @@ final class Service {
         String boundary = "lectomen-" + UUID.randomUUID();
         List<HttpRequest.BodyPublisher> body = new ArrayList<>();
         for (Part part : parts) {
-            String name = part.fileName().replaceAll("[\\p{Cntrl}]", "_").replace("\\", "\\\\").replace("\"", "\\\"");
+            String name = part.fileName()
+                    .replaceAll("[\\p{Cntrl}]", "_")
+                    .replace("\\", "\\\\")
+                    .replace("\"", "\\\"");
             body.add(HttpRequest.BodyPublishers.ofString("--" + boundary + "\r\nContent-Disposition: form-data; name=\""
                     + part.name() + "\"; filename=\"" + name
                     + "\"\r\nContent-Type: application/octet-stream\r\n\r\n"));
@@ -72,8 +75,11 @@ final class Service {
             body.add(HttpRequest.BodyPublishers.ofString("\r\n"));
         }
         body.add(HttpRequest.BodyPublishers.ofString("--" + boundary + "--\r\n"));
-        HttpRequest.BodyPublisher whole = HttpRequest.BodyPublishers.concat(body.toArray(HttpRequest.BodyPublisher[]::new));
-        return call(request(path).header("Content-Type", "multipart/form-data; boundary=" + boundary).POST(whole));
+        HttpRequest.BodyPublisher whole =
+                HttpRequest.BodyPublishers.concat(body.toArray(HttpRequest.BodyPublisher[]::new));
+        return call(request(path)
+                .header("Content-Type", "multipart/form-data; boundary=" + boundary)
+                .POST(whole));
     }
 
     private HttpRequest.Builder request(String path) {

@@ -11,7 +11,8 @@ import tools.jackson.databind.JsonNode;
 /** What the service is doing, at a glance. */
 @Command(
         name = "status",
-        description = "Show what the service is doing: jobs by state, hot folders, and what needs somebody's attention.",
+        description =
+                "Show what the service is doing: jobs by state, hot folders, and what needs somebody's attention.",
         footer = {"", "Example: lectomen status --home demo-home"})
 final class StatusCommand implements Callable<Integer> {
     @Mixin
@@ -23,12 +24,15 @@ final class StatusCommand implements Callable<Integer> {
         if (connection.json()) {
             return Connection.printJson(status);
         }
-        System.out.println("Home      " + Words.text(status.path("home")) + ", running since " + Words.time(status.path("startedAt")));
+        System.out.println("Home      " + Words.text(status.path("home")) + ", running since "
+                + Words.time(status.path("startedAt")));
         System.out.println("Rules     " + status.path("liveRules").asInt() + " live");
         System.out.println("Workers   " + status.path("workers").path("running").size() + " running of at most "
                 + status.path("workers").path("most").asInt());
         List<String> counts = new ArrayList<>();
-        status.path("jobs").properties().forEach(state -> counts.add(state.getValue().asInt() + " " + state.getKey()));
+        status.path("jobs")
+                .properties()
+                .forEach(state -> counts.add(state.getValue().asInt() + " " + state.getKey()));
         System.out.println("Jobs      " + (counts.isEmpty() ? "none yet" : String.join(", ", counts)));
         List<List<String>> rows = new ArrayList<>();
         for (JsonNode source : status.path("sources")) {

@@ -19,8 +19,9 @@ import tools.jackson.databind.node.ObjectNode;
 /** Shows what would become of files, and does nothing. */
 @Command(
         name = "trial",
-        description = "Show what would become of files: which rule takes them, what it finds, how they are named, where they go. "
-                + "Nothing is filed, moved or kept.",
+        description =
+                "Show what would become of files: which rule takes them, what it finds, how they are named, where they go. "
+                        + "Nothing is filed, moved or kept.",
         footer = {
             "",
             "Examples:",
@@ -47,8 +48,8 @@ final class TrialCommand implements Callable<Integer> {
             if (!Files.isRegularFile(file)) {
                 throw new NoService("there is no file " + file);
             }
-            List<Service.Part> parts = new ArrayList<>(List.of(
-                    new Service.Part("file", file.getFileName().toString(), file)));
+            List<Service.Part> parts = new ArrayList<>(
+                    List.of(new Service.Part("file", file.getFileName().toString(), file)));
             String path = "/trials";
             if (rule != null && (rule.endsWith(".yaml") || rule.endsWith(".yml"))) {
                 Service.read(Path.of(rule));
@@ -75,17 +76,22 @@ final class TrialCommand implements Callable<Integer> {
             considered.path("conditions").forEach(seen -> printSeen(seen, "    "));
         }
         for (JsonNode field : trial.path("fields")) {
-            System.out.println("  " + Words.text(field.path("name")) + " = " + Words.text(field.path("value")) + "  (page "
-                    + field.path("page").asInt() + ", " + Words.text(field.path("method")) + ")");
+            System.out.println("  " + Words.text(field.path("name")) + " = " + Words.text(field.path("value"))
+                    + "  (page " + field.path("page").asInt() + ", " + Words.text(field.path("method")) + ")");
         }
         trial.path("notes").forEach(note -> System.out.println("  note: " + Words.text(note.path("words"))));
         switch (Words.text(trial.path("ending"))) {
-            case "planned" -> trial.path("wouldFile")
-                    .forEach(place -> System.out.println("  would be filed in " + Words.text(place.path("connection")) + " as "
-                            + inFolder(place) + Words.text(place.path("name"))));
-            case "unwanted" -> System.out.println("  would stay where it is. " + Words.text(trial.path("reason").path("words")));
-            default -> System.out.println("  would fail" + (taker.isEmpty() ? "" : " under rule " + taker) + ". "
-                    + Words.text(trial.path("reason").path("words")));
+            case "planned" ->
+                trial.path("wouldFile")
+                        .forEach(place ->
+                                System.out.println("  would be filed in " + Words.text(place.path("connection"))
+                                        + " as " + inFolder(place) + Words.text(place.path("name"))));
+            case "unwanted" ->
+                System.out.println("  would stay where it is. "
+                        + Words.text(trial.path("reason").path("words")));
+            default ->
+                System.out.println("  would fail" + (taker.isEmpty() ? "" : " under rule " + taker) + ". "
+                        + Words.text(trial.path("reason").path("words")));
         }
         System.out.println();
     }
@@ -97,13 +103,15 @@ final class TrialCommand implements Callable<Integer> {
 
     /** A condition with its parts, each with what it saw. */
     static void printSeen(JsonNode seen, String indent) {
-        String mark = switch (Words.text(seen.path("truth"))) {
-            case "YES" -> "held";
-            case "NO" -> "did not hold";
-            default -> "was not asked";
-        };
+        String mark =
+                switch (Words.text(seen.path("truth"))) {
+                    case "YES" -> "held";
+                    case "NO" -> "did not hold";
+                    default -> "was not asked";
+                };
         String saw = Words.text(seen.path("saw"));
-        System.out.println(indent + Words.text(seen.path("says")) + ": " + mark + (saw.isEmpty() ? "" : " (" + saw + ")"));
+        System.out.println(
+                indent + Words.text(seen.path("says")) + ": " + mark + (saw.isEmpty() ? "" : " (" + saw + ")"));
         seen.path("parts").forEach(part -> printSeen(part, indent + "  "));
     }
 }

@@ -38,7 +38,8 @@ final class Words {
     }
 
     static String problem(JsonNode problem) {
-        return "line " + problem.path("line").asInt() + ", column " + problem.path("column").asInt() + ": "
+        return "line " + problem.path("line").asInt() + ", column "
+                + problem.path("column").asInt() + ": "
                 + safe(problem.path("words").asString());
     }
 
@@ -50,7 +51,8 @@ final class Words {
         int[] widths = new int[heads.size()];
         for (List<String> row : all) {
             for (int i = 0; i < row.size(); i++) {
-                widths[i] = Math.max(widths[i], row.get(i).codePointCount(0, row.get(i).length()));
+                widths[i] = Math.max(
+                        widths[i], row.get(i).codePointCount(0, row.get(i).length()));
             }
         }
         for (List<String> row : all) {

@@ -12,7 +12,14 @@ import java.util.List;
  * @param places the places below the archive of which it must have one; empty for none
  */
 record DemoDocument(
-        String folder, String name, byte[] bytes, How how, String tells, String state, String reason, List<String> places) {
+        String folder,
+        String name,
+        byte[] bytes,
+        How how,
+        String tells,
+        String state,
+        String reason,
+        List<String> places) {
     enum How {
         /** Copied into the folder, as most people do. */
         COPIED,

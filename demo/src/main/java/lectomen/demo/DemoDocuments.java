@@ -23,14 +23,22 @@ final class DemoDocuments {
     static List<DemoDocument> all() throws IOException {
         Permit heron = new Permit("MHP-2027-0031", "Grey Heron", "Lantern Quay 4", "12 March 2027", "184.50", REMARK);
         Permit lapwing = new Permit("MHP-2027-0032", "Lapwing", "Tallow Quay 2", "01/04/2027", "96.00", REMARK);
-        Permit ferry = new Permit("MHP-2027-0033", "Marrowick Ferry II", "Lantern Quay 1", "2027-04-15", "1,240.00", REMARK);
+        Permit ferry =
+                new Permit("MHP-2027-0033", "Marrowick Ferry II", "Lantern Quay 1", "2027-04-15", "1,240.00", REMARK);
         Permit turnstone = new Permit("MHP-2027-0034", "Turnstone", "Ropewalk Quay 7", "3 May 2027", "77.25", REMARK);
-        Permit odd = new Permit("MHP-2027-0035", "Élan: \"Ærøskøbing\" / Łódź?", "Lantern Quay 9", "9 May 2027", "55.00", REMARK);
+        Permit odd = new Permit(
+                "MHP-2027-0035", "Élan: \"Ærøskøbing\" / Łódź?", "Lantern Quay 9", "9 May 2027", "55.00", REMARK);
         Permit petrel = new Permit("MHP-2027-0036", "Storm Petrel", "Tallow Quay 5", "20 May 2027", "120.00", REMARK);
         Permit petrelAgain = new Permit(
-                "MHP-2027-0036", "Storm Petrel", "Tallow Quay 5", "20 May 2027", "120.00", "Second copy, for the berthing master.");
+                "MHP-2027-0036",
+                "Storm Petrel",
+                "Tallow Quay 5",
+                "20 May 2027",
+                "120.00",
+                "Second copy, for the berthing master.");
         Permit slow = new Permit("MHP-2027-0037", "Patient Eider", "Ropewalk Quay 2", "1 June 2027", "64.00", REMARK);
-        Permit climber = new Permit("MHP-2027-0038", "../../Sea Robin", "Tallow Quay 1", "2 June 2027", "64.00", REMARK);
+        Permit climber =
+                new Permit("MHP-2027-0038", "../../Sea Robin", "Tallow Quay 1", "2 June 2027", "64.00", REMARK);
         byte[] whole = PermitLayouts.beside(heron);
         return List.of(
                 DemoDocument.filed(
@@ -106,7 +114,12 @@ final class DemoDocuments {
                         "failed",
                         "pdf.truncated"),
                 DemoDocument.refused(
-                        PERMITS, "locked.pdf", PermitLayouts.locked(heron), "opens only with a password", "failed", "pdf.password"),
+                        PERMITS,
+                        "locked.pdf",
+                        PermitLayouts.locked(heron),
+                        "opens only with a password",
+                        "failed",
+                        "pdf.password"),
                 DemoDocument.refused(PERMITS, "empty.pdf", new byte[0], "an empty file", "failed", "file.empty"),
                 DemoDocument.refused(
                         PERMITS,
@@ -123,14 +136,44 @@ final class DemoDocuments {
                         "unwanted",
                         "rule.none-wants"),
                 DemoDocument.refused(
-                        PERMITS, "quay.png", picture(), "no rule wants it, found by its type", "unwanted", "rule.none-wants"),
-                tide("bulletin 014.txt", StandardCharsets.UTF_8, "TB-2027-014", "Lantern Quay", "3 March 2027", "4.82", "2027-03", "2027-03-03"),
-                tide("bulletin 015.txt", Charset.forName("windows-1252"), "TB-2027-015", "Fiskø Light", "10 March 2027", "5.10", "2027-03", "2027-03-10"),
-                tide("bulletin 016.txt", StandardCharsets.UTF_16, "TB-2027-016", "Outer Mole", "04/04/2027", "5.33", "2027-04", "2027-04-04"),
+                        PERMITS,
+                        "quay.png",
+                        picture(),
+                        "no rule wants it, found by its type",
+                        "unwanted",
+                        "rule.none-wants"),
+                tide(
+                        "bulletin 014.txt",
+                        StandardCharsets.UTF_8,
+                        "TB-2027-014",
+                        "Lantern Quay",
+                        "3 March 2027",
+                        "4.82",
+                        "2027-03",
+                        "2027-03-03"),
+                tide(
+                        "bulletin 015.txt",
+                        Charset.forName("windows-1252"),
+                        "TB-2027-015",
+                        "Fiskø Light",
+                        "10 March 2027",
+                        "5.10",
+                        "2027-03",
+                        "2027-03-10"),
+                tide(
+                        "bulletin 016.txt",
+                        StandardCharsets.UTF_16,
+                        "TB-2027-016",
+                        "Outer Mole",
+                        "04/04/2027",
+                        "5.33",
+                        "2027-04",
+                        "2027-04-04"),
                 new DemoDocument(
                         TIDES,
                         "draft 017.txt",
-                        bulletin("TB-2027-017", "Outer Mole", "11 April 2027", "5.01").getBytes(StandardCharsets.UTF_8),
+                        bulletin("TB-2027-017", "Outer Mole", "11 April 2027", "5.01")
+                                .getBytes(StandardCharsets.UTF_8),
                         DemoDocument.How.MOVED,
                         "a draft, which the rule does not want",
                         "unwanted",
@@ -139,7 +182,14 @@ final class DemoDocuments {
     }
 
     private static DemoDocument tide(
-            String name, Charset charset, String number, String station, String issued, String highest, String month, String day) {
+            String name,
+            Charset charset,
+            String number,
+            String station,
+            String issued,
+            String highest,
+            String month,
+            String day) {
         return DemoDocument.filed(
                 TIDES,
                 name,
@@ -162,8 +212,7 @@ final class DemoDocuments {
                 Day    High    Low     High    Low
                 Mon    04:12   10:20   16:35   22:51
                 Tue    04:58   11:07   17:22   23:38
-                """
-                .formatted(number, station, issued, highest);
+                """.formatted(number, station, issued, highest);
     }
 
     private static byte[] picture() throws IOException {

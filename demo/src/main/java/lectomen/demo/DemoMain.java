@@ -29,8 +29,9 @@ import tools.jackson.databind.node.ObjectNode;
 /** Shows the whole way of made-up documents through a service of their own. */
 @Command(
         name = "demo",
-        description = "Show the whole way on made-up documents: start a service, drop documents into its hot folders, tell what "
-                + "became of them.",
+        description =
+                "Show the whole way on made-up documents: start a service, drop documents into its hot folders, tell what "
+                        + "became of them.",
         mixinStandardHelpOptions = true,
         footer = {
             "",
@@ -41,7 +42,9 @@ public final class DemoMain implements Callable<Integer> {
     private static final List<String> RULES = List.of("mooring-permits", "tide-bulletins");
     private static final long LONGEST_WAIT_MILLIS = 60_000;
 
-    @Option(names = "--once", description = "Use a temporary home, wait for the end of all documents, leave nothing running.")
+    @Option(
+            names = "--once",
+            description = "Use a temporary home, wait for the end of all documents, leave nothing running.")
     private boolean once;
 
     @Option(names = "--json", description = "Print the result as JSON.")
@@ -76,8 +79,8 @@ public final class DemoMain implements Callable<Integer> {
         int wantedPort = port != null ? port : once ? 0 : 8417;
         prepare(own);
         say("Starting the service on " + own);
-        DemoService service = DemoService.start(
-                Objects.requireNonNull(System.getProperty("lectomen.launcher")), own, wantedPort);
+        DemoService service =
+                DemoService.start(Objects.requireNonNull(System.getProperty("lectomen.launcher")), own, wantedPort);
         Thread atExit = new Thread(service::close);
         Runtime.getRuntime().addShutdownHook(atExit);
         try {
@@ -146,9 +149,20 @@ public final class DemoMain implements Callable<Integer> {
         Set<String> usedPlaces = new HashSet<>();
         for (DemoDocument document : documents) {
             Outcome outcome = Outcome.of(document, Optional.ofNullable(firstJobs.get(document.name())), archive);
-            boolean ownPlace = usedPlaces.addAll(outcome.places()) || outcome.places().isEmpty();
-            outcomes.add(ownPlace ? outcome : new Outcome(
-                    document, outcome.job(), outcome.state(), outcome.rule(), outcome.reasonCode(), outcome.reasonWords(), outcome.places(), false));
+            boolean ownPlace =
+                    usedPlaces.addAll(outcome.places()) || outcome.places().isEmpty();
+            outcomes.add(
+                    ownPlace
+                            ? outcome
+                            : new Outcome(
+                                    document,
+                                    outcome.job(),
+                                    outcome.state(),
+                                    outcome.rule(),
+                                    outcome.reasonCode(),
+                                    outcome.reasonWords(),
+                                    outcome.places(),
+                                    false));
         }
         return outcomes;
     }
@@ -172,12 +186,20 @@ public final class DemoMain implements Callable<Integer> {
             System.out.println(answer.toPrettyString());
             return;
         }
-        int widest = outcomes.stream().mapToInt(one -> one.document().name().length()).max().orElse(10);
+        int widest = outcomes.stream()
+                .mapToInt(one -> one.document().name().length())
+                .max()
+                .orElse(10);
         System.out.println();
         for (Outcome outcome : outcomes) {
             String name = outcome.document().name();
-            System.out.println(name + " ".repeat(widest - name.length() + 2) + String.format("%-9s", outcome.state())
-                    + outcome.document().tells() + (outcome.asExpected() ? "" : "   (NOT AS EXPECTED: " + outcome.document().state() + ")"));
+            System.out.println(name
+                    + " ".repeat(widest - name.length() + 2)
+                    + String.format("%-9s", outcome.state())
+                    + outcome.document().tells()
+                    + (outcome.asExpected()
+                            ? ""
+                            : "   (NOT AS EXPECTED: " + outcome.document().state() + ")"));
             outcome.places().forEach(place -> System.out.println("    " + place));
             if (!outcome.reasonWords().isEmpty()) {
                 System.out.println("    " + outcome.reasonWords());
@@ -199,8 +221,7 @@ public final class DemoMain implements Callable<Integer> {
                 Hot folders   %1$s/inbox
                 Filed         %1$s/harbour-archive
                 Rules         %1$s/demo-rules
-                Try it: copy one of %1$s/demo-documents into a hot folder again."""
-                .formatted(home, url));
+                Try it: copy one of %1$s/demo-documents into a hot folder again.""".formatted(home, url));
     }
 
     private void say(String words) {

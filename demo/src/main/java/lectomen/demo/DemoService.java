@@ -34,7 +34,8 @@ final class DemoService implements AutoCloseable {
     static final class NotStarted extends RuntimeException {}
 
     static DemoService start(String launcher, Path home, int port) throws IOException, InterruptedException {
-        Process process = new ProcessBuilder(List.of(launcher, "serve", "--home", home.toString(), "--port", Integer.toString(port)))
+        Process process = new ProcessBuilder(
+                        List.of(launcher, "serve", "--home", home.toString(), "--port", Integer.toString(port)))
                 .redirectError(ProcessBuilder.Redirect.INHERIT)
                 .redirectOutput(ProcessBuilder.Redirect.DISCARD)
                 .start();
@@ -53,14 +54,17 @@ final class DemoService implements AutoCloseable {
     private boolean isReady() {
         try {
             JsonNode address = JSON.readTree(Files.readString(home.resolve("address")));
-            return address.path("pid").asLong() == process.pid() && get("/status").has("store");
+            return address.path("pid").asLong() == process.pid()
+                    && get("/status").has("store");
         } catch (IOException | UncheckedIOException notYet) {
             return false;
         }
     }
 
     String url() throws IOException {
-        return JSON.readTree(Files.readString(home.resolve("address"))).path("url").asString();
+        return JSON.readTree(Files.readString(home.resolve("address")))
+                .path("url")
+                .asString();
     }
 
     JsonNode get(String path) {
@@ -74,7 +78,9 @@ final class DemoService implements AutoCloseable {
     private JsonNode call(String path, @Nullable String body) {
         try {
             HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url() + "/api/v1" + path))
-                    .header("Authorization", "Bearer " + Files.readString(home.resolve("token")).strip())
+                    .header(
+                            "Authorization",
+                            "Bearer " + Files.readString(home.resolve("token")).strip())
                     .header("Content-Type", "text/plain; charset=utf-8")
                     .timeout(Duration.ofSeconds(60));
             HttpRequest made = body == null

@@ -38,7 +38,8 @@ final class Feeding {
 
     private static void slowly(DemoDocument document, Path inbox) {
         byte[] bytes = document.bytes();
-        try (OutputStream out = Files.newOutputStream(inbox.resolve(document.folder()).resolve(document.name()))) {
+        try (OutputStream out =
+                Files.newOutputStream(inbox.resolve(document.folder()).resolve(document.name()))) {
             for (int piece = 0; piece < PIECES; piece++) {
                 int from = bytes.length * piece / PIECES;
                 out.write(bytes, from, bytes.length * (piece + 1) / PIECES - from);

@@ -140,7 +140,8 @@ final class PermitLayouts {
         return sheet.bytes();
     }
 
-    private static void cell(Sheet sheet, float x, float y, float width, String label, String value) throws IOException {
+    private static void cell(Sheet sheet, float x, float y, float width, String label, String value)
+            throws IOException {
         sheet.box(x, y, width, 40);
         sheet.text(sheet.plain, 7, x + 5, y + 29, label);
         sheet.text(sheet.plain, 13, x + 5, y + 9, value);
@@ -152,7 +153,12 @@ final class PermitLayouts {
         head(sheet);
         sheet.text(sheet.plain, 11, LEFT, TOP - 60, "To the master of the vessel named below");
         sheet.text(sheet.bold, 11, LEFT, TOP - 90, "Mooring permit no. " + permit.number());
-        sheet.text(sheet.plain, 11, LEFT, TOP - 120, "We are pleased to grant you a mooring at our quays on the terms that follow.");
+        sheet.text(
+                sheet.plain,
+                11,
+                LEFT,
+                TOP - 120,
+                "We are pleased to grant you a mooring at our quays on the terms that follow.");
         sheet.text(sheet.plain, 11, LEFT, TOP - 150, "Vessel: " + permit.vessel());
         sheet.text(sheet.plain, 11, LEFT, TOP - 166, "Berth: " + permit.berth() + "     Fee: " + permit.fee());
         sheet.text(sheet.plain, 11, LEFT, TOP - 182, "Valid from " + permit.validFrom());
@@ -185,7 +191,12 @@ final class PermitLayouts {
         float y = TOP - 30;
         for (String[] row : rows) {
             for (int column = 0; column < row.length; column++) {
-                sheet.text(column % 2 == 0 ? sheet.bold : sheet.plain, 10, LEFT + new float[] {0, 105, 290, 350}[column], y, row[column]);
+                sheet.text(
+                        column % 2 == 0 ? sheet.bold : sheet.plain,
+                        10,
+                        LEFT + new float[] {0, 105, 290, 350}[column],
+                        y,
+                        row[column]);
             }
             y -= 20;
         }

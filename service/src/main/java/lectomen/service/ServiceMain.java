@@ -8,6 +8,7 @@ import java.net.UnknownHostException;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Objects;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.BadHomeException;
 import lectomen.service.home.Home;
@@ -78,7 +79,8 @@ public final class ServiceMain {
             while (cause.getCause() != null) {
                 cause = cause.getCause();
             }
-            System.err.println("lectomen: the service could not start: " + cause.getMessage() + ". Its log tells more.");
+            System.err.println(
+                    "lectomen: the service could not start: " + cause.getMessage() + ". Its log tells more.");
             System.exit(1);
         }
     }
@@ -117,7 +119,8 @@ public final class ServiceMain {
         context.getBean(EffectRunner.class).start();
         context.getBean(JobRunner.class).start();
         context.getBean(HotFolders.class).start();
-        int port = ((ServletWebServerApplicationContext) context).getWebServer().getPort();
+        int port = Objects.requireNonNull(((ServletWebServerApplicationContext) context).getWebServer())
+                .getPort();
         String url = "http://127.0.0.1:" + port;
         home.announce(url);
         System.out.println("Lectomen is ready at " + url + ", home " + home.folder());

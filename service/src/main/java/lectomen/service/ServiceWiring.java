@@ -111,7 +111,15 @@ class ServiceWiring {
             Settings settings,
             InstantSource clock) {
         return new EffectRunner(
-                store, ledger, jobs, bytes, connections, rulebook, keyed, settings.site().locale(), clock);
+                store,
+                ledger,
+                jobs,
+                bytes,
+                connections,
+                rulebook,
+                keyed,
+                settings.site().locale(),
+                clock);
     }
 
     @Bean(destroyMethod = "close")
@@ -126,8 +134,7 @@ class ServiceWiring {
             EffectRunner effects,
             Settings settings,
             InstantSource clock) {
-        return new JobRunner(
-                store, jobs, results, rulebook, sources, bytes, workers, effects, settings.site(), clock);
+        return new JobRunner(store, jobs, results, rulebook, sources, bytes, workers, effects, settings.site(), clock);
     }
 
     @Bean
@@ -141,7 +148,8 @@ class ServiceWiring {
     @Bean
     Trials trials(Home home, Rulebook rulebook, WorkerPool workers, Settings settings, InstantSource clock)
             throws IOException {
-        return new Trials(rulebook, workers, settings.site(), home.part("scratch").resolve("trials"), clock);
+        return new Trials(
+                rulebook, workers, settings.site(), home.part("scratch").resolve("trials"), clock);
     }
 
     @Bean(destroyMethod = "close")

@@ -2,11 +2,11 @@ package lectomen.engine.extract;
 
 import java.time.DateTimeException;
 import java.time.LocalDate;
+import java.time.Month;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeFormatterBuilder;
 import java.time.format.ResolverStyle;
 import java.time.format.TextStyle;
-import java.time.Month;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -19,7 +19,8 @@ import java.util.regex.Pattern;
  */
 final class DateText {
     private static final Pattern YEAR_FIRST = Pattern.compile("(?<!\\d)(\\d{4})[-/.](\\d{1,2})[-/.](\\d{1,2})(?!\\d)");
-    private static final Pattern NUMBERS = Pattern.compile("(?<!\\d)(\\d{1,2})[-/.] ?(\\d{1,2})[-/.] ?(\\d{4}|\\d{2})(?!\\d)");
+    private static final Pattern NUMBERS =
+            Pattern.compile("(?<!\\d)(\\d{1,2})[-/.] ?(\\d{1,2})[-/.] ?(\\d{4}|\\d{2})(?!\\d)");
     private static final Pattern DAY_NAME_YEAR =
             Pattern.compile("(?<!\\d)(\\d{1,2})(?:st|nd|rd|th|\\.)?[- ](\\p{L}{3,})\\.?,?[- ](\\d{4})(?!\\d)");
     private static final Pattern NAME_DAY_YEAR =

@@ -68,12 +68,14 @@ public final class FieldFinder {
     }
 
     private Reason missing(FieldSpec field) {
-        List<Labels.Hit> labelSeen =
-                field.labels().stream().flatMap(label -> Labels.find(text, label).stream()).toList();
+        List<Labels.Hit> labelSeen = field.labels().stream()
+                .flatMap(label -> Labels.find(text, label).stream())
+                .toList();
         String nearest;
         if (!labelSeen.isEmpty()) {
             Labels.Hit hit = labelSeen.get(0);
-            nearest = "\"" + words(hit.words()) + "\" stands on page " + hit.page().number() + ", but no such value with it";
+            nearest = "\"" + words(hit.words()) + "\" stands on page "
+                    + hit.page().number() + ", but no such value with it";
         } else {
             nearest = Labels.nearest(text, field.labels())
                     .map(near -> "nearest: \"" + near.text() + "\", page " + near.page())
@@ -81,20 +83,29 @@ public final class FieldFinder {
         }
         return Reason.of(
                 "field.missing",
-                "field", field.name(),
-                "pages", text.pageRange(),
-                "sought", field.sought(),
-                "nearest", nearest);
+                "field",
+                field.name(),
+                "pages",
+                text.pageRange(),
+                "sought",
+                field.sought(),
+                "nearest",
+                nearest);
     }
 
     private static Reason invalid(FieldSpec field, Candidate seen) {
         return Reason.of(
                 "field.invalid",
-                "field", field.name(),
-                "page", Integer.toString(seen.page().number()),
-                "raw", seen.raw(),
-                "type", field.type().word(),
-                "form", field.form().isEmpty() ? "" : " in the form " + field.form());
+                "field",
+                field.name(),
+                "page",
+                Integer.toString(seen.page().number()),
+                "raw",
+                seen.raw(),
+                "type",
+                field.type().word(),
+                "form",
+                field.form().isEmpty() ? "" : " in the form " + field.form());
     }
 
     private List<Candidate> candidates(FieldSpec field, FieldSpec.Place place) {
@@ -116,7 +127,9 @@ public final class FieldFinder {
         boolean constrained = place.where() == FieldSpec.Where.RIGHT_OF || place.where() == FieldSpec.Where.BELOW;
         if (constrained && field.pattern().isPresent()) {
             Pattern pattern = field.pattern().get();
-            return found.stream().flatMap(candidate -> candidate.narrowed(pattern).stream()).toList();
+            return found.stream()
+                    .flatMap(candidate -> candidate.narrowed(pattern).stream())
+                    .toList();
         }
         return found;
     }
@@ -124,7 +137,8 @@ public final class FieldFinder {
     private Optional<Candidate> rightOf(Labels.Hit hit) {
         int to = Labels.firstLabel(hit.line(), hit.to(), allLabels);
         if (to > hit.to()) {
-            return Optional.of(new Candidate(hit.page(), hit.line().words().subList(hit.to(), to), "right of the label"));
+            return Optional.of(
+                    new Candidate(hit.page(), hit.line().words().subList(hit.to(), to), "right of the label"));
         }
         if (to < hit.line().words().size()) {
             return Optional.empty();
@@ -148,7 +162,9 @@ public final class FieldFinder {
 
     private Optional<Candidate> upToLabel(Page page, Line line, String method) {
         int to = Labels.firstLabel(line, 0, allLabels);
-        return to == 0 ? Optional.empty() : Optional.of(new Candidate(page, line.words().subList(0, to), method));
+        return to == 0
+                ? Optional.empty()
+                : Optional.of(new Candidate(page, line.words().subList(0, to), method));
     }
 
     private List<Candidate> near(Labels.Hit hit, Pattern pattern) {
@@ -174,7 +190,8 @@ public final class FieldFinder {
     private static List<Candidate> matchesOn(Page page, Pattern pattern, String method) {
         List<Candidate> found = new ArrayList<>();
         for (List<Line> row : page.rows()) {
-            List<Word> words = row.stream().flatMap(line -> line.words().stream()).toList();
+            List<Word> words =
+                    row.stream().flatMap(line -> line.words().stream()).toList();
             found.addAll(new Candidate(page, words, method).allMatches(pattern));
         }
         return found;
@@ -195,7 +212,8 @@ public final class FieldFinder {
         }
 
         FieldValue value(FieldSpec field, String value) {
-            double confidence = words.stream().mapToDouble(Word::confidence).min().orElse(0);
+            double confidence =
+                    words.stream().mapToDouble(Word::confidence).min().orElse(0);
             return new FieldValue(
                     field.name(), field.type(), value, raw, page.number(), box(), page.unit(), method, confidence);
         }

@@ -44,7 +44,8 @@ public record FieldSpec(
         }
 
         String words() {
-            String quoted = String.join(" or ", labels.stream().map(label -> "\"" + label + "\"").toList());
+            String quoted = String.join(
+                    " or ", labels.stream().map(label -> "\"" + label + "\"").toList());
             return switch (where) {
                 case ANYWHERE -> "anywhere";
                 case NEAR -> "near " + quoted;

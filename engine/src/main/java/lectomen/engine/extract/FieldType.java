@@ -1,6 +1,9 @@
 package lectomen.engine.extract;
 
+import java.time.DateTimeException;
+import java.time.LocalDate;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 
 /** What a field's text must be read as. The value is kept in one spelling whatever the document's. */
@@ -31,6 +34,16 @@ public enum FieldType {
         return Optional.empty();
     }
 
+    /** What is wrong with a date form such as dd/MM/yyyy; empty when nothing is. */
+    public static Optional<String> findFormProblem(String form, Locale locale) {
+        try {
+            String example = DateText.formatter(form, locale).format(LocalDate.EPOCH);
+            return example.equals(form) ? Optional.of("it has no letters for day, month and year") : Optional.empty();
+        } catch (IllegalArgumentException | DateTimeException e) {
+            return Optional.of(Objects.requireNonNullElse(e.getMessage(), "it can't be used"));
+        }
+    }
+
     /**
      * Reads the value from the text found, or empty when it holds none.
      *
@@ -38,7 +51,8 @@ public enum FieldType {
      */
     Optional<String> read(String raw, String form, Locale locale) {
         return switch (this) {
-            case TEXT -> raw.isBlank() ? Optional.empty() : Optional.of(raw.strip().replaceAll("\\s+", " "));
+            case TEXT ->
+                raw.isBlank() ? Optional.empty() : Optional.of(raw.strip().replaceAll("\\s+", " "));
             case DATE -> DateText.find(raw, form, locale).map(Object::toString);
             case NUMBER -> NumberText.find(raw, locale).map(number -> number.toPlainString());
         };

@@ -83,12 +83,16 @@ final class Labels {
     }
 
     private static boolean isLabelAt(Line line, int at, List<String> label) {
-        boolean startOrColon = at == 0 || line.words().get(at + label.size() - 1).text().endsWith(":");
+        boolean startOrColon =
+                at == 0 || line.words().get(at + label.size() - 1).text().endsWith(":");
         return startOrColon && standsAt(line, at, label);
     }
 
     static List<String> tokens(String label) {
-        return List.of(label.strip().split("\\s+")).stream().map(Labels::bare).filter(token -> !token.isEmpty()).toList();
+        return List.of(label.strip().split("\\s+")).stream()
+                .map(Labels::bare)
+                .filter(token -> !token.isEmpty())
+                .toList();
     }
 
     /** The phrase in the document most like one of the labels, if any is somewhat like it. */
@@ -100,12 +104,20 @@ final class Labels {
             for (Page page : text.pages()) {
                 for (Line line : page.lines()) {
                     for (int from = 0; from < line.words().size(); from++) {
-                        for (int count = 1; count <= words + 1 && from + count <= line.words().size(); count++) {
+                        for (int count = 1;
+                                count <= words + 1
+                                        && from + count <= line.words().size();
+                                count++) {
                             List<Word> window = line.words().subList(from, from + count);
-                            String seen = String.join("", window.stream().map(word -> bare(word.text())).toList());
+                            String seen = String.join(
+                                    "",
+                                    window.stream()
+                                            .map(word -> bare(word.text()))
+                                            .toList());
                             double nearness = Nearness.of(wanted, seen);
                             if (nearness >= NEAR_ENOUGH && (best == null || nearness > best.nearness())) {
-                                String shown = String.join(" ", window.stream().map(Word::text).toList());
+                                String shown = String.join(
+                                        " ", window.stream().map(Word::text).toList());
                                 best = new Near(shown, page.number(), nearness);
                             }
                         }

@@ -12,8 +12,8 @@ import java.util.regex.Pattern;
  * several times it groups; a single one is read as the locale reads it.
  */
 final class NumberText {
-    private static final Pattern NUMBER =
-            Pattern.compile("[-\u2212]?\\d{1,3}(?:[ \u00a0\u202f'.,]\\d{3})+(?:[.,]\\d+)?(?!\\d)|[-\u2212]?\\d+(?:[.,]\\d+)?");
+    private static final Pattern NUMBER = Pattern.compile(
+            "[-\u2212]?\\d{1,3}(?:[ \u00a0\u202f'.,]\\d{3})+(?:[.,]\\d+)?(?!\\d)|[-\u2212]?\\d+(?:[.,]\\d+)?");
 
     private NumberText() {}
 

@@ -103,7 +103,10 @@ public enum FileType {
     }
 
     private static FileType bySignature(byte[] head) {
-        if (starts(head, 0, "II*\0") || starts(head, 0, "MM\0*") || starts(head, 0, "II+\0") || starts(head, 0, "MM\0+")) {
+        if (starts(head, 0, "II*\0")
+                || starts(head, 0, "MM\0*")
+                || starts(head, 0, "II+\0")
+                || starts(head, 0, "MM\0+")) {
             return TIFF;
         }
         if (starts(head, 0, "\u00ff\u00d8\u00ff")) {
@@ -121,7 +124,7 @@ public enum FileType {
         if (starts(head, 0, "RIFF") && starts(head, 8, "WEBP")) {
             return WEBP;
         }
-        if (starts(head, 0, "\0\0\0\u000cjP  \r\n\u0087\n") || starts(head, 0, "\u00ff\u004f\u00ff\u0051")) {
+        if (starts(head, 0, "\0\0\0\u000cjP  \r\n\u0087\n") || starts(head, 0, "\u00ffO\u00ffQ")) {
             return JPEG_2000;
         }
         if (starts(head, 0, "\u00d0\u00cf\u0011\u00e0\u00a1\u00b1\u001a\u00e1")) {

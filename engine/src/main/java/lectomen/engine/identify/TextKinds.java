@@ -13,9 +13,10 @@ import org.jspecify.annotations.Nullable;
 
 /** Tells files made of characters apart, once no binary signature fitted. */
 final class TextKinds {
-    private static final Pattern MAIL_HEADER =
-            Pattern.compile("(?i)^(from|to|subject|date|received|return-path|message-id|mime-version|delivered-to): ?.*");
-    private static final Pattern DXF_START = Pattern.compile("(?s)^(\\s*999\\r?\\n[^\\n]*\\n)*\\s*0\\r?\\nSECTION\\r?\\n.*");
+    private static final Pattern MAIL_HEADER = Pattern.compile(
+            "(?i)^(from|to|subject|date|received|return-path|message-id|mime-version|delivered-to): ?.*");
+    private static final Pattern DXF_START =
+            Pattern.compile("(?s)^(\\s*999\\r?\\n[^\\n]*\\n)*\\s*0\\r?\\nSECTION\\r?\\n.*");
 
     private TextKinds() {}
 
@@ -46,7 +47,8 @@ final class TextKinds {
     }
 
     private static boolean looksLikeJson(String start) {
-        return start.matches("(?s)^\\{\\s*(\"[^\"]*\"\\s*:.*|\\}\\s*)") || start.matches("(?s)^\\[\\s*[\\[{\"\\d\\]tfn-].*");
+        return start.matches("(?s)^\\{\\s*(\"[^\"]*\"\\s*:.*|\\}\\s*)")
+                || start.matches("(?s)^\\[\\s*[\\[{\"\\d\\]tfn-].*");
     }
 
     private static boolean looksLikeMail(String[] lines) {
@@ -92,7 +94,8 @@ final class TextKinds {
             return strict(head, StandardCharsets.UTF_16BE);
         }
         for (byte b : head) {
-            boolean control = b >= 0 && b < 0x20 && b != '\n' && b != '\r' && b != '\t' && b != '\f' && b != 0x1a && b != 0x1b;
+            boolean control =
+                    b >= 0 && b < 0x20 && b != '\n' && b != '\r' && b != '\t' && b != '\f' && b != 0x1a && b != 0x1b;
             if (control || b == 0x7f) {
                 return null;
             }

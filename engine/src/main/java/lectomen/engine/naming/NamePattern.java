@@ -193,7 +193,9 @@ public final class NamePattern {
     private void dropSeparatorBeside(int empty, List<String> texts) {
         for (int beside : new int[] {empty - 1, empty + 1}) {
             boolean literal = beside >= 0 && beside < parts.size() && parts.get(beside) instanceof Part.Literal;
-            if (literal && !texts.get(beside).isEmpty() && SEPARATOR.matcher(texts.get(beside)).matches()) {
+            if (literal
+                    && !texts.get(beside).isEmpty()
+                    && SEPARATOR.matcher(texts.get(beside)).matches()) {
                 texts.set(beside, "");
                 return;
             }

@@ -64,8 +64,13 @@ public final class SafeName {
 
     private static boolean usable(int c) {
         return switch (Character.getType(c)) {
-            case Character.CONTROL, Character.FORMAT, Character.SURROGATE, Character.UNASSIGNED, Character.PRIVATE_USE,
-                    Character.LINE_SEPARATOR, Character.PARAGRAPH_SEPARATOR -> false;
+            case Character.CONTROL,
+                    Character.FORMAT,
+                    Character.SURROGATE,
+                    Character.UNASSIGNED,
+                    Character.PRIVATE_USE,
+                    Character.LINE_SEPARATOR,
+                    Character.PARAGRAPH_SEPARATOR -> false;
             default -> c != 0xfffd;
         };
     }

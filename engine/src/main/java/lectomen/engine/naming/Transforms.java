@@ -21,8 +21,9 @@ final class Transforms {
             "upper", argument -> bare(argument, (text, locale) -> text.toUpperCase(locale)),
             "lower", argument -> bare(argument, (text, locale) -> text.toLowerCase(locale)),
             "first", argument -> count(argument, (text, n) -> text.substring(0, text.offsetByCodePoints(0, n))),
-            "last", argument -> count(
-                    argument, (text, n) -> text.substring(text.offsetByCodePoints(text.length(), -n))),
+            "last",
+                    argument ->
+                            count(argument, (text, n) -> text.substring(text.offsetByCodePoints(text.length(), -n))),
             "pad", Transforms::pad,
             "replace", Transforms::replace,
             "plain", argument -> bare(argument, (text, locale) -> plain(text)),
@@ -45,8 +46,7 @@ final class Transforms {
     private static Optional<Transform> date(String form) {
         try {
             DateTimeFormatter formatter = DateTimeFormatter.ofPattern(form.replace("yyyy", "uuuu"), Locale.ROOT);
-            formatter.format(LocalDate.EPOCH);
-            return form.isEmpty()
+            return formatter.format(LocalDate.EPOCH).isEmpty()
                     ? Optional.empty()
                     : Optional.of((text, locale) -> Transform.asDate(text, formatter.withLocale(locale)));
         } catch (IllegalArgumentException | UnsupportedTemporalTypeException notAForm) {
@@ -85,9 +85,20 @@ final class Transforms {
 
     /** Without accents; letters that do not come apart into a base and an accent are spelt with the usual pair. */
     private static String plain(String text) {
-        String spelt = text.replace("ß", "ss").replace("Æ", "Ae").replace("æ", "ae").replace("Œ", "Oe").replace("œ", "oe")
-                .replace("Ø", "O").replace("ø", "o").replace("Ł", "L").replace("ł", "l").replace("Đ", "D").replace("đ", "d")
-                .replace("Þ", "Th").replace("þ", "th").replace("ı", "i");
+        String spelt = text.replace("ß", "ss")
+                .replace("Æ", "Ae")
+                .replace("æ", "ae")
+                .replace("Œ", "Oe")
+                .replace("œ", "oe")
+                .replace("Ø", "O")
+                .replace("ø", "o")
+                .replace("Ł", "L")
+                .replace("ł", "l")
+                .replace("Đ", "D")
+                .replace("đ", "d")
+                .replace("Þ", "Th")
+                .replace("þ", "th")
+                .replace("ı", "i");
         return Normalizer.normalize(spelt, Normalizer.Form.NFD).replaceAll("\\p{M}+", "");
     }
 

@@ -39,7 +39,8 @@ public record Page(int number, double width, double height, Unit unit, List<Line
                 rows.add(new ArrayList<>(List.of(line)));
             }
         }
-        rows.forEach(row -> row.sort(Comparator.comparingDouble(line -> line.box().left())));
+        rows.forEach(
+                row -> row.sort(Comparator.comparingDouble(line -> line.box().left())));
         return rows;
     }
 

@@ -131,8 +131,7 @@ final class PageWords extends PDFTextStripper {
     private static Box upright(Box along, int direction, double pageWidth, double pageHeight) {
         return switch (direction) {
             case 90 -> new Box(along.top(), pageHeight - along.right(), along.height(), along.width());
-            case 180 ->
-                new Box(pageWidth - along.right(), pageHeight - along.bottom(), along.width(), along.height());
+            case 180 -> new Box(pageWidth - along.right(), pageHeight - along.bottom(), along.width(), along.height());
             case 270 -> new Box(pageWidth - along.bottom(), along.left(), along.height(), along.width());
             default -> along;
         };

@@ -64,9 +64,7 @@ public record Filing(
         }
         NamePattern pattern = parsed(name);
         String made = SafeName.file(pattern.text(slots, locale), ending);
-        return made.isEmpty()
-                ? new Target.Impossible(empty("name.empty", pattern))
-                : new Target.Place(folder, made);
+        return made.isEmpty() ? new Target.Impossible(empty("name.empty", pattern)) : new Target.Place(folder, made);
     }
 
     private Reason empty(String code, NamePattern pattern) {

@@ -56,12 +56,16 @@ public final class Planner {
                 Reading read = text("the conditions of rule " + candidate.ref().id());
                 if (read instanceof Reading.Unreadable unreadable) {
                     considered.add(first);
-                    return new Outcome(considered, soleOpen(rules), List.of(), new Outcome.Ending.Failed(unreadable.reason()));
+                    return new Outcome(
+                            considered, soleOpen(rules), List.of(), new Outcome.Ending.Failed(unreadable.reason()));
                 }
                 try {
                     last = considered(candidate, facts, Optional.of(((Reading.Read) read).text()));
                 } catch (PatternTooSlow e) {
-                    Reason reason = tooSlow(candidate, candidate.rule().when().map(Object::toString).orElse(""), 0);
+                    Reason reason = tooSlow(
+                            candidate,
+                            candidate.rule().when().map(Object::toString).orElse(""),
+                            0);
                     return new Outcome(
                             considered, Optional.of(candidate.ref()), List.of(), new Outcome.Ending.Failed(reason));
                 }
@@ -90,9 +94,12 @@ public final class Planner {
     static Reason tooSlow(Candidate candidate, String pattern, int line) {
         return Reason.of(
                 "pattern.too-slow",
-                "pattern", pattern,
-                "line", Integer.toString(line),
-                "rule", candidate.ref().id());
+                "pattern",
+                pattern,
+                "line",
+                Integer.toString(line),
+                "rule",
+                candidate.ref().id());
     }
 
     private Reading text(String neededBy) {
@@ -104,7 +111,8 @@ public final class Planner {
 
     private Optional<RuleRef> soleOpen(List<Candidate> rules) {
         List<RuleRef> open = rules.stream()
-                .filter(rule -> isOpen(consider(rule, facts)) || consider(rule, facts).takes())
+                .filter(rule ->
+                        isOpen(consider(rule, facts)) || consider(rule, facts).takes())
                 .map(Candidate::ref)
                 .toList();
         return open.size() == 1 ? Optional.of(open.get(0)) : Optional.empty();

@@ -48,7 +48,8 @@ final class StepsOfPlan {
             StepDone result = go(done.size() + 1, step);
             done.add(result);
             if (result.failed().isPresent()) {
-                return outcome(considered, new Outcome.Ending.Failed(result.failed().get()));
+                return outcome(
+                        considered, new Outcome.Ending.Failed(result.failed().get()));
             }
         }
         return outcome(considered, new Outcome.Ending.Planned(filings));
@@ -81,7 +82,10 @@ final class StepsOfPlan {
         DocumentText document = ((Reading.Read) read).text();
         if (document.isBlank() && find.fields().stream().anyMatch(FieldSpec::required)) {
             String neededBy = "Step \"find\" of rule " + candidate.ref().id();
-            return done(number, find, Optional.of(Reason.of("text.none", "pages", document.pageRange(), "needed by", neededBy)));
+            return done(
+                    number,
+                    find,
+                    Optional.of(Reason.of("text.none", "pages", document.pageRange(), "needed by", neededBy)));
         }
         List<FieldValue> found = new ArrayList<>();
         List<Reason> notes = new ArrayList<>();
@@ -128,7 +132,8 @@ final class StepsOfPlan {
     private String ending() {
         String given = facts.ending();
         String own = facts.type().ending();
-        boolean keeps = own.isEmpty() || FileType.findByWord(given).filter(facts.type()::equals).isPresent();
+        boolean keeps = own.isEmpty()
+                || FileType.findByWord(given).filter(facts.type()::equals).isPresent();
         boolean textAnyhow = facts.type() == FileType.TEXT && !given.isEmpty() && given.length() <= 8;
         return keeps || textAnyhow ? given.toLowerCase(site.locale()) : own;
     }

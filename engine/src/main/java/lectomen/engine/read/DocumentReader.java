@@ -23,9 +23,27 @@ public final class DocumentReader {
             case PDF -> PdfReader.read(file);
             case TEXT, CSV, XML, HTML, JSON, MAIL -> PlainTextReader.read(file);
             case EMPTY -> new Reading.Unreadable(Reason.of("file.empty"));
-            case SVG, RTF, DXF, STEP, TIFF, JPEG, PNG, GIF, BMP, WEBP, JPEG_2000, DOCX, XLSX, PPTX, ODT, ODS, ODP, OLE2,
-                    ZIP, UNKNOWN -> new Reading.Unreadable(
-                    Reason.of("file.type-unreadable", "type", type.word(), "needed by", neededBy));
+            case SVG,
+                    RTF,
+                    DXF,
+                    STEP,
+                    TIFF,
+                    JPEG,
+                    PNG,
+                    GIF,
+                    BMP,
+                    WEBP,
+                    JPEG_2000,
+                    DOCX,
+                    XLSX,
+                    PPTX,
+                    ODT,
+                    ODS,
+                    ODP,
+                    OLE2,
+                    ZIP,
+                    UNKNOWN ->
+                new Reading.Unreadable(Reason.of("file.type-unreadable", "type", type.word(), "needed by", neededBy));
         };
     }
 }

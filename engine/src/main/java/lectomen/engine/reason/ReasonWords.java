@@ -30,8 +30,8 @@ final class ReasonWords {
             return reason.code();
         }
         Matcher matcher = PARAMETER.matcher(sentence);
-        return matcher.replaceAll(match -> Matcher.quoteReplacement(
-                        reason.parameters().getOrDefault(match.group(1), "")))
+        return matcher.replaceAll(
+                        match -> Matcher.quoteReplacement(reason.parameters().getOrDefault(match.group(1), "")))
                 .strip();
     }
 

@@ -65,8 +65,10 @@ public sealed interface Condition {
 
         @Override
         public Seen look(Facts facts, Optional<DocumentText> text) {
-            String says = "type is " + types.stream().map(FileType::word).sorted().collect(Collectors.joining(" or "));
-            return new Seen(says, Truth.of(types.contains(facts.type())), facts.type().word(), line, List.of());
+            String says =
+                    "type is " + types.stream().map(FileType::word).sorted().collect(Collectors.joining(" or "));
+            return new Seen(
+                    says, Truth.of(types.contains(facts.type())), facts.type().word(), line, List.of());
         }
     }
 
@@ -75,16 +77,18 @@ public sealed interface Condition {
         @Override
         public Seen look(Facts facts, Optional<DocumentText> text) {
             StringBuilder regex = new StringBuilder();
-            for (char c : wildcards.toCharArray()) {
-                regex.append(
-                        switch (c) {
-                            case '*' -> ".*";
-                            case '?' -> ".";
-                            default -> Pattern.quote(String.valueOf(c));
-                        });
-            }
+            wildcards
+                    .codePoints()
+                    .forEach(c -> regex.append(
+                            switch (c) {
+                                case '*' -> ".*";
+                                case '?' -> ".";
+                                default -> Pattern.quote(Character.toString(c));
+                            }));
             int flags = Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE | Pattern.DOTALL;
-            boolean held = Pattern.compile(regex.toString(), flags).matcher(facts.name()).matches();
+            boolean held = Pattern.compile(regex.toString(), flags)
+                    .matcher(facts.name())
+                    .matches();
             return new Seen("name like " + wildcards, Truth.of(held), facts.name(), line, List.of());
         }
     }

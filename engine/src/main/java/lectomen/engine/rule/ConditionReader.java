@@ -2,9 +2,6 @@ package lectomen.engine.rule;
 
 import java.util.ArrayList;
 import java.util.EnumSet;
-import lectomen.engine.yaml.Node;
-import lectomen.engine.yaml.Section;
-import lectomen.engine.yaml.Problem;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -12,6 +9,9 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.yaml.Node;
+import lectomen.engine.yaml.Problem;
+import lectomen.engine.yaml.Section;
 
 /** Reads the conditions under {@code when:}. */
 final class ConditionReader {
@@ -25,21 +25,28 @@ final class ConditionReader {
             "any", (value, line, problems) -> group(Condition.Junction.ANY, value, line, problems),
             "none", (value, line, problems) -> group(Condition.Junction.NONE, value, line, problems),
             "type is", ConditionReader::typeIs,
-            "name like", (value, line, problems) -> text("name like", value, problems)
-                    .map(text -> new Condition.NameLike(text.text(), line)),
-            "name matches", (value, line, problems) ->
-                    pattern("name matches", value, problems).map(p -> new Condition.NameMatches(p, line)),
-            "text contains", (value, line, problems) -> text("text contains", value, problems)
-                    .map(text -> new Condition.TextContains(text.text(), line)),
-            "text matches", (value, line, problems) ->
-                    pattern("text matches", value, problems).map(p -> new Condition.TextMatches(p, line))));
+            "name like",
+                    (value, line, problems) ->
+                            text("name like", value, problems).map(text -> new Condition.NameLike(text.text(), line)),
+            "name matches",
+                    (value, line, problems) ->
+                            pattern("name matches", value, problems).map(p -> new Condition.NameMatches(p, line)),
+            "text contains",
+                    (value, line, problems) -> text("text contains", value, problems)
+                            .map(text -> new Condition.TextContains(text.text(), line)),
+            "text matches",
+                    (value, line, problems) ->
+                            pattern("text matches", value, problems).map(p -> new Condition.TextMatches(p, line))));
 
     private ConditionReader() {}
 
     /** Several conditions in one map must all hold. */
     static Optional<Condition> read(Node node, List<Problem> problems) {
         if (!(node instanceof Node.Entries map) || map.entries().isEmpty()) {
-            Section.report(problems, node.spot(), "a condition is expected (such as text contains: PERMIT), not " + node.kind());
+            Section.report(
+                    problems,
+                    node.spot(),
+                    "a condition is expected (such as text contains: PERMIT), not " + node.kind());
             return Optional.empty();
         }
         List<Condition> conditions = new ArrayList<>();
@@ -58,10 +65,12 @@ final class ConditionReader {
         if (conditions.size() == 1) {
             return Optional.of(conditions.get(0));
         }
-        return Optional.of(new Condition.Group(Condition.Junction.ALL, conditions, node.spot().line()));
+        return Optional.of(new Condition.Group(
+                Condition.Junction.ALL, conditions, node.spot().line()));
     }
 
-    private static Optional<Condition> group(Condition.Junction junction, Node value, int line, List<Problem> problems) {
+    private static Optional<Condition> group(
+            Condition.Junction junction, Node value, int line, List<Problem> problems) {
         List<Node> items = value instanceof Node.Items list ? list.items() : List.of(value);
         List<Condition> parts = new ArrayList<>();
         items.forEach(item -> read(item, problems).ifPresent(parts::add));

@@ -43,7 +43,8 @@ public record RuleDocument(
     /** Whether the rule would take the type from the folder; from an upload, if it takes the type from anywhere. */
     public boolean accepts(Facts facts) {
         return from.stream()
-                .filter(source -> facts.folder().isEmpty() || source.folder().equals(facts.folder().get()))
+                .filter(source -> facts.folder().isEmpty()
+                        || source.folder().equals(facts.folder().get()))
                 .anyMatch(source -> source.accepts(facts.type()));
     }
 }

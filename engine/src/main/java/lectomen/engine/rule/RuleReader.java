@@ -5,10 +5,6 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
-import lectomen.engine.yaml.Node;
-import lectomen.engine.yaml.YamlTree;
-import lectomen.engine.yaml.Section;
-import lectomen.engine.yaml.Problem;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,6 +13,10 @@ import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.yaml.Node;
+import lectomen.engine.yaml.Problem;
+import lectomen.engine.yaml.Section;
+import lectomen.engine.yaml.YamlTree;
 
 /**
  * Reads a rule file: the rule, or everything that is wrong with it by line and column.
@@ -58,17 +58,20 @@ public final class RuleReader {
         Optional<Node.Text> id = section.requireText("rule");
         id.filter(text -> !ID.matcher(text.text()).matches())
                 .ifPresent(text -> section.report(
-                        text.spot(), "a rule is named by small letters, digits and hyphens (mooring-permits), not by " + text.kind()));
+                        text.spot(),
+                        "a rule is named by small letters, digits and hyphens (mooring-permits), not by "
+                                + text.kind()));
         String title = section.findText("title").map(Node.Text::text).orElse("");
         String about = section.findText("about").map(Node.Text::text).orElse("");
-        List<RuleDocument.From> from = section.require("from").map(this::sources).orElse(List.of());
+        List<RuleDocument.From> from =
+                section.require("from").map(this::sources).orElse(List.of());
         Optional<Condition> when = section.find("when").flatMap(node -> ConditionReader.read(node, problems));
         List<Step> steps = section.require("do")
                 .map(node -> new StepReader(site, problems).read(node))
                 .orElse(List.of());
         section.close();
-        return id.map(text -> new RuleDocument(
-                text.text(), title.isEmpty() ? text.text() : title, about.strip(), from, when, steps));
+        return id.map(text ->
+                new RuleDocument(text.text(), title.isEmpty() ? text.text() : title, about.strip(), from, when, steps));
     }
 
     private List<RuleDocument.From> sources(Node node) {
@@ -94,25 +97,27 @@ public final class RuleReader {
         Set<FileType> accept = ConditionReader.types(section.texts("accept"), problems);
         SourceSettings settings = settings(section);
         section.close();
-        return folder.map(path -> new RuleDocument.From(path, accept, settings, section.spot().line(), section.spot().column()));
+        return folder.map(path -> new RuleDocument.From(
+                path, accept, settings, section.spot().line(), section.spot().column()));
     }
 
     private SourceSettings settings(Section section) {
         Optional<Node.Text> arrives = section.findText("arrives");
         boolean whole = arrives.filter(text -> text.text().equals("whole")).isPresent();
         if (arrives.isPresent() && !whole && !arrives.get().text().equals("growing")) {
-            section.report(arrives.get().spot(), "\"arrives\" is whole or growing, not " + arrives.get().kind());
+            section.report(
+                    arrives.get().spot(),
+                    "\"arrives\" is whole or growing, not " + arrives.get().kind());
         }
         Optional<Duration> settle = duration(section, "settle");
         if (whole && settle.isPresent()) {
-            section.report(arrives.get().spot(), "files that arrive whole need no \"settle\"; leave one of the two out");
+            section.report(
+                    arrives.get().spot(), "files that arrive whole need no \"settle\"; leave one of the two out");
         }
         Duration sweep = duration(section, "sweep").orElse(SourceSettings.DEFAULT_SWEEP);
-        String failed = section.findText("failed files")
-                .flatMap(this::filled)
-                .orElse(SourceSettings.DEFAULT_FAILED_FOLDER);
-        return new SourceSettings(
-                whole ? Duration.ZERO : settle.orElse(SourceSettings.DEFAULT_SETTLE), sweep, failed);
+        String failed =
+                section.findText("failed files").flatMap(this::filled).orElse(SourceSettings.DEFAULT_FAILED_FOLDER);
+        return new SourceSettings(whole ? Duration.ZERO : settle.orElse(SourceSettings.DEFAULT_SETTLE), sweep, failed);
     }
 
     private Optional<Duration> duration(Section section, String word) {
@@ -122,7 +127,10 @@ public final class RuleReader {
         }
         Matcher matcher = DURATION.matcher(text.get().text());
         if (!matcher.matches() || Long.parseLong(matcher.group(1)) == 0) {
-            section.report(text.get().spot(), "\"" + word + "\" is a time such as 500ms, 2s, 5m or 1h, not " + text.get().kind());
+            section.report(
+                    text.get().spot(),
+                    "\"" + word + "\" is a time such as 500ms, 2s, 5m or 1h, not "
+                            + text.get().kind());
             return Optional.empty();
         }
         long number = Long.parseLong(matcher.group(1));

@@ -1,7 +1,7 @@
 package lectomen.engine.rule;
 
-import lectomen.engine.yaml.Problem;
 import java.util.List;
+import lectomen.engine.yaml.Problem;
 
 /** What came of reading a rule file. */
 public sealed interface RuleReading {

@@ -1,11 +1,8 @@
 package lectomen.engine.rule;
 
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
-import lectomen.engine.yaml.Node;
-import lectomen.engine.yaml.Section;
-import lectomen.engine.yaml.Problem;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -17,6 +14,9 @@ import java.util.regex.Pattern;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldType;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.yaml.Node;
+import lectomen.engine.yaml.Problem;
+import lectomen.engine.yaml.Section;
 
 /** Reads the steps under {@code do:}, in order, so that a slot can only use a field that an earlier step finds. */
 final class StepReader {
@@ -28,8 +28,17 @@ final class StepReader {
         Optional<Step> make(StepReader reader, Section section);
     }
 
-    private static final Map<String, Maker> BY_WORD = new TreeMap<>(
-            Map.of("find", StepReader::find, "name", StepReader::name, "file", StepReader::file));
+    private static final Map<String, Maker> BY_WORD =
+            new TreeMap<>(Map.of("find", StepReader::find, "name", StepReader::name, "file", StepReader::file));
+    /** In the order in which they are tried. */
+    private static final Map<String, FieldSpec.Where> PLACES = new LinkedHashMap<>();
+
+    static {
+        PLACES.put("near", FieldSpec.Where.NEAR);
+        PLACES.put("right of", FieldSpec.Where.RIGHT_OF);
+        PLACES.put("below", FieldSpec.Where.BELOW);
+    }
+
     private static final Pattern FIELD_NAME = Pattern.compile("\\p{L}[\\p{L}\\p{N} _-]{0,59}");
 
     private final Site site;
@@ -50,7 +59,9 @@ final class StepReader {
         }
         List<Step> steps = new ArrayList<>();
         for (Node item : list.items()) {
-            Section.open("a step", item, problems).flatMap(section -> step(item, section)).ifPresent(steps::add);
+            Section.open("a step", item, problems)
+                    .flatMap(section -> step(item, section))
+                    .ifPresent(steps::add);
         }
         return steps;
     }
@@ -64,7 +75,8 @@ final class StepReader {
         Maker maker = BY_WORD.get(first.text());
         if (maker == null) {
             section.report(
-                    first.spot(), "no step is called \"" + first.text() + "\"" + Section.suggestion(first.text(), BY_WORD.keySet()));
+                    first.spot(),
+                    "no step is called \"" + first.text() + "\"" + Section.suggestion(first.text(), BY_WORD.keySet()));
             return Optional.empty();
         }
         Optional<Step> step = maker.make(this, section);
@@ -113,12 +125,17 @@ final class StepReader {
         section.close();
         if (places.isEmpty()) {
             Section.report(
-                    problems, entry.key().spot(), "field \"" + name + "\" needs a place to look: near, right of, below, or a pattern");
+                    problems,
+                    entry.key().spot(),
+                    "field \"" + name + "\" needs a place to look: near, right of, below, or a pattern");
             return Optional.empty();
         }
         boolean near = places.stream().anyMatch(place -> place.where() == FieldSpec.Where.NEAR);
         if (near && !patternGiven) {
-            Section.report(problems, entry.key().spot(), "\"near\" needs a \"pattern\", to know which text near the label counts");
+            Section.report(
+                    problems,
+                    entry.key().spot(),
+                    "\"near\" needs a \"pattern\", to know which text near the label counts");
             return Optional.empty();
         }
         int line = entry.key().spot().line();
@@ -127,14 +144,13 @@ final class StepReader {
 
     private static List<FieldSpec.Place> places(Section section) {
         List<FieldSpec.Place> places = new ArrayList<>();
-        Map<String, FieldSpec.Where> wheres = new TreeMap<>(Map.of(
-                "near", FieldSpec.Where.NEAR, "right of", FieldSpec.Where.RIGHT_OF, "below", FieldSpec.Where.BELOW));
-        for (String word : List.of("near", "right of", "below")) {
-            List<String> labels = section.texts(word).stream().map(Node.Text::text).toList();
+        PLACES.forEach((word, where) -> {
+            List<String> labels =
+                    section.texts(word).stream().map(Node.Text::text).toList();
             if (!labels.isEmpty()) {
-                places.add(new FieldSpec.Place(wheres.get(word), labels));
+                places.add(new FieldSpec.Place(where, labels));
             }
-        }
+        });
         return places;
     }
 
@@ -142,8 +158,12 @@ final class StepReader {
         Optional<Node.Text> as = section.findText("as");
         Optional<FieldType> type = as.flatMap(text -> FieldType.findByWord(text.text()));
         if (as.isPresent() && type.isEmpty()) {
-            List<String> words = List.of(FieldType.values()).stream().map(FieldType::word).toList();
-            section.report(as.get().spot(), "a field is read as " + String.join(", ", words) + ", not as " + as.get().kind());
+            List<String> words =
+                    List.of(FieldType.values()).stream().map(FieldType::word).toList();
+            section.report(
+                    as.get().spot(),
+                    "a field is read as " + String.join(", ", words) + ", not as "
+                            + as.get().kind());
         }
         return type.orElse(FieldType.TEXT);
     }
@@ -157,17 +177,15 @@ final class StepReader {
             section.report(form.get().spot(), "\"form\" goes with \"as: date\"");
             return "";
         }
-        try {
-            DateTimeFormatter.ofPattern(form.get().text(), site.locale());
-            return form.get().text();
-        } catch (IllegalArgumentException e) {
-            section.report(form.get().spot(), "no date form (such as dd/MM/yyyy): " + e.getMessage());
-            return "";
-        }
+        Optional<String> problem = FieldType.findFormProblem(form.get().text(), site.locale());
+        problem.ifPresent(words -> section.report(form.get().spot(), "no date form (such as dd/MM/yyyy): " + words));
+        return problem.isEmpty() ? form.get().text() : "";
     }
 
     private Optional<Step> name(Section section) {
-        return section.requireText("name").flatMap(this::namePattern).map(pattern -> new Step.Name(pattern, section.spot().line()));
+        return section.requireText("name")
+                .flatMap(this::namePattern)
+                .map(pattern -> new Step.Name(pattern, section.spot().line()));
     }
 
     private Optional<NamePattern> namePattern(Node.Text text) {
@@ -183,7 +201,8 @@ final class StepReader {
             Section.report(
                     problems,
                     at(text, at),
-                    "no field is called \"" + unknown.get() + "\" up to here" + Section.suggestion(unknown.get(), knownSlots));
+                    "no field is called \"" + unknown.get() + "\" up to here"
+                            + Section.suggestion(unknown.get(), knownSlots));
             return Optional.empty();
         }
         return Optional.of(pattern);
@@ -207,7 +226,8 @@ final class StepReader {
         if (connection.isEmpty() || (underText.isPresent() && under.isEmpty())) {
             return Optional.empty();
         }
-        return Optional.of(new Step.File(connection.get(), under, whenTaken, outer.spot().line()));
+        return Optional.of(
+                new Step.File(connection.get(), under, whenTaken, outer.spot().line()));
     }
 
     private Optional<String> connection(Node.Text text) {
@@ -229,7 +249,8 @@ final class StepReader {
         if (choice.isEmpty()) {
             section.report(
                     text.get().spot(),
-                    "\"when taken\" is one of: " + String.join(", ", WhenTaken.words()) + "; not " + text.get().kind());
+                    "\"when taken\" is one of: " + String.join(", ", WhenTaken.words()) + "; not "
+                            + text.get().kind());
         }
         return choice.orElse(WhenTaken.NUMBER_IT);
     }

@@ -29,6 +29,8 @@ public enum WhenTaken {
 
     static Optional<WhenTaken> findByWord(String word) {
         String wanted = word.strip().toLowerCase(Locale.ROOT);
-        return List.of(values()).stream().filter(choice -> choice.word.equals(wanted)).findFirst();
+        return List.of(values()).stream()
+                .filter(choice -> choice.word.equals(wanted))
+                .findFirst();
     }
 }

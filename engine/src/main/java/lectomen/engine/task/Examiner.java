@@ -47,10 +47,11 @@ public final class Examiner {
             if (reading instanceof RuleReading.Bad bad) {
                 Reason reason = Reason.of(
                         "rule.broken",
-                        "rule", written.ref().id(),
-                        "problem", bad.problems().get(0).toString());
-                return new Outcome(
-                        List.of(), Optional.of(written.ref()), List.of(), new Outcome.Ending.Failed(reason));
+                        "rule",
+                        written.ref().id(),
+                        "problem",
+                        bad.problems().get(0).toString());
+                return new Outcome(List.of(), Optional.of(written.ref()), List.of(), new Outcome.Ending.Failed(reason));
             }
             RuleDocument rule = ((RuleReading.Good) reading).rule();
             candidates.add(new Candidate(written.ref(), rule));
@@ -61,7 +62,8 @@ public final class Examiner {
     /** The bytes are fetched only here, so that a rule which looks at names alone costs no copy. */
     private static Reading read(Task task, ByteFetch bytes, String neededBy) {
         try {
-            return DocumentReader.read(bytes.fetch(task.document()), task.facts().type(), neededBy);
+            return DocumentReader.read(
+                    bytes.fetch(task.document()), task.facts().type(), neededBy);
         } catch (IOException e) {
             throw new UncheckedIOException("The document's bytes can't be had", e);
         }

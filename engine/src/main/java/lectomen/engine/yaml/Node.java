@@ -16,7 +16,9 @@ public sealed interface Node {
     record Text(Spot spot, String text, boolean block) implements Node {
         @Override
         public String kind() {
-            return text.isEmpty() ? "nothing" : "the text \"" + (text.length() > 40 ? text.substring(0, 40) + "…" : text) + "\"";
+            return text.isEmpty()
+                    ? "nothing"
+                    : "the text \"" + (text.length() > 40 ? text.substring(0, 40) + "…" : text) + "\"";
         }
     }
 

@@ -92,15 +92,13 @@ public final class Section {
         if (text.isEmpty()) {
             return false;
         }
-        switch (text.get().text()) {
-            case "yes":
-                return true;
-            case "no":
-                return false;
-            default:
-                report(text.get().spot(), "\"" + word + "\" is yes or no, not " + text.get().kind());
-                return false;
+        boolean yes = text.get().text().equals("yes");
+        if (!yes && !text.get().text().equals("no")) {
+            report(
+                    text.get().spot(),
+                    "\"" + word + "\" is yes or no, not " + text.get().kind());
         }
+        return yes;
     }
 
     public static Optional<Pattern> pattern(Node.Text text, List<Problem> problems) {

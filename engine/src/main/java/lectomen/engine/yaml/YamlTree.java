@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import org.yaml.snakeyaml.DumperOptions;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
@@ -65,9 +66,12 @@ public final class YamlTree {
             String tag = event instanceof ScalarEvent scalar
                     ? scalar.getTag()
                     : event instanceof CollectionStartEvent start ? start.getTag() : null;
-            boolean anchored = event instanceof AliasEvent || (event instanceof NodeEvent node && node.getAnchor() != null);
+            boolean anchored =
+                    event instanceof AliasEvent || (event instanceof NodeEvent node && node.getAnchor() != null);
             if (anchored) {
-                problems.add(at(event.getStartMark(), "anchors and references (& and *) are not used here; write the part out"));
+                problems.add(at(
+                        event.getStartMark(),
+                        "anchors and references (& and *) are not used here; write the part out"));
             } else if (tag != null && !tag.equals("!")) {
                 problems.add(at(event.getStartMark(), "tags (!) are not used here; write the plain text"));
             }
@@ -103,7 +107,8 @@ public final class YamlTree {
         DumperOptions.ScalarStyle style = scalar.getScalarStyle();
         boolean block = style == DumperOptions.ScalarStyle.LITERAL || style == DumperOptions.ScalarStyle.FOLDED;
         Node.Spot start = spot(scalar.getStartMark());
-        boolean quoted = style == DumperOptions.ScalarStyle.DOUBLE_QUOTED || style == DumperOptions.ScalarStyle.SINGLE_QUOTED;
+        boolean quoted =
+                style == DumperOptions.ScalarStyle.DOUBLE_QUOTED || style == DumperOptions.ScalarStyle.SINGLE_QUOTED;
         return new Node.Text(new Node.Spot(start.line(), start.column() + (quoted ? 1 : 0)), scalar.getValue(), block);
     }
 
@@ -113,7 +118,7 @@ public final class YamlTree {
         return mark == null ? new Problem(1, 1, words) : at(mark, words);
     }
 
-    private static String firstLine(String message) {
+    private static String firstLine(@Nullable String message) {
         return message == null ? "can't be read" : message.lines().findFirst().orElse("can't be read");
     }
 

@@ -38,7 +38,11 @@ public final class Gate extends OncePerRequestFilter {
         var principal = token.findPrincipal(Objects.requireNonNullElse(request.getHeader("Authorization"), ""));
         if (principal.isEmpty()) {
             response.setHeader("WWW-Authenticate", "Bearer");
-            refuse(response, 401, "token-needed", "Send the token from the file \"token\" in the home: Authorization: Bearer …");
+            refuse(
+                    response,
+                    401,
+                    "token-needed",
+                    "Send the token from the file \"token\" in the home: Authorization: Bearer …");
             return;
         }
         chain.doFilter(request, response);
@@ -48,11 +52,13 @@ public final class Gate extends OncePerRequestFilter {
         return host.replaceFirst(":\\d{1,5}$", "");
     }
 
-    private static void refuse(HttpServletResponse response, int status, String code, String detail) throws IOException {
+    private static void refuse(HttpServletResponse response, int status, String code, String detail)
+            throws IOException {
         response.setStatus(status);
         response.setContentType("application/problem+json");
         response.setCharacterEncoding(StandardCharsets.UTF_8.name());
         response.getWriter()
-                .write(JSON.writeValueAsString(Map.of("status", status, "code", code, "title", "Not let in", "detail", detail)));
+                .write(JSON.writeValueAsString(
+                        Map.of("status", status, "code", code, "title", "Not let in", "detail", detail)));
     }
 }

@@ -92,7 +92,8 @@ final class ArrivalsController {
             }
             with = new Trials.With.Text(text);
         }
-        String name = Optional.ofNullable(file.getOriginalFilename()).orElse("file").replaceFirst(".*/", "");
+        String name =
+                Optional.ofNullable(file.getOriginalFilename()).orElse("file").replaceFirst(".*/", "");
         try (InputStream content = file.getInputStream()) {
             return result(name, trials.of(name, content, with));
         }
@@ -122,7 +123,9 @@ final class ArrivalsController {
         Optional<Reason> reason = Optional.empty();
         List<WouldFile> wouldFile = List.of();
         if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
-            wouldFile = planned.filings().stream().flatMap(filing -> wouldFile(filing).stream()).toList();
+            wouldFile = planned.filings().stream()
+                    .flatMap(filing -> wouldFile(filing).stream())
+                    .toList();
         } else if (outcome.ending() instanceof Outcome.Ending.Unwanted unwanted) {
             ending = "unwanted";
             reason = Optional.of(unwanted.reason());
@@ -137,7 +140,10 @@ final class ArrivalsController {
                 outcome.rule().map(ref -> ref.version()),
                 reason.map(JobView.ReasonView::of),
                 outcome.considered(),
-                outcome.steps().stream().map(StepDone::fields).flatMap(List::stream).toList(),
+                outcome.steps().stream()
+                        .map(StepDone::fields)
+                        .flatMap(List::stream)
+                        .toList(),
                 outcome.steps().stream()
                         .map(StepDone::notes)
                         .flatMap(List::stream)
@@ -149,7 +155,10 @@ final class ArrivalsController {
     private Optional<WouldFile> wouldFile(Filing filing) {
         return filing.target(locale) instanceof Filing.Target.Place place
                 ? Optional.of(new WouldFile(
-                        filing.connection(), String.join("/", place.folder()), place.name(), filing.whenTaken().word()))
+                        filing.connection(),
+                        String.join("/", place.folder()),
+                        place.name(),
+                        filing.whenTaken().word()))
                 : Optional.empty();
     }
 }

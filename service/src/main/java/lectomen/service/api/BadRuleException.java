@@ -8,7 +8,8 @@ final class BadRuleException extends RuntimeException {
     private final List<Problem> problems;
 
     BadRuleException(List<Problem> problems) {
-        super("The rule has " + (problems.size() == 1 ? "a problem" : problems.size() + " problems") + ": " + problems.get(0));
+        super("The rule has " + (problems.size() == 1 ? "a problem" : problems.size() + " problems") + ": "
+                + problems.get(0));
         this.problems = List.copyOf(problems);
     }
 

@@ -44,7 +44,8 @@ record JobView(
                 job.rule().map(ref -> ref.version()),
                 job.reason().map(ReasonView::of),
                 effects.stream()
-                        .filter(effect -> effect.kind().equals("file") && effect.doneAt().isPresent())
+                        .filter(effect ->
+                                effect.kind().equals("file") && effect.doneAt().isPresent())
                         .flatMap(effect -> effect.place().stream())
                         .toList(),
                 job.type().word(),

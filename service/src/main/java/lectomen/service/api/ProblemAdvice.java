@@ -3,8 +3,10 @@ package lectomen.service.api;
 import lectomen.service.job.NoSuchJobException;
 import lectomen.service.job.WrongStateException;
 import lectomen.service.rulebook.NoSuchRuleException;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
@@ -14,8 +16,6 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
-import org.springframework.http.HttpHeaders;
-import org.jspecify.annotations.Nullable;
 
 /** Turns what went wrong into problem details (RFC 9457), with a code to decide on. */
 @RestControllerAdvice
@@ -63,7 +63,10 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     ProblemDetail fault(RuntimeException e) {
         LOG.error("A call failed", e);
         return problem(
-                HttpStatus.INTERNAL_SERVER_ERROR, "fault", "The service failed", "The service failed on this call. Its log tells more.");
+                HttpStatus.INTERNAL_SERVER_ERROR,
+                "fault",
+                "The service failed",
+                "The service failed on this call. Its log tells more.");
     }
 
     @Override

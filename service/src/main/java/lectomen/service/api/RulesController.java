@@ -90,14 +90,10 @@ final class RulesController {
         if (reading instanceof RuleReading.Bad bad) {
             throw new BadRuleException(bad.problems());
         }
-        switch (existing) {
-            case "take":
-                break;
-            case "leave":
-                folders.leaveExisting(foldersOf(((RuleReading.Good) reading).rule()));
-                break;
-            default:
-                throw new BadRequestException("existing", "existing is take or leave, not " + existing);
+        if (existing.equals("leave")) {
+            folders.leaveExisting(foldersOf(((RuleReading.Good) reading).rule()));
+        } else if (!existing.equals("take")) {
+            throw new BadRequestException("existing", "existing is take or leave, not " + existing);
         }
         return view(rulebook.putLive(id, Token.OWNER));
     }

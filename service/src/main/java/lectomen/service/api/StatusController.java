@@ -33,7 +33,13 @@ final class StatusController {
     private final Instant startedAt = Instant.now();
 
     StatusController(
-            Home home, Store store, Jobs jobs, Rulebook rulebook, HotFolders folders, WorkerPool workers, Ledger ledger) {
+            Home home,
+            Store store,
+            Jobs jobs,
+            Rulebook rulebook,
+            HotFolders folders,
+            WorkerPool workers,
+            Ledger ledger) {
         this.home = home;
         this.store = store;
         this.jobs = jobs;
@@ -96,8 +102,8 @@ final class StatusController {
 
     private List<String> attention(Map<String, Long> counts, List<SourceView> sources) {
         List<String> attention = new ArrayList<>(rulebook.broken());
-        sources.forEach(source ->
-                source.trouble().ifPresent(trouble -> attention.add("Hot folder " + source.folder() + ": " + trouble.words())));
+        sources.forEach(source -> source.trouble()
+                .ifPresent(trouble -> attention.add("Hot folder " + source.folder() + ": " + trouble.words())));
         say(attention, counts, JobState.FAILED, "failed; each says why (job list --state failed)");
         say(attention, counts, JobState.UNWANTED, "wanted by no rule (job list --state unwanted)");
         say(attention, counts, JobState.IN_DOUBT, "in doubt (job list --state in-doubt)");

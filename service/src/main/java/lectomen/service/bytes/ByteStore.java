@@ -41,24 +41,20 @@ public final class ByteStore {
         Path arriving = incoming.resolve(UUID.randomUUID().toString());
         try {
             ByteRef ref = copy(bytes, arriving);
-            Path place = place(ref.sha256());
+            Path shelf = shelf(ref.sha256());
+            Path place = shelf.resolve(ref.sha256());
             if (Files.notExists(place)) {
-                Path parent = place.getParent();
-                if (Files.notExists(parent)) {
-                    createSynced(parent);
+                if (Files.notExists(shelf)) {
+                    Files.createDirectories(shelf);
+                    DurableFiles.syncFolder(folder);
                 }
                 link(arriving, place);
             }
-            DurableFiles.syncFolder(place.getParent());
+            DurableFiles.syncFolder(shelf);
             return ref;
         } finally {
             Files.deleteIfExists(arriving);
         }
-    }
-
-    private static void createSynced(Path shelf) throws IOException {
-        Files.createDirectories(shelf);
-        DurableFiles.syncFolder(shelf.getParent());
     }
 
     private static void link(Path from, Path to) throws IOException {
@@ -103,20 +99,19 @@ public final class ByteStore {
 
     /** @throws java.nio.file.NoSuchFileException if there are no such bytes */
     public InputStream open(String sha256) throws IOException {
-        return Files.newInputStream(place(sha256));
+        return Files.newInputStream(shelf(sha256).resolve(sha256));
     }
 
-    private Path place(String sha256) {
+    private Path shelf(String sha256) {
         if (!sha256.matches("[0-9a-f]{64}")) {
             throw new IllegalArgumentException("No SHA-256: " + sha256);
         }
-        return folder.resolve(sha256.substring(0, 2)).resolve(sha256);
+        return folder.resolve(sha256.substring(0, 2));
     }
 
     /** Counts one more use of the bytes. Call it in the write that begins to refer to them. */
     public static void use(JdbcClient db, ByteRef ref, long now) {
-        db.sql(
-                        """
+        db.sql("""
                         insert into bytes (sha256, size, uses, stored_at) values (:sha256, :size, 1, :now)
                         on conflict (sha256) do update set uses = uses + 1
                         """)

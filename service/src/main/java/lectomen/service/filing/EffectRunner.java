@@ -95,7 +95,10 @@ public final class EffectRunner implements AutoCloseable {
                 .collect(Collectors.toSet());
         for (Filing filing : filings) {
             if (!doneBefore.contains(filing.step())) {
-                String settings = connections.findFolder(filing.connection()).map(Path::toString).orElse("");
+                String settings = connections
+                        .findFolder(filing.connection())
+                        .map(Path::toString)
+                        .orElse("");
                 effects.intend(db, job, filing.step(), Effect.Kind.FILE, filing.connection(), settings, filing);
             }
         }
@@ -133,7 +136,8 @@ public final class EffectRunner implements AutoCloseable {
 
     private void act(String id) {
         try {
-            Optional<Effect> effect = effects.find(id).filter(found -> found.state().isOpen());
+            Optional<Effect> effect =
+                    effects.find(id).filter(found -> found.state().isOpen());
             if (effect.isPresent()) {
                 act(effect.get());
             }
@@ -150,11 +154,15 @@ public final class EffectRunner implements AutoCloseable {
             fail(effect, Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
             return;
         }
-        Placing placing = work.get().repository()
-                .place(work.get().order(), bytes::open, place -> store.write(db -> {
-                    effects.acting(db, effect, place);
-                    return place;
-                }));
+        Placing placing = work.get()
+                .repository()
+                .place(
+                        work.get().order(),
+                        bytes::open,
+                        place -> store.write(db -> {
+                            effects.acting(db, effect, place);
+                            return place;
+                        }));
         if (placing instanceof Placing.Placed placed) {
             placed(effect, work.get(), placed);
         } else if (placing instanceof Placing.NotNow notNow) {
@@ -164,7 +172,13 @@ public final class EffectRunner implements AutoCloseable {
         } else if (placing instanceof Placing.Taken name) {
             WhenTaken choice = work.get().order().whenTaken();
             Reason reason = Reason.of(
-                    "name.taken", "name", name.name(), "folder", name.folder().isEmpty() ? effect.connection() : name.folder(), "choice", choice.word());
+                    "name.taken",
+                    "name",
+                    name.name(),
+                    "folder",
+                    name.folder().isEmpty() ? effect.connection() : name.folder(),
+                    "choice",
+                    choice.word());
             fail(effect, reason, choice == WhenTaken.LEAVE ? JobState.REJECTED : JobState.FAILED);
         }
     }
@@ -177,7 +191,8 @@ public final class EffectRunner implements AutoCloseable {
                 Filing filing = JSON.readValue(effect.request(), Filing.class);
                 Filing.Target target = filing.target(locale);
                 yield target instanceof Filing.Target.Place place
-                        ? connections.find(effect.connection())
+                        ? connections
+                                .find(effect.connection())
                                 .map(repository -> new Work(repository, order(effect, place, filing.whenTaken()), ""))
                         : Optional.empty();
             }
@@ -185,7 +200,8 @@ public final class EffectRunner implements AutoCloseable {
                 GiveBackRequest request = JSON.readValue(effect.request(), GiveBackRequest.class);
                 Filing.Target.Place place = GiveBack.place(request);
                 FolderRepository repository = new FolderRepository(effect.connection(), GiveBack.root(request));
-                yield Optional.of(new Work(repository, order(effect, place, WhenTaken.NUMBER_IT), request.explanation()));
+                yield Optional.of(
+                        new Work(repository, order(effect, place, WhenTaken.NUMBER_IT), request.explanation()));
             }
         };
     }
@@ -197,7 +213,7 @@ public final class EffectRunner implements AutoCloseable {
     private void placed(Effect effect, Work work, Placing.Placed placed) {
         try {
             if (!work.explanation().isEmpty()) {
-                GiveBack.explain(placed.leftover().getParent(), placed.place(), work.explanation());
+                GiveBack.explain(placed.leftover(), placed.place(), work.explanation());
             }
             store.write(db -> {
                 effects.done(db, effect, placed.place(), placed.answer());
@@ -206,7 +222,14 @@ public final class EffectRunner implements AutoCloseable {
             });
             Files.deleteIfExists(placed.leftover());
         } catch (IOException e) {
-            waitForIt(effect, Reason.of("destination.trouble", "connection", effect.connection(), "problem", e.getClass().getSimpleName()));
+            waitForIt(
+                    effect,
+                    Reason.of(
+                            "destination.trouble",
+                            "connection",
+                            effect.connection(),
+                            "problem",
+                            e.getClass().getSimpleName()));
         }
     }
 
@@ -289,7 +312,8 @@ public final class EffectRunner implements AutoCloseable {
      */
     public boolean giveUp(JdbcClient db, String jobId, Reason reason) {
         List<Effect> open = effects.ofJob(db, jobId).stream()
-                .filter(effect -> effect.kind() == Effect.Kind.FILE && effect.state().isOpen())
+                .filter(effect ->
+                        effect.kind() == Effect.Kind.FILE && effect.state().isOpen())
                 .toList();
         if (open.stream().anyMatch(effect -> effect.place().isPresent() || taken.contains(effect.id()))) {
             return false;

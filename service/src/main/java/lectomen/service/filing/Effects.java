@@ -23,8 +23,7 @@ final class Effects {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
 
-    private static final String SELECT =
-            """
+    private static final String SELECT = """
             select e.*, w.request, w.place, w.reason_parameters, o.sha256, o.size
             from effect e
             join effect_words w on w.effect_id = e.id
@@ -44,14 +43,14 @@ final class Effects {
     }
 
     /** Writes an intent; gives its id. */
-    String intend(JdbcClient db, Job job, int step, Effect.Kind kind, String connection, String settings, Object request) {
+    String intend(
+            JdbcClient db, Job job, int step, Effect.Kind kind, String connection, String settings, Object request) {
         long number = StoreIdentity.next(db, "effect");
         int incarnation = store.identity().incarnation();
         String id = incarnation + "-e" + number;
         long now = clock.millis();
         String once = job.id() + "/" + job.generation() + "/" + step + "/" + kind.code();
-        db.sql(
-                        """
+        db.sql("""
                         insert into effect (id, incarnation, job_id, generation, step, kind, connection, settings_hash,
                             idempotency_key, document_key, arrival_seq, output, state, created_at, changed_at)
                         values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'main', 'intended', ?, ?)
@@ -84,7 +83,9 @@ final class Effects {
         db.sql("update effect set state = 'acting', changed_at = ?, version = version + 1 where id = ?")
                 .params(now, effect.id())
                 .update();
-        db.sql("update effect_words set place = ? where effect_id = ?").params(place, effect.id()).update();
+        db.sql("update effect_words set place = ? where effect_id = ?")
+                .params(place, effect.id())
+                .update();
         db.sql("insert or ignore into effect_attempt (effect_id, attempt, began_at) values (?, ?, ?)")
                 .params(effect.id(), effect.attempts() + 1, now)
                 .update();
@@ -94,18 +95,35 @@ final class Effects {
     void done(JdbcClient db, Effect effect, String place, String answer) {
         long now = clock.millis();
         end(db, effect, Effect.State.DONE, Optional.empty(), Optional.empty());
-        db.sql("update effect_words set place = ? where effect_id = ?").params(place, effect.id()).update();
+        db.sql("update effect_words set place = ? where effect_id = ?")
+                .params(place, effect.id())
+                .update();
         String placeKey = keyed.of("place " + effect.connection() + "/" + place);
         String contentKey = keyed.of("content " + effect.bytes().sha256());
-        db.sql(
-                        """
+        db.sql("""
                         insert into receipt (effect_id, incarnation, at, place_key, content_key, size, answer)
                         values (?, ?, ?, ?, ?, ?, ?)
                         """)
-                .params(effect.id(), store.identity().incarnation(), now, placeKey, contentKey, effect.bytes().size(), answer)
+                .params(
+                        effect.id(),
+                        store.identity().incarnation(),
+                        now,
+                        placeKey,
+                        contentKey,
+                        effect.bytes().size(),
+                        answer)
                 .update();
         ledger.append(
-                db, "service", "effect.receipt", Job.subject(effect.jobId()), "effect", effect.id(), "place", placeKey, "content", contentKey);
+                db,
+                "service",
+                "effect.receipt",
+                Job.subject(effect.jobId()),
+                "effect",
+                effect.id(),
+                "place",
+                placeKey,
+                "content",
+                contentKey);
     }
 
     void waitUntil(JdbcClient db, Effect effect, Instant nextTry, Reason reason) {
@@ -115,53 +133,66 @@ final class Effects {
     void abandon(JdbcClient db, Effect effect, Reason reason) {
         end(db, effect, Effect.State.ABANDONED, Optional.empty(), Optional.of(reason));
         ledger.append(
-                db, "service", "effect.abandoned", Job.subject(effect.jobId()), "effect", effect.id(), "reason", reason.code());
+                db,
+                "service",
+                "effect.abandoned",
+                Job.subject(effect.jobId()),
+                "effect",
+                effect.id(),
+                "reason",
+                reason.code());
     }
 
-    private void end(JdbcClient db, Effect effect, Effect.State state, Optional<Instant> nextTry, Optional<Reason> reason) {
+    private void end(
+            JdbcClient db, Effect effect, Effect.State state, Optional<Instant> nextTry, Optional<Reason> reason) {
         long now = clock.millis();
         String code = reason.map(Reason::code).orElse(null);
-        db.sql(
-                        """
+        db.sql("""
                         update effect set state = ?, next_try_at = ?, reason_code = ?, attempts = attempts + 1, changed_at = ?,
                             version = version + 1
                         where id = ?
                         """)
-                .params(state.code(), nextTry.map(Instant::toEpochMilli).orElse(null), code, now, effect.id())
+                .param(state.code())
+                .param(nextTry.map(Instant::toEpochMilli).orElse(null))
+                .param(code)
+                .param(now)
+                .param(effect.id())
                 .update();
         db.sql("update effect_words set reason_parameters = ? where effect_id = ?")
                 .params(reason.map(r -> JSON.writeValueAsString(r.parameters())).orElse("{}"), effect.id())
                 .update();
-        db.sql(
-                        """
+        db.sql("""
                         insert into effect_attempt (effect_id, attempt, began_at, ended_at, outcome, reason_code)
                         values (?, ?, ?, ?, ?, ?)
                         on conflict (effect_id, attempt) do update
                         set ended_at = excluded.ended_at, outcome = excluded.outcome, reason_code = excluded.reason_code
                         """)
-                .params(effect.id(), effect.attempts() + 1, now, now, state.code(), code)
+                .param(effect.id())
+                .param(effect.attempts() + 1)
+                .param(now)
+                .param(now)
+                .param(state.code())
+                .param(code)
                 .update();
     }
 
     /** Makes everything that waits for the connection due at once: it is back. */
     int wake(JdbcClient db, String connection) {
-        return db.sql(
-                        """
+        return db.sql("""
                         update effect set next_try_at = null
                         where state = 'intended' and connection = ? and next_try_at is not null
-                        """)
-                .param(connection)
-                .update();
+                        """).param(connection).update();
     }
 
     void makeDue(JdbcClient db, String jobId) {
-        db.sql("update effect set next_try_at = null where state = 'intended' and job_id = ?").param(jobId).update();
+        db.sql("update effect set next_try_at = null where state = 'intended' and job_id = ?")
+                .param(jobId)
+                .update();
     }
 
     /** The effects whose time has come, oldest first, without those that an earlier one on the same document keeps back. */
     List<String> due(int most) {
-        return store.read(db -> db.sql(
-                        """
+        return store.read(db -> db.sql("""
                         select id from effect e
                         where state in ('intended', 'acting') and (next_try_at is null or next_try_at <= :now)
                           and not exists (
@@ -177,7 +208,10 @@ final class Effects {
     }
 
     Optional<Effect> find(String id) {
-        return store.read(db -> db.sql(SELECT + " where e.id = ?").param(id).query(Effects::effect).optional());
+        return store.read(db -> db.sql(SELECT + " where e.id = ?")
+                .param(id)
+                .query(Effects::effect)
+                .optional());
     }
 
     List<Effect> ofJob(JdbcClient db, String jobId) {
@@ -188,15 +222,11 @@ final class Effects {
     }
 
     List<EffectView> views(JdbcClient db, String jobId) {
-        return db.sql(
-                        """
+        return db.sql("""
                         select e.*, w.place, w.reason_parameters, r.at as done_at, r.answer
                         from effect e join effect_words w on w.effect_id = e.id left join receipt r on r.effect_id = e.id
                         where e.job_id = ? order by e.created_at, e.id
-                        """)
-                .param(jobId)
-                .query(Effects::view)
-                .list();
+                        """).param(jobId).query(Effects::view).list();
     }
 
     private static Effect effect(ResultSet row, int n) throws SQLException {

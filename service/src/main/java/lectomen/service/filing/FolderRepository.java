@@ -71,7 +71,11 @@ final class FolderRepository {
                 folder = folder.resolve(level);
                 if (!makeFolder(folder)) {
                     return new Placing.Never(Reason.of(
-                            "destination.not-a-folder", "connection", connection, "folder", String.join("/", order.folder())));
+                            "destination.not-a-folder",
+                            "connection",
+                            connection,
+                            "folder",
+                            String.join("/", order.folder())));
                 }
             }
             Path part = folder.resolve(".lectomen-" + order.effectId() + ".part");
@@ -92,7 +96,7 @@ final class FolderRepository {
         } catch (FileAlreadyExistsException e) {
             return Files.isDirectory(folder);
         }
-        DurableFiles.syncFolder(folder.getParent());
+        DurableFiles.syncEntry(folder);
         return true;
     }
 
@@ -115,7 +119,7 @@ final class FolderRepository {
         if (!ours) {
             return Optional.empty();
         }
-        DurableFiles.syncFolder(part.getParent());
+        DurableFiles.syncEntry(part);
         String answer = "found in place after an interruption, " + order.bytes().size() + " bytes";
         return Optional.of(new Placing.Placed(order.intended().get(), answer, linked ? part : placing));
     }
@@ -144,7 +148,7 @@ final class FolderRepository {
                 intend.accept(order.placeOf(name));
                 Optional<Path> leftover = put(part, place, order, bytes);
                 if (leftover.isPresent()) {
-                    DurableFiles.syncFolder(part.getParent());
+                    DurableFiles.syncEntry(part);
                     String answer = "in place and read back, " + order.bytes().size() + " bytes";
                     return new Placing.Placed(order.placeOf(name), answer, leftover.get());
                 }
@@ -172,7 +176,8 @@ final class FolderRepository {
             }
         }
         try {
-            FileChannel.open(place, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE).close();
+            FileChannel.open(place, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)
+                    .close();
         } catch (FileAlreadyExistsException e) {
             return Optional.empty();
         }
@@ -197,7 +202,8 @@ final class FolderRepository {
         }
         try {
             if (Files.getFileStore(root).isReadOnly()) {
-                return Reason.of("destination.read-only", "connection", connection, "problem", "the file system is read-only");
+                return Reason.of(
+                        "destination.read-only", "connection", connection, "problem", "the file system is read-only");
             }
             if (Files.getFileStore(root).getUsableSpace() < size + 4096) {
                 return Reason.of("destination.full", "connection", connection);

@@ -2,9 +2,9 @@ package lectomen.service.filing;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
-import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -51,7 +51,9 @@ final class GiveBack {
     }
 
     private String explanation(Job job, Reason reason) {
-        String rule = job.rule().map(ref -> "Rule:   " + ref.id() + " (version " + ref.version() + ")\n").orElse("");
+        String rule = job.rule()
+                .map(ref -> "Rule:   " + ref.id() + " (version " + ref.version() + ")\n")
+                .orElse("");
         return job.name() + " was not filed.\n\n"
                 + "Reason: " + reason.words() + "\n"
                 + rule
@@ -63,7 +65,9 @@ final class GiveBack {
     /** The folder that must be there: the hot folder, or the parent of a failed folder elsewhere. */
     static Path root(GiveBackRequest request) {
         Path failed = Path.of(request.failedFolder());
-        return failed.isAbsolute() ? Optional.ofNullable(failed.getParent()).orElse(failed) : Path.of(request.hotFolder());
+        return failed.isAbsolute()
+                ? Optional.ofNullable(failed.getParent()).orElse(failed)
+                : Path.of(request.hotFolder());
     }
 
     static Filing.Target.Place place(GiveBackRequest request) {
@@ -78,7 +82,8 @@ final class GiveBack {
             return name;
         }
         int dot = name.lastIndexOf('.');
-        String made = dot > 0 ? SafeName.file(name.substring(0, dot), name.substring(dot + 1)) : SafeName.file(name, "");
+        String made =
+                dot > 0 ? SafeName.file(name.substring(0, dot), name.substring(dot + 1)) : SafeName.file(name, "");
         return made.isEmpty() ? "file" : made;
     }
 
@@ -92,12 +97,16 @@ final class GiveBack {
         }
     }
 
-    /** Writes the explanation beside the file; an earlier one of the same file is written anew. */
-    static void explain(Path folder, String place, String explanation) throws IOException {
+    /**
+     * Writes the explanation into the folder of the file; an earlier one of the same file is written anew.
+     *
+     * @param beside any path in that folder
+     */
+    static void explain(Path beside, String place, String explanation) throws IOException {
         Path given = Path.of(place).getFileName();
-        Path text = folder.resolve(SafeName.withSuffix(given.toString(), EXPLANATION_ENDING));
+        Path text = beside.resolveSibling(SafeName.withSuffix(given.toString(), EXPLANATION_ENDING));
         for (int number = 2; Files.exists(text) && !isExplanation(text, explanation); number++) {
-            text = folder.resolve(SafeName.withSuffix(given.toString(), "." + number + EXPLANATION_ENDING));
+            text = beside.resolveSibling(SafeName.withSuffix(given.toString(), "." + number + EXPLANATION_ENDING));
         }
         try (FileChannel out = FileChannel.open(
                 text, StandardOpenOption.CREATE, StandardOpenOption.TRUNCATE_EXISTING, StandardOpenOption.WRITE)) {
@@ -107,6 +116,6 @@ final class GiveBack {
             }
             out.force(true);
         }
-        DurableFiles.syncFolder(folder);
+        DurableFiles.syncEntry(text);
     }
 }

@@ -13,7 +13,12 @@ import lectomen.engine.task.ByteRef;
  * @param intended the place, below the root, that an earlier attempt wrote down before it acted
  */
 record Order(
-        String effectId, List<String> folder, String name, WhenTaken whenTaken, ByteRef bytes, Optional<String> intended) {
+        String effectId,
+        List<String> folder,
+        String name,
+        WhenTaken whenTaken,
+        ByteRef bytes,
+        Optional<String> intended) {
     Order {
         folder = List.copyOf(folder);
     }

@@ -53,7 +53,8 @@ public final class Home implements AutoCloseable {
             channel = FileChannel.open(real.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
         } catch (IOException e) {
             String problem = "home " + folder + " can't be written (" + e.getMessage() + ")";
-            throw new BadHomeException("not-writable", problem, "chown -R \"$USER\" " + folder + ", or give another with --home DIR");
+            throw new BadHomeException(
+                    "not-writable", problem, "chown -R \"$USER\" " + folder + ", or give another with --home DIR");
         }
         try {
             FileLock lock = channel.tryLock();
@@ -66,7 +67,9 @@ public final class Home implements AutoCloseable {
             // told apart from a free home below
         }
         throw new BadHomeException(
-                "home-in-use", "home " + real + " is in use by another Lectomen service", "use it as it is (./lectomen status --home " + real + "), stop it, or give another with --home DIR");
+                "home-in-use",
+                "home " + real + " is in use by another Lectomen service",
+                "use it as it is (./lectomen status --home " + real + "), stop it, or give another with --home DIR");
     }
 
     private void prepare() throws IOException {
@@ -133,7 +136,8 @@ public final class Home implements AutoCloseable {
     /** Says where the service listens, for clients on this machine. */
     public void announce(String url) {
         try {
-            String text = "{\"url\": \"" + url + "\", \"pid\": " + ProcessHandle.current().pid() + "}\n";
+            String text = "{\"url\": \"" + url + "\", \"pid\": "
+                    + ProcessHandle.current().pid() + "}\n";
             Path file = folder.resolve("address");
             Files.deleteIfExists(file);
             writePrivately(file, text);

@@ -20,8 +20,7 @@ import lectomen.engine.yaml.YamlTree;
 /** Reads {@code lectomen.yaml}. */
 final class SettingsReader {
     /** What a new home starts with. */
-    static final String FIRST_SETTINGS =
-            """
+    static final String FIRST_SETTINGS = """
             # Settings of this Lectomen service. They are read when it starts.
 
             # Names that rules may use in braces, such as {inbox}. {home} is this folder.
@@ -43,12 +42,10 @@ final class SettingsReader {
             workers: { count: 2, memory: 512, time limit: 60 }
             """;
 
-    private final Path home;
     private final List<Problem> problems = new ArrayList<>();
     private final Map<String, String> parameters = new TreeMap<>();
 
     private SettingsReader(Path home) {
-        this.home = home;
         parameters.put("home", home.toString());
     }
 
@@ -66,11 +63,14 @@ final class SettingsReader {
     }
 
     private Settings settings(Section section) {
-        section.find("parameters").flatMap(node -> Section.open("parameters", node, problems)).ifPresent(names -> {
-            for (Node.Entry entry : names.names()) {
-                text(entry).ifPresent(value -> parameters.put(entry.key().text(), filled(value)));
-            }
-        });
+        section.find("parameters")
+                .flatMap(node -> Section.open("parameters", node, problems))
+                .ifPresent(names -> {
+                    for (Node.Entry entry : names.names()) {
+                        text(entry)
+                                .ifPresent(value -> parameters.put(entry.key().text(), filled(value)));
+                    }
+                });
         List<Path> roots = new ArrayList<>();
         section.texts("roots").forEach(text -> path(text).ifPresent(roots::add));
         Map<String, Path> folders = new TreeMap<>();
@@ -114,7 +114,10 @@ final class SettingsReader {
     private void connection(Node.Entry entry, Map<String, Path> folders) {
         Optional<Section> opened = Section.open("connection \"" + entry.key().text() + "\"", entry.value(), problems);
         if (opened.isPresent()) {
-            opened.get().requireText("folder").flatMap(this::path).ifPresent(path -> folders.put(entry.key().text(), path));
+            opened.get()
+                    .requireText("folder")
+                    .flatMap(this::path)
+                    .ifPresent(path -> folders.put(entry.key().text(), path));
             opened.get().close();
         }
     }
@@ -132,7 +135,10 @@ final class SettingsReader {
         if (entry.value() instanceof Node.Text text) {
             return Optional.of(text.text());
         }
-        Section.report(problems, entry.value().spot(), "a parameter is a text, not " + entry.value().kind());
+        Section.report(
+                problems,
+                entry.value().spot(),
+                "a parameter is a text, not " + entry.value().kind());
         return Optional.empty();
     }
 
@@ -145,7 +151,10 @@ final class SettingsReader {
         } catch (InvalidPathException e) {
             // reported below like any other text that is no path
         }
-        Section.report(problems, text.spot(), "a path from the root is needed, or one that starts with {home}, not " + text.kind());
+        Section.report(
+                problems,
+                text.spot(),
+                "a path from the root is needed, or one that starts with {home}, not " + text.kind());
         return Optional.empty();
     }
 

@@ -34,15 +34,24 @@ final class Arrivals {
      * @param follows the arrival whose file changed after it was taken
      */
     long write(
-            JdbcClient db, String job, long source, ByteRef bytes, FileType type, Optional<Long> follows, String principal) {
+            JdbcClient db,
+            String job,
+            long source,
+            ByteRef bytes,
+            FileType type,
+            Optional<Long> follows,
+            String principal) {
         long now = clock.millis();
         ByteStore.use(db, bytes, now);
-        long seq = db.sql(
-                        """
+        long seq = db.sql("""
                         insert into arrival (incarnation, source_id, principal, follows, arrived_at)
                         values (?, ?, ?, ?, ?) returning seq
                         """)
-                .params(store.identity().incarnation(), source, principal, follows.orElse(null), now)
+                .param(store.identity().incarnation())
+                .param(source)
+                .param(principal)
+                .param(follows.orElse(null))
+                .param(now)
                 .query(Long.class)
                 .single();
         db.sql("insert into arrival_file (arrival_seq, part, role, sha256, size) values (?, 1, 'main', ?, ?)")

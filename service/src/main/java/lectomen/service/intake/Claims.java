@@ -75,7 +75,15 @@ final class Claims {
     private final ByteStore bytes;
     private final InstantSource clock;
 
-    Claims(Path hotFolder, long source, Store store, Ledger ledger, Jobs jobs, Arrivals arrivals, ByteStore bytes, InstantSource clock) {
+    Claims(
+            Path hotFolder,
+            long source,
+            Store store,
+            Ledger ledger,
+            Jobs jobs,
+            Arrivals arrivals,
+            ByteStore bytes,
+            InstantSource clock) {
         this.hotFolder = hotFolder;
         this.source = source;
         this.hidden = hotFolder.resolve(HIDDEN).resolve(store.identity().id());
@@ -122,7 +130,7 @@ final class Claims {
         }
         DurableFiles.syncFolder(hidden);
         if (newHidden) {
-            DurableFiles.syncFolder(hidden.getParent());
+            DurableFiles.syncEntry(hidden);
         }
         DurableFiles.syncFolder(hotFolder);
         return new Begun(moved, stuck);
@@ -143,12 +151,16 @@ final class Claims {
         if (wanted.earlierJob().isPresent()) {
             jobs.move(db, id, Jobs.Move.to(JobState.WAITING), SERVICE);
         }
-        db.sql(
-                        """
+        db.sql("""
                         insert or replace into claim (job_id, source_id, state, size, mtime, ctime, claimed_at)
                         values (?, ?, 'intended', ?, ?, ?, 0)
                         """)
-                .params(id, source, wanted.state().size(), wanted.state().mtime(), wanted.state().ctime())
+                .params(
+                        id,
+                        source,
+                        wanted.state().size(),
+                        wanted.state().mtime(),
+                        wanted.state().ctime())
                 .update();
         ledger.append(db, SERVICE, "claim.intended", Job.subject(id), "source", Long.toString(source));
         return id;
@@ -164,7 +176,8 @@ final class Claims {
     }
 
     private void forget(String job) {
-        store.write(db -> db.sql("delete from claim where job_id = ?").param(job).update());
+        store.write(
+                db -> db.sql("delete from claim where job_id = ?").param(job).update());
     }
 
     /** Steps 3 and 4. The copy is made again when the file changed while it was read. */
@@ -270,11 +283,12 @@ final class Claims {
         store.write(db -> {
             hold(db, moved.job(), after);
             if (!sameBytes) {
-                Jobs.NewJob next = new Jobs.NewJob(
-                        source, first.name(), ref.size(), type, Optional.empty(), JobState.WAITING);
+                Jobs.NewJob next =
+                        new Jobs.NewJob(source, first.name(), ref.size(), type, Optional.empty(), JobState.WAITING);
                 String id = jobs.create(db, next, SERVICE);
                 long seq = arrivals.write(db, id, source, ref, type, first.arrival(), SERVICE);
-                ledger.append(db, SERVICE, "arrival.late-change", first.subject(), "arrival", Long.toString(seq), "job", id);
+                ledger.append(
+                        db, SERVICE, "arrival.late-change", first.subject(), "arrival", Long.toString(seq), "job", id);
             }
             return moved.job();
         });
@@ -313,11 +327,12 @@ final class Claims {
     private record ClaimRow(String job, boolean held) {}
 
     private List<ClaimRow> openClaims() {
-        return store.read(db -> db.sql(
-                        "select job_id, state from claim where source_id = ? and state in ('intended', 'held')")
-                .param(source)
-                .query((row, n) -> new ClaimRow(row.getString("job_id"), row.getString("state").equals("held")))
-                .list());
+        return store.read(
+                db -> db.sql("select job_id, state from claim where source_id = ? and state in ('intended', 'held')")
+                        .param(source)
+                        .query((row, n) -> new ClaimRow(
+                                row.getString("job_id"), row.getString("state").equals("held")))
+                        .list());
     }
 
     private Optional<Path> fileOf(String job) throws IOException {

@@ -40,8 +40,8 @@ final class FolderEvents implements AutoCloseable {
             return;
         }
         try {
-            WatchKey key = folder.register(
-                    watch, StandardWatchEventKinds.ENTRY_CREATE, StandardWatchEventKinds.ENTRY_MODIFY);
+            WatchKey key =
+                    folder.register(watch, StandardWatchEventKinds.ENTRY_CREATE, StandardWatchEventKinds.ENTRY_MODIFY);
             keys.put(folder, key);
             folders.put(key, folder);
         } catch (IOException e) {

@@ -77,8 +77,7 @@ final class HotFolder {
     private volatile Optional<Reason> trouble = Optional.empty();
     private volatile int settlingNow;
 
-    HotFolder(
-            Path folder, long source, Claims claims, LyingFiles lying, Surroundings around) {
+    HotFolder(Path folder, long source, Claims claims, LyingFiles lying, Surroundings around) {
         this.folder = folder;
         this.source = source;
         this.settings = NOT_ACTING;
@@ -148,13 +147,16 @@ final class HotFolder {
             Duration release = releaseHeld();
             return release.compareTo(next) < 0 ? release : next;
         } catch (IOException | DirectoryIteratorException e) {
-            return away(e instanceof DirectoryIteratorException inner ? inner.getCause().toString() : e.toString());
+            return away(e.toString());
         }
     }
 
     private Duration away(String problem) {
         if (trouble.isEmpty()) {
-            LOG.warn("Source {} can't be reached; it is looked at again every {} s", source, PAUSE_WHEN_AWAY.toSeconds());
+            LOG.warn(
+                    "Source {} can't be reached; it is looked at again every {} s",
+                    source,
+                    PAUSE_WHEN_AWAY.toSeconds());
         }
         trouble = Optional.of(Reason.of("folder.not-reached", "problem", problem));
         return PAUSE_WHEN_AWAY;
@@ -244,35 +246,46 @@ final class HotFolder {
         } catch (NoSuchFileException gone) {
             return Optional.empty();
         } catch (IOException e) {
-            Reason unreadable = Reason.of("file.unreadable", "problem", e.getClass().getSimpleName());
+            Reason unreadable =
+                    Reason.of("file.unreadable", "problem", e.getClass().getSimpleName());
             tellUnwanted(name, state, FileType.UNKNOWN, unreadable, rulebookVersion);
             return Optional.empty();
         }
-        Facts facts = new Facts(name, state.size(), type, Optional.of(folder.toString()), around.clock().instant());
-        List<Considered> considered =
-                rules.stream().map(rule -> Planner.consider(rule.candidate(), facts)).toList();
+        Facts facts = new Facts(
+                name,
+                state.size(),
+                type,
+                Optional.of(folder.toString()),
+                around.clock().instant());
+        List<Considered> considered = rules.stream()
+                .map(rule -> Planner.consider(rule.candidate(), facts))
+                .toList();
         boolean mayBeWanted = type == FileType.EMPTY || considered.stream().anyMatch(HotFolder::mayTake);
         if (mayBeWanted) {
-            return Optional.of(new Claims.Wanted(file, state, type, lying.findJob(name).filter(this::isUnwanted)));
+            return Optional.of(
+                    new Claims.Wanted(file, state, type, lying.findJob(name).filter(this::isUnwanted)));
         }
         tellUnwanted(name, state, type, Planner.noneWants(considered), rulebookVersion);
         return Optional.empty();
     }
 
     private static boolean mayTake(Considered considered) {
-        return considered.takes()
-                || considered.conditions().stream().anyMatch(seen -> seen.truth() == Truth.OPEN);
+        return considered.takes() || considered.conditions().stream().anyMatch(seen -> seen.truth() == Truth.OPEN);
     }
 
     private boolean isUnwanted(String job) {
-        return around.jobs().find(job).filter(found -> found.state() == JobState.UNWANTED).isPresent();
+        return around.jobs()
+                .find(job)
+                .filter(found -> found.state() == JobState.UNWANTED)
+                .isPresent();
     }
 
     private void tellUnwanted(String name, FileState state, FileType type, Reason reason, long rulebookVersion) {
         Optional<String> known = lying.findJob(name).filter(this::isUnwanted);
         around.store().write(db -> {
             String job = known.orElseGet(() -> {
-                Jobs.NewJob made = new Jobs.NewJob(source, name, state.size(), type, Optional.empty(), JobState.WAITING);
+                Jobs.NewJob made =
+                        new Jobs.NewJob(source, name, state.size(), type, Optional.empty(), JobState.WAITING);
                 return around.jobs().create(db, made, "service");
             });
             lieUnwanted(db, job, name, state, reason, rulebookVersion);
@@ -284,8 +297,7 @@ final class HotFolder {
             JdbcClient db, String job, String name, FileState state, Reason reason, long rulebookVersion) {
         around.jobs().move(db, job, Jobs.Move.to(JobState.UNWANTED, reason), "service");
         LyingFiles.FileMark mark = LyingFiles.FileMark.of(state);
-        lying.keep(
-                db, name, new LyingFiles.Lying(mark, LyingFiles.Why.UNWANTED, rulebookVersion, Optional.of(job)));
+        lying.keep(db, name, new LyingFiles.Lying(mark, LyingFiles.Why.UNWANTED, rulebookVersion, Optional.of(job)));
     }
 
     /** A lying file that somebody took away: the job that told of it ends. */
@@ -295,9 +307,14 @@ final class HotFolder {
                 around.store().write(db -> {
                     lying.forget(db, key);
                     Optional<Job> told = file.job().flatMap(job -> around.jobs().find(db, job));
-                    told.filter(job -> job.state() == JobState.UNWANTED && job.arrival().isEmpty())
-                            .ifPresent(job -> around.jobs().move(
-                                    db, job.id(), Jobs.Move.to(JobState.CANCELLED, Reason.of("file.gone")), "service"));
+                    told.filter(job -> job.state() == JobState.UNWANTED
+                                    && job.arrival().isEmpty())
+                            .ifPresent(job -> around.jobs()
+                                    .move(
+                                            db,
+                                            job.id(),
+                                            Jobs.Move.to(JobState.CANCELLED, Reason.of("file.gone")),
+                                            "service"));
                     return key;
                 });
             }
@@ -306,8 +323,9 @@ final class HotFolder {
 
     private void claimAll(List<Claims.Wanted> wanted, long rulebookVersion) throws IOException {
         List<Claims.Wanted> oldestFirst = new ArrayList<>(wanted);
-        oldestFirst.sort(Comparator.comparingLong((Claims.Wanted one) -> one.state().mtime())
-                .thenComparing(one -> one.file().getFileName().toString()));
+        oldestFirst.sort(
+                Comparator.comparingLong((Claims.Wanted one) -> one.state().mtime())
+                        .thenComparing(one -> one.file().getFileName().toString()));
         for (int from = 0; from < oldestFirst.size(); from += CLAIMS_PER_COMMIT) {
             int to = Math.min(from + CLAIMS_PER_COMMIT, oldestFirst.size());
             Claims.Begun begun = claims.begin(oldestFirst.subList(from, to));
@@ -337,7 +355,10 @@ final class HotFolder {
             hold(moved);
             around.whenArrived().run();
         } catch (IOException | RuntimeException e) {
-            LOG.warn("The file of job {} can't be kept yet ({}); it is tried again", moved.job(), e.getClass().getSimpleName());
+            LOG.warn(
+                    "The file of job {} can't be kept yet ({}); it is tried again",
+                    moved.job(),
+                    e.getClass().getSimpleName());
             unfinished.add(moved);
         }
     }

@@ -105,13 +105,11 @@ public final class HotFolders implements AutoCloseable {
 
     /** Folders from which files were on their way when the service ended, whether or not a rule still names them. */
     private List<Path> withOpenClaims() {
-        return store.read(db -> db.sql(
-                        """
+        return store.read(db ->
+                db.sql("""
                         select distinct s.folder from source s join claim c on c.source_id = s.id
                         where s.folder is not null and c.state in ('intended', 'held')
-                        """)
-                .query((row, n) -> Path.of(row.getString("folder")))
-                .list());
+                        """).query((row, n) -> Path.of(row.getString("folder"))).list());
     }
 
     /** Has a folder begin with leaving what lies in it now. Say so before the rule is put live. */
@@ -151,8 +149,7 @@ public final class HotFolders implements AutoCloseable {
         long source = sources.ofFolder(folder.toString());
         Arrivals arrivals = new Arrivals(store, ledger, jobs, keyed, clock);
         Claims claims = new Claims(folder, source, store, ledger, jobs, arrivals, bytes, clock);
-        HotFolder.Surroundings around =
-                new HotFolder.Surroundings(store, jobs, rulebook, copiers, whenArrived, clock);
+        HotFolder.Surroundings around = new HotFolder.Surroundings(store, jobs, rulebook, copiers, whenArrived, clock);
         return new Watched(new HotFolder(folder, source, claims, new LyingFiles(store, keyed, source), around));
     }
 
@@ -167,7 +164,9 @@ public final class HotFolders implements AutoCloseable {
             try {
                 Files.createDirectories(folder);
             } catch (IOException e) {
-                LOG.warn("A new hot folder can't be made ({}); make it by hand", e.getClass().getSimpleName());
+                LOG.warn(
+                        "A new hot folder can't be made ({}); make it by hand",
+                        e.getClass().getSimpleName());
             }
         }
     }

@@ -30,13 +30,11 @@ final class LyingFiles {
         }
     }
 
-    private final Store store;
     private final KeyedHash keyed;
     private final long source;
     private final Map<String, Lying> byKey = new ConcurrentHashMap<>();
 
     LyingFiles(Store store, KeyedHash keyed, long source) {
-        this.store = store;
         this.keyed = keyed;
         this.source = source;
         store.read(db -> {
@@ -69,18 +67,26 @@ final class LyingFiles {
     }
 
     void keep(JdbcClient db, String name, Lying lying) {
-        db.sql(
-                        """
+        db.sql("""
                         insert or replace into lying_file (source_id, name_key, size, mtime, ctime, why, rulebook_version, job_id)
                         values (?, ?, ?, ?, ?, ?, ?, ?)
                         """)
-                .params(source, key(name), lying.mark().size(), lying.mark().mtime(), lying.mark().ctime(), lying.why().code, lying.rulebookVersion(), lying.job().orElse(null))
+                .param(source)
+                .param(key(name))
+                .param(lying.mark().size())
+                .param(lying.mark().mtime())
+                .param(lying.mark().ctime())
+                .param(lying.why().code)
+                .param(lying.rulebookVersion())
+                .param(lying.job().orElse(null))
                 .update();
         byKey.put(key(name), lying);
     }
 
     void forget(JdbcClient db, String key) {
-        db.sql("delete from lying_file where source_id = ? and name_key = ?").params(source, key).update();
+        db.sql("delete from lying_file where source_id = ? and name_key = ?")
+                .params(source, key)
+                .update();
         byKey.remove(key);
     }
 

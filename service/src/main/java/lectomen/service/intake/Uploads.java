@@ -1,9 +1,9 @@
 package lectomen.service.intake;
 
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
-import java.io.ByteArrayInputStream;
 import java.time.InstantSource;
 import java.util.Optional;
 import lectomen.engine.identify.FileType;
@@ -47,7 +47,8 @@ public final class Uploads {
      *
      * @param wantedRule the one rule that may take it; empty to let the rulebook decide
      */
-    public String take(String name, InputStream content, Optional<String> wantedRule, String principal) throws IOException {
+    public String take(String name, InputStream content, Optional<String> wantedRule, String principal)
+            throws IOException {
         byte[] head = content.readNBytes(FileType.HEAD_BYTES);
         ByteRef ref = bytes.put(new SequenceInputStream(new ByteArrayInputStream(head), content));
         FileType type = FileType.of(head);

@@ -53,7 +53,8 @@ public final class JobResults {
         for (StepDone step : outcome.steps()) {
             keepStep(db, job, step, input, beganAt);
             for (FieldValue field : step.fields()) {
-                db.sql("insert or replace into field_words (job_id, generation, position, name, field) values (?, ?, ?, ?, ?)")
+                db.sql(
+                                "insert or replace into field_words (job_id, generation, position, name, field) values (?, ?, ?, ?, ?)")
                         .params(job.id(), job.generation(), position++, field.name(), JSON.writeValueAsString(field))
                         .update();
             }
@@ -61,25 +62,23 @@ public final class JobResults {
     }
 
     private void keepStep(JdbcClient db, Job job, StepDone step, String input, Instant beganAt) {
-        db.sql(
-                        """
+        db.sql("""
                         insert into step_run (job_id, generation, attempt, step, word, line, outcome, reason_code, input_hash,
                                               output_hash, began_at, ended_at)
                         values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)
-                .params(
-                        job.id(),
-                        job.generation(),
-                        job.attempt(),
-                        step.number(),
-                        step.word(),
-                        step.line(),
-                        step.failed().isEmpty() ? "done" : "failed",
-                        step.failed().map(Reason::code).orElse(null),
-                        input,
-                        step.failed().isEmpty() ? input : null,
-                        beganAt.toEpochMilli(),
-                        clock.millis())
+                .param(job.id())
+                .param(job.generation())
+                .param(job.attempt())
+                .param(step.number())
+                .param(step.word())
+                .param(step.line())
+                .param(step.failed().isEmpty() ? "done" : "failed")
+                .param(step.failed().map(Reason::code).orElse(null))
+                .param(input)
+                .param(step.failed().isEmpty() ? input : null)
+                .param(beganAt.toEpochMilli())
+                .param(clock.millis())
                 .update();
         List<Reason> reasons = new ArrayList<>(step.notes());
         step.failed().filter(reason -> !reasons.contains(reason)).ifPresent(reasons::add);
@@ -92,15 +91,12 @@ public final class JobResults {
 
     /** All steps of a job, the newest generation last. */
     public List<StepRun> steps(String jobId) {
-        return store.read(db -> db.sql(
-                        """
+        return store.read(
+                db -> db.sql("""
                         select s.*, w.reasons from step_run s
                         left join step_words w using (job_id, generation, attempt, step)
                         where job_id = ? order by generation, attempt, step
-                        """)
-                .param(jobId)
-                .query(JobResults::stepRun)
-                .list());
+                        """).param(jobId).query(JobResults::stepRun).list());
     }
 
     private static StepRun stepRun(ResultSet row, int n) throws SQLException {
@@ -112,16 +108,19 @@ public final class JobResults {
                 row.getString("word"),
                 row.getInt("line"),
                 row.getString("outcome"),
-                Optional.ofNullable(reasons).map(text -> JSON.readValue(text, REASONS)).orElse(List.of()),
+                Optional.ofNullable(reasons)
+                        .map(text -> JSON.readValue(text, REASONS))
+                        .orElse(List.of()),
                 Instant.ofEpochMilli(row.getLong("began_at")),
                 Instant.ofEpochMilli(row.getLong("ended_at")));
     }
 
     /** The fields of the job's newest generation, in the order they were found. */
     public List<FieldValue> fields(Job job) {
-        return store.read(db -> db.sql("select field from field_words where job_id = ? and generation = ? order by position")
-                .params(job.id(), job.generation())
-                .query((row, n) -> JSON.readValue(row.getString("field"), FieldValue.class))
-                .list());
+        return store.read(
+                db -> db.sql("select field from field_words where job_id = ? and generation = ? order by position")
+                        .params(job.id(), job.generation())
+                        .query((row, n) -> JSON.readValue(row.getString("field"), FieldValue.class))
+                        .list());
     }
 }

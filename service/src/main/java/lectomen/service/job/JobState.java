@@ -39,7 +39,17 @@ public enum JobState {
 
     private static final Map<JobState, Set<JobState>> MOVES = new EnumMap<>(Map.of(
             WAITING, EnumSet.of(WORKING, WAITING, HELD, CANCELLED, FILED, FAILED, REJECTED, UNWANTED),
-            WORKING, EnumSet.of(WAITING, NEEDS_REVIEW, AWAITING_APPROVAL, FILED, UNWANTED, REJECTED, FAILED, IN_DOUBT, CANCELLED),
+            WORKING,
+                    EnumSet.of(
+                            WAITING,
+                            NEEDS_REVIEW,
+                            AWAITING_APPROVAL,
+                            FILED,
+                            UNWANTED,
+                            REJECTED,
+                            FAILED,
+                            IN_DOUBT,
+                            CANCELLED),
             NEEDS_REVIEW, EnumSet.of(WAITING, REJECTED, HELD, CANCELLED),
             AWAITING_APPROVAL, EnumSet.of(WAITING, REJECTED, HELD, CANCELLED),
             FILED, EnumSet.noneOf(JobState.class),
@@ -73,7 +83,9 @@ public enum JobState {
 
     public static Optional<JobState> findByCode(String code) {
         String wanted = code.toLowerCase(Locale.ROOT);
-        return List.of(values()).stream().filter(state -> state.code.equals(wanted)).findFirst();
+        return List.of(values()).stream()
+                .filter(state -> state.code.equals(wanted))
+                .findFirst();
     }
 
     public static List<String> codes() {

@@ -27,8 +27,7 @@ public final class Jobs {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
 
-    private static final String SELECT =
-            """
+    private static final String SELECT = """
             select j.*, w.name, w.reason_parameters from job j join job_words w on w.job_id = j.id
             """;
 
@@ -43,7 +42,8 @@ public final class Jobs {
     }
 
     /** What is known of a file when its job is made. */
-    public record NewJob(long source, String name, long size, FileType type, Optional<String> wantedRule, JobState state) {}
+    public record NewJob(
+            long source, String name, long size, FileType type, Optional<String> wantedRule, JobState state) {}
 
     /** Makes a job for a file; gives its id. Bytes follow with {@link #arrive}. */
     public String create(JdbcClient db, NewJob job, String principal) {
@@ -51,15 +51,26 @@ public final class Jobs {
         int incarnation = store.identity().incarnation();
         String id = incarnation + "-" + number;
         long now = clock.millis();
-        db.sql(
-                        """
+        db.sql("""
                         insert into job (id, incarnation, number, source_id, size, type, wanted_rule, state, created_at, changed_at)
                         values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)
-                .params(id, incarnation, number, job.source(), job.size(), job.type().name(), job.wantedRule().orElse(null), job.state().code(), now, now)
+                .param(id)
+                .param(incarnation)
+                .param(number)
+                .param(job.source())
+                .param(job.size())
+                .param(job.type().name())
+                .param(job.wantedRule().orElse(null))
+                .param(job.state().code())
+                .param(now)
+                .param(now)
                 .update();
-        db.sql("insert into job_words (job_id, name) values (?, ?)").params(id, job.name()).update();
-        ledger.append(db, principal, "job.made", Job.subject(id), "state", job.state().code());
+        db.sql("insert into job_words (job_id, name) values (?, ?)")
+                .params(id, job.name())
+                .update();
+        ledger.append(
+                db, principal, "job.made", Job.subject(id), "state", job.state().code());
         return id;
     }
 
@@ -100,39 +111,44 @@ public final class Jobs {
             throw new WrongStateException(id, from, move.to().code());
         }
         String code = move.reason().map(Reason::code).orElse(null);
-        db.sql(
-                        """
+        db.sql("""
                         update job set state = ?, reason_code = ?, next_try_at = ?, changed_at = ?, version = version + 1
                         where id = ?
                         """)
-                .params(move.to().code(), code, move.nextTryAt().map(Instant::toEpochMilli).orElse(null), clock.millis(), id)
+                .param(move.to().code())
+                .param(code)
+                .param(move.nextTryAt().map(Instant::toEpochMilli).orElse(null))
+                .param(clock.millis())
+                .param(id)
                 .update();
         setReasonParameters(db, id, move.reason());
         boolean sameAgain = from == move.to();
         if (!sameAgain) {
             String because = code == null ? "" : code;
-            ledger.append(db, principal, "job." + move.to().code(), Job.subject(id), "from", from.code(), "reason", because);
+            ledger.append(
+                    db, principal, "job." + move.to().code(), Job.subject(id), "from", from.code(), "reason", because);
         }
     }
 
     private static void setReasonParameters(JdbcClient db, String id, Optional<Reason> reason) {
-        String parameters = reason.map(r -> JSON.writeValueAsString(r.parameters())).orElse("{}");
-        db.sql("update job_words set reason_parameters = ? where job_id = ?").params(parameters, id).update();
+        String parameters =
+                reason.map(r -> JSON.writeValueAsString(r.parameters())).orElse("{}");
+        db.sql("update job_words set reason_parameters = ? where job_id = ?")
+                .params(parameters, id)
+                .update();
     }
 
     /** Starts a job again from the beginning: a new generation whose earlier results stay as history. */
     public void startAgain(JdbcClient db, String id, String principal) {
         move(db, id, Move.to(JobState.WAITING), principal);
-        db.sql("update job set generation = generation + 1, attempt = 0, rule_id = null, rule_version = null where id = ?")
+        db.sql(
+                        "update job set generation = generation + 1, attempt = 0, rule_id = null, rule_version = null where id = ?")
                 .param(id)
                 .update();
-        db.sql(
-                        """
+        db.sql("""
                         insert into output (job_id, name, generation, sha256, size, type)
                         select id, 'main', generation, main_sha256, size, type from job where id = ? and main_sha256 is not null
-                        """)
-                .param(id)
-                .update();
+                        """).param(id).update();
     }
 
     /** Fixes the rule version that the job goes through. */
@@ -144,39 +160,38 @@ public final class Jobs {
 
     /** Keeps what each rule said to the document. */
     public void setConsidered(JdbcClient db, String id, String considered) {
-        db.sql("update job_words set considered = ? where job_id = ?").params(considered, id).update();
+        db.sql("update job_words set considered = ? where job_id = ?")
+                .params(considered, id)
+                .update();
     }
 
     /** Takes the next waiting job whose time has come and marks it as in work; empty when there is none. */
     public Optional<Job> takeNext(JdbcClient db) {
-        Optional<String> id = db.sql(
-                        """
+        Optional<String> id =
+                db.sql("""
                         select id from job j
                         where state = 'waiting' and main_sha256 is not null and (next_try_at is null or next_try_at <= :now)
                           and not exists (select 1 from effect e
                                           where e.job_id = j.id and e.generation = j.generation and e.kind <> 'give back')
                         order by priority, number limit 1
-                        """)
-                .param("now", clock.millis())
-                .query(String.class)
-                .optional();
+                        """).param("now", clock.millis()).query(String.class).optional();
         id.ifPresent(taken -> {
             move(db, taken, Move.to(JobState.WORKING), "service");
-            db.sql("update job set attempt = attempt + 1 where id = ?").param(taken).update();
+            db.sql("update job set attempt = attempt + 1 where id = ?")
+                    .param(taken)
+                    .update();
         });
         return id.flatMap(taken -> find(db, taken));
     }
 
     /** Gives jobs that were in a worker when the service ended their turn again. */
     public int recover(JdbcClient db) {
-        return db.sql(
-                        """
+        return db.sql("""
                         update job set state = 'waiting', attempt = 0, version = version + 1
                         where state = 'working' and not exists (
                             select 1 from effect e
                             where e.job_id = job.id and e.generation = job.generation and e.kind <> 'give back')
-                        """)
-                .update();
+                        """).update();
     }
 
     public Optional<Job> find(String id) {
@@ -206,8 +221,7 @@ public final class Jobs {
 
     /** Jobs, the newest first. */
     public List<Job> list(Filter filter) {
-        return store.read(db -> db.sql(SELECT
-                        + """
+        return store.read(db -> db.sql(SELECT + """
                          where (:state is null or j.state = :state)
                            and (:rule is null or j.rule_id = :rule)
                            and (:name is null or instr(lower(w.name), lower(:name)) > 0)
@@ -225,16 +239,15 @@ public final class Jobs {
     public Map<JobState, Long> counts() {
         Map<JobState, Long> counts = new TreeMap<>();
         store.read(db -> {
-            db.sql("select state, count(*) as jobs from job group by state")
-                    .query(row -> {
-                        JobState.findByCode(row.getString("state")).ifPresent(state -> {
-                            try {
-                                counts.put(state, row.getLong("jobs"));
-                            } catch (SQLException e) {
-                                throw new IllegalStateException("A count can't be read", e);
-                            }
-                        });
-                    });
+            db.sql("select state, count(*) as jobs from job group by state").query(row -> {
+                JobState.findByCode(row.getString("state")).ifPresent(state -> {
+                    try {
+                        counts.put(state, row.getLong("jobs"));
+                    } catch (SQLException e) {
+                        throw new IllegalStateException("A count can't be read", e);
+                    }
+                });
+            });
             return counts;
         });
         return counts;

@@ -64,8 +64,7 @@ public final class Ledger {
         int incarnation = store.identity().incarnation();
         String factsText = JSON.writeValueAsString(factsByName);
         String hash = hash(before.hash(), seq, incarnation, at, principal, event, subject, factsText);
-        db.sql(
-                        """
+        db.sql("""
                         insert into ledger (seq, incarnation, at, principal, event, subject, facts, previous_hash, hash)
                         values (?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)

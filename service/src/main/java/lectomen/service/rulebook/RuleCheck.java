@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
@@ -34,7 +35,8 @@ final class RuleCheck {
             }
             for (Step step : good.rule().steps()) {
                 if (step instanceof Step.File file) {
-                    checkRoot(settings.folders().get(file.connection()), file.line(), 1, problems);
+                    Optional.ofNullable(settings.folders().get(file.connection()))
+                            .ifPresent(folder -> checkRoot(folder, file.line(), 1, problems));
                 }
             }
             return problems.isEmpty() ? reading : new RuleReading.Bad(problems);
@@ -60,7 +62,9 @@ final class RuleCheck {
         Path real = real(folder);
         if (settings.roots().stream().map(RuleCheck::real).noneMatch(real::startsWith)) {
             problems.add(new Problem(
-                    line, column, "folder " + folder + " lies under none of the roots in lectomen.yaml: " + settings.roots()));
+                    line,
+                    column,
+                    "folder " + folder + " lies under none of the roots in lectomen.yaml: " + settings.roots()));
         }
     }
 
@@ -69,12 +73,13 @@ final class RuleCheck {
             String problem = null;
             if (theirs.folder().equals(from.folder())) {
                 if (!theirs.settings().equals(from.settings())) {
-                    problem = "rule " + other.id() + " names this folder with other settings (arrives, settle, sweep, failed"
+                    problem = "rule " + other.id()
+                            + " names this folder with other settings (arrives, settle, sweep, failed"
                             + " files); a folder has one set";
                 }
             } else if (overlap(Path.of(theirs.folder()), Path.of(from.folder()))) {
-                problem = "hot folder " + from.folder() + " and hot folder " + theirs.folder() + " of rule " + other.id()
-                        + " lie in each other";
+                problem = "hot folder " + from.folder() + " and hot folder " + theirs.folder() + " of rule "
+                        + other.id() + " lie in each other";
             }
             if (problem != null) {
                 problems.add(new Problem(from.line(), from.column(), problem));

@@ -98,21 +98,17 @@ public final class Rulebook {
     private int insertVersion(JdbcClient db, String id, Optional<RuleEntry> known, String text, String principal) {
         int version = known.map(entry -> entry.latestVersion() + 1).orElse(1);
         if (known.isEmpty()) {
-            db.sql(
-                            """
+            db.sql("""
                             insert into rule (id, position, state, latest_version)
                             values (:id, (select coalesce(max(position), 0) + 1 from rule), 'draft', 1)
-                            """)
-                    .param("id", id)
-                    .update();
+                            """).param("id", id).update();
         } else {
             db.sql("update rule set latest_version = :version where id = :id")
                     .param("version", version)
                     .param("id", id)
                     .update();
         }
-        db.sql(
-                        """
+        db.sql("""
                         insert into rule_version (rule_id, version, text, sha256, principal, added_at)
                         values (:id, :version, :text, :sum, :principal, :now)
                         """)
@@ -123,7 +119,8 @@ public final class Rulebook {
                 .param("principal", principal)
                 .param("now", clock.millis())
                 .update();
-        ledger.append(db, principal, "rule.added", "rule " + id, "version", Integer.toString(version), "sum", checksum(text));
+        ledger.append(
+                db, principal, "rule.added", "rule " + id, "version", Integer.toString(version), "sum", checksum(text));
         return version;
     }
 
@@ -150,7 +147,9 @@ public final class Rulebook {
     private RuleEntry change(String id, RuleState to, String principal) {
         store.write(db -> {
             RuleEntry entry = find(db, id).orElseThrow(() -> new NoSuchRuleException(id));
-            int live = to == RuleState.LIVE ? entry.latestVersion() : entry.liveVersion().orElse(0);
+            int live = to == RuleState.LIVE
+                    ? entry.latestVersion()
+                    : entry.liveVersion().orElse(0);
             db.sql("update rule set state = :state, live_version = nullif(:live, 0) where id = :id")
                     .param("state", to.code())
                     .param("live", live)
@@ -171,18 +170,16 @@ public final class Rulebook {
                 .optional()
                 .orElse(0L);
         List<LiveRule> rules = new ArrayList<>();
-        db.sql(
-                        """
+        db.sql("""
                         select r.id, v.version, v.text from rule r
                         join rule_version v on v.rule_id = r.id and v.version = r.live_version
                         where r.state = 'live' order by r.position
-                        """)
-                .query(row -> {
-                    String text = row.getString("text");
-                    if (RuleReader.read(text, settings.site()) instanceof RuleReading.Good good) {
-                        rules.add(new LiveRule(new RuleRef(row.getString("id"), row.getInt("version")), good.rule(), text));
-                    }
-                });
+                        """).query(row -> {
+            String text = row.getString("text");
+            if (RuleReader.read(text, settings.site()) instanceof RuleReading.Good good) {
+                rules.add(new LiveRule(new RuleRef(row.getString("id"), row.getInt("version")), good.rule(), text));
+            }
+        });
         return new Acting(version, rules);
     }
 
@@ -193,7 +190,8 @@ public final class Rulebook {
             if (entry.state() == RuleState.LIVE) {
                 String text = requireVersion(entry.id(), entry.liveVersion().orElse(entry.latestVersion()));
                 if (RuleReader.read(text, settings.site()) instanceof RuleReading.Bad bad) {
-                    broken.add("Rule " + entry.id() + " is live but does not act: " + bad.problems().get(0));
+                    broken.add("Rule " + entry.id() + " is live but does not act: "
+                            + bad.problems().get(0));
                 }
             }
         }
@@ -201,7 +199,8 @@ public final class Rulebook {
     }
 
     public List<RuleEntry> list() {
-        return store.read(db -> db.sql(SELECT + " order by r.position").query(Rulebook::entry).list());
+        return store.read(db ->
+                db.sql(SELECT + " order by r.position").query(Rulebook::entry).list());
     }
 
     public Optional<RuleEntry> find(String id) {
@@ -223,11 +222,13 @@ public final class Rulebook {
     }
 
     private static Optional<RuleEntry> find(JdbcClient db, String id) {
-        return db.sql(SELECT + " where r.id = :id").param("id", id).query(Rulebook::entry).optional();
+        return db.sql(SELECT + " where r.id = :id")
+                .param("id", id)
+                .query(Rulebook::entry)
+                .optional();
     }
 
-    private static final String SELECT =
-            """
+    private static final String SELECT = """
             select r.id, r.position, r.state, r.latest_version, r.live_version, v.text, v.principal, v.added_at
             from rule r join rule_version v on v.rule_id = r.id and v.version = r.latest_version
             """;

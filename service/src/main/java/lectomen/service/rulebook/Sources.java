@@ -17,24 +17,25 @@ public final class Sources {
     }
 
     public long ofFolder(String folder) {
-        return ids.computeIfAbsent(folder, key -> store.write(db -> db.sql(
-                        """
+        return ids.computeIfAbsent(
+                folder,
+                key -> store.write(db ->
+                        db.sql("""
                         insert into source (kind, folder) values ('folder', :folder)
                         on conflict (folder) do update set kind = kind returning id
-                        """)
-                .param("folder", folder)
-                .query(Long.class)
-                .single()));
+                        """).param("folder", folder).query(Long.class).single()));
     }
 
     public long ofUploads() {
-        return ids.computeIfAbsent(UPLOADS, key -> store.write(db -> db.sql(
-                        "select id from source where kind = 'upload'")
-                .query(Long.class)
-                .optional()
-                .orElseGet(() -> db.sql("insert into source (kind, folder) values ('upload', null) returning id")
+        return ids.computeIfAbsent(
+                UPLOADS,
+                key -> store.write(db -> db.sql("select id from source where kind = 'upload'")
                         .query(Long.class)
-                        .single())));
+                        .optional()
+                        .orElseGet(
+                                () -> db.sql("insert into source (kind, folder) values ('upload', null) returning id")
+                                        .query(Long.class)
+                                        .single())));
     }
 
     /** The folder of a source; empty for uploads. */

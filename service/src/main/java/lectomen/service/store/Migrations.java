@@ -32,8 +32,12 @@ final class Migrations {
             }
         }
         if (existing && current != null && info.pending().length > 0) {
-            Path copy = file.resolveSibling("lectomen-before-" + info.pending()[0].getVersion() + "-" + now.toEpochMilli() + ".db");
-            JdbcClient.create(source).sql("vacuum into :copy").param("copy", copy.toString()).update();
+            Path copy = file.resolveSibling(
+                    "lectomen-before-" + info.pending()[0].getVersion() + "-" + now.toEpochMilli() + ".db");
+            JdbcClient.create(source)
+                    .sql("vacuum into :copy")
+                    .param("copy", copy.toString())
+                    .update();
         }
         flyway.migrate();
     }

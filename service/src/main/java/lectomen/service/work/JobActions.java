@@ -38,7 +38,8 @@ public final class JobActions {
     public Job retry(String id, String principal) {
         store.write(db -> {
             Job job = jobs.find(db, id).orElseThrow(() -> new NoSuchJobException(id));
-            boolean waitsForTry = job.state() == JobState.WAITING && job.nextTryAt().isPresent();
+            boolean waitsForTry =
+                    job.state() == JobState.WAITING && job.nextTryAt().isPresent();
             if (waitsForTry) {
                 effects.tryNow(db, id);
                 jobs.move(db, id, new Jobs.Move(JobState.WAITING, job.reason(), Optional.<Instant>empty()), principal);
@@ -47,7 +48,9 @@ public final class JobActions {
                 jobs.startAgain(db, id, principal);
             } else if (job.original().isEmpty()) {
                 throw new WrongStateException(
-                        id, job.state(), "retried: its file still lies in its folder and is looked at when it or a rule changes");
+                        id,
+                        job.state(),
+                        "retried: its file still lies in its folder and is looked at when it or a rule changes");
             } else {
                 throw new WrongStateException(id, job.state(), "retried");
             }
@@ -74,7 +77,8 @@ public final class JobActions {
                 throw new WrongStateException(id, job.state(), "cancelled");
             }
             if (!effects.giveUp(db, id, reason)) {
-                throw new WrongStateException(id, job.state(), "cancelled: its filing has begun and will be ended properly");
+                throw new WrongStateException(
+                        id, job.state(), "cancelled: its filing has begun and will be ended properly");
             }
             jobs.move(db, id, Jobs.Move.to(JobState.CANCELLED, reason), principal);
             return id;

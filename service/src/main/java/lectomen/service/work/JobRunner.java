@@ -147,8 +147,10 @@ public final class JobRunner implements AutoCloseable {
 
     private Task task(Job job, Optional<String> folder) {
         List<LiveRule> rules = rulebook.acting().rules().stream()
-                .filter(live -> folder.isEmpty() || live.rule().findFrom(folder.get()).isPresent())
-                .filter(live -> job.wantedRule().isEmpty() || job.wantedRule().get().equals(live.ref().id()))
+                .filter(live ->
+                        folder.isEmpty() || live.rule().findFrom(folder.get()).isPresent())
+                .filter(live -> job.wantedRule().isEmpty()
+                        || job.wantedRule().get().equals(live.ref().id()))
                 .toList();
         Facts facts = new Facts(job.name(), job.size(), job.type(), folder, job.createdAt());
         List<Task.RuleText> texts = rules.stream().map(LiveRule::asText).toList();

@@ -44,7 +44,8 @@ public final class Trials {
     private final Path scratch;
     private final InstantSource clock;
 
-    public Trials(Rulebook rulebook, WorkerPool workers, Site site, Path scratch, InstantSource clock) throws IOException {
+    public Trials(Rulebook rulebook, WorkerPool workers, Site site, Path scratch, InstantSource clock)
+            throws IOException {
         this.rulebook = rulebook;
         this.workers = workers;
         this.site = site;

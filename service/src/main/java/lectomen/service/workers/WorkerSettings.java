@@ -16,4 +16,11 @@ import java.time.Duration;
  * @param fontCache a folder where workers remember which fonts this machine has
  */
 public record WorkerSettings(
-        int count, int memoryMegabytes, Duration timeLimit, Duration quiet, Path java, String classPath, Path scratch, Path fontCache) {}
+        int count,
+        int memoryMegabytes,
+        Duration timeLimit,
+        Duration quiet,
+        Path java,
+        String classPath,
+        Path scratch,
+        Path fontCache) {}
