@@ -17,7 +17,6 @@ import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.naming.SafeName;
-import lectomen.engine.reason.Reason;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.DurableFiles;
@@ -59,8 +58,8 @@ final class Claims {
     /** A claim whose file waits in the hidden folder for {@link #finish}. */
     record Moved(String job, Path file) {}
 
-    /** A file that can't be moved out of the hot folder, with the job that was made for it. */
-    record Stuck(String job, Wanted wanted, String problem) {}
+    /** A file that can't be moved out of the hot folder. */
+    record Stuck(Wanted wanted, String problem) {}
 
     /** What came of beginning some claims. */
     record Begun(List<Moved> moved, List<Stuck> stuck) {}
@@ -122,10 +121,10 @@ final class Claims {
                 if (!Files.isDirectory(hotFolder)) {
                     throw e;
                 }
-                forget(ids.get(i));
+                letGo(ids.get(i));
                 Files.deleteIfExists(own);
                 String problem = e.getReason() == null ? e.getClass().getSimpleName() : e.getReason();
-                stuck.add(new Stuck(ids.get(i), wanted.get(i), problem));
+                stuck.add(new Stuck(wanted.get(i), problem));
             }
         }
         DurableFiles.syncFolder(hidden);
@@ -137,47 +136,29 @@ final class Claims {
     }
 
     private String intend(JdbcClient db, Wanted wanted) {
-        String id = wanted.earlierJob()
-                .orElseGet(() -> jobs.create(
-                        db,
-                        new Jobs.NewJob(
-                                source,
-                                wanted.file().getFileName().toString(),
-                                wanted.state().size(),
-                                wanted.type(),
-                                Optional.empty(),
-                                JobState.WAITING),
-                        SERVICE));
-        if (wanted.earlierJob().isPresent()) {
-            jobs.move(db, id, Jobs.Move.to(JobState.WAITING), SERVICE);
-        }
+        String id = wanted.earlierJob().orElseGet(() -> jobs.newId(db));
         db.sql("""
                         insert or replace into claim (job_id, source_id, state, size, mtime, ctime, claimed_at)
-                        values (?, ?, 'intended', ?, ?, ?, 0)
+                        values (?, ?, 'intended', ?, ?, ?, ?)
                         """)
                 .params(
                         id,
                         source,
                         wanted.state().size(),
                         wanted.state().mtime(),
-                        wanted.state().ctime())
+                        wanted.state().ctime(),
+                        clock.millis())
                 .update();
         ledger.append(db, SERVICE, "claim.intended", Job.subject(id), "source", Long.toString(source));
         return id;
     }
 
-    /** The file went away between two steps, before anything was kept of it: the job ends as one of nobody's. */
+    /** Nothing was kept yet and the file is not in the hidden folder: it lies in the hot folder still, or somebody took it. */
     private void letGo(String job) {
         store.write(db -> {
-            forget(job);
-            jobs.move(db, job, Jobs.Move.to(JobState.CANCELLED, Reason.of("file.gone")), SERVICE);
-            return job;
+            ledger.append(db, SERVICE, "claim.let-go", Job.subject(job), "source", Long.toString(source));
+            return db.sql("delete from claim where job_id = ?").param(job).update();
         });
-    }
-
-    private void forget(String job) {
-        store.write(
-                db -> db.sql("delete from claim where job_id = ?").param(job).update());
     }
 
     /** Steps 3 and 4. The copy is made again when the file changed while it was read. */
@@ -193,6 +174,7 @@ final class Claims {
                 FileType type = typeOf(moved.file());
                 store.write(db -> {
                     hold(db, moved.job(), after);
+                    startJob(db, moved, after, type);
                     return arrivals.write(db, moved.job(), source, ref, type, Optional.empty(), SERVICE);
                 });
                 return;
@@ -200,6 +182,17 @@ final class Claims {
             pause();
         }
         throw new IOException("the file changes all the time");
+    }
+
+    /** Makes the job, or takes up the one that told people of the file while no rule wanted it. */
+    private void startJob(JdbcClient db, Moved moved, FileState state, FileType type) {
+        if (jobs.find(db, moved.job()).isPresent()) {
+            jobs.move(db, moved.job(), Jobs.Move.to(JobState.WAITING), SERVICE);
+        } else {
+            String name = moved.file().getFileName().toString();
+            Jobs.NewJob job = new Jobs.NewJob(source, name, state.size(), type, Optional.empty(), JobState.WAITING);
+            jobs.create(db, moved.job(), job, SERVICE);
+        }
     }
 
     private void hold(JdbcClient db, String job, FileState state) {
@@ -285,7 +278,8 @@ final class Claims {
             if (!sameBytes) {
                 Jobs.NewJob next =
                         new Jobs.NewJob(source, first.name(), ref.size(), type, Optional.empty(), JobState.WAITING);
-                String id = jobs.create(db, next, SERVICE);
+                String id = jobs.newId(db);
+                jobs.create(db, id, next, SERVICE);
                 long seq = arrivals.write(db, id, source, ref, type, first.arrival(), SERVICE);
                 ledger.append(
                         db, SERVICE, "arrival.late-change", first.subject(), "arrival", Long.toString(seq), "job", id);

@@ -286,7 +286,9 @@ final class HotFolder {
             String job = known.orElseGet(() -> {
                 Jobs.NewJob made =
                         new Jobs.NewJob(source, name, state.size(), type, Optional.empty(), JobState.WAITING);
-                return around.jobs().create(db, made, "service");
+                String id = around.jobs().newId(db);
+                around.jobs().create(db, id, made, "service");
+                return id;
             });
             lieUnwanted(db, job, name, state, reason, rulebookVersion);
             return job;
@@ -331,12 +333,9 @@ final class HotFolder {
             Claims.Begun begun = claims.begin(oldestFirst.subList(from, to));
             begun.moved().forEach(this::copy);
             for (Claims.Stuck stuck : begun.stuck()) {
+                Claims.Wanted one = stuck.wanted();
                 Reason reason = Reason.of("file.stuck", "problem", stuck.problem());
-                String name = stuck.wanted().file().getFileName().toString();
-                around.store().write(db -> {
-                    lieUnwanted(db, stuck.job(), name, stuck.wanted().state(), reason, rulebookVersion);
-                    return name;
-                });
+                tellUnwanted(one.file().getFileName().toString(), one.state(), one.type(), reason, rulebookVersion);
             }
         }
     }

@@ -54,8 +54,9 @@ public final class Uploads {
         FileType type = FileType.of(head);
         long source = sources.ofUploads();
         String id = store.write(db -> {
-            String made = jobs.create(
-                    db, new Jobs.NewJob(source, name, ref.size(), type, wantedRule, JobState.WAITING), principal);
+            String made = jobs.newId(db);
+            jobs.create(
+                    db, made, new Jobs.NewJob(source, name, ref.size(), type, wantedRule, JobState.WAITING), principal);
             arrivals.write(db, made, source, ref, type, Optional.empty(), principal);
             return made;
         });

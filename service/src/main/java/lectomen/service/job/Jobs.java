@@ -45,11 +45,16 @@ public final class Jobs {
     public record NewJob(
             long source, String name, long size, FileType type, Optional<String> wantedRule, JobState state) {}
 
-    /** Makes a job for a file; gives its id. Bytes follow with {@link #arrive}. */
-    public String create(JdbcClient db, NewJob job, String principal) {
-        long number = StoreIdentity.next(db, "job");
-        int incarnation = store.identity().incarnation();
-        String id = incarnation + "-" + number;
+    /** An id that no job has or will be given again. */
+    public String newId(JdbcClient db) {
+        return store.identity().incarnation() + "-" + StoreIdentity.next(db, "job");
+    }
+
+    /** Makes a job for a file, under an id from {@link #newId}. Bytes follow with {@link #arrive}. */
+    public void create(JdbcClient db, String id, NewJob job, String principal) {
+        String[] parts = id.split("-");
+        int incarnation = Integer.parseInt(parts[0]);
+        long number = Long.parseLong(parts[1]);
         long now = clock.millis();
         db.sql("""
                         insert into job (id, incarnation, number, source_id, size, type, wanted_rule, state, created_at, changed_at)
@@ -71,7 +76,6 @@ public final class Jobs {
                 .update();
         ledger.append(
                 db, principal, "job.made", Job.subject(id), "state", job.state().code());
-        return id;
     }
 
     /** Binds the job to its arrival and its kept bytes. */

@@ -113,9 +113,9 @@ create table job_words (
     considered        text not null default '[]'
 ) strict;
 
--- One file on its way out of a hot folder.
+-- One file on its way out of a hot folder. Its job is made once its bytes are kept, under the id that is given here.
 create table claim (
-    job_id     text    primary key references job (id),
+    job_id     text    primary key,
     source_id  integer not null references source (id),
     state      text    not null check (state in ('intended', 'held', 'removed', 'given back')),
     size       integer not null,
