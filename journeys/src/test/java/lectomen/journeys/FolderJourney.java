@@ -1,0 +1,224 @@
+package lectomen.journeys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.time.Duration;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+/** What may happen in a hot folder. */
+class FolderJourney {
+    @TempDir
+    private Path temp;
+
+    private RunningService service;
+
+    @BeforeEach
+    void start() throws Exception {
+        service = RunningService.start(temp.resolve("home"));
+    }
+
+    @AfterEach
+    void stop() throws Exception {
+        service.close();
+    }
+
+    private Path dropWhole(String folder, String name, String text) throws Exception {
+        Path outside = Files.createDirectories(temp.resolve("outside")).resolve(name);
+        return Files.move(Files.writeString(outside, text), service.inbox(folder).resolve(name));
+    }
+
+    @Test
+    void aHalfCopiedFileIsLeftAloneUntilItStopsChanging() throws Exception {
+        service.live(Rules.keepName("notes", "settle: 1500ms"));
+        Path file = service.inbox("notes").resolve("slow.txt");
+        try (OutputStream out = Files.newOutputStream(file)) {
+            for (int piece = 0; piece < 8; piece++) {
+                out.write(("piece " + piece + "\n").getBytes());
+                out.flush();
+                Thread.sleep(400);
+                assertThat(file).as("still in its folder while it grows").exists();
+            }
+        }
+        service.awaitJob("slow.txt", "filed");
+        assertThat(service.archive().resolve("notes/slow.txt")).hasContent(Stream.of(0, 1, 2, 3, 4, 5, 6, 7)
+                .map(piece -> "piece " + piece + "\n")
+                .reduce("", String::concat));
+    }
+
+    @Test
+    void hiddenTemporaryAndLinkedFilesAreLeftAlone() throws Exception {
+        service.live(Rules.keepName("notes", "arrives: whole"));
+        Path secret = Files.writeString(temp.resolve("secret.txt"), "not for filing");
+        Files.createSymbolicLink(service.inbox("notes").resolve("link.txt"), secret);
+        List<String> ignored = List.of(".hidden.txt", "~$open.txt", "upload.tmp", "copy.part", "fetch.crdownload", "edit.txt~");
+        for (String name : ignored) {
+            dropWhole("notes", name, "not yet");
+        }
+        dropWhole("notes", "last.txt", "a note");
+        service.awaitJob("last.txt", "filed");
+        assertThat(service.jobs()).hasSize(1);
+        for (String name : ignored) {
+            assertThat(service.inbox("notes").resolve(name)).exists();
+        }
+        assertThat(service.inbox("notes").resolve("link.txt")).isSymbolicLink();
+    }
+
+    @Test
+    void aFileChangedAfterItWasTakenComesBackAsAnArrivalOfItsOwn() throws Exception {
+        service.live(Rules.keepName("notes", "arrives: whole"));
+        Path outside = Files.createDirectories(temp.resolve("outside")).resolve("report.txt");
+        Files.writeString(outside, "first words\n");
+        try (OutputStream late = Files.newOutputStream(outside, StandardOpenOption.APPEND)) {
+            Files.move(outside, service.inbox("notes").resolve("report.txt"));
+            JsonNode first = service.awaitJob("report.txt", "filed");
+            late.write("late words\n".getBytes());
+            late.flush();
+            RunningService.await("the change is a job of its own", Duration.ofSeconds(30), () -> service.count("filed") == 2);
+            JsonNode story = service.get("/jobs/" + service.job("report.txt").path("id").asString());
+            assertThat(story.path("ledger").toString()).contains("\"follows\":\"1\"");
+            assertThat(service.get("/jobs/" + first.path("id").asString()).path("ledger").toString())
+                    .contains("arrival.late-change");
+        }
+        assertThat(service.archive().resolve("notes/report.txt")).hasContent("first words\n");
+        assertThat(service.archive().resolve("notes/report (2).txt")).hasContent("first words\nlate words\n");
+    }
+
+    @Test
+    void aFailedFileIsGivenBackBesideItsReasonAndTriedAgainWhenDroppedAgain() throws Exception {
+        service.live(Rules.tickets("tickets", "number it"));
+        dropWhole("tickets", "odd.txt", "HARBOUR TICKET\n\nNumbr: none\n");
+        service.awaitJob("odd.txt", "failed");
+        Path failed = service.inbox("tickets").resolve("failed");
+        Path reason = failed.resolve("odd.txt.reason.txt");
+        RunningService.await("the reason lies beside it", Duration.ofSeconds(10), () -> Files.exists(reason));
+        assertThat(failed.resolve("odd.txt")).hasContent("HARBOUR TICKET\n\nNumbr: none\n");
+        assertThat(reason).content().contains("odd.txt was not filed").contains("No ticket number on page 1")
+                .contains("nearest: \"Numbr:\", page 1").contains("lectomen job retry 1-1");
+
+        Files.writeString(failed.resolve("odd.txt"), Rules.ticket("T-0042"));
+        Files.move(failed.resolve("odd.txt"), service.inbox("tickets").resolve("odd.txt"));
+        service.awaitJob("odd.txt", "filed");
+        assertThat(service.archive().resolve("tickets/T-0042.txt")).exists();
+    }
+
+    @Test
+    void aFolderThatDisappearsIsSaidAndTakenUpAgainWhenItReturns() throws Exception {
+        service.live(Rules.keepName("notes", "sweep: 1s"));
+        Path away = temp.resolve("taken-away");
+        Files.move(service.inbox("notes"), away);
+        RunningService.await("it is said that the folder is away", Duration.ofSeconds(20), () -> service.get("/status")
+                .path("sources").get(0).path("trouble").path("code").asString("").equals("folder.not-reached"));
+        assertThat(service.get("/status").path("attention").toString()).contains("inbox/notes");
+        assertThat(service.inbox("notes")).as("it may be a share, so it is not made anew").doesNotExist();
+        Files.move(away, service.inbox("notes"));
+        RunningService.await("it is reached again", Duration.ofSeconds(20), () -> !service.get("/status")
+                .path("sources").get(0).has("trouble"));
+        dropWhole("notes", "back.txt", "a note");
+        service.awaitJob("back.txt", "filed");
+    }
+
+    @Test
+    void namesOf255BytesInForeignBytesAndWithControlCharactersAreTaken() throws Exception {
+        service.live(Rules.keepName("notes", "arrives: whole"));
+        String longest = "n".repeat(251) + ".txt";
+        dropWhole("notes", longest, "longest");
+        dropWhole("notes", "bell\u0007 and\nbreak.txt", "control");
+        Path outside = Files.writeString(temp.resolve("plain"), "foreign");
+        String target = service.inbox("notes").toString();
+        Process move = new ProcessBuilder("bash", "-c", "mv \"$0\" \"$1\"/$'gr\\xfc\\xdfe.txt'", outside.toString(), target)
+                .inheritIO().start();
+        assertThat(move.waitFor()).isZero();
+        RunningService.await("all three are filed", Duration.ofSeconds(30), () -> service.count("filed") == 3);
+        assertThat(service.archive().resolve("notes").resolve(longest)).hasContent("longest");
+        assertThat(service.archive().resolve("notes/bell and break.txt")).hasContent("control");
+        try (Stream<Path> files = Files.list(service.archive().resolve("notes"))) {
+            assertThat(files.map(RunningServiceFiles::read)).contains("foreign");
+        }
+    }
+
+    /** Reads small files inside streams. */
+    private static final class RunningServiceFiles {
+        static String read(Path file) {
+            try {
+                return Files.readString(file);
+            } catch (IOException e) {
+                throw new java.io.UncheckedIOException(e);
+            }
+        }
+    }
+
+    @Test
+    void whatLiesThereIsTakenOrLeftAsTheyWishWhoPutARuleLive() throws Exception {
+        Files.createDirectories(service.inbox("taking"));
+        Files.createDirectories(service.inbox("leaving"));
+        Files.writeString(service.inbox("taking").resolve("old.txt"), "old");
+        Files.writeString(service.inbox("leaving").resolve("older.txt"), "older");
+        service.post("/rules", Rules.keepName("taking", "settle: 200ms"));
+        service.post("/rules", Rules.keepName("leaving", "settle: 200ms"));
+        service.post("/rules/taking/live", "");
+        service.post("/rules/leaving/live?existing=leave", "");
+        service.awaitJob("old.txt", "filed");
+        dropWhole("leaving", "new.txt", "new");
+        service.awaitJob("new.txt", "filed");
+        assertThat(service.inbox("leaving").resolve("older.txt")).hasContent("older");
+        assertThat(service.jobs()).hasSize(2);
+        Files.writeString(service.inbox("leaving").resolve("older.txt"), "older, but touched");
+        service.awaitJob("older.txt", "filed");
+    }
+
+    @Test
+    void aFileThatNoRuleWantsLiesThereOnceSaidAndIsTakenWhenTheRulesChange() throws Exception {
+        service.live(Rules.tickets("tickets", "number it"));
+        dropWhole("tickets", "data.json", "{\"a\": 1}");
+        JsonNode told = service.awaitJob("data.json", "unwanted");
+        assertThat(told.path("reason").path("words").asString()).contains("tickets: does not accept json");
+        assertThat(service.inbox("tickets").resolve("data.json")).exists();
+        dropWhole("tickets", "real.txt", Rules.ticket("T-0001"));
+        service.awaitJob("real.txt", "filed");
+        assertThat(service.jobs()).as("said once").hasSize(2);
+
+        service.live(Rules.keepName("everything", "").replace("{inbox}/everything\"", "{inbox}/tickets\"\n    arrives: whole"));
+        JsonNode taken = service.awaitJob("data.json", "filed");
+        assertThat(taken.path("id").asString()).as("the same job goes on").isEqualTo(told.path("id").asString());
+        assertThat(service.inbox("tickets").resolve("data.json")).doesNotExist();
+    }
+
+    @Test
+    void aFileInTheHiddenFolderThatNoJobKnowsIsGivenBackAtTheNextStart() throws Exception {
+        service.live(Rules.keepName("notes", "arrives: whole"));
+        dropWhole("notes", "known.txt", "known");
+        service.awaitJob("known.txt", "filed");
+        service.post("/rules/notes/pause", "");
+        String store = service.get("/status").path("store").asString();
+        assertThat(service.stop()).isEqualTo(143);
+        Path orphan = Files.createDirectories(service.inbox("notes").resolve(".lectomen").resolve(store).resolve("9-99"));
+        Files.writeString(orphan.resolve("forgotten.txt"), "forgotten");
+        service.startAgain();
+        service.post("/rules/notes/live", "");
+        service.awaitJob("forgotten.txt", "filed");
+        assertThat(service.archive().resolve("notes/forgotten.txt")).hasContent("forgotten");
+    }
+
+    @Test
+    void aPausedRuleTakesNothingUntilItIsLiveAgain() throws Exception {
+        service.live(Rules.keepName("notes", "arrives: whole"));
+        service.post("/rules/notes/pause", "");
+        dropWhole("notes", "waits.txt", "a note");
+        Thread.sleep(1_500);
+        assertThat(service.jobs()).isEmpty();
+        assertThat(service.inbox("notes").resolve("waits.txt")).exists();
+        service.post("/rules/notes/live", "");
+        service.awaitJob("waits.txt", "filed");
+    }
+}
