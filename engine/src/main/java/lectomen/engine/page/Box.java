@@ -1,6 +1,7 @@
 package lectomen.engine.page;
 
 import java.util.Collection;
+import java.util.NoSuchElementException;
 
 /**
  * A rectangle on a page, from the page's top left corner as a reader sees it, in the page's own unit (points for a PDF,
@@ -21,10 +22,19 @@ public record Box(double left, double top, double width, double height) {
 
     /** The smallest box around all of them; at least one is needed. */
     public static Box around(Collection<Box> boxes) {
-        double left = boxes.stream().mapToDouble(Box::left).min().orElseThrow();
-        double top = boxes.stream().mapToDouble(Box::top).min().orElseThrow();
-        double right = boxes.stream().mapToDouble(Box::right).max().orElseThrow();
-        double bottom = boxes.stream().mapToDouble(Box::bottom).max().orElseThrow();
+        if (boxes.isEmpty()) {
+            throw new NoSuchElementException("No box to go around");
+        }
+        double left = Double.POSITIVE_INFINITY;
+        double top = Double.POSITIVE_INFINITY;
+        double right = Double.NEGATIVE_INFINITY;
+        double bottom = Double.NEGATIVE_INFINITY;
+        for (Box box : boxes) {
+            left = Math.min(left, box.left);
+            top = Math.min(top, box.top);
+            right = Math.max(right, box.right());
+            bottom = Math.max(bottom, box.bottom());
+        }
         return new Box(left, top, right - left, bottom - top);
     }
 

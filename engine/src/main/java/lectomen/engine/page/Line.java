@@ -6,17 +6,17 @@ import java.util.stream.Collectors;
 /**
  * Words that follow each other without a wide gap. What stands in two columns at the same height is two lines of the same
  * {@link Page#rows() row}.
+ *
+ * @param box around all words
  */
-public record Line(List<Word> words) {
+public record Line(List<Word> words, Box box) {
     public Line {
         words = List.copyOf(words);
-        if (words.isEmpty()) {
-            throw new IllegalArgumentException("A line has at least one word");
-        }
     }
 
-    public Box box() {
-        return Box.around(words.stream().map(Word::box).toList());
+    /** @throws java.util.NoSuchElementException if there is no word */
+    static Line of(List<Word> words) {
+        return new Line(words, Box.around(words.stream().map(Word::box).toList()));
     }
 
     public String text() {

@@ -52,12 +52,12 @@ final class LineGathering {
                 Box before = current.get(current.size() - 1).box();
                 double gap = word.box().left() - before.right();
                 if (gap > WIDEST_GAP * Math.max(before.height(), word.box().height())) {
-                    lines.add(new Line(current));
+                    lines.add(Line.of(current));
                     current = new ArrayList<>();
                 }
             }
             current.add(word);
         }
-        lines.add(new Line(current));
+        lines.add(Line.of(current));
     }
 }

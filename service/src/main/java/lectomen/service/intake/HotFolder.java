@@ -203,6 +203,9 @@ final class HotFolder {
             }
         }
         claimAll(wanted, acting.version());
+        if (!wanted.isEmpty() && next.compareTo(GRACE) > 0) {
+            next = GRACE;
+        }
         wanted.forEach(one -> seen.remove(one.file()));
         settling.keepOnly(seen);
         settlingNow = settling.size();
