@@ -59,7 +59,7 @@ final class DateText {
     static DateTimeFormatter formatter(String form, Locale locale) {
         return new DateTimeFormatterBuilder()
                 .parseCaseInsensitive()
-                .appendPattern(form.replace("yyyy", "uuuu"))
+                .appendPattern(form.replace('y', 'u'))
                 .toFormatter(locale)
                 .withResolverStyle(ResolverStyle.STRICT);
     }

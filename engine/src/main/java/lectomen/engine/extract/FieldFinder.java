@@ -173,12 +173,15 @@ public final class FieldFinder {
         return onPage;
     }
 
-    /** From the label's right end to the value's left one; what stands left of or above a label counts as farther. */
+    /** How far a value is from its label: little for what follows it in its row, more for what stands below it. */
     private static double distance(Box label, Box value) {
         double right = value.left() - label.right();
+        if (right >= 0 && value.sharedHeight(label) > 0.5) {
+            return 0.25 * right;
+        }
         double down = value.middle() - label.middle();
-        double across = right >= 0 ? right : Math.min(-right, Math.abs(value.left() - label.left()) * 0.5);
-        return Math.hypot(across, down < -label.height() ? down * 3 : down * 1.5);
+        double across = right >= 0 ? right : Math.min(-right, 0.5 * Math.abs(value.left() - label.left()));
+        return 2 * label.height() + Math.hypot(across, (down < 0 ? 3 : 1.5) * down);
     }
 
     private List<Candidate> matches(Pattern pattern) {

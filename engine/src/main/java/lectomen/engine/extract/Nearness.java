@@ -27,8 +27,9 @@ public final class Nearness {
         return Optional.ofNullable(best);
     }
 
-    /** Levenshtein's distance, two rows at a time. */
+    /** Edit distance: characters put in, left out, changed, or two neighbours swapped (optimal string alignment). */
     private static int distance(String one, String other) {
+        int[] beforeThat = new int[other.length() + 1];
         int[] before = new int[other.length() + 1];
         int[] now = new int[other.length() + 1];
         for (int j = 0; j <= other.length(); j++) {
@@ -37,10 +38,18 @@ public final class Nearness {
         for (int i = 1; i <= one.length(); i++) {
             now[0] = i;
             for (int j = 1; j <= other.length(); j++) {
-                int swap = before[j - 1] + (one.charAt(i - 1) == other.charAt(j - 1) ? 0 : 1);
-                now[j] = Math.min(swap, Math.min(before[j], now[j - 1]) + 1);
+                boolean same = one.charAt(i - 1) == other.charAt(j - 1);
+                now[j] = Math.min(before[j - 1] + (same ? 0 : 1), Math.min(before[j], now[j - 1]) + 1);
+                boolean swapped = i > 1
+                        && j > 1
+                        && one.charAt(i - 1) == other.charAt(j - 2)
+                        && one.charAt(i - 2) == other.charAt(j - 1);
+                if (swapped) {
+                    now[j] = Math.min(now[j], beforeThat[j - 2] + 1);
+                }
             }
-            int[] spare = before;
+            int[] spare = beforeThat;
+            beforeThat = before;
             before = now;
             now = spare;
         }

@@ -1,5 +1,6 @@
 package lectomen.engine.naming;
 
+import java.time.DateTimeException;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashSet;
@@ -94,15 +95,16 @@ public final class NamePattern {
         int at = offset + pieces[0].length() + 1;
         for (int i = 1; i < pieces.length; i++) {
             String[] wordAndArgument = pieces[i].strip().split("\\s+", 2);
+            int wordAt = at + pieces[i].length() - pieces[i].stripLeading().length();
             String argument = wordAndArgument.length > 1 ? wordAndArgument[1] : "";
             Optional<Transform.Maker> maker = Transforms.findByWord(wordAndArgument[0]);
             if (maker.isEmpty()) {
-                return new SlotReading(null, unknown(wordAndArgument[0]), at);
+                return new SlotReading(null, unknown(wordAndArgument[0]), wordAt);
             }
             Optional<Transform> transform = maker.get().make(argument);
             if (transform.isEmpty()) {
                 String problem = "\"" + argument + "\" is not what " + wordAndArgument[0] + " needs behind it";
-                return new SlotReading(null, problem, at);
+                return new SlotReading(null, problem, wordAt);
             }
             transforms.add(transform.get());
             at += pieces[i].length() + 1;
@@ -168,6 +170,7 @@ public final class NamePattern {
      * The text with all slots filled; what no name may hold is replaced in the values, so that a value never makes a folder.
      *
      * @param values by slot name; a slot that is not among them is empty
+     * @throws NotADateException if a slot asks for a form of a date and its value is none
      */
     public String text(Map<String, String> values, Locale locale) {
         List<String> texts = new ArrayList<>();
@@ -185,7 +188,11 @@ public final class NamePattern {
     private static String filled(Part.Slot slot, Map<String, String> values, Locale locale) {
         String text = Objects.requireNonNullElse(values.get(slot.name()), "");
         for (Transform transform : slot.transforms()) {
-            text = transform.apply(text, locale);
+            try {
+                text = transform.apply(text, locale);
+            } catch (DateTimeException e) {
+                throw new NotADateException(slot.name(), text);
+            }
         }
         return SafeName.part(text).strip();
     }

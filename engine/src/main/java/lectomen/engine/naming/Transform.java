@@ -12,23 +12,9 @@ interface Transform {
     /**
      * The changed text. An empty text stays empty, except where a transform is there to fill it.
      *
-     * @throws NotADate if the transform needs a date and the text is none
+     * @throws DateTimeException if the transform needs a date and the text is none
      */
     String apply(String text, Locale locale);
-
-    /** The text is no date in the form yyyy-MM-dd. */
-    final class NotADate extends RuntimeException {
-        private final String text;
-
-        NotADate(String text) {
-            super("No date: " + text);
-            this.text = text;
-        }
-
-        String text() {
-            return text;
-        }
-    }
 
     /** Makes a transform from what stands behind its word, or empty when that is not what it needs. */
     @FunctionalInterface
@@ -37,10 +23,6 @@ interface Transform {
     }
 
     static String asDate(String text, DateTimeFormatter form) {
-        try {
-            return text.isEmpty() ? "" : LocalDate.parse(text).format(form);
-        } catch (DateTimeException e) {
-            throw new NotADate(text);
-        }
+        return text.isEmpty() ? "" : LocalDate.parse(text).format(form);
     }
 }

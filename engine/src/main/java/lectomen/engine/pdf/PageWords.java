@@ -112,11 +112,14 @@ final class PageWords extends PDFTextStripper {
         return glyph.getXDirAdj() - (before.getXDirAdj() + before.getWidthDirAdj());
     }
 
-    /** The width of a blank; fonts without one, or with an absurd one, get a quarter of the size instead. */
+    /**
+     * The width of a blank. Fonts without one, or with an absurd one, get a quarter of the size; none counts for more than a
+     * third, so that words placed without blanks come apart in wide-spaced fonts too.
+     */
     private static double blank(TextPosition glyph) {
-        double quarter = 0.25 * glyph.getFontSizeInPt();
+        double size = Math.abs(glyph.getFontSizeInPt());
         double width = glyph.getWidthOfSpace();
-        return width > 0.1 * quarter && width < 4 * quarter ? width : quarter;
+        return width > 0.05 * size ? Math.min(width, 0.33 * size) : 0.25 * size;
     }
 
     private static void flush(StringBuilder text, List<Box> boxes, List<Word> words) {

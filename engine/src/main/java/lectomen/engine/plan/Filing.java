@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.naming.NotADateException;
 import lectomen.engine.naming.SafeName;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
@@ -51,6 +52,14 @@ public record Filing(
 
     /** Fills the patterns. The same filing always gives the same target. */
     public Target target(Locale locale) {
+        try {
+            return filled(locale);
+        } catch (NotADateException e) {
+            return new Target.Impossible(Reason.of("slot.not-a-date", "slot", e.slot(), "value", e.value()));
+        }
+    }
+
+    private Target filled(Locale locale) {
         List<String> folder = new ArrayList<>();
         if (!under.isEmpty()) {
             NamePattern pattern = parsed(under);

@@ -1,0 +1,21 @@
+package lectomen.engine.naming;
+
+/** A slot asks for a form of a date, and its value is none. */
+public final class NotADateException extends RuntimeException {
+    private final String slot;
+    private final String value;
+
+    NotADateException(String slot, String value) {
+        super("Slot " + slot + " holds no date");
+        this.slot = slot;
+        this.value = value;
+    }
+
+    public String slot() {
+        return slot;
+    }
+
+    public String value() {
+        return value;
+    }
+}
