@@ -53,19 +53,23 @@ class ClientJourney {
 
     @Test
     void aRuleGoesFromCheckOverDraftAndTrialToLive() throws Exception {
-        String rule = write("permits.yaml", Rules.tickets("permits", "number it")).toString();
+        String rule =
+                write("permits.yaml", Rules.tickets("permits", "number it")).toString();
         assertThat(run("rule", "check", rule).out()).contains("is good");
         assertThat(run("rule", "add", rule).out()).contains("Rule permits is draft: version 1, none was ever live");
         String ticket = write("ticket.txt", Rules.ticket("T-1234")).toString();
 
-        JsonNode trial = json("trial", ticket, "--rule", "permits").path("trials").get(0);
+        JsonNode trial =
+                json("trial", ticket, "--rule", "permits").path("trials").get(0);
         assertThat(trial.path("ending").asString()).isEqualTo("planned");
         assertThat(trial.path("wouldFile").get(0).path("name").asString()).isEqualTo("T-1234.txt");
         assertThat(trial.path("fields").get(0).path("page").asInt()).isEqualTo(1);
         JsonNode byFile = json("trial", ticket, "--rule", rule).path("trials").get(0);
         assertThat(byFile.path("wouldFile")).isEqualTo(trial.path("wouldFile"));
         JsonNode byRulebook = json("trial", ticket).path("trials").get(0);
-        assertThat(byRulebook.path("considered").toString()).as("a draft takes part in no trial of the rulebook").doesNotContain("permits");
+        assertThat(byRulebook.path("considered").toString())
+                .as("a draft takes part in no trial of the rulebook")
+                .doesNotContain("permits");
 
         assertThat(run("rule", "live", "permits").out()).contains("live is version 1");
         assertThat(run("rule", "list").out()).contains("permits").contains("live");
@@ -79,7 +83,10 @@ class ClientJourney {
         String before = footprint();
         long entries = service.get("/status").path("ledgerEntries").asLong();
         for (int i = 0; i < 3; i++) {
-            json("trial", write("trial-%d.txt".formatted(i), Rules.ticket("T-777" + i)).toString());
+            json(
+                    "trial",
+                    write("trial-%d.txt".formatted(i), Rules.ticket("T-777" + i))
+                            .toString());
         }
         assertThat(footprint()).isEqualTo(before);
         assertThat(service.get("/status").path("ledgerEntries").asLong()).isEqualTo(entries);
@@ -90,7 +97,9 @@ class ClientJourney {
         StringBuilder text = new StringBuilder();
         for (String part : List.of("inbox", "archive", "bytes", "scratch/trials")) {
             try (Stream<Path> files = Files.walk(service.home().resolve(part))) {
-                files.filter(Files::isRegularFile).sorted().forEach(file -> text.append(file).append(file.toFile().length()).append('\n'));
+                files.filter(Files::isRegularFile).sorted().forEach(file -> text.append(file)
+                        .append(file.toFile().length())
+                        .append('\n'));
             }
         }
         return text.toString();
@@ -107,11 +116,20 @@ class ClientJourney {
         assertThat(job.path("fileName").asString()).isEqualTo("sent.txt");
         assertThat(job.path("state").asString()).isEqualTo("filed");
         assertThat(job.path("rule").asString()).isEqualTo("sent");
-        assertThat(job.path("places").get(0).asString()).isEqualTo(service.archive().resolve("sent/T-5555.txt").toString());
+        assertThat(job.path("places").get(0).asString())
+                .isEqualTo(service.archive().resolve("sent/T-5555.txt").toString());
         assertThat(job.path("effects").get(0).path("answer").asString()).contains("read back");
         assertThat(run("job", "show", id).out())
-                .contains("Job " + id + " is filed", "ticket number = T-5555", "page 1", "text contains \"TICKET\": held (found)", "effect.receipt");
-        assertThat(json("job", "list", "--name", "sent.txt", "--state", "filed").path("jobs").size()).isEqualTo(1);
+                .contains(
+                        "Job " + id + " is filed",
+                        "ticket number = T-5555",
+                        "page 1",
+                        "text contains \"TICKET\": held (found)",
+                        "effect.receipt");
+        assertThat(json("job", "list", "--name", "sent.txt", "--state", "filed")
+                        .path("jobs")
+                        .size())
+                .isEqualTo(1);
     }
 
     @Test
@@ -121,7 +139,8 @@ class ClientJourney {
         JsonNode failed = service.awaitJob("numberless.txt", "failed");
         String id = failed.path("id").asString();
         assertThat(run("job", "list", "--state", "failed").out())
-                .contains("No ticket number on page 1 (sought T-\\d{4} near \"Number\"); nearest: \"Numbered:\", page 1.");
+                .contains(
+                        "No ticket number on page 1 (sought T-\\d{4} near \"Number\"); nearest: \"Numbered:\", page 1.");
         assertThat(run("job", "retry", id).out()).contains("Job " + id + " is ");
         service.awaitJob("numberless.txt", "failed");
         assertThat(run("job", "cancel", id).out()).contains("cancelled");
@@ -132,10 +151,16 @@ class ClientJourney {
 
     @Test
     void wrongWordsEndWithTwoAndRefusalsWithOne() throws Exception {
-        Launcher.Answer bad = run("rule", "check", write("bad.yaml", Rules.tickets("bad", "number it").replace("accept:", "acept:")).toString());
+        Launcher.Answer bad = run(
+                "rule",
+                "check",
+                write("bad.yaml", Rules.tickets("bad", "number it").replace("accept:", "acept:"))
+                        .toString());
         assertThat(bad.exitCode()).isEqualTo(1);
-        assertThat(bad.out()).contains("bad.yaml, line 5, column 5: \"acept\" is not known in a source; did you mean \"accept\"?");
-        assertThat(run("rule", "add", temp.resolve("bad.yaml").toString()).exitCode()).isEqualTo(1);
+        assertThat(bad.out())
+                .contains("bad.yaml, line 5, column 5: \"acept\" is not known in a source; did you mean \"accept\"?");
+        assertThat(run("rule", "add", temp.resolve("bad.yaml").toString()).exitCode())
+                .isEqualTo(1);
 
         Launcher.Answer noJob = run("job", "show", "1-9999");
         assertThat(noJob.exitCode()).isEqualTo(1);
@@ -146,7 +171,8 @@ class ClientJourney {
         Launcher.Answer noCommand = Launcher.run("jobs");
         assertThat(noCommand.exitCode()).isEqualTo(2);
         assertThat(noCommand.err()).contains("job").doesNotContain("Exception");
-        Launcher.Answer noService = Launcher.run("status", "--home", temp.resolve("empty").toString());
+        Launcher.Answer noService =
+                Launcher.run("status", "--home", temp.resolve("empty").toString());
         assertThat(noService.exitCode()).isEqualTo(2);
         assertThat(noService.err()).contains("no service runs on home").contains("./lectomen serve");
         assertThat(run("job", "list", "--state", "lost").err()).contains("no state is called lost");
@@ -154,10 +180,13 @@ class ClientJourney {
 
     @Test
     void everyCommandHasHelp() throws Exception {
-        assertThat(Launcher.run("help").out()).contains("status", "rule", "trial", "send", "job", "serve", "demo", "Exit codes");
+        assertThat(Launcher.run("help").out())
+                .contains("status", "rule", "trial", "send", "job", "serve", "demo", "Exit codes");
         for (String command : List.of("status", "rule", "trial", "send", "job")) {
             assertThat(Launcher.run("help", command).out()).contains("Usage: lectomen " + command);
         }
-        assertThat(Launcher.run("help", "job", "list").out()).contains("--state").contains("unwanted");
+        assertThat(Launcher.run("help", "job", "list").out())
+                .contains("--state")
+                .contains("unwanted");
     }
 }

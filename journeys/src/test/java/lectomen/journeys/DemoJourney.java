@@ -25,7 +25,8 @@ class DemoJourney {
         Set<String> states = new HashSet<>();
         result.path("documents").forEach(document -> {
             states.add(document.path("state").asString());
-            assertThat(document.path("state").asString()).isEqualTo(document.path("expectedState").asString());
+            assertThat(document.path("state").asString())
+                    .isEqualTo(document.path("expectedState").asString());
         });
         assertThat(states).containsExactlyInAnyOrder("filed", "failed", "unwanted");
         assertThat(leftovers()).as("the temporary home is gone").isEqualTo(before);
@@ -39,7 +40,8 @@ class DemoJourney {
 
     private static Set<Path> leftovers() throws Exception {
         try (Stream<Path> files = Files.list(Path.of(System.getProperty("java.io.tmpdir")))) {
-            return files.filter(file -> file.getFileName().toString().startsWith("lectomen-demo")).collect(Collectors.toSet());
+            return files.filter(file -> file.getFileName().toString().startsWith("lectomen-demo"))
+                    .collect(Collectors.toSet());
         }
     }
 }

@@ -25,7 +25,9 @@ class DestinationJourney {
     }
 
     private void drop(RunningService service, String folder, String name, String text) throws Exception {
-        Files.move(Files.writeString(outside.resolve(name), text), service.inbox(folder).resolve(name));
+        Files.move(
+                Files.writeString(outside.resolve(name), text),
+                service.inbox(folder).resolve(name));
     }
 
     private static long filedIn(Path folder) throws Exception {
@@ -47,13 +49,19 @@ class DestinationJourney {
             for (int i = 100; i < 200; i++) {
                 drop(service, "tickets", "ticket-%03d.txt".formatted(i), Rules.ticket("T-%04d".formatted(i)));
             }
-            RunningService.await("the rest waits", Duration.ofSeconds(60), () -> service.count("filed") + service.count("waiting") == 200
-                    && service.count("waiting") >= 100);
+            RunningService.await(
+                    "the rest waits",
+                    Duration.ofSeconds(60),
+                    () -> service.count("filed") + service.count("waiting") == 200 && service.count("waiting") >= 100);
             JsonNode waiting = service.job("ticket-199.txt");
             assertThat(waiting.path("reason").path("code").asString()).isEqualTo("destination.away");
-            assertThat(waiting.path("reason").path("words").asString()).contains("archive").contains("tried again");
+            assertThat(waiting.path("reason").path("words").asString())
+                    .contains("archive")
+                    .contains("tried again");
             assertThat(waiting.has("nextTryAt")).isTrue();
-            assertThat(service.archive()).as("a root that went away is not made anew").doesNotExist();
+            assertThat(service.archive())
+                    .as("a root that went away is not made anew")
+                    .doesNotExist();
 
             Files.move(away, service.archive());
             RunningService.await("all are filed", Duration.ofSeconds(60), () -> service.count("filed") == 200);
@@ -74,7 +82,9 @@ class DestinationJourney {
             Files.delete(disk.resolve("ballast"));
             service.awaitJob("big.txt", "filed");
             assertThat(disk.resolve("big/big.txt")).hasSize(30_000);
-            assertThat(small.folder().toFile().list()).as("nothing half-written is left").containsExactly("big");
+            assertThat(small.folder().toFile().list())
+                    .as("nothing half-written is left")
+                    .containsExactly("big");
         }
     }
 
@@ -113,11 +123,14 @@ class DestinationJourney {
             JsonNode numbered = service.awaitJob("numbering.txt", "filed");
             assertThat(numbered.path("places").get(0).asString()).endsWith("numbering/T-0007 (2).txt");
             JsonNode left = service.awaitJob("leaving.txt", "rejected");
-            assertThat(left.path("reason").path("words").asString()).contains("T-0007.txt").contains("leave");
+            assertThat(left.path("reason").path("words").asString())
+                    .contains("T-0007.txt")
+                    .contains("leave");
             JsonNode failed = service.awaitJob("failing.txt", "failed");
             assertThat(failed.path("reason").path("code").asString()).isEqualTo("name.taken");
             for (String rule : List.of("numbering", "leaving", "failing")) {
-                assertThat(service.archive().resolve(rule).resolve("T-0007.txt")).hasContent("a stranger's file");
+                assertThat(service.archive().resolve(rule).resolve("T-0007.txt"))
+                        .hasContent("a stranger's file");
             }
             Files.delete(service.archive().resolve("failing/T-0007.txt"));
             service.post("/jobs/" + failed.path("id").asString() + "/retry", "");

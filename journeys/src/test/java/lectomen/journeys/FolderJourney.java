@@ -35,7 +35,8 @@ class FolderJourney {
 
     private Path dropWhole(String folder, String name, String text) throws Exception {
         Path outside = Files.createDirectories(temp.resolve("outside")).resolve(name);
-        return Files.move(Files.writeString(outside, text), service.inbox(folder).resolve(name));
+        return Files.move(
+                Files.writeString(outside, text), service.inbox(folder).resolve(name));
     }
 
     @Test
@@ -51,9 +52,10 @@ class FolderJourney {
             }
         }
         service.awaitJob("slow.txt", "filed");
-        assertThat(service.archive().resolve("notes/slow.txt")).hasContent(Stream.of(0, 1, 2, 3, 4, 5, 6, 7)
-                .map(piece -> "piece " + piece + "\n")
-                .reduce("", String::concat));
+        assertThat(service.archive().resolve("notes/slow.txt"))
+                .hasContent(Stream.of(0, 1, 2, 3, 4, 5, 6, 7)
+                        .map(piece -> "piece " + piece + "\n")
+                        .reduce("", String::concat));
     }
 
     @Test
@@ -61,7 +63,8 @@ class FolderJourney {
         service.live(Rules.keepName("notes", "arrives: whole"));
         Path secret = Files.writeString(temp.resolve("secret.txt"), "not for filing");
         Files.createSymbolicLink(service.inbox("notes").resolve("link.txt"), secret);
-        List<String> ignored = List.of(".hidden.txt", "~$open.txt", "upload.tmp", "copy.part", "fetch.crdownload", "edit.txt~");
+        List<String> ignored =
+                List.of(".hidden.txt", "~$open.txt", "upload.tmp", "copy.part", "fetch.crdownload", "edit.txt~");
         for (String name : ignored) {
             dropWhole("notes", name, "not yet");
         }
@@ -84,10 +87,14 @@ class FolderJourney {
             JsonNode first = service.awaitJob("report.txt", "filed");
             late.write("late words\n".getBytes());
             late.flush();
-            RunningService.await("the change is a job of its own", Duration.ofSeconds(30), () -> service.count("filed") == 2);
-            JsonNode story = service.get("/jobs/" + service.job("report.txt").path("id").asString());
+            RunningService.await(
+                    "the change is a job of its own", Duration.ofSeconds(30), () -> service.count("filed") == 2);
+            JsonNode story =
+                    service.get("/jobs/" + service.job("report.txt").path("id").asString());
             assertThat(story.path("ledger").toString()).contains("\"follows\":\"1\"");
-            assertThat(service.get("/jobs/" + first.path("id").asString()).path("ledger").toString())
+            assertThat(service.get("/jobs/" + first.path("id").asString())
+                            .path("ledger")
+                            .toString())
                     .contains("arrival.late-change");
         }
         assertThat(service.archive().resolve("notes/report.txt")).hasContent("first words\n");
@@ -103,8 +110,12 @@ class FolderJourney {
         Path reason = failed.resolve("odd.txt.reason.txt");
         RunningService.await("the reason lies beside it", Duration.ofSeconds(10), () -> Files.exists(reason));
         assertThat(failed.resolve("odd.txt")).hasContent("HARBOUR TICKET\n\nNumbr: none\n");
-        assertThat(reason).content().contains("odd.txt was not filed").contains("No ticket number on page 1")
-                .contains("nearest: \"Numbr:\", page 1").contains("lectomen job retry 1-1");
+        assertThat(reason)
+                .content()
+                .contains("odd.txt was not filed")
+                .contains("No ticket number on page 1")
+                .contains("nearest: \"Numbr:\", page 1")
+                .contains("lectomen job retry 1-1");
 
         Files.writeString(failed.resolve("odd.txt"), Rules.ticket("T-0042"));
         Files.move(failed.resolve("odd.txt"), service.inbox("tickets").resolve("odd.txt"));
@@ -118,12 +129,21 @@ class FolderJourney {
         Path away = temp.resolve("taken-away");
         Files.move(service.inbox("notes"), away);
         RunningService.await("it is said that the folder is away", Duration.ofSeconds(20), () -> service.get("/status")
-                .path("sources").get(0).path("trouble").path("code").asString("").equals("folder.not-reached"));
+                .path("sources")
+                .get(0)
+                .path("trouble")
+                .path("code")
+                .asString("")
+                .equals("folder.not-reached"));
         assertThat(service.get("/status").path("attention").toString()).contains("inbox/notes");
-        assertThat(service.inbox("notes")).as("it may be a share, so it is not made anew").doesNotExist();
+        assertThat(service.inbox("notes"))
+                .as("it may be a share, so it is not made anew")
+                .doesNotExist();
         Files.move(away, service.inbox("notes"));
-        RunningService.await("it is reached again", Duration.ofSeconds(20), () -> !service.get("/status")
-                .path("sources").get(0).has("trouble"));
+        RunningService.await(
+                "it is reached again",
+                Duration.ofSeconds(20),
+                () -> !service.get("/status").path("sources").get(0).has("trouble"));
         dropWhole("notes", "back.txt", "a note");
         service.awaitJob("back.txt", "filed");
     }
@@ -136,8 +156,10 @@ class FolderJourney {
         dropWhole("notes", "bell\u0007 and\nbreak.txt", "control");
         Path outside = Files.writeString(temp.resolve("plain"), "foreign");
         String target = service.inbox("notes").toString();
-        Process move = new ProcessBuilder("bash", "-c", "mv \"$0\" \"$1\"/$'gr\\xfc\\xdfe.txt'", outside.toString(), target)
-                .inheritIO().start();
+        Process move = new ProcessBuilder(
+                        "bash", "-c", "mv \"$0\" \"$1\"/$'gr\\xfc\\xdfe.txt'", outside.toString(), target)
+                .inheritIO()
+                .start();
         assertThat(move.waitFor()).isZero();
         RunningService.await("all three are filed", Duration.ofSeconds(30), () -> service.count("filed") == 3);
         assertThat(service.archive().resolve("notes").resolve(longest)).hasContent("longest");
@@ -188,9 +210,12 @@ class FolderJourney {
         service.awaitJob("real.txt", "filed");
         assertThat(service.jobs()).as("said once").hasSize(2);
 
-        service.live(Rules.keepName("everything", "").replace("{inbox}/everything\"", "{inbox}/tickets\"\n    arrives: whole"));
+        service.live(Rules.keepName("everything", "")
+                .replace("{inbox}/everything\"", "{inbox}/tickets\"\n    arrives: whole"));
         JsonNode taken = service.awaitJob("data.json", "filed");
-        assertThat(taken.path("id").asString()).as("the same job goes on").isEqualTo(told.path("id").asString());
+        assertThat(taken.path("id").asString())
+                .as("the same job goes on")
+                .isEqualTo(told.path("id").asString());
         assertThat(service.inbox("tickets").resolve("data.json")).doesNotExist();
     }
 
@@ -202,7 +227,8 @@ class FolderJourney {
         service.post("/rules/notes/pause", "");
         String store = service.get("/status").path("store").asString();
         assertThat(service.stop()).isEqualTo(143);
-        Path orphan = Files.createDirectories(service.inbox("notes").resolve(".lectomen").resolve(store).resolve("9-99"));
+        Path orphan = Files.createDirectories(
+                service.inbox("notes").resolve(".lectomen").resolve(store).resolve("9-99"));
         Files.writeString(orphan.resolve("forgotten.txt"), "forgotten");
         service.startAgain();
         service.post("/rules/notes/live", "");

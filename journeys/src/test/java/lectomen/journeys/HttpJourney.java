@@ -46,7 +46,11 @@ class HttpJourney {
     void onlyWhoHoldsTheTokenIsLetIn() {
         URI status = URI.create(service.url() + "/api/v1/status");
         assertProblem(service.send(HttpRequest.newBuilder(status)), 401, "token-needed", "Bearer");
-        assertProblem(service.send(HttpRequest.newBuilder(status).header("Authorization", "Bearer wrong")), 401, "token-needed", "token");
+        assertProblem(
+                service.send(HttpRequest.newBuilder(status).header("Authorization", "Bearer wrong")),
+                401,
+                "token-needed",
+                "token");
         assertThat(service.send(service.request("/status")).statusCode()).isEqualTo(200);
     }
 
@@ -55,7 +59,8 @@ class HttpJourney {
         URI url = URI.create(service.url());
         try (Socket socket = new Socket()) {
             socket.connect(new InetSocketAddress("127.0.0.1", url.getPort()), 2_000);
-            String call = "GET /api/v1/status HTTP/1.1\r\nHost: harbour.example:" + url.getPort() + "\r\nConnection: close\r\n\r\n";
+            String call = "GET /api/v1/status HTTP/1.1\r\nHost: harbour.example:" + url.getPort()
+                    + "\r\nConnection: close\r\n\r\n";
             socket.getOutputStream().write(call.getBytes(StandardCharsets.US_ASCII));
             String answer = new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
             assertThat(answer).startsWith("HTTP/1.1 421").contains("host-not-allowed");
@@ -65,23 +70,51 @@ class HttpJourney {
     @Test
     void whatIsWrongIsSaidAsAProblemWithACode() {
         assertProblem(service.send(service.request("/jobs/1-77").GET()), 404, "no-such-job", "1-77");
-        assertProblem(service.send(service.request("/jobs/1-77/retry").POST(BodyPublishers.noBody())), 404, "no-such-job", "1-77");
-        assertProblem(service.send(service.request("/jobs/1-77/cancel").POST(BodyPublishers.noBody())), 404, "no-such-job", "1-77");
+        assertProblem(
+                service.send(service.request("/jobs/1-77/retry").POST(BodyPublishers.noBody())),
+                404,
+                "no-such-job",
+                "1-77");
+        assertProblem(
+                service.send(service.request("/jobs/1-77/cancel").POST(BodyPublishers.noBody())),
+                404,
+                "no-such-job",
+                "1-77");
         assertProblem(service.send(service.request("/jobs?state=lost").GET()), 400, "bad-request", "unwanted");
         assertProblem(service.send(service.request("/jobs?limit=0").GET()), 400, "bad-request", "limit");
         assertProblem(service.send(service.request("/jobs?limit=many").GET()), 400, "bad-request", "limit");
         assertProblem(service.send(service.request("/rules/none").GET()), 404, "no-such-rule", "none");
-        assertProblem(service.send(service.request("/rules/none/live").POST(BodyPublishers.noBody())), 404, "no-such-rule", "none");
-        assertProblem(service.send(service.request("/rules/none/pause").POST(BodyPublishers.noBody())), 404, "no-such-rule", "none");
-        assertProblem(service.send(service.request("/rules").POST(BodyPublishers.ofString("rule: ["))), 422, "bad-rule", "line 1");
+        assertProblem(
+                service.send(service.request("/rules/none/live").POST(BodyPublishers.noBody())),
+                404,
+                "no-such-rule",
+                "none");
+        assertProblem(
+                service.send(service.request("/rules/none/pause").POST(BodyPublishers.noBody())),
+                404,
+                "no-such-rule",
+                "none");
+        assertProblem(
+                service.send(service.request("/rules").POST(BodyPublishers.ofString("rule: ["))),
+                422,
+                "bad-rule",
+                "line 1");
         assertProblem(service.send(service.request("/nothing").GET()), 404, "no-such-endpoint", "nothing");
         assertProblem(service.send(service.request("/status").DELETE()), 405, "bad-request", "DELETE");
         assertProblem(
                 service.send(HttpRequest.newBuilder(URI.create(service.url() + "/api/v1/uploads?name=a.txt&rule=none"))
-                        .header("Authorization", service.request("/").build().headers().firstValue("Authorization").orElseThrow())
+                        .header(
+                                "Authorization",
+                                service.request("/")
+                                        .build()
+                                        .headers()
+                                        .firstValue("Authorization")
+                                        .orElseThrow())
                         .header("Content-Type", "application/octet-stream")
                         .POST(BodyPublishers.ofString("a"))),
-                404, "no-such-rule", "none");
+                404,
+                "no-such-rule",
+                "none");
     }
 
     @Test
@@ -92,10 +125,12 @@ class HttpJourney {
         assertThat(check.path("problems").get(0).path("words").asString()).contains("lies under none of the roots");
         assertThat(check.path("problems").get(0).path("line").asInt()).isEqualTo(4);
         String around = Rules.keepName("around", "").replace("{inbox}/around", "{home}/archive/in");
-        assertThat(service.post("/rules/check", around).path("problems").toString()).contains("lie in each other");
+        assertThat(service.post("/rules/check", around).path("problems").toString())
+                .contains("lie in each other");
         service.post("/rules", Rules.keepName("first", "settle: 1s"));
         String other = Rules.keepName("second", "settle: 3s").replace("{inbox}/second", "{inbox}/first");
-        assertThat(service.post("/rules/check", other).path("problems").toString()).contains("rule first names this folder with other settings");
+        assertThat(service.post("/rules/check", other).path("problems").toString())
+                .contains("rule first names this folder with other settings");
     }
 
     @Test
@@ -103,11 +138,18 @@ class HttpJourney {
         service.live(Rules.keepName("uploads", ""));
         HttpResponse<String> response = service.send(HttpRequest.newBuilder(
                         URI.create(service.url() + "/api/v1/uploads?rule=uploads&name=..%2F..%2Fetc%2Fclimb.txt"))
-                .header("Authorization", service.request("/").build().headers().firstValue("Authorization").orElseThrow())
+                .header(
+                        "Authorization",
+                        service.request("/")
+                                .build()
+                                .headers()
+                                .firstValue("Authorization")
+                                .orElseThrow())
                 .header("Content-Type", "application/octet-stream")
                 .POST(BodyPublishers.ofString("climbing")));
         assertThat(response.statusCode()).isEqualTo(202);
         JsonNode job = service.awaitJob("climb.txt", "filed");
-        assertThat(job.path("places").get(0).asString()).isEqualTo(service.archive().resolve("uploads/climb.txt").toString());
+        assertThat(job.path("places").get(0).asString())
+                .isEqualTo(service.archive().resolve("uploads/climb.txt").toString());
     }
 }

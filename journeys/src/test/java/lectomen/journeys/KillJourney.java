@@ -37,16 +37,18 @@ class KillJourney {
             for (int kill = 0; kill < KILLS; kill++) {
                 Thread.sleep(150 + random.nextInt(1_600));
                 service.kill();
-                RunningService.await(
-                        "workers end with their service", Duration.ofSeconds(10), () -> service.workers().isEmpty());
+                RunningService.await("workers end with their service", Duration.ofSeconds(10), () -> service.workers()
+                        .isEmpty());
                 service.startAgain();
             }
             feeder.join();
             RunningService.await("all are filed", Duration.ofSeconds(90), () -> service.count("filed") == FILES);
             assertThat(filed(service)).hasSize(FILES);
             filed(service).forEach((name, bytes) -> assertThat(bytes).as(name).isEqualTo(wanted.get(name)));
-            assertThat(service.jobs()).allMatch(job -> job.path("state").asString().equals("filed"));
-            RunningService.await("nothing is left in the hot folders", Duration.ofSeconds(30), () -> left(service) == 0);
+            assertThat(service.jobs())
+                    .allMatch(job -> job.path("state").asString().equals("filed"));
+            RunningService.await(
+                    "nothing is left in the hot folders", Duration.ofSeconds(30), () -> left(service) == 0);
         }
     }
 

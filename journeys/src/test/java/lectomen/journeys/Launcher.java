@@ -27,8 +27,10 @@ final class Launcher {
     static Answer run(String... words) throws IOException, InterruptedException {
         Process process = new ProcessBuilder(command(words)).start();
         process.getOutputStream().close();
-        CompletableFuture<String> out = CompletableFuture.supplyAsync(() -> read(process.inputReader(StandardCharsets.UTF_8)));
-        CompletableFuture<String> err = CompletableFuture.supplyAsync(() -> read(process.errorReader(StandardCharsets.UTF_8)));
+        CompletableFuture<String> out =
+                CompletableFuture.supplyAsync(() -> read(process.inputReader(StandardCharsets.UTF_8)));
+        CompletableFuture<String> err =
+                CompletableFuture.supplyAsync(() -> read(process.errorReader(StandardCharsets.UTF_8)));
         if (!process.waitFor(4, TimeUnit.MINUTES)) {
             process.destroyForcibly();
             throw new IllegalStateException("No end: lectomen " + String.join(" ", words));

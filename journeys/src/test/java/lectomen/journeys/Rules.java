@@ -15,8 +15,7 @@ final class Rules {
                 do:
                   - name: "{file name}"
                   - file: { in: archive, under: "%1$s" }
-                """
-                .formatted(id, source.indent(4).stripTrailing());
+                """.formatted(id, source.indent(4).stripTrailing());
     }
 
     /** Names tickets by the number that stands in their text. */
@@ -36,8 +35,7 @@ final class Rules {
                       ticket number: { pattern: 'T-\\d{4}', near: Number, required: yes }
                   - name: "{ticket number}"
                   - file: { in: archive, under: "%1$s", when taken: %2$s }
-                """
-                .formatted(id, whenTaken);
+                """.formatted(id, whenTaken);
     }
 
     static String ticket(String number) {

@@ -49,7 +49,8 @@ final class RunningService implements AutoCloseable {
         command.addAll(Launcher.command("serve", "--home", home.toString(), "--port", "0"));
         process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
-                .redirectOutput(ProcessBuilder.Redirect.appendTo(home.resolve("journey.out").toFile()))
+                .redirectOutput(ProcessBuilder.Redirect.appendTo(
+                        home.resolve("journey.out").toFile()))
                 .start();
         await("the service is ready", Duration.ofSeconds(60), () -> {
             if (!process.isAlive()) {
@@ -85,7 +86,9 @@ final class RunningService implements AutoCloseable {
 
     String url() {
         try {
-            return JSON.readTree(Files.readString(home.resolve("address"))).path("url").asString();
+            return JSON.readTree(Files.readString(home.resolve("address")))
+                    .path("url")
+                    .asString();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -93,7 +96,9 @@ final class RunningService implements AutoCloseable {
 
     long pid() {
         try {
-            return JSON.readTree(Files.readString(home.resolve("address"))).path("pid").asLong();
+            return JSON.readTree(Files.readString(home.resolve("address")))
+                    .path("pid")
+                    .asLong();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -114,7 +119,9 @@ final class RunningService implements AutoCloseable {
         try {
             return HttpRequest.newBuilder(URI.create(url() + "/api/v1" + path))
                     .header("Content-Type", "text/plain; charset=utf-8")
-                    .header("Authorization", "Bearer " + Files.readString(home.resolve("token")).strip())
+                    .header(
+                            "Authorization",
+                            "Bearer " + Files.readString(home.resolve("token")).strip())
                     .timeout(Duration.ofSeconds(30));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -231,6 +238,7 @@ final class RunningService implements AutoCloseable {
                 process.destroyForcibly();
             }
         }
-        await("no worker outlives its service", Duration.ofSeconds(10), () -> workers().isEmpty());
+        await("no worker outlives its service", Duration.ofSeconds(10), () -> workers()
+                .isEmpty());
     }
 }

@@ -22,14 +22,21 @@ class StartJourney {
     private static void assertOneLine(Launcher.Answer answer, String... parts) {
         assertThat(answer.exitCode()).isEqualTo(2);
         assertThat(answer.err().strip().lines()).hasSize(1);
-        assertThat(answer.err()).startsWith("lectomen: ").contains("To mend it: ").contains(parts).doesNotContain("Exception");
+        assertThat(answer.err())
+                .startsWith("lectomen: ")
+                .contains("To mend it: ")
+                .contains(parts)
+                .doesNotContain("Exception");
     }
 
     @Test
     void aSecondServiceOnOneHomeIsRefused() throws Exception {
         try (RunningService service = RunningService.start(temp.resolve("home"))) {
-            assertOneLine(Launcher.run("serve", "--home", service.home().toString(), "--port", "0"), "is in use by another Lectomen service");
-            assertThat(service.get("/status").path("home").asString()).isEqualTo(service.home().toString());
+            assertOneLine(
+                    Launcher.run("serve", "--home", service.home().toString(), "--port", "0"),
+                    "is in use by another Lectomen service");
+            assertThat(service.get("/status").path("home").asString())
+                    .isEqualTo(service.home().toString());
         }
     }
 
@@ -37,7 +44,10 @@ class StartJourney {
     void aPortInUseIsSaid() throws Exception {
         try (ServerSocket taken = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
             String port = Integer.toString(taken.getLocalPort());
-            assertOneLine(Launcher.run("serve", "--home", temp.resolve("home").toString(), "--port", port), "port " + port + " is in use", "--port N");
+            assertOneLine(
+                    Launcher.run("serve", "--home", temp.resolve("home").toString(), "--port", port),
+                    "port " + port + " is in use",
+                    "--port N");
         }
     }
 
@@ -67,7 +77,8 @@ class StartJourney {
     void theTokenIsOnlyForItsOwner() throws Exception {
         try (RunningService service = RunningService.start(temp.resolve("home"))) {
             for (String secret : List.of("token", "keys/ledger.key", "address")) {
-                assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(service.home().resolve(secret))))
+                assertThat(PosixFilePermissions.toString(
+                                Files.getPosixFilePermissions(service.home().resolve(secret))))
                         .as(secret)
                         .isEqualTo("rw-------");
             }

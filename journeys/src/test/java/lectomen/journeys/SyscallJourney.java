@@ -20,8 +20,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** What the service asks of the system, in which order: nothing is removed before all that replaces it is on the disk. */
 class SyscallJourney {
-    private static final Pattern CALL =
-            Pattern.compile("^([0-9.]+) (\\w+)\\((.*)\\) += 0 <([0-9.]+)>$");
+    private static final Pattern CALL = Pattern.compile("^([0-9.]+) (\\w+)\\((.*)\\) += 0 <([0-9.]+)>$");
 
     /** A system call that went well, by the moment it ended. */
     private record Call(double endedAt, String name, String arguments) {
@@ -35,8 +34,20 @@ class SyscallJourney {
         requireTracing(temp);
         Path traces = Files.createDirectories(temp.resolve("traces"));
         List<String> tracer = List.of(
-                "strace", "-ff", "-ttt", "-T", "-y", "-qq", "-s", "300", "-e", "signal=none",
-                "-e", "trace=/^(rename|link|unlink),fsync,fdatasync", "-o", traces.resolve("call").toString());
+                "strace",
+                "-ff",
+                "-ttt",
+                "-T",
+                "-y",
+                "-qq",
+                "-s",
+                "300",
+                "-e",
+                "signal=none",
+                "-e",
+                "trace=/^(rename|link|unlink),fsync,fdatasync",
+                "-o",
+                traces.resolve("call").toString());
         Path home = temp.resolve("home");
         try (RunningService service = RunningService.start(home, tracer)) {
             service.live(Rules.tickets("tickets", "number it"));
@@ -50,28 +61,66 @@ class SyscallJourney {
         List<Call> calls = calls(traces);
         Predicate<Call> commit = call -> call.isSyncOf("lectomen.db-wal");
 
-        int moved = first(calls, 0, "the source is moved", call -> call.name().startsWith("rename") && call.arguments().contains("/.lectomen/") && call.arguments().contains("traced.txt"));
-        assertThat(last(calls, moved, commit)).as("the intent is committed before the source is moved").isGreaterThanOrEqualTo(0);
+        int moved = first(
+                calls,
+                0,
+                "the source is moved",
+                call -> call.name().startsWith("rename")
+                        && call.arguments().contains("/.lectomen/")
+                        && call.arguments().contains("traced.txt"));
+        assertThat(last(calls, moved, commit))
+                .as("the intent is committed before the source is moved")
+                .isGreaterThanOrEqualTo(0);
         int copied = first(calls, moved, "the copy is synced", call -> call.isSyncOf("/bytes/incoming/"));
-        int named = first(calls, copied, "the copy gets its name", call -> call.name().startsWith("link") && call.arguments().contains("/bytes/incoming/"));
-        int shelf = first(calls, named, "the copy's folder is synced", call -> call.isSyncOf("/bytes/") && !call.arguments().contains("incoming"));
+        int named = first(
+                calls,
+                copied,
+                "the copy gets its name",
+                call -> call.name().startsWith("link") && call.arguments().contains("/bytes/incoming/"));
+        int shelf = first(
+                calls,
+                named,
+                "the copy's folder is synced",
+                call -> call.isSyncOf("/bytes/") && !call.arguments().contains("incoming"));
         int kept = first(calls, shelf, "the claim is committed", commit);
         first(calls, moved, "the move itself is synced", call -> call.isSyncOf("/inbox/tickets>"));
-        int removed = first(calls, 0, "the source is removed", call -> call.name().startsWith("unlink") && call.arguments().contains("/.lectomen/") && call.arguments().contains("traced.txt"));
+        int removed = first(
+                calls,
+                0,
+                "the source is removed",
+                call -> call.name().startsWith("unlink")
+                        && call.arguments().contains("/.lectomen/")
+                        && call.arguments().contains("traced.txt"));
         assertThat(removed).as("the source is removed after the commit").isGreaterThan(kept);
 
         int part = first(calls, kept, "the file beside its place is synced", call -> call.isSyncOf(".part"));
-        int linked = first(calls, part, "the file is put in place", call -> call.name().startsWith("link") && call.arguments().contains("T-0001.txt"));
-        assertThat(last(calls, linked, commit)).as("the place is committed before it is taken").isGreaterThan(part);
-        int folder = first(calls, linked, "the folder of the place is synced", call -> call.isSyncOf("/archive/tickets>"));
+        int linked = first(
+                calls,
+                part,
+                "the file is put in place",
+                call -> call.name().startsWith("link") && call.arguments().contains("T-0001.txt"));
+        assertThat(last(calls, linked, commit))
+                .as("the place is committed before it is taken")
+                .isGreaterThan(part);
+        int folder =
+                first(calls, linked, "the folder of the place is synced", call -> call.isSyncOf("/archive/tickets>"));
         int receipt = first(calls, folder, "the receipt is committed", commit);
-        int cleared = first(calls, 0, "the file beside the place is removed", call -> call.name().startsWith("unlink") && call.arguments().contains(".part") && call.endedAt() > calls.get(linked).endedAt());
-        assertThat(cleared).as("what proves the link goes only after the receipt").isGreaterThan(receipt);
+        int cleared = first(
+                calls,
+                0,
+                "the file beside the place is removed",
+                call -> call.name().startsWith("unlink")
+                        && call.arguments().contains(".part")
+                        && call.endedAt() > calls.get(linked).endedAt());
+        assertThat(cleared)
+                .as("what proves the link goes only after the receipt")
+                .isGreaterThan(receipt);
     }
 
     private static void requireTracing(Path temp) throws Exception {
         try {
-            Process trial = new ProcessBuilder("strace", "-o", temp.resolve("trial").toString(), "true")
+            Process trial = new ProcessBuilder(
+                            "strace", "-o", temp.resolve("trial").toString(), "true")
                     .redirectErrorStream(true)
                     .start();
             String words = new String(trial.getInputStream().readAllBytes());
@@ -79,7 +128,8 @@ class SyscallJourney {
                 fail("System calls can't be traced here, so that this can't be shown: " + words);
             }
         } catch (IOException e) {
-            fail("System calls can't be traced here, so that this can't be shown: strace is not installed (apt-get install strace)");
+            fail(
+                    "System calls can't be traced here, so that this can't be shown: strace is not installed (apt-get install strace)");
         }
     }
 

@@ -1,8 +1,8 @@
 package lectomen.journeys;
 
-import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
@@ -18,37 +18,90 @@ import org.junit.jupiter.api.Test;
 class WallsTest {
     private static final List<ArchRule> WALLS = List.of(
             noClasses()
-                    .that().resideInAPackage("lectomen.engine..")
-                    .should().dependOnClassesThat()
-                    .resideInAnyPackage("org.springframework..", "java.sql..", "java.net..", "jakarta..", "org.slf4j..", "picocli..", "lectomen.service..", "lectomen.client..", "lectomen.worker..", "lectomen.demo.."),
+                    .that()
+                    .resideInAPackage("lectomen.engine..")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(
+                            "org.springframework..",
+                            "java.sql..",
+                            "java.net..",
+                            "jakarta..",
+                            "org.slf4j..",
+                            "picocli..",
+                            "lectomen.service..",
+                            "lectomen.client..",
+                            "lectomen.worker..",
+                            "lectomen.demo.."),
             noClasses()
-                    .that().resideInAPackage("lectomen.worker..")
-                    .should().dependOnClassesThat().resideInAnyPackage("lectomen.service..", "lectomen.client..", "lectomen.demo..", "org.springframework.."),
+                    .that()
+                    .resideInAPackage("lectomen.worker..")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(
+                            "lectomen.service..", "lectomen.client..", "lectomen.demo..", "org.springframework.."),
             noClasses()
-                    .that().resideInAPackage("lectomen.client..")
-                    .should().dependOnClassesThat().resideInAnyPackage("lectomen.engine..", "lectomen.service..", "lectomen.demo..", "java.sql.."),
+                    .that()
+                    .resideInAPackage("lectomen.client..")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage("lectomen.engine..", "lectomen.service..", "lectomen.demo..", "java.sql.."),
             noClasses()
-                    .that().resideInAPackage("lectomen.service..")
-                    .should().dependOnClassesThat().resideInAnyPackage("lectomen.worker..", "lectomen.client..", "lectomen.demo..", "org.apache.pdfbox.."),
+                    .that()
+                    .resideInAPackage("lectomen.service..")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(
+                            "lectomen.worker..", "lectomen.client..", "lectomen.demo..", "org.apache.pdfbox.."),
             noClasses()
-                    .that().resideInAPackage("lectomen.demo..")
-                    .should().dependOnClassesThat().resideInAnyPackage("lectomen.service..", "lectomen.worker..", "lectomen.client.."),
+                    .that()
+                    .resideInAPackage("lectomen.demo..")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage("lectomen.service..", "lectomen.worker..", "lectomen.client.."),
             noClasses()
-                    .that().resideInAnyPackage("lectomen.service.store..", "lectomen.service.ledger..", "lectomen.service.bytes..", "lectomen.service.job..", "lectomen.service.rulebook..")
-                    .should().dependOnClassesThat().resideInAnyPackage("lectomen.service.intake..", "lectomen.service.work..", "lectomen.service.filing..", "lectomen.service.api.."),
+                    .that()
+                    .resideInAnyPackage(
+                            "lectomen.service.store..",
+                            "lectomen.service.ledger..",
+                            "lectomen.service.bytes..",
+                            "lectomen.service.job..",
+                            "lectomen.service.rulebook..")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(
+                            "lectomen.service.intake..",
+                            "lectomen.service.work..",
+                            "lectomen.service.filing..",
+                            "lectomen.service.api.."),
             noClasses()
-                    .that().resideOutsideOfPackages("lectomen.service.api..", "lectomen.service")
-                    .should().dependOnClassesThat().resideInAPackage("lectomen.service.api.."),
+                    .that()
+                    .resideOutsideOfPackages("lectomen.service.api..", "lectomen.service")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAPackage("lectomen.service.api.."),
             noClasses()
-                    .that().resideInAPackage("lectomen.engine..")
-                    .should().callMethod(System.class, "currentTimeMillis")
-                    .orShould().callMethod(java.time.Instant.class, "now")
-                    .orShould().callMethod(java.time.LocalDate.class, "now"),
+                    .that()
+                    .resideInAPackage("lectomen.engine..")
+                    .should()
+                    .callMethod(System.class, "currentTimeMillis")
+                    .orShould()
+                    .callMethod(java.time.Instant.class, "now")
+                    .orShould()
+                    .callMethod(java.time.LocalDate.class, "now"),
             slices().matching("lectomen.engine.(*)..").should().beFreeOfCycles(),
             slices().matching("lectomen.service.(*)..").should().beFreeOfCycles(),
             classes()
-                    .that().haveSimpleNameEndingWith("Manager").or().haveSimpleNameEndingWith("Helper").or().haveSimpleNameEndingWith("Utils").or().haveSimpleNameEndingWith("Impl")
-                    .should().haveModifier(JavaModifier.SYNTHETIC)
+                    .that()
+                    .haveSimpleNameEndingWith("Manager")
+                    .or()
+                    .haveSimpleNameEndingWith("Helper")
+                    .or()
+                    .haveSimpleNameEndingWith("Utils")
+                    .or()
+                    .haveSimpleNameEndingWith("Impl")
+                    .should()
+                    .haveModifier(JavaModifier.SYNTHETIC)
                     .because("a class is named after what it is")
                     .allowEmptyShould(true));
 
@@ -57,10 +110,19 @@ class WallsTest {
         JavaClasses all = new ClassFileImporter()
                 .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)
                 .importPackages("lectomen");
-        assertThat(all.stream().map(c -> c.getPackageName()).distinct()).contains("lectomen.engine.plan", "lectomen.service.intake", "lectomen.client", "lectomen.worker", "lectomen.demo");
+        assertThat(all.stream().map(c -> c.getPackageName()).distinct())
+                .contains(
+                        "lectomen.engine.plan",
+                        "lectomen.service.intake",
+                        "lectomen.client",
+                        "lectomen.worker",
+                        "lectomen.demo");
         List<String> breaches = new ArrayList<>();
         for (ArchRule wall : WALLS) {
-            wall.evaluate(all).getFailureReport().getDetails().forEach(detail -> breaches.add(wall.getDescription() + ": " + detail));
+            wall.evaluate(all)
+                    .getFailureReport()
+                    .getDetails()
+                    .forEach(detail -> breaches.add(wall.getDescription() + ": " + detail));
         }
         assertThat(breaches).isEmpty();
     }

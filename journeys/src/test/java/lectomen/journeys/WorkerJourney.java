@@ -20,17 +20,14 @@ class WorkerJourney {
         for (String folder : List.of("inbox", "archive")) {
             Files.createDirectories(home.resolve(folder));
         }
-        Files.writeString(
-                home.resolve("lectomen.yaml"),
-                """
+        Files.writeString(home.resolve("lectomen.yaml"), """
                 parameters:
                   inbox: "{home}/inbox"
                 roots: ["{home}"]
                 connections:
                   archive: { folder: "{home}/archive" }
                 workers: %s
-                """
-                        .formatted(workers));
+                """.formatted(workers));
         return RunningService.start(home);
     }
 
@@ -78,11 +75,15 @@ class WorkerJourney {
         try (RunningService service = start("{ count: 1, memory: 1500, time limit: 120 }")) {
             service.live(Rules.tickets("tickets", "number it"));
             drop(service, "long.txt", Rules.ticket("T-0009") + manyWords(12));
-            RunningService.await("a worker reads it", Duration.ofSeconds(20), () -> service.workers().size() == 1
-                    && service.job("long.txt").path("state").asString().equals("working"));
+            RunningService.await(
+                    "a worker reads it",
+                    Duration.ofSeconds(20),
+                    () -> service.workers().size() == 1
+                            && service.job("long.txt").path("state").asString().equals("working"));
             signal("KILL", service.workers().get(0));
             service.awaitJob("long.txt", "filed");
-            assertThat(service.get("/status").path("workers").path("deaths").asInt()).isGreaterThanOrEqualTo(1);
+            assertThat(service.get("/status").path("workers").path("deaths").asInt())
+                    .isGreaterThanOrEqualTo(1);
         }
     }
 
@@ -91,15 +92,22 @@ class WorkerJourney {
         try (RunningService service = start("{ count: 1, memory: 2000, time limit: 120 }")) {
             service.live(Rules.tickets("tickets", "number it"));
             drop(service, "long.txt", Rules.ticket("T-0009") + manyWords(12));
-            RunningService.await("a worker reads it", Duration.ofSeconds(20), () -> service.workers().size() == 1);
+            RunningService.await(
+                    "a worker reads it",
+                    Duration.ofSeconds(20),
+                    () -> service.workers().size() == 1);
             service.kill();
-            RunningService.await("the worker is gone", Duration.ofSeconds(5), () -> service.workers().isEmpty());
+            RunningService.await("the worker is gone", Duration.ofSeconds(5), () -> service.workers()
+                    .isEmpty());
             service.startAgain();
             service.awaitJob("long.txt", "filed");
         }
     }
 
     private static void signal(String name, long pid) throws Exception {
-        assertThat(new ProcessBuilder("kill", "-" + name, Long.toString(pid)).start().waitFor()).isZero();
+        assertThat(new ProcessBuilder("kill", "-" + name, Long.toString(pid))
+                        .start()
+                        .waitFor())
+                .isZero();
     }
 }

@@ -1,0 +1,136 @@
+package lectomen.service.rulebook;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.Site;
+import lectomen.service.home.Settings;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.store.Store;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class RulebookTest {
+    @TempDir
+    private Path temp;
+
+    private Store store;
+    private Rulebook rulebook;
+
+    @BeforeEach
+    void open() {
+        InstantSource clock = InstantSource.fixed(Instant.parse("2027-03-01T10:00:00Z"));
+        store = Store.open(temp.resolve("store"), clock);
+        Site site = new Site(
+                Map.of("inbox", temp.resolve("inbox").toString(), "home", temp.toString()),
+                Set.of("archive"),
+                Locale.UK,
+                ZoneOffset.UTC);
+        Settings settings = new Settings(
+                site,
+                List.of(temp),
+                Map.of("archive", temp.resolve("archive")),
+                new Settings.Workers(1, 64, Duration.ofSeconds(1), Duration.ofSeconds(1)));
+        rulebook = new Rulebook(store, new Ledger(store, clock), settings, clock);
+    }
+
+    @AfterEach
+    void close() {
+        store.close();
+    }
+
+    private static String rule(String id, String folder, String more) {
+        return "lectomen: 1\nrule: " + id + "\nfrom: { folder: \"" + folder + "\"" + more
+                + " }\ndo: [ { file: { in: archive } } ]\n";
+    }
+
+    private String problem(String text) {
+        return ((RuleReading.Bad) rulebook.check(text)).problems().get(0).toString();
+    }
+
+    @Test
+    void aRuleActsOnlyWhileItIsLive() {
+        rulebook.add(rule("a", "{inbox}/a", ""), "owner");
+        assertThat(rulebook.acting().rules()).isEmpty();
+        long before = rulebook.acting().version();
+        assertThat(rulebook.putLive("a", "owner").state()).isEqualTo(RuleState.LIVE);
+        assertThat(rulebook.acting().from(temp.resolve("inbox/a").toString())).hasSize(1);
+        assertThat(rulebook.acting().version()).isGreaterThan(before);
+        rulebook.pause("a", "owner");
+        assertThat(rulebook.acting().rules()).isEmpty();
+    }
+
+    @Test
+    void aNewVersionWaitsAsDraftWhileTheOldOneActs() {
+        rulebook.add(rule("a", "{inbox}/a", ""), "owner");
+        rulebook.putLive("a", "owner");
+        rulebook.add(rule("a", "{inbox}/b", ""), "owner");
+        assertThat(rulebook.require("a").latestVersion()).isEqualTo(2);
+        assertThat(rulebook.acting().rules().get(0).ref().version()).isEqualTo(1);
+        rulebook.putLive("a", "owner");
+        assertThat(rulebook.acting().rules().get(0).ref().version()).isEqualTo(2);
+        assertThat(rulebook.requireVersion("a", 1)).contains("{inbox}/a");
+    }
+
+    @Test
+    void theSameTextAddedAgainIsNoNewVersion() {
+        rulebook.add(rule("a", "{inbox}/a", ""), "owner");
+        rulebook.add(rule("a", "{inbox}/a", ""), "owner");
+        assertThat(rulebook.require("a").latestVersion()).isEqualTo(1);
+    }
+
+    @Test
+    void rulesKeepTheOrderInWhichTheyCame() {
+        for (String id : List.of("c", "a", "b")) {
+            rulebook.add(rule(id, "{inbox}/" + id, ""), "owner");
+            rulebook.putLive(id, "owner");
+        }
+        assertThat(rulebook.acting().rules())
+                .extracting(live -> live.ref().id())
+                .containsExactly("c", "a", "b");
+    }
+
+    @Test
+    void foldersThatLieInEachOtherOrInADestinationAreRefused() throws Exception {
+        rulebook.add(rule("a", "{inbox}/a", ""), "owner");
+        assertThat(problem(rule("b", "{inbox}/a/inner", "")))
+                .contains("hot folder")
+                .contains("of rule a lie in each other");
+        assertThat(problem(rule("b", "{inbox}", ""))).contains("lie in each other");
+        assertThat(problem(rule("b", "{home}/archive/in", ""))).contains("connection \"archive\"");
+        assertThat(problem(rule("b", "/elsewhere", ""))).contains("under none of the roots");
+        Files.createDirectories(temp.resolve("inbox"));
+        Files.createSymbolicLink(temp.resolve("inbox/link"), Path.of("/tmp"));
+        assertThat(problem(rule("b", "{inbox}/link/sly", "")))
+                .as("a link does not lead out of the roots")
+                .contains("under none of the roots");
+    }
+
+    @Test
+    void oneFolderHasOneSetOfSettings() {
+        rulebook.add(rule("a", "{inbox}/a", ", settle: 1s"), "owner");
+        assertThat(rulebook.check(rule("b", "{inbox}/a", ", settle: 1s"))).isInstanceOf(RuleReading.Good.class);
+        assertThat(problem(rule("b", "{inbox}/a", ", settle: 2s")))
+                .contains("rule a names this folder with other settings");
+    }
+
+    @Test
+    void anUnknownRuleIsSaid() {
+        assertThatThrownBy(() -> rulebook.putLive("none", "owner"))
+                .isInstanceOf(NoSuchRuleException.class)
+                .hasMessageContaining("none");
+    }
+}
