@@ -74,18 +74,19 @@ final class JobCommand {
                 return Connection.printJson(answer);
             }
             List<List<String>> rows = new ArrayList<>();
+            List<String> outcomes = new ArrayList<>();
             for (JsonNode job : answer.path("jobs")) {
                 rows.add(List.of(
                         Words.text(job.path("id")),
                         Words.text(job.path("state")),
                         Words.text(job.path("rule")),
-                        Words.text(job.path("fileName")),
-                        outcome(job)));
+                        Words.text(job.path("fileName"))));
+                outcomes.add(outcome(job));
             }
             if (rows.isEmpty()) {
                 System.out.println("No such jobs.");
             } else {
-                Words.table(List.of("JOB", "STATE", "RULE", "FILE", "FILED AS, OR WHY NOT"), rows);
+                Words.table(List.of("JOB", "STATE", "RULE", "FILE"), rows, outcomes);
             }
             return 0;
         }

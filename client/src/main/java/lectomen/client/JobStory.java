@@ -26,8 +26,13 @@ final class JobStory {
         if (!job.path("ledger").isEmpty()) {
             System.out.println("\nLedger");
             for (JsonNode entry : job.path("ledger")) {
-                System.out.println("  " + entry.path("seq").asLong() + "  " + Words.time(entry.path("at")) + "  "
-                        + Words.text(entry.path("principal")) + "  " + Words.text(entry.path("event")));
+                System.out.printf(
+                        Locale.ROOT,
+                        "  %6d  %s  %-8s %s%n",
+                        entry.path("seq").asLong(),
+                        Words.time(entry.path("at")),
+                        Words.text(entry.path("principal")),
+                        Words.text(entry.path("event")));
             }
         }
     }
@@ -87,7 +92,7 @@ final class JobStory {
             System.out.println("\nEffects");
         }
         for (JsonNode effect : job.path("effects")) {
-            System.out.println("  " + Words.text(effect.path("kind")) + " is " + Words.text(effect.path("state")) + " "
+            System.out.println("  " + Words.text(effect.path("kind")) + ", " + Words.text(effect.path("state")) + ": "
                     + Words.text(effect.path("place")));
             String receipt = Words.time(effect.path("receiptAt"));
             if (!receipt.isEmpty()) {

@@ -3,7 +3,6 @@ package lectomen.client;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import tools.jackson.databind.JsonNode;
@@ -45,26 +44,38 @@ final class Words {
 
     /** Columns as wide as their widest cell, two blanks apart; the last is not filled up. */
     static void table(List<String> heads, List<List<String>> rows) {
-        List<List<String>> all = new ArrayList<>();
-        all.add(heads);
-        all.addAll(rows);
+        table(heads, rows, List.of());
+    }
+
+    /** @param below a line under each row, indented; left out where it is empty, or where there is none for the row */
+    static void table(List<String> heads, List<List<String>> rows, List<String> below) {
         int[] widths = new int[heads.size()];
-        for (List<String> row : all) {
-            for (int i = 0; i < row.size(); i++) {
-                widths[i] = Math.max(
-                        widths[i], row.get(i).codePointCount(0, row.get(i).length()));
+        widen(widths, heads);
+        rows.forEach(row -> widen(widths, row));
+        System.out.println(line(heads, widths));
+        for (int i = 0; i < rows.size(); i++) {
+            System.out.println(line(rows.get(i), widths));
+            if (i < below.size() && !below.get(i).isEmpty()) {
+                System.out.println("      " + below.get(i));
             }
         }
-        for (List<String> row : all) {
-            StringBuilder line = new StringBuilder();
-            for (int i = 0; i < row.size(); i++) {
-                String cell = row.get(i);
-                line.append(cell);
-                if (i < row.size() - 1) {
-                    line.append(" ".repeat(widths[i] - cell.codePointCount(0, cell.length()) + 2));
-                }
-            }
-            System.out.println(line.toString().stripTrailing());
+    }
+
+    private static void widen(int[] widths, List<String> row) {
+        for (int i = 0; i < row.size(); i++) {
+            widths[i] = Math.max(widths[i], width(row.get(i)));
         }
+    }
+
+    private static String line(List<String> row, int[] widths) {
+        StringBuilder line = new StringBuilder();
+        for (int i = 0; i < row.size(); i++) {
+            line.append(row.get(i)).append(" ".repeat(widths[i] - width(row.get(i)) + 2));
+        }
+        return line.toString().stripTrailing();
+    }
+
+    private static int width(String cell) {
+        return cell.codePointCount(0, cell.length());
     }
 }

@@ -105,7 +105,7 @@ final class DemoDocuments {
                         PermitLayouts.beside(climber),
                         DemoDocument.How.COPIED,
                         "a vessel named ../../Sea Robin",
-                        "Mooring permits/2027/Tallow Quay 1/2027-06-02 MHP-2027-0038 ..-..-Sea Robin.pdf"),
+                        "Mooring permits/2027/Tallow Quay 1/2027-06-02 MHP-2027-0038 Sea Robin.pdf"),
                 DemoDocument.refused(
                         PERMITS,
                         "cut-off.pdf",

@@ -75,7 +75,7 @@ final class Inbox {
                     case END -> {
                         return file;
                     }
-                    case MISSING, TASK, NEED, ANSWER ->
+                    case MISSING, TASK, READY, NEED, ANSWER ->
                         throw new IOException("The bytes " + ref.sha256() + " are not to be had");
                 }
             }

@@ -27,6 +27,7 @@ public final class WorkerMain {
         System.setOut(new PrintStream(System.err, true, StandardCharsets.UTF_8));
         Inbox inbox = Inbox.open(new Frames(tasks, answers));
         Examiner examiner = new Examiner();
+        inbox.frames().ready();
         while (true) {
             Task task = inbox.next(Frames.Kind.TASK).task();
             Path document = scratch.resolve("document");

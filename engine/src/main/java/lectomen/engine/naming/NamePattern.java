@@ -28,6 +28,9 @@ import org.jspecify.annotations.Nullable;
 public final class NamePattern {
     private static final Pattern SEPARATOR = Pattern.compile("[\\s\\-_,;.+]*");
 
+    /** What leads a value out of its folder, were it taken for a path. */
+    private static final Pattern CLIMBING = Pattern.compile("^(?:\\.{0,2}[/\\\\]+)+");
+
     /** What came of reading a pattern: the pattern, or what is wrong and at which character (from 0). */
     public record Parsed(Optional<NamePattern> pattern, String problem, int at) {
         static Parsed wrong(String problem, int at) {
@@ -194,7 +197,7 @@ public final class NamePattern {
                 throw new NotADateException(slot.name(), text);
             }
         }
-        return SafeName.part(text).strip();
+        return SafeName.part(CLIMBING.matcher(text).replaceFirst("")).strip();
     }
 
     private void dropSeparatorBeside(int empty, List<String> texts) {

@@ -34,6 +34,8 @@ public final class Frames {
         END('E'),
         /** To the worker: there are no such bytes. */
         MISSING('M'),
+        /** From the worker: it has started and takes tasks. */
+        READY('R'),
         /** From the worker: it needs the bytes of this SHA-256. */
         NEED('N'),
         /** From the worker: an {@link Answer}. */
@@ -84,6 +86,10 @@ public final class Frames {
 
     public void send(Answer answer) throws IOException {
         send(Kind.ANSWER, JSON.writeValueAsBytes(answer));
+    }
+
+    public void ready() throws IOException {
+        send(Kind.READY, new byte[0]);
     }
 
     public void need(String sha256) throws IOException {

@@ -59,8 +59,8 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
         return problem;
     }
 
-    @ExceptionHandler
-    ProblemDetail fault(RuntimeException e) {
+    @ExceptionHandler(Throwable.class)
+    ProblemDetail fault(Throwable e) {
         LOG.error("A call failed", e);
         return problem(
                 HttpStatus.INTERNAL_SERVER_ERROR,

@@ -19,22 +19,11 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.atomic.AtomicBoolean;
-import lectomen.engine.identify.FileType;
-import lectomen.engine.plan.Considered;
-import lectomen.engine.plan.Planner;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.SourceSettings;
-import lectomen.engine.rule.Truth;
-import lectomen.service.job.Job;
-import lectomen.service.job.JobState;
-import lectomen.service.job.Jobs;
-import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
-import lectomen.service.store.Store;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
  * One hot folder while at least one live rule takes files from it. {@link #look} is called by one thread at a time; what it
@@ -50,13 +39,7 @@ final class HotFolder {
     private static final Duration PAUSE_WHEN_AWAY = Duration.ofSeconds(2);
 
     /** What a hot folder needs of the rest of the service. */
-    record Surroundings(
-            Store store,
-            Jobs jobs,
-            Rulebook rulebook,
-            ExecutorService copiers,
-            Runnable whenArrived,
-            InstantSource clock) {}
+    record Surroundings(Rulebook rulebook, ExecutorService copiers, Runnable whenArrived, InstantSource clock) {}
 
     private record Held(Claims.Moved moved, long sinceNanos) {}
 
@@ -64,7 +47,7 @@ final class HotFolder {
     private final long source;
     private SourceSettings settings;
     private final Claims claims;
-    private final LyingFiles lying;
+    private final Sorting sorting;
     private final Surroundings around;
     private Settling settling;
     private volatile Optional<SourceSettings> wish = Optional.empty();
@@ -77,12 +60,12 @@ final class HotFolder {
     private volatile Optional<Reason> trouble = Optional.empty();
     private volatile int settlingNow;
 
-    HotFolder(Path folder, long source, Claims claims, LyingFiles lying, Surroundings around) {
+    HotFolder(Path folder, long source, Claims claims, Sorting sorting, Surroundings around) {
         this.folder = folder;
         this.source = source;
         this.settings = NOT_ACTING;
         this.claims = claims;
-        this.lying = lying;
+        this.sorting = sorting;
         this.around = around;
         this.settling = new Settling(settings.settle());
     }
@@ -109,10 +92,8 @@ final class HotFolder {
     }
 
     SourceStatus status() {
-        int unwanted = (int) lying.all().values().stream()
-                .filter(file -> file.why() == LyingFiles.Why.UNWANTED)
-                .count();
-        return new SourceStatus(folder.toString(), lastLookAt, nextLookAt, trouble, settlingNow, unwanted);
+        return new SourceStatus(
+                folder.toString(), lastLookAt, nextLookAt, trouble, settlingNow, sorting.countUnwanted());
     }
 
     /** Looks at the folder and takes what is ready; says after which time to look again. */
@@ -144,8 +125,7 @@ final class HotFolder {
                 trouble = Optional.empty();
             }
             retryUnfinished();
-            Duration release = releaseHeld();
-            return release.compareTo(next) < 0 ? release : next;
+            return shorter(next, releaseHeld());
         } catch (IOException | DirectoryIteratorException e) {
             return away(e.toString());
         }
@@ -163,54 +143,37 @@ final class HotFolder {
     }
 
     private Duration takeReady() throws IOException {
-        boolean leave = leaveExisting.getAndSet(false);
-        Rulebook.Acting acting = around.rulebook().acting();
-        List<LiveRule> rules = acting.from(folder.toString());
+        Sorting.Round round = sorting.begin(around.rulebook().acting(), leaveExisting.getAndSet(false));
         List<Claims.Wanted> wanted = new ArrayList<>();
-        Set<Path> seen = new HashSet<>();
-        Set<String> present = new HashSet<>();
+        Set<Path> growing = new HashSet<>();
         Duration next = settings.sweep();
         long now = System.nanoTime();
         try (DirectoryStream<Path> files = Files.newDirectoryStream(folder)) {
             for (Path file : files) {
                 String name = file.getFileName().toString();
-                if (IgnoredNames.ignores(name)) {
+                Optional<FileState> state = IgnoredNames.ignores(name) ? Optional.empty() : stateOf(file);
+                if (state.isEmpty() || round.stays(name, state.get())) {
                     continue;
                 }
-                Optional<FileState> state = stateOf(file);
-                if (state.isEmpty()) {
-                    continue;
-                }
-                seen.add(file);
-                if (!lying.isEmpty()) {
-                    present.add(lying.key(name));
-                }
-                if (leave) {
-                    leave(name, state.get(), acting.version());
-                    present.add(lying.key(name));
-                } else if (lying.isEmpty() || !isKnownToLie(name, state.get(), acting.version())) {
-                    Duration left = settling.left(file, state.get(), now);
-                    if (left.isZero()) {
-                        boolean lay = lying.isEmpty();
-                        decide(file, state.get(), rules, acting.version()).ifPresent(wanted::add);
-                        if (lay != lying.isEmpty()) {
-                            present.add(lying.key(name));
-                        }
-                    } else if (left.compareTo(next) < 0) {
-                        next = left;
-                    }
+                Duration left = settling.left(file, state.get(), now);
+                if (left.isZero()) {
+                    round.findWanted(file, state.get()).ifPresent(wanted::add);
+                } else {
+                    growing.add(file);
+                    next = shorter(next, left);
                 }
             }
         }
-        claimAll(wanted, acting.version());
-        if (!wanted.isEmpty() && next.compareTo(GRACE) > 0) {
-            next = GRACE;
-        }
-        wanted.forEach(one -> seen.remove(one.file()));
-        settling.keepOnly(seen);
-        settlingNow = settling.size();
-        forgetGone(present);
+        claimAll(wanted, round);
+        round.end();
+        settling.keepOnly(growing);
+        settlingNow = growing.size();
+        next = wanted.isEmpty() ? next : shorter(next, GRACE);
         return next.compareTo(SHORTEST_PAUSE) < 0 ? SHORTEST_PAUSE : next;
+    }
+
+    private static Duration shorter(Duration one, Duration other) {
+        return one.compareTo(other) < 0 ? one : other;
     }
 
     /** Empty for what is no regular file (links are not followed) or has gone. */
@@ -222,111 +185,7 @@ final class HotFolder {
         }
     }
 
-    private boolean isKnownToLie(String name, FileState state, long rulebookVersion) {
-        return lying.find(name, state)
-                .filter(file -> file.why() == LyingFiles.Why.LEFT || file.rulebookVersion() == rulebookVersion)
-                .isPresent();
-    }
-
-    private void leave(String name, FileState state, long rulebookVersion) {
-        around.store().write(db -> {
-            lying.keep(
-                    db,
-                    name,
-                    new LyingFiles.Lying(
-                            LyingFiles.FileMark.of(state), LyingFiles.Why.LEFT, rulebookVersion, Optional.empty()));
-            return name;
-        });
-    }
-
-    /** Asks the rules by what is known without opening the file further than its head. */
-    private Optional<Claims.Wanted> decide(Path file, FileState state, List<LiveRule> rules, long rulebookVersion)
-            throws IOException {
-        String name = file.getFileName().toString();
-        FileType type;
-        try {
-            type = Claims.typeOf(file);
-        } catch (NoSuchFileException gone) {
-            return Optional.empty();
-        } catch (IOException e) {
-            Reason unreadable =
-                    Reason.of("file.unreadable", "problem", e.getClass().getSimpleName());
-            tellUnwanted(name, state, FileType.UNKNOWN, unreadable, rulebookVersion);
-            return Optional.empty();
-        }
-        Facts facts = new Facts(
-                name,
-                state.size(),
-                type,
-                Optional.of(folder.toString()),
-                around.clock().instant());
-        List<Considered> considered = rules.stream()
-                .map(rule -> Planner.consider(rule.candidate(), facts))
-                .toList();
-        boolean mayBeWanted = type == FileType.EMPTY || considered.stream().anyMatch(HotFolder::mayTake);
-        if (mayBeWanted) {
-            return Optional.of(
-                    new Claims.Wanted(file, state, type, lying.findJob(name).filter(this::isUnwanted)));
-        }
-        tellUnwanted(name, state, type, Planner.noneWants(considered), rulebookVersion);
-        return Optional.empty();
-    }
-
-    private static boolean mayTake(Considered considered) {
-        return considered.takes() || considered.conditions().stream().anyMatch(seen -> seen.truth() == Truth.OPEN);
-    }
-
-    private boolean isUnwanted(String job) {
-        return around.jobs()
-                .find(job)
-                .filter(found -> found.state() == JobState.UNWANTED)
-                .isPresent();
-    }
-
-    private void tellUnwanted(String name, FileState state, FileType type, Reason reason, long rulebookVersion) {
-        Optional<String> known = lying.findJob(name).filter(this::isUnwanted);
-        around.store().write(db -> {
-            String job = known.orElseGet(() -> {
-                Jobs.NewJob made =
-                        new Jobs.NewJob(source, name, state.size(), type, Optional.empty(), JobState.WAITING);
-                String id = around.jobs().newId(db);
-                around.jobs().create(db, id, made, "service");
-                return id;
-            });
-            lieUnwanted(db, job, name, state, reason, rulebookVersion);
-            return job;
-        });
-    }
-
-    private void lieUnwanted(
-            JdbcClient db, String job, String name, FileState state, Reason reason, long rulebookVersion) {
-        around.jobs().move(db, job, Jobs.Move.to(JobState.UNWANTED, reason), "service");
-        LyingFiles.FileMark mark = LyingFiles.FileMark.of(state);
-        lying.keep(db, name, new LyingFiles.Lying(mark, LyingFiles.Why.UNWANTED, rulebookVersion, Optional.of(job)));
-    }
-
-    /** A lying file that somebody took away: the job that told of it ends. */
-    private void forgetGone(Set<String> present) {
-        lying.all().forEach((key, file) -> {
-            if (!present.contains(key)) {
-                around.store().write(db -> {
-                    lying.forget(db, key);
-                    Optional<Job> told = file.job().flatMap(job -> around.jobs().find(db, job));
-                    told.filter(job -> job.state() == JobState.UNWANTED
-                                    && job.arrival().isEmpty())
-                            .ifPresent(job -> around.jobs()
-                                    .move(
-                                            db,
-                                            job.id(),
-                                            Jobs.Move.to(JobState.CANCELLED, Reason.of("file.gone")),
-                                            "service"));
-                    return key;
-                });
-            }
-        });
-    }
-
-    private void claimAll(List<Claims.Wanted> wanted, long rulebookVersion) throws IOException {
+    private void claimAll(List<Claims.Wanted> wanted, Sorting.Round round) throws IOException {
         List<Claims.Wanted> oldestFirst = new ArrayList<>(wanted);
         oldestFirst.sort(
                 Comparator.comparingLong((Claims.Wanted one) -> one.state().mtime())
@@ -335,11 +194,7 @@ final class HotFolder {
             int to = Math.min(from + CLAIMS_PER_COMMIT, oldestFirst.size());
             Claims.Begun begun = claims.begin(oldestFirst.subList(from, to));
             begun.moved().forEach(this::copy);
-            for (Claims.Stuck stuck : begun.stuck()) {
-                Claims.Wanted one = stuck.wanted();
-                Reason reason = Reason.of("file.stuck", "problem", stuck.problem());
-                tellUnwanted(one.file().getFileName().toString(), one.state(), one.type(), reason, rulebookVersion);
-            }
+            begun.stuck().forEach(round::stuck);
         }
     }
 

@@ -149,8 +149,10 @@ public final class HotFolders implements AutoCloseable {
         long source = sources.ofFolder(folder.toString());
         Arrivals arrivals = new Arrivals(store, ledger, jobs, keyed, clock);
         Claims claims = new Claims(folder, source, store, ledger, jobs, arrivals, bytes, clock);
-        HotFolder.Surroundings around = new HotFolder.Surroundings(store, jobs, rulebook, copiers, whenArrived, clock);
-        return new Watched(new HotFolder(folder, source, claims, new LyingFiles(store, keyed, source), around));
+        Sorting sorting =
+                new Sorting(folder.toString(), source, new LyingFiles(store, keyed, source), store, jobs, clock);
+        HotFolder.Surroundings around = new HotFolder.Surroundings(rulebook, copiers, whenArrived, clock);
+        return new Watched(new HotFolder(folder, source, claims, sorting, around));
     }
 
     /** Made once, when a rule first names it; one that went away later may be a share that is not mounted, and is awaited. */

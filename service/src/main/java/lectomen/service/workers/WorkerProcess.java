@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -21,11 +22,14 @@ final class WorkerProcess {
     /** How the Java runtime exits when {@code -XX:+ExitOnOutOfMemoryError} ended it. */
     private static final int OUT_OF_MEMORY = 3;
 
+    private static final Duration LONGEST_START = Duration.ofSeconds(60);
+
     private final Process process;
     private final Frames frames;
     private final Path scratch;
     private final WorkerSettings settings;
     private volatile boolean timedOut;
+    private boolean started;
     private long idleSinceNanos;
 
     private WorkerProcess(Process process, Path scratch, WorkerSettings settings) {
@@ -78,6 +82,9 @@ final class WorkerProcess {
 
     /** Asks, hands over the bytes that the worker wants, and waits for the answer, at most as long as a worker may take. */
     Examination examine(Task task, BytesOf bytes, ScheduledExecutorService watchdog) {
+        if (!started && !awaitReady(watchdog)) {
+            return whyItDied();
+        }
         ScheduledFuture<?> limit = watchdog.schedule(
                 () -> {
                     timedOut = true;
@@ -103,6 +110,22 @@ final class WorkerProcess {
             return new Examination.Refused(Reason.of("bytes.missing"));
         } catch (IOException e) {
             return whyItDied();
+        } finally {
+            limit.cancel(false);
+        }
+    }
+
+    /** The time that a worker takes to start is not the document's. */
+    private boolean awaitReady(ScheduledExecutorService watchdog) {
+        ScheduledFuture<?> limit =
+                watchdog.schedule(process::destroyForcibly, LONGEST_START.toMillis(), TimeUnit.MILLISECONDS);
+        try {
+            started = frames.receive()
+                    .filter(frame -> frame.kind() == Frames.Kind.READY)
+                    .isPresent();
+            return started;
+        } catch (IOException e) {
+            return false;
         } finally {
             limit.cancel(false);
         }
