@@ -57,11 +57,17 @@ public final class ClientMain {
                     System.err.println("See: lectomen help " + commandPath(e.getCommandLine()));
                     return 2;
                 });
+        helpEverywhere(commandLine);
         if (arguments.length == 0) {
             commandLine.usage(System.out);
             return 0;
         }
         return commandLine.execute(arguments);
+    }
+
+    private static void helpEverywhere(CommandLine commandLine) {
+        commandLine.getCommandSpec().mixinStandardHelpOptions(true).version("Lectomen 0.1.0");
+        commandLine.getSubcommands().values().forEach(ClientMain::helpEverywhere);
     }
 
     private static String message(Exception e) {

@@ -2,7 +2,9 @@ package lectomen.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -43,7 +45,10 @@ class KillJourney {
             }
             feeder.join();
             RunningService.await("all are filed", Duration.ofSeconds(90), () -> service.count("filed") == FILES);
-            assertThat(filed(service)).hasSize(FILES);
+            RunningService.await(
+                    "nothing hidden is left beside them",
+                    Duration.ofSeconds(10),
+                    () -> filed(service).size() == FILES);
             filed(service).forEach((name, bytes) -> assertThat(bytes).as(name).isEqualTo(wanted.get(name)));
             assertThat(service.jobs())
                     .allMatch(job -> job.path("state").asString().equals("filed"));
@@ -87,13 +92,15 @@ class KillJourney {
         }
     }
 
-    private static Map<String, byte[]> filed(RunningService service) throws Exception {
+    private static Map<String, byte[]> filed(RunningService service) {
         Map<String, byte[]> found = new TreeMap<>();
         try (Stream<Path> files = Files.walk(service.archive())) {
             for (Path file : files.filter(Files::isRegularFile).toList()) {
                 byte[] before = found.put(file.getFileName().toString(), Files.readAllBytes(file));
                 assertThat(before).as(file + " is filed in two folders").isNull();
             }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
         return found;
     }
@@ -101,7 +108,7 @@ class KillJourney {
     private static long left(RunningService service) {
         try (Stream<Path> files = Files.walk(service.home().resolve("inbox"))) {
             return files.filter(Files::isRegularFile).count();
-        } catch (java.io.IOException | java.io.UncheckedIOException e) {
+        } catch (IOException | UncheckedIOException e) {
             return -1;
         }
     }

@@ -102,6 +102,10 @@ public final class ByteStore {
         return Files.newInputStream(shelf(sha256).resolve(sha256));
     }
 
+    public boolean has(String sha256) {
+        return Files.exists(shelf(sha256).resolve(sha256));
+    }
+
     private Path shelf(String sha256) {
         if (!sha256.matches("[0-9a-f]{64}")) {
             throw new IllegalArgumentException("No SHA-256: " + sha256);

@@ -81,6 +81,7 @@ public final class EffectRunner implements AutoCloseable {
 
     /** Begins to work; what an earlier run of the service left unfinished comes first. */
     public void start() {
+        poller.execute(this::clearLast);
         poller.scheduleWithFixedDelay(this::submitDue, 0, 200, TimeUnit.MILLISECONDS);
     }
 
@@ -154,6 +155,10 @@ public final class EffectRunner implements AutoCloseable {
             fail(effect, Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
             return;
         }
+        if (!bytes.has(effect.bytes().sha256())) {
+            fail(effect, Reason.of("bytes.missing"), JobState.FAILED);
+            return;
+        }
         Placing placing = work.get()
                 .repository()
                 .place(
@@ -215,21 +220,34 @@ public final class EffectRunner implements AutoCloseable {
             if (!work.explanation().isEmpty()) {
                 GiveBack.explain(placed.leftover(), placed.place(), work.explanation());
             }
-            store.write(db -> {
-                effects.done(db, effect, placed.place(), placed.answer());
-                settle(db, effect.jobId());
-                return troubled.remove(effect.connection()) ? effects.wake(db, effect.connection()) : 0;
-            });
-            Files.deleteIfExists(placed.leftover());
         } catch (IOException e) {
-            waitForIt(
-                    effect,
-                    Reason.of(
-                            "destination.trouble",
-                            "connection",
-                            effect.connection(),
-                            "problem",
-                            e.getClass().getSimpleName()));
+            String problem = e.getClass().getSimpleName();
+            waitForIt(effect, Reason.of("destination.trouble", "connection", effect.connection(), "problem", problem));
+            return;
+        }
+        store.write(db -> {
+            effects.done(db, effect, placed.place(), placed.answer());
+            settle(db, effect.jobId());
+            return troubled.remove(effect.connection()) ? effects.wake(db, effect.connection()) : 0;
+        });
+        clear(effect.id(), placed.leftover());
+    }
+
+    /** With the receipt written, what proved the filing is no longer needed. */
+    private static void clear(String effectId, Path leftover) {
+        try {
+            Files.deleteIfExists(leftover);
+        } catch (IOException e) {
+            LOG.warn("The hidden file of effect {} could not be removed ({})", effectId, e.getMessage());
+        }
+    }
+
+    /** A service that was ended between a receipt and the clearing left a hidden file with each of its last filings. */
+    private void clearLast() {
+        for (Effect effect : effects.lastDone(THREADS * 10)) {
+            work(effect).ifPresent(work -> work.repository()
+                    .leftovers(work.order())
+                    .forEach(leftover -> clear(effect.id(), leftover)));
         }
     }
 

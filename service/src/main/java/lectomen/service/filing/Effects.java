@@ -214,6 +214,14 @@ final class Effects {
                 .optional());
     }
 
+    /** The effects whose receipts were written last. */
+    List<Effect> lastDone(int most) {
+        return store.read(db -> db.sql(SELECT + " join receipt r on r.effect_id = e.id order by r.rowid desc limit ?")
+                .param(most)
+                .query(Effects::effect)
+                .list());
+    }
+
     List<Effect> ofJob(JdbcClient db, String jobId) {
         return db.sql(SELECT + " where e.job_id = ? order by e.created_at, e.id")
                 .param(jobId)

@@ -12,6 +12,7 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import lectomen.engine.naming.SafeName;
@@ -78,12 +79,22 @@ final class FolderRepository {
                             String.join("/", order.folder())));
                 }
             }
-            Path part = folder.resolve(".lectomen-" + order.effectId() + ".part");
+            Path part = partIn(folder, order);
             Optional<Placing> earlier = findEarlier(order, bytes, part);
             return earlier.isPresent() ? earlier.get() : placeAnew(order, bytes, intend, part);
         } catch (IOException e) {
             return new Placing.NotNow(trouble(e, order.bytes().size()));
         }
+    }
+
+    private static Path partIn(Path folder, Order order) {
+        return folder.resolve(".lectomen-" + order.effectId() + ".part");
+    }
+
+    /** The hidden files that an order may have left; they need not be there. */
+    List<Path> leftovers(Order order) {
+        Path part = partIn(root.resolve(String.join("/", order.folder())), order);
+        return List.of(part, placingOf(part));
     }
 
     /** False when something that is no folder stands there. */
@@ -136,7 +147,7 @@ final class FolderRepository {
 
     private Placing placeAnew(Order order, Bytes bytes, Consumer<String> intend, Path part) throws IOException {
         Files.deleteIfExists(part);
-        fill(part, order, bytes, StandardOpenOption.CREATE_NEW);
+        fillOrClear(part, order, bytes);
         if (!isWhole(part, order)) {
             Files.delete(part);
             return new Placing.NotNow(Reason.of("destination.mismatch", "connection", connection));
@@ -185,6 +196,20 @@ final class FolderRepository {
         Files.move(part, placing, StandardCopyOption.ATOMIC_MOVE);
         fill(place, order, bytes, StandardOpenOption.TRUNCATE_EXISTING);
         return Optional.of(placing);
+    }
+
+    /** What can't be written whole is taken away again: it would only fill the disk, and nobody knows it. */
+    private static void fillOrClear(Path part, Order order, Bytes bytes) throws IOException {
+        try {
+            fill(part, order, bytes, StandardOpenOption.CREATE_NEW);
+        } catch (IOException e) {
+            try {
+                Files.deleteIfExists(part);
+            } catch (IOException stuck) {
+                e.addSuppressed(stuck);
+            }
+            throw e;
+        }
     }
 
     private static void fill(Path file, Order order, Bytes bytes, StandardOpenOption how) throws IOException {

@@ -8,6 +8,7 @@ import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Duration;
 import java.time.InstantSource;
 import java.util.ArrayList;
@@ -15,6 +16,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.naming.SafeName;
 import lectomen.engine.task.ByteRef;
@@ -74,6 +76,9 @@ final class Claims {
     private final ByteStore bytes;
     private final InstantSource clock;
 
+    /** Claims that are on their way from {@link #begin} to the end of {@link #release}; recovery keeps off them. */
+    private final Set<String> inHand = ConcurrentHashMap.newKeySet();
+
     Claims(
             Path hotFolder,
             long source,
@@ -94,7 +99,12 @@ final class Claims {
         this.clock = clock;
     }
 
-    /** Steps 1 and 2 for several files with one commit. A file that has gone meanwhile is left out. */
+    /**
+     * Steps 1 and 2 for several files with one commit. A file that has gone meanwhile is left out, and one that was changed or
+     * replaced since it was looked at goes back to settle anew.
+     *
+     * @throws IOException if the folder can't be worked in; {@link #recover} then takes up what was begun
+     */
     Begun begin(List<Wanted> wanted) throws IOException {
         List<String> ids = store.write(db -> {
             List<String> made = new ArrayList<>();
@@ -103,17 +113,25 @@ final class Claims {
             }
             return made;
         });
-        boolean newHidden = Files.notExists(hidden);
-        Files.createDirectories(hidden);
+        makeHiddenFolder();
         List<Moved> moved = new ArrayList<>();
         List<Stuck> stuck = new ArrayList<>();
         for (int i = 0; i < wanted.size(); i++) {
-            Path own = Files.createDirectories(hidden.resolve(ids.get(i)));
+            Path own = hidden.resolve(ids.get(i));
+            if (Files.notExists(own)) {
+                Files.createDirectory(own);
+            }
             Path target = own.resolve(wanted.get(i).file().getFileName());
             try {
-                Files.move(wanted.get(i).file(), target);
-                DurableFiles.syncFolder(own);
-                moved.add(new Moved(ids.get(i), target));
+                Files.move(wanted.get(i).file(), target, StandardCopyOption.ATOMIC_MOVE);
+                if (FileState.of(target).isSameFile(wanted.get(i).state())) {
+                    DurableFiles.syncFolder(own);
+                    moved.add(new Moved(ids.get(i), target));
+                } else {
+                    giveBack(target);
+                    Files.deleteIfExists(own);
+                    letGo(ids.get(i));
+                }
             } catch (NoSuchFileException gone) {
                 letGo(ids.get(i));
                 Files.deleteIfExists(own);
@@ -128,11 +146,21 @@ final class Claims {
             }
         }
         DurableFiles.syncFolder(hidden);
-        if (newHidden) {
-            DurableFiles.syncEntry(hidden);
-        }
         DurableFiles.syncFolder(hotFolder);
+        moved.forEach(one -> inHand.add(one.job()));
         return new Begun(moved, stuck);
+    }
+
+    /** Level by level, so that a hot folder which went away, such as a share, is not made anew by the way. */
+    private void makeHiddenFolder() throws IOException {
+        if (Files.notExists(hidden)) {
+            Path above = hotFolder.resolve(HIDDEN);
+            if (Files.notExists(above)) {
+                Files.createDirectory(above);
+            }
+            Files.createDirectory(hidden);
+            DurableFiles.syncFolder(above);
+        }
     }
 
     private String intend(JdbcClient db, Wanted wanted) {
@@ -244,6 +272,7 @@ final class Claims {
     }
 
     private void removed(Moved moved) throws IOException {
+        inHand.remove(moved.job());
         store.write(db -> db.sql("update claim set state = 'removed' where job_id = ?")
                 .param(moved.job())
                 .update());
@@ -289,7 +318,7 @@ final class Claims {
     }
 
     /**
-     * What a crash left: gives back what no claim knows, finishes claims whose file had been moved, and drops those whose
+     * What a crash or a folder that went away left: gives back what no claim knows, finishes claims whose file had been moved, and drops those whose
      * file still lies in the hot folder, where the next look finds it.
      *
      * @return the claims that were held and wait for their release
@@ -299,6 +328,9 @@ final class Claims {
         Set<String> known = new HashSet<>();
         for (ClaimRow claim : openClaims()) {
             known.add(claim.job());
+            if (inHand.contains(claim.job())) {
+                continue;
+            }
             Optional<Path> file = fileOf(claim.job());
             if (claim.held() && file.isEmpty()) {
                 store.write(db -> db.sql("update claim set state = 'removed' where job_id = ?")
@@ -315,6 +347,7 @@ final class Claims {
             }
         }
         giveBackOrphans(known);
+        held.forEach(one -> inHand.add(one.job()));
         return held;
     }
 
@@ -368,7 +401,7 @@ final class Claims {
                 Files.createLink(target, file);
                 DurableFiles.syncFolder(hotFolder);
                 Files.delete(file);
-                LOG.warn("A file in {} that no job knows was put back into its hot folder", hidden);
+                LOG.warn("A file of source {} was put back into its hot folder", source);
                 return;
             } catch (FileAlreadyExistsException taken) {
                 // the next number

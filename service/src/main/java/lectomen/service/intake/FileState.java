@@ -23,6 +23,11 @@ record FileState(boolean regular, long size, long mtime, long ctime, long inode)
                 (Long) require(seen, "ino"));
     }
 
+    /** Whether it is the same file with the same content; moving it changes its ctime alone. */
+    boolean isSameFile(FileState other) {
+        return regular == other.regular && size == other.size && mtime == other.mtime && inode == other.inode;
+    }
+
     private static Object require(Map<String, Object> seen, String attribute) {
         return Objects.requireNonNull(seen.get(attribute), attribute);
     }

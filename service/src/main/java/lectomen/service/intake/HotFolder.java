@@ -120,8 +120,8 @@ final class HotFolder {
                 settling = new Settling(settings.settle());
             }
             Duration next = wanted.isPresent() ? takeReady() : settings.sweep();
-            if (trouble.isPresent()) {
-                LOG.info("Source {} can be reached again", source);
+            if (trouble.isPresent() && unfinished.isEmpty()) {
+                LOG.info("Source {} is in order again", source);
                 trouble = Optional.empty();
             }
             retryUnfinished();
@@ -132,6 +132,7 @@ final class HotFolder {
     }
 
     private Duration away(String problem) {
+        recovered = false;
         if (trouble.isEmpty()) {
             LOG.warn(
                     "Source {} can't be reached; it is looked at again every {} s",
@@ -212,10 +213,9 @@ final class HotFolder {
             hold(moved);
             around.whenArrived().run();
         } catch (IOException | RuntimeException e) {
-            LOG.warn(
-                    "The file of job {} can't be kept yet ({}); it is tried again",
-                    moved.job(),
-                    e.getClass().getSimpleName());
+            String problem = e.getClass().getSimpleName();
+            LOG.warn("The file of job {} can't be kept yet ({}); it is tried again", moved.job(), problem);
+            trouble = Optional.of(Reason.of("intake.not-kept", "problem", problem));
             unfinished.add(moved);
         }
     }

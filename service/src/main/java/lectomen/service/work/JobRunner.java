@@ -101,7 +101,7 @@ public final class JobRunner implements AutoCloseable {
             try {
                 Optional<Job> job = store.write(jobs::takeNext);
                 if (job.isPresent()) {
-                    run(job.get());
+                    runOrGiveBack(job.get());
                 } else {
                     synchronized (bell) {
                         bell.wait(LOOK_AGAIN_MILLIS);
@@ -113,6 +113,19 @@ public final class JobRunner implements AutoCloseable {
                 LOG.error("A job could not be taken or recorded; it is taken up again", e);
                 pause();
             }
+        }
+    }
+
+    /** A fault on the way makes the job wait for another try; it never stays in work with nobody at it. */
+    private void runOrGiveBack(Job job) {
+        try {
+            run(job);
+        } catch (RuntimeException e) {
+            LOG.error("Job {} met a fault; it is tried again at most {} times", job.id(), TRIES, e);
+            store.write(db -> {
+                died(db, job, sources.findFolder(job.source()));
+                return job.id();
+            });
         }
     }
 

@@ -1,0 +1,64 @@
+package lectomen.service;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.atomic.AtomicReference;
+import lectomen.engine.rule.Site;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.filing.Connections;
+import lectomen.service.filing.EffectRunner;
+import lectomen.service.home.Settings;
+import lectomen.service.job.Jobs;
+import lectomen.service.ledger.KeyedHash;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
+import lectomen.service.store.Store;
+
+/** The parts of a service around a real database in a folder of its own, with a clock that only moves when told. */
+public final class Workshop implements AutoCloseable {
+    public final Path folder;
+    public final AtomicReference<Instant> now = new AtomicReference<>(Instant.parse("2027-03-01T10:00:00Z"));
+    public final InstantSource clock = now::get;
+    public final Settings settings;
+    public final Store store;
+    public final Ledger ledger;
+    public final Jobs jobs;
+    public final Sources sources;
+    public final ByteStore bytes;
+    public final Rulebook rulebook;
+    public final KeyedHash keyed = new KeyedHash(new byte[32]);
+    public final EffectRunner effects;
+
+    public Workshop(Path folder) throws IOException {
+        this.folder = folder;
+        Files.createDirectories(folder.resolve("archive"));
+        Site site = new Site(
+                Map.of("inbox", folder.resolve("inbox").toString()), Set.of("archive"), Locale.UK, ZoneOffset.UTC);
+        Settings.Workers workers = new Settings.Workers(1, 64, Duration.ofSeconds(1), Duration.ofSeconds(1));
+        settings = new Settings(site, List.of(folder), Map.of("archive", folder.resolve("archive")), workers);
+        store = Store.open(folder.resolve("store"), clock);
+        ledger = new Ledger(store, clock);
+        jobs = new Jobs(store, ledger, clock);
+        sources = new Sources(store);
+        bytes = new ByteStore(folder.resolve("bytes"));
+        rulebook = new Rulebook(store, ledger, settings, clock);
+        effects = new EffectRunner(
+                store, ledger, jobs, bytes, new Connections(settings.folders()), rulebook, keyed, Locale.UK, clock);
+    }
+
+    @Override
+    public void close() {
+        effects.close();
+        store.close();
+    }
+}

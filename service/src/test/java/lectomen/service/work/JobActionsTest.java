@@ -1,0 +1,201 @@
+package lectomen.service.work;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import lectomen.engine.plan.Filing;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.WhenTaken;
+import lectomen.service.Workshop;
+import lectomen.service.filing.EffectView;
+import lectomen.service.intake.Uploads;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobState;
+import lectomen.service.job.Jobs;
+import lectomen.service.job.WrongStateException;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Retry and cancel beside real filing. */
+class JobActionsTest {
+    @TempDir
+    private Path temp;
+
+    private Workshop workshop;
+    private JobActions actions;
+    private String job;
+
+    @BeforeEach
+    void open() throws IOException {
+        workshop = new Workshop(temp);
+        actions = new JobActions(
+                workshop.store, workshop.jobs, workshop.effects, workshop.ledger, workshop.effects::wake);
+        Uploads uploads = new Uploads(
+                workshop.store,
+                workshop.ledger,
+                workshop.sources,
+                workshop.jobs,
+                workshop.bytes,
+                workshop.keyed,
+                workshop.clock,
+                () -> {});
+        job = uploads.take(
+                "a.txt", new ByteArrayInputStream("text".getBytes(StandardCharsets.UTF_8)), Optional.empty(), "owner");
+        workshop.effects.start();
+    }
+
+    @AfterEach
+    void close() {
+        workshop.close();
+    }
+
+    private static Filing filing(int step, String name, WhenTaken whenTaken) {
+        return new Filing(step, "archive", "", name, Map.of(), "txt", whenTaken);
+    }
+
+    /** What a job runner does once a worker has planned. */
+    private void plan(Filing... filings) {
+        workshop.store.write(db -> {
+            Job taken = workshop.jobs.takeNext(db).orElseThrow();
+            workshop.effects.intend(db, taken, List.of(filings));
+            return taken.id();
+        });
+        workshop.effects.wake();
+    }
+
+    private JobState state() {
+        return workshop.jobs.require(job).state();
+    }
+
+    private void await(JobState state) throws InterruptedException {
+        long end = System.nanoTime() + Duration.ofSeconds(10).toNanos();
+        while (state() != state && System.nanoTime() < end) {
+            Thread.sleep(20);
+        }
+        assertThat(state()).isEqualTo(state);
+    }
+
+    @Test
+    void aPlanWithTwoFilingsIsFiledOnceBothAre() throws Exception {
+        plan(filing(1, "one", WhenTaken.FAIL), filing(2, "two", WhenTaken.FAIL));
+        await(JobState.FILED);
+        assertThat(temp.resolve("archive/one.txt")).hasContent("text");
+        assertThat(temp.resolve("archive/two.txt")).hasContent("text");
+    }
+
+    @Test
+    void aRetryRepeatsNoFilingThatHasAReceipt() throws Exception {
+        Files.writeString(temp.resolve("archive/two.txt"), "stranger");
+        plan(filing(1, "one", WhenTaken.NUMBER_IT), filing(2, "two", WhenTaken.FAIL));
+        await(JobState.FAILED);
+        long end = System.nanoTime() + Duration.ofSeconds(10).toNanos();
+        while (Files.notExists(temp.resolve("archive/one.txt")) && System.nanoTime() < end) {
+            Thread.sleep(20);
+        }
+        Files.delete(temp.resolve("archive/two.txt"));
+        actions.retry(job, "owner");
+        plan(filing(1, "one", WhenTaken.NUMBER_IT), filing(2, "two", WhenTaken.FAIL));
+        await(JobState.FILED);
+        assertThat(temp.resolve("archive/two.txt")).hasContent("text");
+        assertThat(temp.resolve("archive/one (2).txt"))
+                .as("the first was not filed again")
+                .doesNotExist();
+    }
+
+    @Test
+    void aDestinationThatIsAwayIsTriedWithGrowingPausesAndRetryTriesAtOnce() throws Exception {
+        Files.delete(temp.resolve("archive"));
+        plan(filing(1, "one", WhenTaken.FAIL));
+        await(JobState.WAITING);
+        Job waiting = workshop.jobs.require(job);
+        assertThat(waiting.reason().map(Reason::code)).contains("destination.away");
+        assertThat(waiting.nextTryAt()).contains(workshop.now.get().plusSeconds(1));
+        Files.createDirectory(temp.resolve("archive"));
+        Thread.sleep(400);
+        assertThat(state()).as("its time has not come").isEqualTo(JobState.WAITING);
+        actions.retry(job, "owner");
+        await(JobState.FILED);
+    }
+
+    @Test
+    void oneSuccessOnAConnectionWakesAllThatWaitForIt() throws Exception {
+        Files.delete(temp.resolve("archive"));
+        plan(filing(1, "one", WhenTaken.FAIL));
+        await(JobState.WAITING);
+        String first = job;
+        Uploads uploads = new Uploads(
+                workshop.store,
+                workshop.ledger,
+                workshop.sources,
+                workshop.jobs,
+                workshop.bytes,
+                workshop.keyed,
+                workshop.clock,
+                () -> {});
+        job = uploads.take(
+                "b.txt", new ByteArrayInputStream("b".getBytes(StandardCharsets.UTF_8)), Optional.empty(), "owner");
+        Files.createDirectory(temp.resolve("archive"));
+        plan(filing(1, "two", WhenTaken.FAIL));
+        await(JobState.FILED);
+        job = first;
+        await(JobState.FILED);
+    }
+
+    @Test
+    void whatWaitsCanBeCancelledAndIsNotFiledLater() throws Exception {
+        Files.delete(temp.resolve("archive"));
+        plan(filing(1, "one", WhenTaken.FAIL));
+        await(JobState.WAITING);
+        Thread.sleep(100);
+        assertThat(actions.cancel(job, "owner").state()).isEqualTo(JobState.CANCELLED);
+        Files.createDirectory(temp.resolve("archive"));
+        workshop.now.updateAndGet(now -> now.plusSeconds(60));
+        Thread.sleep(600);
+        assertThat(temp.resolve("archive/one.txt")).doesNotExist();
+        assertThat(workshop.effects.of(job)).extracting(EffectView::state).containsExactly("abandoned");
+    }
+
+    @Test
+    void whatIsFiledCanNeitherBeRetriedNorCancelled() throws Exception {
+        plan(filing(1, "one", WhenTaken.FAIL));
+        await(JobState.FILED);
+        assertThatThrownBy(() -> actions.retry(job, "owner")).isInstanceOf(WrongStateException.class);
+        assertThatThrownBy(() -> actions.cancel(job, "owner")).isInstanceOf(WrongStateException.class);
+    }
+
+    @Test
+    void aFiledJobHasOneReceiptThatSaysNothingOfItsName() throws Exception {
+        plan(filing(1, "secret name", WhenTaken.FAIL));
+        await(JobState.FILED);
+        String receipt = workshop.store.read(db -> db.sql("select place_key || content_key || answer from receipt")
+                .query(String.class)
+                .single());
+        assertThat(receipt).doesNotContain("secret");
+        assertThat(workshop.ledger.about(Job.subject(job)).toString())
+                .contains("effect.receipt")
+                .doesNotContain("secret");
+        assertThat(workshop.ledger.findBreak()).isEmpty();
+    }
+
+    @Test
+    void aJobInWorkIsNotTakenFromUnderItsWorker() {
+        workshop.store.write(workshop.jobs::takeNext);
+        assertThatThrownBy(() -> actions.retry(job, "owner")).isInstanceOf(WrongStateException.class);
+        workshop.store.write(db -> {
+            workshop.jobs.move(db, job, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")), "service");
+            return job;
+        });
+        assertThat(actions.retry(job, "owner").generation()).isEqualTo(2);
+    }
+}
