@@ -12,7 +12,7 @@ import java.time.Duration;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
-import java.util.concurrent.atomic.AtomicReference;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -35,7 +35,7 @@ class KillJourney {
         try (RunningService service = RunningService.start(temp.resolve("home"))) {
             service.live(Rules.keepName("copied", "settle: 400ms"));
             service.live(Rules.keepName("moved", "arrives: whole"));
-            Thread feeder = feed(wanted, service, temp, random.nextLong());
+            CompletableFuture<Void> feeder = feed(wanted, service, temp, random.nextLong());
             for (int kill = 0; kill < KILLS; kill++) {
                 Thread.sleep(150 + random.nextInt(1_600));
                 service.kill();
@@ -58,10 +58,10 @@ class KillJourney {
     }
 
     /** Half of the files are moved in whole, half are copied in pieces, over about the time of all kills. */
-    private static Thread feed(Map<String, byte[]> wanted, RunningService service, Path temp, long seed) {
+    private static CompletableFuture<Void> feed(
+            Map<String, byte[]> wanted, RunningService service, Path temp, long seed) {
         Random random = new Random(seed);
-        AtomicReference<Exception> failure = new AtomicReference<>();
-        Thread feeder = new Thread(() -> {
+        return CompletableFuture.runAsync(() -> {
             try {
                 Path outside = Files.createDirectories(temp.resolve("outside"));
                 for (Map.Entry<String, byte[]> file : wanted.entrySet()) {
@@ -74,12 +74,9 @@ class KillJourney {
                     Thread.sleep(random.nextInt(60));
                 }
             } catch (Exception e) {
-                failure.set(e);
+                throw new IllegalStateException("The feeder failed", e);
             }
         });
-        feeder.setUncaughtExceptionHandler((thread, e) -> failure.set(new IllegalStateException(e)));
-        feeder.start();
-        return feeder;
     }
 
     private static void copySlowly(byte[] bytes, Path target, Random random) throws Exception {

@@ -37,6 +37,7 @@ public final class JobRunner implements AutoCloseable {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int TRIES = 3;
     private static final Duration PAUSE_AFTER_DEATH = Duration.ofSeconds(1);
+    private static final Duration PAUSE_WITHOUT_RULE = Duration.ofSeconds(2);
     private static final long LOOK_AGAIN_MILLIS = 250;
 
     private final Store store;
@@ -141,6 +142,10 @@ public final class JobRunner implements AutoCloseable {
         Instant beganAt = clock.instant();
         Optional<String> folder = sources.findFolder(job.source());
         Task task = task(job, folder);
+        if (task.rules().isEmpty() && folder.isPresent()) {
+            waitForARule(job);
+            return;
+        }
         Examination examination = workers.examine(task, bytes::open);
         if (stopping && examination instanceof Examination.Died) {
             return;
@@ -156,6 +161,15 @@ public final class JobRunner implements AutoCloseable {
             return job.id();
         });
         effects.wake();
+    }
+
+    /** The file was taken while a rule was live, and none is now: it waits rather than being refused. */
+    private void waitForARule(Job job) {
+        Instant nextTry = clock.instant().plus(PAUSE_WITHOUT_RULE);
+        store.write(db -> {
+            jobs.move(db, job.id(), Jobs.Move.waitUntil(nextTry, Reason.of("rule.paused")), "service");
+            return job.id();
+        });
     }
 
     private Task task(Job job, Optional<String> folder) {
