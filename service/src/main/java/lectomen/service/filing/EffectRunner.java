@@ -40,7 +40,7 @@ import tools.jackson.databind.json.JsonMapper;
 public final class EffectRunner implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(EffectRunner.class);
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final int THREADS = 4;
+    private static final int THREADS = 8;
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
     private static final Duration LONGEST_PAUSE = Duration.ofSeconds(30);
     private static final int MOST_AT_ONCE = 1_000;

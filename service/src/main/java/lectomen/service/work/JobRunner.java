@@ -36,6 +36,10 @@ public final class JobRunner implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int TRIES = 3;
+
+    /** While one job is at a worker, others wait for the disk to have taken them up or recorded them. */
+    private static final int THREADS_PER_WORKER = 4;
+
     private static final Duration PAUSE_AFTER_DEATH = Duration.ofSeconds(1);
     private static final Duration PAUSE_WITHOUT_RULE = Duration.ofSeconds(2);
     private static final long LOOK_AGAIN_MILLIS = 250;
@@ -83,7 +87,7 @@ public final class JobRunner implements AutoCloseable {
         if (recovered > 0) {
             LOG.info("{} jobs were in work when the service ended last; they are taken up again", recovered);
         }
-        for (int i = 1; i <= workers.size(); i++) {
+        for (int i = 1; i <= workers.size() * THREADS_PER_WORKER; i++) {
             Thread thread = new Thread(this::runForEver, "job-runner-" + i);
             threads.add(thread);
             thread.start();
