@@ -25,11 +25,15 @@ import tools.jackson.databind.JsonNode;
             RuleCommand.Pause.class
         })
 final class RuleCommand {
-    private static void print(JsonNode rule) {
+    private static int answer(Connection connection, JsonNode rule) {
+        if (connection.json()) {
+            return Connection.printJson(rule);
+        }
         String live = Words.text(rule.path("liveVersion"));
         System.out.println("Rule " + Words.text(rule.path("id")) + " is " + Words.text(rule.path("state"))
                 + ": version " + Words.text(rule.path("latestVersion"))
                 + (live.isEmpty() ? ", none was ever live" : ", live is version " + live));
+        return 0;
     }
 
     @Command(name = "list", description = "Show all rules in their order.")
@@ -123,12 +127,7 @@ final class RuleCommand {
 
         @Override
         public Integer call() throws IOException {
-            JsonNode rule = connection.service().postText("/rules", Service.read(file));
-            if (connection.json()) {
-                return Connection.printJson(rule);
-            }
-            print(rule);
-            return 0;
+            return answer(connection, connection.service().postText("/rules", Service.read(file)));
         }
     }
 
@@ -154,12 +153,9 @@ final class RuleCommand {
 
         @Override
         public Integer call() throws IOException {
-            JsonNode rule = connection.service().post("/rules/" + Service.encoded(id) + "/live?existing=" + existing);
-            if (connection.json()) {
-                return Connection.printJson(rule);
-            }
-            print(rule);
-            return 0;
+            return answer(
+                    connection,
+                    connection.service().post("/rules/" + Service.encoded(id) + "/live?existing=" + existing));
         }
     }
 
@@ -173,12 +169,7 @@ final class RuleCommand {
 
         @Override
         public Integer call() throws IOException {
-            JsonNode rule = connection.service().post("/rules/" + Service.encoded(id) + "/pause");
-            if (connection.json()) {
-                return Connection.printJson(rule);
-            }
-            print(rule);
-            return 0;
+            return answer(connection, connection.service().post("/rules/" + Service.encoded(id) + "/pause"));
         }
     }
 }

@@ -47,7 +47,8 @@ final class StatusCommand implements Callable<Integer> {
         }
         if (!rows.isEmpty()) {
             System.out.println();
-            Words.table(List.of("HOT FOLDER", "LAST LOOK", "NEXT AT THE LATEST", "SETTLING", "UNWANTED", ""), rows);
+            Words.table(
+                    List.of("HOT FOLDER", "LAST LOOK", "NEXT AT THE LATEST", "SETTLING", "UNWANTED", "STATE"), rows);
         }
         if (!status.path("attention").isEmpty()) {
             System.out.println("\nNeeds attention:");

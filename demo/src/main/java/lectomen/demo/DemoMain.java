@@ -195,7 +195,7 @@ public final class DemoMain implements Callable<Integer> {
             String name = outcome.document().name();
             System.out.println(name
                     + " ".repeat(widest - name.length() + 2)
-                    + String.format("%-9s", outcome.state())
+                    + String.format("%-10s", outcome.state())
                     + outcome.document().tells()
                     + (outcome.asExpected()
                             ? ""
@@ -217,7 +217,7 @@ public final class DemoMain implements Callable<Integer> {
                   ./lectomen status
                   ./lectomen job list
                   ./lectomen job show 1-1
-                  ./lectomen trial demo-home/demo-documents/permit-0031.pdf
+                  ./lectomen trial %1$s/demo-documents/permit-0031.pdf
                 Hot folders   %1$s/inbox
                 Filed         %1$s/harbour-archive
                 Rules         %1$s/demo-rules

@@ -144,12 +144,18 @@ final class ArrivalsController {
                         .map(StepDone::fields)
                         .flatMap(List::stream)
                         .toList(),
-                outcome.steps().stream()
-                        .map(StepDone::notes)
-                        .flatMap(List::stream)
-                        .map(JobView.ReasonView::of)
-                        .toList(),
+                notes(outcome, reason),
                 wouldFile);
+    }
+
+    /** What the steps did without; not again what the whole failed of. */
+    private static List<JobView.ReasonView> notes(Outcome outcome, Optional<Reason> failed) {
+        return outcome.steps().stream()
+                .map(StepDone::notes)
+                .flatMap(List::stream)
+                .filter(note -> failed.filter(note::equals).isEmpty())
+                .map(JobView.ReasonView::of)
+                .toList();
     }
 
     private Optional<WouldFile> wouldFile(Filing filing) {

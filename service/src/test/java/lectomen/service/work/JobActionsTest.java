@@ -41,6 +41,16 @@ class JobActionsTest {
         workshop = new Workshop(temp);
         actions = new JobActions(
                 workshop.store, workshop.jobs, workshop.effects, workshop.ledger, workshop.effects::wake);
+        job = upload("a.txt");
+        workshop.effects.start();
+    }
+
+    @AfterEach
+    void close() {
+        workshop.close();
+    }
+
+    private String upload(String name) throws IOException {
         Uploads uploads = new Uploads(
                 workshop.store,
                 workshop.ledger,
@@ -50,14 +60,8 @@ class JobActionsTest {
                 workshop.keyed,
                 workshop.clock,
                 () -> {});
-        job = uploads.take(
-                "a.txt", new ByteArrayInputStream("text".getBytes(StandardCharsets.UTF_8)), Optional.empty(), "owner");
-        workshop.effects.start();
-    }
-
-    @AfterEach
-    void close() {
-        workshop.close();
+        byte[] content = "text".getBytes(StandardCharsets.UTF_8);
+        return uploads.take(name, new ByteArrayInputStream(content), Optional.empty(), "owner");
     }
 
     private static Filing filing(int step, String name, WhenTaken whenTaken) {
@@ -134,17 +138,7 @@ class JobActionsTest {
         plan(filing(1, "one", WhenTaken.FAIL));
         await(JobState.WAITING);
         String first = job;
-        Uploads uploads = new Uploads(
-                workshop.store,
-                workshop.ledger,
-                workshop.sources,
-                workshop.jobs,
-                workshop.bytes,
-                workshop.keyed,
-                workshop.clock,
-                () -> {});
-        job = uploads.take(
-                "b.txt", new ByteArrayInputStream("b".getBytes(StandardCharsets.UTF_8)), Optional.empty(), "owner");
+        job = upload("b.txt");
         Files.createDirectory(temp.resolve("archive"));
         plan(filing(1, "two", WhenTaken.FAIL));
         await(JobState.FILED);
