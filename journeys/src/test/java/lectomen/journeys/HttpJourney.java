@@ -129,17 +129,7 @@ class HttpJourney {
     @Test
     void aNameInAnUploadNeverLeavesItsPlace() throws Exception {
         service.live(Rules.keepName("uploads", ""));
-        HttpResponse<String> response = service.send(HttpRequest.newBuilder(
-                        URI.create(service.url() + "/api/v1/uploads?rule=uploads&name=..%2F..%2Fetc%2Fclimb.txt"))
-                .header(
-                        "Authorization",
-                        service.request("/")
-                                .build()
-                                .headers()
-                                .firstValue("Authorization")
-                                .orElseThrow())
-                .header("Content-Type", "application/octet-stream")
-                .POST(BodyPublishers.ofString("climbing")));
+        HttpResponse<String> response = upload("rule=uploads&name=..%2F..%2Fetc%2Fclimb.txt", "climbing");
         assertThat(response.statusCode()).isEqualTo(202);
         JsonNode job = service.awaitJob("climb.txt", "filed");
         assertThat(job.path("places").get(0).asString())

@@ -14,6 +14,7 @@ import lectomen.service.home.BadHomeException;
 import lectomen.service.home.Home;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
+import lectomen.service.ledger.LedgerKeeper;
 import lectomen.service.store.NewerStoreException;
 import lectomen.service.work.JobRunner;
 import org.springframework.boot.Banner;

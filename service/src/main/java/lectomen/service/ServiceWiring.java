@@ -17,6 +17,7 @@ import lectomen.service.job.JobResults;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.ledger.LedgerKeeper;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;

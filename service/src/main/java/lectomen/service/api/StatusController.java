@@ -12,6 +12,7 @@ import lectomen.service.intake.SourceStatus;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.ledger.LedgerKeeper;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.store.Store;
 import lectomen.service.workers.WorkerPool;
@@ -30,6 +31,7 @@ final class StatusController {
     private final HotFolders folders;
     private final WorkerPool workers;
     private final Ledger ledger;
+    private final LedgerKeeper ledgerKeeper;
     private final Instant startedAt = Instant.now();
 
     StatusController(
@@ -39,7 +41,8 @@ final class StatusController {
             Rulebook rulebook,
             HotFolders folders,
             WorkerPool workers,
-            Ledger ledger) {
+            Ledger ledger,
+            LedgerKeeper ledgerKeeper) {
         this.home = home;
         this.store = store;
         this.jobs = jobs;
@@ -47,6 +50,7 @@ final class StatusController {
         this.folders = folders;
         this.workers = workers;
         this.ledger = ledger;
+        this.ledgerKeeper = ledgerKeeper;
     }
 
     record SourceView(
@@ -102,6 +106,7 @@ final class StatusController {
 
     private List<String> attention(Map<String, Long> counts, List<SourceView> sources) {
         List<String> attention = new ArrayList<>(rulebook.broken());
+        ledgerKeeper.warning().ifPresent(attention::add);
         sources.forEach(source -> source.trouble()
                 .ifPresent(trouble -> attention.add("Hot folder " + source.folder() + ": " + trouble.words())));
         say(attention, counts, JobState.FAILED, "failed; each says why (job list --state failed)");

@@ -238,7 +238,8 @@ public final class EffectRunner implements AutoCloseable {
         try {
             Files.deleteIfExists(leftover);
         } catch (IOException e) {
-            LOG.warn("The hidden file of effect {} could not be removed ({})", effectId, e.getMessage());
+            String problem = e.getClass().getSimpleName();
+            LOG.warn("The hidden file of effect {} could not be removed ({})", effectId, problem);
         }
     }
 

@@ -45,16 +45,20 @@ final class HotFolder {
 
     private final Path folder;
     private final long source;
-    private SourceSettings settings;
     private final Claims claims;
     private final Sorting sorting;
     private final Surroundings around;
-    private Settling settling;
+
+    // Touched by the looking thread alone.
+    private SourceSettings settings = NOT_ACTING;
+    private Settling settling = new Settling(NOT_ACTING.settle());
+    private boolean recovered;
+
+    // What others wish, hand over, or may read at any time.
     private volatile Optional<SourceSettings> wish = Optional.empty();
+    private final AtomicBoolean leaveExisting = new AtomicBoolean();
     private final ConcurrentLinkedQueue<Held> held = new ConcurrentLinkedQueue<>();
     private final ConcurrentLinkedQueue<Claims.Moved> unfinished = new ConcurrentLinkedQueue<>();
-    private boolean recovered;
-    private final AtomicBoolean leaveExisting = new AtomicBoolean();
     private volatile Optional<Instant> lastLookAt = Optional.empty();
     private volatile Optional<Instant> nextLookAt = Optional.empty();
     private volatile Optional<Reason> trouble = Optional.empty();
@@ -63,11 +67,9 @@ final class HotFolder {
     HotFolder(Path folder, long source, Claims claims, Sorting sorting, Surroundings around) {
         this.folder = folder;
         this.source = source;
-        this.settings = NOT_ACTING;
         this.claims = claims;
         this.sorting = sorting;
         this.around = around;
-        this.settling = new Settling(settings.settle());
     }
 
     Path folder() {

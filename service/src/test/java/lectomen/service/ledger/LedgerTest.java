@@ -83,6 +83,23 @@ class LedgerTest {
     }
 
     @Test
+    void aStoreThatWasSetBackIsSaid() throws Exception {
+        try (LedgerKeeper keeper = new LedgerKeeper(ledger, temp.resolve("head"))) {
+            keeper.start();
+            assertThat(keeper.warning()).isEmpty();
+        }
+        store.write(db -> db.sql("delete from ledger where seq > 15").update());
+        for (int start = 1; start <= 2; start++) {
+            try (LedgerKeeper keeper = new LedgerKeeper(ledger, temp.resolve("head"))) {
+                keeper.start();
+                assertThat(keeper.warning().orElseThrow())
+                        .as("said at each start")
+                        .contains("15 entries and had 20");
+            }
+        }
+    }
+
+    @Test
     void keyedHashesCompareButDifferByKey() {
         KeyedHash one = new KeyedHash(new byte[32]);
         byte[] other = new byte[32];
