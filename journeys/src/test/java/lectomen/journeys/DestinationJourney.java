@@ -2,6 +2,8 @@ package lectomen.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -30,9 +32,11 @@ class DestinationJourney {
                 service.inbox(folder).resolve(name));
     }
 
-    private static long filedIn(Path folder) throws Exception {
+    private static long filedIn(Path folder) {
         try (Stream<Path> files = Files.walk(folder)) {
             return files.filter(Files::isRegularFile).count();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 
@@ -65,7 +69,10 @@ class DestinationJourney {
 
             Files.move(away, service.archive());
             RunningService.await("all are filed", Duration.ofSeconds(60), () -> service.count("filed") == 200);
-            assertThat(filedIn(service.archive())).isEqualTo(200);
+            RunningService.await(
+                    "nothing hidden is left beside them",
+                    Duration.ofSeconds(15),
+                    () -> filedIn(service.archive()) == 200);
         }
     }
 

@@ -9,8 +9,10 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Queue;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
@@ -43,6 +45,7 @@ public final class EffectRunner implements AutoCloseable {
     private static final int THREADS = 8;
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
     private static final Duration LONGEST_PAUSE = Duration.ofSeconds(30);
+    private static final Duration CLEARING_PAUSE = Duration.ofSeconds(3);
     private static final int MOST_AT_ONCE = 1_000;
 
     private final Store store;
@@ -55,6 +58,7 @@ public final class EffectRunner implements AutoCloseable {
     private final GiveBack giveBack;
     private final Set<String> taken = ConcurrentHashMap.newKeySet();
     private final Set<String> troubled = ConcurrentHashMap.newKeySet();
+    private final Queue<Leftover> uncleared = new ConcurrentLinkedQueue<>();
     private final ExecutorService threads = Executors.newFixedThreadPool(THREADS, work -> new Thread(work, "filing"));
     private final ScheduledExecutorService poller =
             Executors.newSingleThreadScheduledExecutor(work -> new Thread(work, "filing-poller"));
@@ -82,6 +86,7 @@ public final class EffectRunner implements AutoCloseable {
     /** Begins to work; what an earlier run of the service left unfinished comes first. */
     public void start() {
         poller.execute(this::clearLast);
+        poller.scheduleWithFixedDelay(this::clearUncleared, 0, CLEARING_PAUSE.toMillis(), TimeUnit.MILLISECONDS);
         poller.scheduleWithFixedDelay(this::submitDue, 0, 200, TimeUnit.MILLISECONDS);
     }
 
@@ -230,17 +235,35 @@ public final class EffectRunner implements AutoCloseable {
             settle(db, effect.jobId());
             return troubled.remove(effect.connection()) ? effects.wake(db, effect.connection()) : 0;
         });
-        clear(effect.id(), placed.leftover());
+        clear(new Leftover(effect.id(), placed.leftover()));
     }
 
-    /** With the receipt written, what proved the filing is no longer needed. */
-    private static void clear(String effectId, Path leftover) {
+    /** A hidden file that is to go. */
+    private record Leftover(String effectId, Path file) {}
+
+    /** With the receipt written, what proved the filing is no longer needed. One that can't be reached now goes later. */
+    private void clear(Leftover leftover) {
+        if (!isDeleted(leftover)) {
+            uncleared.add(leftover);
+        }
+    }
+
+    private static boolean isDeleted(Leftover leftover) {
         try {
-            Files.deleteIfExists(leftover);
+            return Files.deleteIfExists(leftover.file());
         } catch (IOException e) {
             String problem = e.getClass().getSimpleName();
-            LOG.warn("The hidden file of effect {} could not be removed ({})", effectId, problem);
+            LOG.warn("The hidden file of effect {} could not be removed yet ({})", leftover.effectId(), problem);
+            return false;
         }
+    }
+
+    /** Takes away what could not be reached before; what is not there once its folder is back is gone already. */
+    private void clearUncleared() {
+        uncleared.removeIf(leftover -> {
+            boolean folderIsThere = Files.isDirectory(leftover.file().resolveSibling("."));
+            return isDeleted(leftover) || (folderIsThere && Files.notExists(leftover.file()));
+        });
     }
 
     /** A service that was ended between a receipt and the clearing left a hidden file with each of its last filings. */
@@ -248,7 +271,7 @@ public final class EffectRunner implements AutoCloseable {
         for (Effect effect : effects.lastDone(THREADS * 10)) {
             work(effect).ifPresent(work -> work.repository()
                     .leftovers(work.order())
-                    .forEach(leftover -> clear(effect.id(), leftover)));
+                    .forEach(file -> uncleared.add(new Leftover(effect.id(), file))));
         }
     }
 

@@ -192,4 +192,27 @@ class JobActionsTest {
         });
         assertThat(actions.retry(job, "owner").generation()).isEqualTo(2);
     }
+
+    @Test
+    void whatAStopLeftBesideAFilingIsClearedOnceItsFolderCanBeReached() throws Exception {
+        plan(filing(1, "one", WhenTaken.FAIL));
+        await(JobState.FILED);
+        workshop.close();
+        Path away = temp.resolve("away");
+        Files.move(temp.resolve("archive"), away);
+        Files.writeString(away.resolve(".lectomen-1-e1.part"), "text");
+        Files.writeString(away.resolve(".lectomen-1-e99.part"), "another service's");
+        workshop = new Workshop(temp);
+        Files.delete(temp.resolve("archive"));
+        workshop.effects.start();
+        Thread.sleep(500);
+        Files.move(away, temp.resolve("archive"));
+        long end = System.nanoTime() + Duration.ofSeconds(10).toNanos();
+        while (Files.exists(temp.resolve("archive/.lectomen-1-e1.part")) && System.nanoTime() < end) {
+            Thread.sleep(50);
+        }
+        assertThat(temp.resolve("archive/.lectomen-1-e1.part")).doesNotExist();
+        assertThat(temp.resolve("archive/.lectomen-1-e99.part")).exists();
+        assertThat(temp.resolve("archive/one.txt")).hasContent("text");
+    }
 }
