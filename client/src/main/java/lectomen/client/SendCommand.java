@@ -1,7 +1,6 @@
 package lectomen.client;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
@@ -40,9 +39,7 @@ final class SendCommand implements Callable<Integer> {
         ObjectNode answer = JsonMapper.builder().build().createObjectNode();
         ArrayNode sent = answer.putArray("sent");
         for (Path file : files) {
-            if (!Files.isRegularFile(file)) {
-                throw new NoService("there is no file " + file);
-            }
+            Service.requireFile(file);
             String name = file.getFileName().toString();
             String path =
                     "/uploads?name=" + Service.encoded(name) + (rule == null ? "" : "&rule=" + Service.encoded(rule));

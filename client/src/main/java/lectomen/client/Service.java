@@ -120,9 +120,14 @@ final class Service {
 
     /** The text of a file that the user named. */
     static String read(Path file) throws IOException {
+        return Files.readString(requireFile(file));
+    }
+
+    /** The file that the user named. */
+    static Path requireFile(Path file) {
         if (!Files.isRegularFile(file)) {
             throw new NoService("there is no file " + file);
         }
-        return Files.readString(file);
+        return file;
     }
 }

@@ -1,7 +1,6 @@
 package lectomen.client;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -45,15 +44,12 @@ final class TrialCommand implements Callable<Integer> {
         ObjectNode answer = JsonMapper.builder().build().createObjectNode();
         ArrayNode trials = answer.putArray("trials");
         for (Path file : files) {
-            if (!Files.isRegularFile(file)) {
-                throw new NoService("there is no file " + file);
-            }
+            Service.requireFile(file);
             List<Service.Part> parts = new ArrayList<>(
                     List.of(new Service.Part("file", file.getFileName().toString(), file)));
             String path = "/trials";
             if (rule != null && (rule.endsWith(".yaml") || rule.endsWith(".yml"))) {
-                Service.read(Path.of(rule));
-                parts.add(new Service.Part("ruleFile", "rule.yaml", Path.of(rule)));
+                parts.add(new Service.Part("ruleFile", "rule.yaml", Service.requireFile(Path.of(rule))));
             } else if (rule != null) {
                 path += "?rule=" + Service.encoded(rule);
             }

@@ -108,6 +108,7 @@ class ServiceWiring {
             ByteStore bytes,
             Connections connections,
             Rulebook rulebook,
+            Sources sources,
             KeyedHash keyed,
             Settings settings,
             InstantSource clock) {
@@ -118,6 +119,7 @@ class ServiceWiring {
                 bytes,
                 connections,
                 rulebook,
+                sources,
                 keyed,
                 settings.site().locale(),
                 clock);

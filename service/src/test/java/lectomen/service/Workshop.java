@@ -53,7 +53,16 @@ public final class Workshop implements AutoCloseable {
         bytes = new ByteStore(folder.resolve("bytes"));
         rulebook = new Rulebook(store, ledger, settings, clock);
         effects = new EffectRunner(
-                store, ledger, jobs, bytes, new Connections(settings.folders()), rulebook, keyed, Locale.UK, clock);
+                store,
+                ledger,
+                jobs,
+                bytes,
+                new Connections(settings.folders()),
+                rulebook,
+                sources,
+                keyed,
+                Locale.UK,
+                clock);
     }
 
     @Override

@@ -13,8 +13,4 @@ public record SourceSettings(Duration settle, Duration sweep, String failedFolde
     public static final Duration DEFAULT_SETTLE = Duration.ofSeconds(2);
     public static final Duration DEFAULT_SWEEP = Duration.ofSeconds(30);
     public static final String DEFAULT_FAILED_FOLDER = "failed";
-
-    public boolean arrivesWhole() {
-        return settle.isZero();
-    }
 }

@@ -29,6 +29,7 @@ import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -53,6 +54,7 @@ public final class EffectRunner implements AutoCloseable {
     private final Effects effects;
     private final ByteStore bytes;
     private final Connections connections;
+    private final Sources sources;
     private final Locale locale;
     private final InstantSource clock;
     private final GiveBack giveBack;
@@ -70,6 +72,7 @@ public final class EffectRunner implements AutoCloseable {
             ByteStore bytes,
             Connections connections,
             Rulebook rulebook,
+            Sources sources,
             KeyedHash keyed,
             Locale locale,
             InstantSource clock) {
@@ -78,6 +81,7 @@ public final class EffectRunner implements AutoCloseable {
         this.effects = new Effects(store, ledger, keyed, clock);
         this.bytes = bytes;
         this.connections = connections;
+        this.sources = sources;
         this.locale = locale;
         this.clock = clock;
         this.giveBack = new GiveBack(effects, rulebook, clock);
@@ -310,11 +314,7 @@ public final class EffectRunner implements AutoCloseable {
             if (effect.kind() == Effect.Kind.FILE) {
                 Job job = jobs.find(db, effect.jobId()).orElseThrow();
                 if (!job.state().isEnd()) {
-                    Optional<String> folder = db.sql("select folder from source where id = ?")
-                            .param(job.source())
-                            .query(String.class)
-                            .optional();
-                    endBadly(db, job, end, reason, folder);
+                    endBadly(db, job, end, reason, sources.findFolder(db, job.source()));
                 }
             }
             return effect.id();

@@ -4,6 +4,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import lectomen.service.store.Store;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** The places that files come from, each with a number that stays. Safe for several threads. */
 public final class Sources {
@@ -40,9 +41,14 @@ public final class Sources {
 
     /** The folder of a source; empty for uploads. */
     public Optional<String> findFolder(long id) {
-        return store.read(db -> db.sql("select folder from source where id = :id and folder is not null")
+        return store.read(db -> findFolder(db, id));
+    }
+
+    /** The same, as part of what is done with that connection. */
+    public Optional<String> findFolder(JdbcClient db, long id) {
+        return db.sql("select folder from source where id = :id and folder is not null")
                 .param("id", id)
                 .query(String.class)
-                .optional());
+                .optional();
     }
 }
