@@ -17,11 +17,16 @@ import picocli.CommandLine.Command;
             TrialCommand.class,
             SendCommand.class,
             JobCommand.class,
+            RetentionCommand.class,
+            LedgerCommand.class,
+            CompletionCommand.class,
             HelpCommand.class
         },
         footerHeading = "%nStarting and trying it out:%n",
         footer = {
             "  serve  Start the service on a home: serve --home DIR --port N",
+            "  doctor Say what is wrong with a home and this machine, and what mends it: doctor --home DIR",
+            "  bench  Measure this machine: bench [--only NAME] [--json]",
             "  demo   Show the whole way on made-up documents: demo [--once] [--json] [--home DIR] [--port N]",
             "",
             "Examples:",
@@ -29,6 +34,7 @@ import picocli.CommandLine.Command;
             "  lectomen rule check mooring-permits.yaml",
             "  lectomen trial permit.pdf --rule mooring-permits.yaml",
             "  lectomen job list --state failed",
+            "  lectomen job retry --state failed --rule mooring-permits",
             "",
             "Exit codes: 0 done; 1 the service said no, or a check found something; 2 wrong words or no service."
         })
@@ -44,8 +50,7 @@ public final class ClientMain {
     /** Does one command; gives the exit code. */
     static int run(String... arguments) {
         CommandLine commandLine = new CommandLine(new ClientMain())
-                .setUsageHelpAutoWidth(true)
-                .setUsageHelpWidth(100)
+                .setUsageHelpWidth(Terminal.columns().orElse(100))
                 .setExecutionExceptionHandler((e, command, parsed) -> {
                     System.err.println("lectomen: " + message(e));
                     return e instanceof Refused ? 1 : 2;

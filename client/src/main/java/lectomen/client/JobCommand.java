@@ -10,28 +10,36 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Jobs. */
 @Command(
         name = "job",
-        description = "See what became of documents, and try again or end a job.",
+        description = "See what became of documents, and hold, release, try again or end jobs.",
         synopsisSubcommandLabel = "COMMAND",
-        subcommands = {JobCommand.ListJobs.class, JobCommand.Show.class, JobCommand.Retry.class, JobCommand.Cancel.class
+        subcommands = {
+            JobCommand.ListJobs.class,
+            JobCommand.Show.class,
+            JobLogCommand.class,
+            JobActionCommand.Retry.class,
+            JobActionCommand.RunAgain.class,
+            JobActionCommand.Hold.class,
+            JobActionCommand.Release.class,
+            JobActionCommand.Cancel.class,
+            JobActionCommand.Priority.class,
+            JobActionCommand.Move.class,
+            JobCommand.Note.class
         })
 final class JobCommand {
     private static String outcome(JsonNode job) {
         List<String> places = new ArrayList<>();
         job.path("places").forEach(place -> places.add(Words.text(place)));
         String reason = Words.text(job.path("reason").path("words"));
-        return places.isEmpty() ? reason : String.join(", ", places);
-    }
-
-    private static int printOne(Connection connection, JsonNode job) {
-        if (connection.json()) {
-            return Connection.printJson(job);
-        }
-        System.out.println("Job " + Words.text(job.path("id")) + " is " + Words.text(job.path("state")));
-        return 0;
+        String next = Words.ahead(job.path("nextTryAt"));
+        String outcome = places.isEmpty() ? reason : String.join(", ", places);
+        return next.isEmpty() ? outcome : outcome + " Next try " + next + ".";
     }
 
     @Command(
@@ -44,55 +52,83 @@ final class JobCommand {
                 "",
                 "Examples:",
                 "  lectomen job list --state failed",
-                "  lectomen job list --rule mooring-permits --name 0031 --json"
+                "  lectomen job list --rule mooring-permits --name 0031 --json",
+                "  lectomen job list --since 2h --order changed"
             })
     static final class ListJobs implements Callable<Integer> {
+        private static final int PAGE = 500;
+
+        enum Order {
+            newest,
+            oldest,
+            changed
+        }
+
         @Mixin
         private final Connection connection = new Connection();
 
-        @Option(names = "--state", paramLabel = "STATE", description = "Only jobs in this state.")
-        private @Nullable String state;
+        @Mixin
+        private final JobFilter filter = new JobFilter();
 
-        @Option(names = "--rule", paramLabel = "ID", description = "Only jobs of this rule.")
-        private @Nullable String rule;
-
-        @Option(names = "--name", paramLabel = "TEXT", description = "Only jobs whose file name holds this text.")
-        private @Nullable String name;
+        @Option(
+                names = "--order",
+                paramLabel = "newest|oldest|changed",
+                defaultValue = "newest",
+                description = "In which order; changed: what changed last first (default: newest).")
+        private Order order = Order.newest;
 
         @Option(
                 names = "--limit",
                 paramLabel = "N",
-                defaultValue = "1000",
-                description = "At most so many (default: 1000).")
-        private int limit = 1000;
+                defaultValue = "100",
+                description = "At most so many (default: 100).")
+        private int limit = 100;
 
         @Override
         public Integer call() throws IOException {
-            String filter = "?limit=" + limit + part("state", state) + part("rule", rule) + part("name", name);
-            JsonNode answer = connection.service().get("/jobs" + filter);
+            Service service = connection.service();
+            ObjectNode answer = JsonMapper.builder().build().createObjectNode();
+            ArrayNode jobs = answer.putArray("jobs");
+            String cursor = "";
+            boolean more = true;
+            while (more && jobs.size() < limit) {
+                int ask = Math.min(PAGE, limit - jobs.size());
+                JsonNode page =
+                        service.get("/jobs?limit=" + ask + "&order=" + order + filter.query() + cursor);
+                page.path("jobs").forEach(jobs::add);
+                more = page.has("next");
+                cursor = "&cursor=" + Service.encoded(Words.text(page.path("next")));
+            }
             if (connection.json()) {
+                answer.put("more", more);
                 return Connection.printJson(answer);
             }
-            List<List<String>> rows = new ArrayList<>();
-            List<String> outcomes = new ArrayList<>();
-            for (JsonNode job : answer.path("jobs")) {
-                rows.add(List.of(
-                        Words.text(job.path("id")),
-                        Words.text(job.path("state")),
-                        Words.text(job.path("rule")),
-                        Words.text(job.path("fileName"))));
-                outcomes.add(outcome(job));
-            }
-            if (rows.isEmpty()) {
-                System.out.println("No such jobs.");
-            } else {
-                Words.table(List.of("JOB", "STATE", "RULE", "FILE"), rows, outcomes);
+            print(jobs);
+            if (more && !jobs.isEmpty()) {
+                System.out.println("There are more; see them with --limit N.");
             }
             return 0;
         }
 
-        private static String part(String key, @Nullable String value) {
-            return value == null ? "" : "&" + key + "=" + Service.encoded(value);
+        private static void print(ArrayNode jobs) {
+            if (jobs.isEmpty()) {
+                System.out.println("No such jobs.");
+                return;
+            }
+            Table table = new Table("JOB", "STATE", "RULE", "CAME IN", "SIZE", "FILE").shrink(5, 2);
+            for (JsonNode job : jobs) {
+                String state = Words.text(job.path("state"));
+                table.row(
+                                Words.text(job.path("id")),
+                                state,
+                                Words.text(job.path("rule")),
+                                Words.ago(job.path("createdAt")),
+                                Words.size(job.path("size").asLong()),
+                                Words.text(job.path("fileName")))
+                        .colour(1, Colour.ofState(state))
+                        .below(outcome(job));
+            }
+            table.print();
         }
     }
 
@@ -119,34 +155,31 @@ final class JobCommand {
     }
 
     @Command(
-            name = "retry",
-            description =
-                    "Try a job again: one that ended badly from its beginning, one that waits at once. What has a receipt is "
-                            + "not repeated.")
-    static final class Retry implements Callable<Integer> {
+            name = "note",
+            description = "Write a note to a job, for whoever looks at it next.",
+            footer = {"", "Example: lectomen job note 1-17 \"Asked the ferry office for a better scan.\""})
+    static final class Note implements Callable<Integer> {
         @Mixin
         private final Connection connection = new Connection();
 
-        @Parameters(paramLabel = "ID", description = "The job's id.")
+        @Parameters(index = "0", paramLabel = "ID", description = "The job's id.")
         private String id = "";
+
+        @Parameters(index = "1", paramLabel = "TEXT", description = "The note.")
+        private @Nullable String text;
 
         @Override
         public Integer call() throws IOException {
-            return printOne(connection, connection.service().post("/jobs/" + Service.encoded(id) + "/retry"));
-        }
-    }
-
-    @Command(name = "cancel", description = "End a job for good. Its original is kept.")
-    static final class Cancel implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
-
-        @Parameters(paramLabel = "ID", description = "The job's id.")
-        private String id = "";
-
-        @Override
-        public Integer call() throws IOException {
-            return printOne(connection, connection.service().post("/jobs/" + Service.encoded(id) + "/cancel"));
+            ObjectNode note = JsonMapper.builder().build().createObjectNode();
+            note.put("text", text);
+            JsonNode notes = connection
+                    .service()
+                    .postJson("/jobs/" + Service.encoded(id) + "/notes", note);
+            if (connection.json()) {
+                return Connection.printJson(notes);
+            }
+            System.out.println("Job " + id + " has " + notes.size() + (notes.size() == 1 ? " note." : " notes."));
+            return 0;
         }
     }
 }

@@ -13,16 +13,28 @@ final class JobStory {
         line(
                 "file",
                 Words.text(job.path("fileName")) + " (" + Words.text(job.path("type")) + ", "
-                        + job.path("size").asLong() + " bytes)");
+                        + Words.size(job.path("size").asLong()) + ")");
+        line("from", Words.text(job.path("subfolder")));
         line("came in", Words.time(job.path("createdAt")));
         line("rule", rule.isEmpty() ? "none" : rule + ", version " + Words.text(job.path("ruleVersion")));
         line("reason", Words.text(job.path("reason").path("words")));
-        line("next try", Words.time(job.path("nextTryAt")));
+        line("next try", Words.ahead(job.path("nextTryAt")));
+        line("result of", Words.text(job.path("resultOf")).isEmpty() ? "" : "job " + Words.text(job.path("resultOf")));
+        line("original", Words.text(job.path("originalRemovedAt")).isEmpty() ? "" : "removed " + Words.time(job.path("originalRemovedAt")) + ", when its retention ended");
+        line("file", job.path("leftInFolder").asBoolean() ? "still lies in its folder, since it can't be removed there" : "");
+        line("priority", job.path("priority").asInt(50) == 50 ? "" : Words.text(job.path("priority")));
         job.path("places").forEach(place -> line("filed as", Words.text(place)));
         conditions(job);
         fields(job);
         steps(job);
         effects(job);
+        if (!job.path("notes").isEmpty()) {
+            System.out.println("\nNotes");
+        }
+        for (JsonNode note : job.path("notes")) {
+            System.out.println("  " + Words.time(note.path("at")) + "  " + Words.text(note.path("principal")) + ": "
+                    + Words.text(note.path("text")));
+        }
         if (!job.path("ledger").isEmpty()) {
             System.out.println("\nLedger");
             for (JsonNode entry : job.path("ledger")) {
@@ -97,6 +109,10 @@ final class JobStory {
             String receipt = Words.time(effect.path("receiptAt"));
             if (!receipt.isEmpty()) {
                 System.out.println("      receipt " + receipt + ": " + Words.text(effect.path("answer")));
+                String ended = Words.time(effect.path("endedAt"));
+                if (!ended.isEmpty()) {
+                    System.out.println("      replaced or taken back " + ended);
+                }
             }
             String reason = Words.text(effect.path("reason").path("words"));
             if (!reason.isEmpty()) {

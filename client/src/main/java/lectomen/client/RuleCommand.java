@@ -47,23 +47,23 @@ final class RuleCommand {
             if (connection.json()) {
                 return Connection.printJson(answer);
             }
-            List<List<String>> rows = new ArrayList<>();
+            Table table = new Table("#", "RULE", "STATE", "LATEST", "LIVE", "TITLE", "FROM").shrink(6, 5);
             for (JsonNode rule : answer.path("rules")) {
                 List<String> folders = new ArrayList<>();
                 rule.path("folders").forEach(folder -> folders.add(Words.text(folder)));
-                rows.add(List.of(
+                table.row(
                         Words.text(rule.path("position")),
                         Words.text(rule.path("id")),
                         Words.text(rule.path("state")),
                         Words.text(rule.path("latestVersion")),
                         Words.text(rule.path("liveVersion")),
                         Words.text(rule.path("title")),
-                        String.join(", ", folders)));
+                        String.join(", ", folders));
             }
-            if (rows.isEmpty()) {
+            if (table.isEmpty()) {
                 System.out.println("There are no rules yet. Add one: lectomen rule add FILE");
             } else {
-                Words.table(List.of("#", "RULE", "STATE", "LATEST", "LIVE", "TITLE", "FROM"), rows);
+                table.print();
             }
             return 0;
         }

@@ -1,6 +1,7 @@
 package lectomen.client;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
@@ -13,6 +14,8 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -51,9 +54,28 @@ final class Service {
                 .POST(HttpRequest.BodyPublishers.ofString(text, StandardCharsets.UTF_8)));
     }
 
+    JsonNode postJson(String path, JsonNode body) {
+        return call(request(path)
+                .header("Content-Type", "application/json")
+                .POST(HttpRequest.BodyPublishers.ofString(body.toString(), StandardCharsets.UTF_8)));
+    }
+
+    /**
+     * Sends a file under a key of its own, and once more when the line breaks: under the same key that makes no second job.
+     */
     JsonNode postFile(String path, Path file) throws IOException {
+        String key = UUID.randomUUID().toString();
+        try {
+            return postFile(path, file, key);
+        } catch (NoService e) {
+            return postFile(path, file, key);
+        }
+    }
+
+    private JsonNode postFile(String path, Path file, String key) throws IOException {
         return call(request(path)
                 .header("Content-Type", "application/octet-stream")
+                .header("Idempotency-Key", key)
                 .POST(HttpRequest.BodyPublishers.ofFile(file)));
     }
 
@@ -87,6 +109,44 @@ final class Service {
                 .header("Authorization", "Bearer " + token)
                 .header("Accept", "application/json")
                 .timeout(Duration.ofMinutes(10));
+    }
+
+    /** Hands over the data of server-sent events until the line ends; takes it up again where it broke. */
+    void follow(String path, Consumer<JsonNode> each) {
+        String lastId = "";
+        while (true) {
+            HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url + "/api/v1" + path))
+                    .header("Authorization", "Bearer " + token)
+                    .header("Accept", "text/event-stream");
+            if (!lastId.isEmpty()) {
+                request.header("Last-Event-ID", lastId);
+            }
+            try (Stream<String> lines = http.send(request.build(), HttpResponse.BodyHandlers.ofLines()).body()) {
+                for (String line : (Iterable<String>) lines::iterator) {
+                    if (line.startsWith("id:")) {
+                        lastId = line.substring(3).strip();
+                    } else if (line.startsWith("data:")) {
+                        each.accept(JSON.readTree(line.substring(5)));
+                    }
+                }
+            } catch (IOException | UncheckedIOException e) {
+                if (lastId.isEmpty()) {
+                    throw new NoService("no service answers at " + url + ". Start it: ./lectomen serve --home DIR");
+                }
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return;
+            }
+            pause();
+        }
+    }
+
+    private static void pause() {
+        try {
+            Thread.sleep(1_000);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     private JsonNode call(HttpRequest.Builder request) {

@@ -34,26 +34,43 @@ final class StatusCommand implements Callable<Integer> {
                 .properties()
                 .forEach(state -> counts.add(state.getValue().asInt() + " " + state.getKey()));
         System.out.println("Jobs      " + (counts.isEmpty() ? "none yet" : String.join(", ", counts)));
-        List<List<String>> rows = new ArrayList<>();
+        System.out.println("Disk      " + Words.size(status.path("disk").path("freeBytes").asLong())
+                + " free; nothing is taken in below "
+                + Words.size(status.path("disk").path("keepFreeBytes").asLong()));
+        Table table = new Table("HOT FOLDER", "LAST LOOK", "NEXT LOOK", "LAST FILE", "LYING THERE", "STATE").shrink(0, 5);
         for (JsonNode source : status.path("sources")) {
             String trouble = Words.text(source.path("trouble").path("words"));
-            rows.add(List.of(
-                    Words.text(source.path("folder")),
-                    Words.time(source.path("lastLookAt")),
-                    Words.time(source.path("nextLookAt")),
-                    Integer.toString(source.path("settling").asInt()),
-                    Integer.toString(source.path("unwanted").asInt()),
-                    trouble.isEmpty() ? "reached" : trouble));
+            String silent = Words.text(source.path("silent").path("words"));
+            boolean well = trouble.isEmpty() && silent.isEmpty();
+            table.row(
+                            Words.text(source.path("folder")),
+                            Words.ago(source.path("lastLookAt")),
+                            Words.ahead(source.path("nextLookAt")),
+                            Words.ago(source.path("lastArrivalAt")),
+                            lying(source),
+                            well ? "reached" : trouble.isEmpty() ? "silent" : "trouble")
+                    .colour(5, well ? Colour.GREEN : Colour.RED)
+                    .below(trouble.isEmpty() ? silent : trouble);
         }
-        if (!rows.isEmpty()) {
+        if (!table.isEmpty()) {
             System.out.println();
-            Words.table(
-                    List.of("HOT FOLDER", "LAST LOOK", "NEXT AT THE LATEST", "SETTLING", "UNWANTED", "STATE"), rows);
+            table.print();
         }
         if (!status.path("attention").isEmpty()) {
             System.out.println("\nNeeds attention:");
             status.path("attention").forEach(line -> System.out.println("  " + Words.text(line)));
         }
         return 0;
+    }
+
+    private static String lying(JsonNode source) {
+        List<String> lying = new ArrayList<>();
+        for (String what : List.of("settling", "ready", "unwanted", "left")) {
+            int count = source.path(what).asInt();
+            if (count > 0) {
+                lying.add(count + " " + what);
+            }
+        }
+        return lying.isEmpty() ? "nothing" : String.join(", ", lying);
     }
 }

@@ -1,14 +1,15 @@
 package lectomen.client;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import java.util.List;
 import java.util.Locale;
 import tools.jackson.databind.JsonNode;
 
-/** Answers in words and tables for people. Control characters in names and values are shown, not obeyed. */
+/** Answers in words for people. Control characters in names and values are shown, not obeyed. */
 final class Words {
+    private static final String UNITS = "kMGTPE";
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss", Locale.ROOT);
 
     private Words() {}
@@ -42,40 +43,48 @@ final class Words {
                 + safe(problem.path("words").asString());
     }
 
-    /** Columns as wide as their widest cell, two blanks apart; the last is not filled up. */
-    static void table(List<String> heads, List<List<String>> rows) {
-        table(heads, rows, List.of());
-    }
-
-    /** @param below a line under each row, indented; left out where it is empty, or where there is none for the row */
-    static void table(List<String> heads, List<List<String>> rows, List<String> below) {
-        int[] widths = new int[heads.size()];
-        widen(widths, heads);
-        rows.forEach(row -> widen(widths, row));
-        System.out.println(line(heads, widths));
-        for (int i = 0; i < rows.size(); i++) {
-            System.out.println(line(rows.get(i), widths));
-            if (i < below.size() && !below.get(i).isEmpty()) {
-                System.out.println("      " + below.get(i));
-            }
+    /** How long ago a time was, or the day when that is longer ago than people count; empty for none. */
+    static String ago(JsonNode node) {
+        if (text(node).isEmpty()) {
+            return "";
         }
-    }
-
-    private static void widen(int[] widths, List<String> row) {
-        for (int i = 0; i < row.size(); i++) {
-            widths[i] = Math.max(widths[i], width(row.get(i)));
+        Duration age = Duration.between(Instant.parse(node.asString()), Instant.now());
+        if (age.isNegative() || age.toDays() > 6) {
+            return time(node);
         }
+        return age.toSeconds() < 5 ? "just now" : span(age) + " ago";
     }
 
-    private static String line(List<String> row, int[] widths) {
-        StringBuilder line = new StringBuilder();
-        for (int i = 0; i < row.size(); i++) {
-            line.append(row.get(i)).append(" ".repeat(widths[i] - width(row.get(i)) + 2));
+    /** In how long a time comes; empty for none. */
+    static String ahead(JsonNode node) {
+        if (text(node).isEmpty()) {
+            return "";
         }
-        return line.toString().stripTrailing();
+        Duration left = Duration.between(Instant.now(), Instant.parse(node.asString()));
+        return left.isNegative() || left.toSeconds() < 1 ? "now" : "in " + span(left);
     }
 
-    private static int width(String cell) {
-        return cell.codePointCount(0, cell.length());
+    private static String span(Duration time) {
+        if (time.toSeconds() < 100) {
+            return time.toSeconds() + " s";
+        }
+        if (time.toMinutes() < 100) {
+            return time.toMinutes() + " min";
+        }
+        return time.toHours() < 48 ? time.toHours() + " h" : time.toDays() + " days";
+    }
+
+    /** A size in units of a thousand, as disks are sold. */
+    static String size(long bytes) {
+        if (bytes < 1_000) {
+            return bytes + " B";
+        }
+        double size = bytes;
+        int unit = -1;
+        while (size >= 999.5 && unit < UNITS.length() - 1) {
+            size /= 1_000;
+            unit++;
+        }
+        return String.format(Locale.ROOT, size < 9.95 ? "%.1f %cB" : "%.0f %cB", size, UNITS.charAt(unit));
     }
 }

@@ -9,12 +9,14 @@ import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.BadHomeException;
 import lectomen.service.home.Home;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.ledger.LedgerKeeper;
+import lectomen.service.retention.RetentionRuns;
 import lectomen.service.store.NewerStoreException;
 import lectomen.service.work.JobRunner;
 import org.springframework.boot.Banner;
@@ -32,7 +34,7 @@ import org.springframework.context.support.GenericApplicationContext;
 public final class ServiceMain {
     private static final int DEFAULT_PORT = 8417;
 
-    private record Arguments(Path home, int port, String address) {
+    private record Arguments(Path home, int port, Optional<String> address) {
         static Arguments of(String[] words) {
             Map<String, String> options = new HashMap<>();
             for (int i = 0; i < words.length; i++) {
@@ -54,7 +56,7 @@ public final class ServiceMain {
             return new Arguments(
                     Path.of(home).toAbsolutePath().normalize(),
                     Integer.parseInt(port),
-                    options.getOrDefault("--address", "127.0.0.1"));
+                    Optional.ofNullable(options.get("--address")));
         }
 
         private static BadHomeException usage(String problem) {
@@ -67,7 +69,6 @@ public final class ServiceMain {
     public static void main(String[] words) {
         try {
             Arguments arguments = Arguments.of(words);
-            requireLoopback(arguments.address());
             start(arguments);
         } catch (BadHomeException e) {
             System.err.println("lectomen: " + e.getMessage() + ". To mend it: " + e.mend());
@@ -86,29 +87,38 @@ public final class ServiceMain {
         }
     }
 
-    private static void requireLoopback(String address) {
+    /** Off this machine the service goes only in the ways that its owner declared, and never in clear text by itself. */
+    private static String address(Arguments arguments, Settings settings) {
+        String address = arguments
+                .address()
+                .or(() -> settings.listen().map(Settings.Listen::address))
+                .orElse("127.0.0.1");
         try {
-            if (InetAddress.getByName(address).isLoopbackAddress()) {
-                return;
+            if (settings.listen().isPresent() || InetAddress.getByName(address).isLoopbackAddress()) {
+                return address;
             }
         } catch (UnknownHostException e) {
             // refused like any other address that is not this machine
         }
         throw new BadHomeException(
                 "not-loopback",
-                "address " + address + " is refused: the service talks in clear text and listens on this machine only",
-                "leave --address out, or use 127.0.0.1");
+                "address " + address
+                        + " is refused: without \"listen\" in lectomen.yaml the service talks in clear text and"
+                        + " stays on this machine",
+                "leave --address out, or declare a certificate or a proxy (docs/network.md)");
     }
 
     private static void start(Arguments arguments) {
         Home home = Home.open(arguments.home());
         Settings settings = home.settings();
-        requireFree(arguments);
+        String address = address(arguments, settings);
+        requireFree(arguments, address);
         System.setProperty("LECTOMEN_LOGS", home.part("logs").toString());
+        System.setProperty("LECTOMEN_LOG_FORMAT", settings.jsonLogs() ? "json" : "lines");
         SpringApplication application = new SpringApplication(ServiceWiring.class);
         application.setBannerMode(Banner.Mode.OFF);
         application.setRegisterShutdownHook(true);
-        application.setDefaultProperties(properties(arguments, home));
+        application.setDefaultProperties(properties(arguments, address, settings, home));
         ApplicationContextInitializer<ConfigurableApplicationContext> handIn = context -> {
             GenericApplicationContext beans = (GenericApplicationContext) context;
             beans.registerBean(Home.class, () -> home);
@@ -120,29 +130,54 @@ public final class ServiceMain {
         context.getBean(EffectRunner.class).start();
         context.getBean(JobRunner.class).start();
         context.getBean(HotFolders.class).start();
+        context.getBean(RetentionRuns.class).start();
         int port = Objects.requireNonNull(((ServletWebServerApplicationContext) context).getWebServer())
                 .getPort();
-        String url = "http://127.0.0.1:" + port;
+        String url = url(settings, port);
         home.announce(url);
         System.out.println("Lectomen is ready at " + url + ", home " + home.folder());
     }
 
-    private static Map<String, Object> properties(Arguments arguments, Home home) {
+    /** Where clients on this machine, or people, find the service. */
+    private static String url(Settings settings, int port) {
+        if (settings.listen().isEmpty()) {
+            return "http://127.0.0.1:" + port;
+        }
+        Settings.Listen listen = settings.listen().get();
+        return listen.way() instanceof Settings.Listen.Way.Proxy proxy
+                ? proxy.url().toString()
+                : "https://" + listen.names().get(0) + ":" + port;
+    }
+
+    private static Map<String, Object> properties(Arguments arguments, String address, Settings settings, Home home) {
         Map<String, Object> properties = new HashMap<>();
-        properties.put("server.address", arguments.address());
+        properties.put("server.address", address);
+        if (settings.listen().isPresent()) {
+            Settings.Listen.Way way = settings.listen().get().way();
+            if (way instanceof Settings.Listen.Way.Certificate own) {
+                properties.put(
+                        "server.ssl.certificate", own.certificate().toUri().toString());
+                properties.put(
+                        "server.ssl.certificate-private-key", own.key().toUri().toString());
+            } else if (way instanceof Settings.Listen.Way.Proxy proxy) {
+                properties.put("server.forward-headers-strategy", "none");
+                properties.put(
+                        "server.servlet.context-path", proxy.url().getPath().replaceFirst("/$", ""));
+            }
+        }
         properties.put("server.port", arguments.port());
         properties.put("spring.servlet.multipart.location", home.part("scratch").toString());
         return properties;
     }
 
-    private static void requireFree(Arguments arguments) {
+    private static void requireFree(Arguments arguments, String address) {
         try (ServerSocket probe = new ServerSocket()) {
             probe.setReuseAddress(true);
-            probe.bind(new InetSocketAddress(arguments.address(), arguments.port()));
+            probe.bind(new InetSocketAddress(address, arguments.port()));
         } catch (IOException e) {
             throw new BadHomeException(
                     "port-in-use",
-                    "port " + arguments.port() + " is in use on " + arguments.address(),
+                    "port " + arguments.port() + " is in use on " + address,
                     "give another with --port N (0: any free one)");
         }
     }

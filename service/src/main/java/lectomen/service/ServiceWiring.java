@@ -4,20 +4,28 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
+import java.util.HashSet;
+import java.util.Set;
 import lectomen.service.access.Gate;
 import lectomen.service.access.Token;
+import lectomen.service.access.Tries;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.bytes.Room;
 import lectomen.service.filing.Connections;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.Home;
 import lectomen.service.home.Settings;
+import lectomen.service.intake.Arrivals;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.Uploads;
+import lectomen.service.job.JobList;
+import lectomen.service.job.JobNotes;
 import lectomen.service.job.JobResults;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.ledger.LedgerKeeper;
+import lectomen.service.retention.RetentionRuns;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
@@ -72,8 +80,23 @@ class ServiceWiring {
     }
 
     @Bean
+    Room room(Home home, Settings settings) {
+        return new Room(home.folder(), settings.keepFreeBytes());
+    }
+
+    @Bean
     Jobs jobs(Store store, Ledger ledger, InstantSource clock) {
         return new Jobs(store, ledger, clock);
+    }
+
+    @Bean(destroyMethod = "close")
+    JobList jobList(Store store, Jobs jobs) {
+        return new JobList(store, jobs);
+    }
+
+    @Bean
+    JobNotes jobNotes(Store store, Ledger ledger, InstantSource clock) {
+        return new JobNotes(store, ledger, clock);
     }
 
     @Bean
@@ -155,6 +178,12 @@ class ServiceWiring {
                 rulebook, workers, settings.site(), home.part("scratch").resolve("trials"), clock);
     }
 
+    @Bean
+    Arrivals arrivals(
+            Store store, Ledger ledger, Jobs jobs, EffectRunner effects, KeyedHash keyed, InstantSource clock) {
+        return new Arrivals(store, ledger, jobs, effects, keyed, clock);
+    }
+
     @Bean(destroyMethod = "close")
     HotFolders hotFolders(
             Store store,
@@ -162,30 +191,56 @@ class ServiceWiring {
             Sources sources,
             Ledger ledger,
             Jobs jobs,
+            Arrivals arrivals,
             ByteStore bytes,
+            Room room,
             KeyedHash keyed,
             InstantSource clock,
             JobRunner runner)
             throws IOException {
-        return new HotFolders(store, rulebook, sources, ledger, jobs, bytes, keyed, clock, runner::wake);
+        return new HotFolders(new HotFolders.Parts(
+                store, rulebook, sources, ledger, jobs, arrivals, bytes, room, keyed, clock, runner::wake));
     }
 
     @Bean
     Uploads uploads(
             Store store,
-            Ledger ledger,
             Sources sources,
             Jobs jobs,
             ByteStore bytes,
+            Arrivals arrivals,
             KeyedHash keyed,
             InstantSource clock,
+            Room room,
             JobRunner runner) {
-        return new Uploads(store, ledger, sources, jobs, bytes, keyed, clock, runner::wake);
+        return new Uploads(store, sources, jobs, bytes, arrivals, keyed, clock, room, runner::wake);
+    }
+
+    @Bean(destroyMethod = "close")
+    RetentionRuns retentionRuns(
+            Store store,
+            Ledger ledger,
+            Rulebook rulebook,
+            Settings settings,
+            JobList list,
+            ByteStore bytes,
+            InstantSource clock) {
+        return new RetentionRuns(store, ledger, rulebook, settings, list, bytes, clock);
     }
 
     @Bean
-    Gate gate(Home home) {
-        return new Gate(new Token(home.token()));
+    Gate gate(Home home, Settings settings) {
+        Set<String> names = new HashSet<>();
+        Set<String> onlyFrom = new HashSet<>();
+        settings.listen().ifPresent(listen -> {
+            names.addAll(listen.names());
+            if (listen.way() instanceof Settings.Listen.Way.Proxy proxy) {
+                names.add(proxy.url().getHost());
+                onlyFrom.addAll(proxy.addresses());
+            }
+        });
+        Tries tries = new Tries(() -> System.nanoTime() / 1_000_000_000L);
+        return new Gate(new Token(home.token()), names, onlyFrom, tries);
     }
 
     @Bean(destroyMethod = "close")

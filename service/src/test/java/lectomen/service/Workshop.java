@@ -1,6 +1,8 @@
 package lectomen.service;
 
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -10,13 +12,18 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicReference;
+import lectomen.engine.rule.Retention;
 import lectomen.engine.rule.Site;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.bytes.Room;
 import lectomen.service.filing.Connections;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.Settings;
+import lectomen.service.intake.Arrivals;
+import lectomen.service.intake.Uploads;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
@@ -38,6 +45,8 @@ public final class Workshop implements AutoCloseable {
     public final Rulebook rulebook;
     public final KeyedHash keyed = new KeyedHash(new byte[32]);
     public final EffectRunner effects;
+    public final Arrivals arrivals;
+    public final Uploads uploads;
 
     public Workshop(Path folder) throws IOException {
         this.folder = folder;
@@ -45,7 +54,15 @@ public final class Workshop implements AutoCloseable {
         Site site = new Site(
                 Map.of("inbox", folder.resolve("inbox").toString()), Set.of("archive"), Locale.UK, ZoneOffset.UTC);
         Settings.Workers workers = new Settings.Workers(1, 64, Duration.ofSeconds(1), Duration.ofSeconds(1));
-        settings = new Settings(site, List.of(folder), Map.of("archive", folder.resolve("archive")), workers);
+        settings = new Settings(
+                site,
+                List.of(folder),
+                Map.of("archive", folder.resolve("archive")),
+                workers,
+                0,
+                Retention.FOR_EVER,
+                Optional.empty(),
+                false);
         store = Store.open(folder.resolve("store"), clock);
         ledger = new Ledger(store, clock);
         jobs = new Jobs(store, ledger, clock);
@@ -63,6 +80,15 @@ public final class Workshop implements AutoCloseable {
                 keyed,
                 Locale.UK,
                 clock);
+        arrivals = new Arrivals(store, ledger, jobs, effects, keyed, clock);
+        uploads = new Uploads(store, sources, jobs, bytes, arrivals, keyed, clock, new Room(folder, 0), () -> {});
+    }
+
+    /** Sends a text file in, as through the interface; gives its job. */
+    public String send(String name, String text) throws IOException {
+        byte[] content = text.getBytes(StandardCharsets.UTF_8);
+        Uploads.Sent sent = new Uploads.Sent(name, Optional.empty(), Optional.empty());
+        return uploads.take(sent, new ByteArrayInputStream(content), "owner").job();
     }
 
     @Override

@@ -12,9 +12,16 @@ import lectomen.engine.identify.FileType;
  * @param from at least one source
  * @param when empty: every file that is accepted
  * @param steps at least one
+ * @param retention empty: as the site says
  */
 public record RuleDocument(
-        String id, String title, String about, List<From> from, Optional<Condition> when, List<Step> steps) {
+        String id,
+        String title,
+        String about,
+        List<From> from,
+        Optional<Condition> when,
+        List<Step> steps,
+        Optional<Retention> retention) {
     public RuleDocument {
         from = List.copyOf(from);
         steps = List.copyOf(steps);

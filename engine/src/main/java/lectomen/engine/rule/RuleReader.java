@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -28,7 +29,7 @@ import lectomen.engine.yaml.YamlTree;
  */
 public final class RuleReader {
     private static final Pattern ID = Pattern.compile("[a-z][a-z0-9-]{0,62}");
-    private static final Pattern DURATION = Pattern.compile("(\\d{1,6}) ?(ms|s|m|h|seconds?|minutes?|hours?)");
+    private static final Pattern DURATION = Pattern.compile("(\\d{1,6}) ?(ms|s|m|h|d|seconds?|minutes?|hours?|days?)");
     private static final Pattern PARAMETER = Pattern.compile("\\{([^{}]*)}");
 
     private final Site site;
@@ -65,13 +66,14 @@ public final class RuleReader {
         String about = section.findText("about").map(Node.Text::text).orElse("");
         List<RuleDocument.From> from =
                 section.require("from").map(this::sources).orElse(List.of());
+        Optional<Retention> retention = section.find("retention").flatMap(node -> RetentionReader.read(node, problems));
         Optional<Condition> when = section.find("when").flatMap(node -> ConditionReader.read(node, problems));
         List<Step> steps = section.require("do")
                 .map(node -> new StepReader(site, problems).read(node))
                 .orElse(List.of());
         section.close();
-        return id.map(text ->
-                new RuleDocument(text.text(), title.isEmpty() ? text.text() : title, about.strip(), from, when, steps));
+        return id.map(text -> new RuleDocument(
+                text.text(), title.isEmpty() ? text.text() : title, about.strip(), from, when, steps, retention));
     }
 
     private List<RuleDocument.From> sources(Node node) {
@@ -117,7 +119,34 @@ public final class RuleReader {
         Duration sweep = duration(section, "sweep").orElse(SourceSettings.DEFAULT_SWEEP);
         String failed =
                 section.findText("failed files").flatMap(this::filled).orElse(SourceSettings.DEFAULT_FAILED_FOLDER);
-        return new SourceSettings(whole ? Duration.ZERO : settle.orElse(SourceSettings.DEFAULT_SETTLE), sweep, failed);
+        return new SourceSettings(
+                whole ? Duration.ZERO : settle.orElse(SourceSettings.DEFAULT_SETTLE),
+                sweep,
+                failed,
+                choice(section, "subfolders", SourceSettings.Subfolders.LEAVE),
+                choice(section, "seen before", SourceSettings.SeenBefore.PROCESS),
+                duration(section, "expect every"));
+    }
+
+    /** One of the words of a list; they stand in the file in small letters. */
+    private static <E extends Enum<E>> E choice(Section section, String word, E otherwise) {
+        Optional<Node.Text> text = section.findText(word);
+        if (text.isEmpty()) {
+            return otherwise;
+        }
+        List<String> words = new ArrayList<>();
+        for (E one : otherwise.getDeclaringClass().getEnumConstants()) {
+            words.add(one.name().toLowerCase(Locale.ROOT));
+            if (words.get(words.size() - 1).equals(text.get().text())) {
+                return one;
+            }
+        }
+        String last = words.remove(words.size() - 1);
+        section.report(
+                text.get().spot(),
+                "\"" + word + "\" is " + String.join(", ", words) + " or " + last + ", not "
+                        + text.get().kind());
+        return otherwise;
     }
 
     private Optional<Duration> duration(Section section, String word) {
@@ -129,7 +158,7 @@ public final class RuleReader {
         if (!matcher.matches() || Long.parseLong(matcher.group(1)) == 0) {
             section.report(
                     text.get().spot(),
-                    "\"" + word + "\" is a time such as 500ms, 2s, 5m or 1h, not "
+                    "\"" + word + "\" is a time such as 500ms, 2s, 5m, 1h or 2d, not "
                             + text.get().kind());
             return Optional.empty();
         }
@@ -138,6 +167,7 @@ public final class RuleReader {
                 switch (matcher.group(2).charAt(0)) {
                     case 's' -> Duration.ofSeconds(number);
                     case 'h' -> Duration.ofHours(number);
+                    case 'd' -> Duration.ofDays(number);
                     default -> matcher.group(2).equals("ms") ? Duration.ofMillis(number) : Duration.ofMinutes(number);
                 });
     }

@@ -1,6 +1,7 @@
 package lectomen.engine.rule;
 
 import java.time.Duration;
+import java.util.Optional;
 
 /**
  * How the files of one hot folder become arrivals. All rules that name the folder must agree on them.
@@ -8,9 +9,41 @@ import java.time.Duration;
  * @param settle how long a file must stay unchanged before it is taken; zero for a folder into which files are moved whole
  * @param sweep how often the folder is looked at besides file events
  * @param failedFolder where failed files go: a path, or a name inside the hot folder
+ * @param expectEvery the longest time without a file that is usual; a longer one is told
  */
-public record SourceSettings(Duration settle, Duration sweep, String failedFolder) {
+public record SourceSettings(
+        Duration settle,
+        Duration sweep,
+        String failedFolder,
+        Subfolders subfolders,
+        SeenBefore seenBefore,
+        Optional<Duration> expectEvery) {
     public static final Duration DEFAULT_SETTLE = Duration.ofSeconds(2);
     public static final Duration DEFAULT_SWEEP = Duration.ofSeconds(30);
     public static final String DEFAULT_FAILED_FOLDER = "failed";
+    public static final SourceSettings DEFAULT = new SourceSettings(
+            DEFAULT_SETTLE,
+            DEFAULT_SWEEP,
+            DEFAULT_FAILED_FOLDER,
+            Subfolders.LEAVE,
+            SeenBefore.PROCESS,
+            Optional.empty());
+
+    /** What happens to folders inside the hot folder. */
+    public enum Subfolders {
+        /** They are left alone, with what is in them. */
+        LEAVE,
+        /** They stay, and files in them are taken one by one. */
+        WATCH,
+        /** A folder that is dropped is taken as a whole: its files arrive together, and it is gone. */
+        TAKE
+    }
+
+    /** What happens to a file whose bytes were filed before. */
+    public enum SeenBefore {
+        PROCESS,
+        /** It waits for a person. */
+        HOLD,
+        REJECT
+    }
 }

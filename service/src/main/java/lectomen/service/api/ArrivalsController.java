@@ -23,6 +23,7 @@ import lectomen.service.workers.Examination;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RequestPart;
@@ -34,6 +35,8 @@ import org.springframework.web.multipart.MultipartFile;
 @RestController
 @RequestMapping("/api/v1")
 final class ArrivalsController {
+    private static final int LONGEST_KEY = 200;
+
     private final Uploads uploads;
     private final Trials trials;
     private final Rulebook rulebook;
@@ -46,20 +49,29 @@ final class ArrivalsController {
         this.locale = settings.site().locale();
     }
 
-    record Taken(String job) {}
+    /** @param again whether it was sent before under the same key, so that no second job was made */
+    record Taken(String job, boolean again) {}
 
-    /** The body is the file; it is safe once this answers. */
+    /** The body is the file; it is safe once this answers. Sending it again with the same Idempotency-Key makes no second job. */
     @PostMapping(path = "/uploads", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.ACCEPTED)
-    Taken upload(@RequestParam String name, @RequestParam Optional<String> rule, HttpServletRequest request)
+    Taken upload(
+            @RequestParam String name,
+            @RequestParam Optional<String> rule,
+            @RequestHeader(name = "Idempotency-Key", required = false) Optional<String> key,
+            HttpServletRequest request)
             throws IOException {
         String last = name.replaceFirst(".*/", "");
         if (last.isBlank()) {
             throw new BadRequestException("name", "the file needs a name");
         }
+        if (key.filter(text -> text.isBlank() || text.length() > LONGEST_KEY).isPresent()) {
+            throw new BadRequestException("Idempotency-Key", "a key has from 1 to " + LONGEST_KEY + " characters");
+        }
         rule.ifPresent(rulebook::require);
         try (InputStream body = request.getInputStream()) {
-            return new Taken(uploads.take(last, body, rule, Token.OWNER));
+            Uploads.Accepted accepted = uploads.take(new Uploads.Sent(last, rule, key), body, Token.OWNER);
+            return new Taken(accepted.job(), accepted.again());
         }
     }
 

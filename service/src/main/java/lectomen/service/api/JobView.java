@@ -12,7 +12,14 @@ import lectomen.service.job.Job;
  *
  * @param fileName as it came
  * @param state one of the frozen state codes
- * @param places where its outputs were filed, as whole paths
+ * @param places where its outputs were filed, as whole paths; those that were replaced or taken back since are left out
+ * @param subfolder where it lay below its hot folder
+ * @param priority from 1 to 100; more is sooner
+ * @param holdWanted it is at work and will be held once its worker is done
+ * @param resultOf the job whose result it is, when a result came back in
+ * @param leftInFolder its file can't be removed and still lies in its hot folder
+ * @param nextTryAt when a waiting job is tried next
+ * @param version for conditional changes: grows with each change
  */
 record JobView(
         String id,
@@ -24,9 +31,16 @@ record JobView(
         List<String> places,
         String type,
         long size,
+        String subfolder,
+        int priority,
+        boolean holdWanted,
+        Optional<String> resultOf,
+        boolean leftInFolder,
+        Optional<Instant> originalRemovedAt,
         Optional<Instant> nextTryAt,
         Instant createdAt,
-        Instant changedAt) {
+        Instant changedAt,
+        int version) {
 
     /** @param words the whole sentence */
     record ReasonView(String code, String words) {
@@ -44,14 +58,22 @@ record JobView(
                 job.rule().map(ref -> ref.version()),
                 job.reason().map(ReasonView::of),
                 effects.stream()
-                        .filter(effect ->
-                                effect.kind().equals("file") && effect.doneAt().isPresent())
+                        .filter(effect -> effect.kind().equals("file")
+                                && effect.doneAt().isPresent()
+                                && effect.endedAt().isEmpty())
                         .flatMap(effect -> effect.place().stream())
                         .toList(),
                 job.type().word(),
                 job.size(),
+                job.subfolder(),
+                job.priority(),
+                job.holdWanted(),
+                job.origin().map(Job.Origin::job),
+                job.leftInFolder(),
+                job.originalRemovedAt(),
                 job.nextTryAt(),
                 job.createdAt(),
-                job.changedAt());
+                job.changedAt(),
+                job.version());
     }
 }

@@ -1,8 +1,11 @@
 package lectomen.service.api;
 
+import static java.util.stream.Collectors.groupingBy;
+
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.plan.Considered;
@@ -10,43 +13,72 @@ import lectomen.service.access.Token;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.filing.EffectView;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobList;
+import lectomen.service.job.JobNotes;
 import lectomen.service.job.JobResults;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.store.Store;
+import lectomen.service.work.JobAction;
 import lectomen.service.work.JobActions;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Jobs: list, one with its whole story, retry, cancel. */
+/** Jobs: lists page by page, one with its whole story, and what people do with one or with many. */
 @RestController
 @RequestMapping("/api/v1/jobs")
 final class JobsController {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<List<Considered>> CONSIDERED = new TypeReference<>() {};
     private static final int MOST = 10_000;
+    private static final int MOST_REFUSALS_SHOWN = 20;
 
     private final Jobs jobs;
+    private final JobList list;
+    private final JobNotes notes;
     private final JobResults results;
     private final EffectRunner effects;
     private final JobActions actions;
+    private final Rulebook rulebook;
     private final Ledger ledger;
+    private final Store store;
 
-    JobsController(Jobs jobs, JobResults results, EffectRunner effects, JobActions actions, Ledger ledger) {
+    JobsController(
+            Jobs jobs,
+            JobList list,
+            JobNotes notes,
+            JobResults results,
+            EffectRunner effects,
+            JobActions actions,
+            Rulebook rulebook,
+            Ledger ledger,
+            Store store) {
         this.jobs = jobs;
+        this.list = list;
+        this.notes = notes;
         this.results = results;
         this.effects = effects;
         this.actions = actions;
+        this.rulebook = rulebook;
         this.ledger = ledger;
+        this.store = store;
     }
 
-    record JobList(List<JobView> jobs) {}
+    /** @param next the cursor of the next page; absent at the end. A page may hold fewer jobs than asked for, even none. */
+    record JobPage(List<JobView> jobs, Optional<String> next) {}
 
     record StepView(
             int generation,
@@ -68,6 +100,7 @@ final class JobsController {
             int attempts,
             Optional<Instant> nextTryAt,
             Optional<Instant> receiptAt,
+            Optional<Instant> endedAt,
             Optional<String> answer) {
         static EffectStory of(EffectView effect) {
             return new EffectStory(
@@ -80,6 +113,7 @@ final class JobsController {
                     effect.attempts(),
                     effect.nextTryAt(),
                     effect.doneAt(),
+                    effect.endedAt(),
                     effect.answer());
         }
     }
@@ -92,20 +126,42 @@ final class JobsController {
             List<FieldValue> fields,
             List<StepView> steps,
             List<EffectStory> effects,
+            List<JobNotes.Note> notes,
             List<Ledger.Entry> ledger) {}
 
+    /** @param since and until by when jobs came in, as 2027-03-01T10:00:00Z @param order newest, oldest or changed */
     @GetMapping
-    JobList list(
+    JobPage list(
             @RequestParam Optional<String> state,
             @RequestParam Optional<String> rule,
             @RequestParam Optional<String> name,
-            @RequestParam(defaultValue = "1000") int limit) {
+            @RequestParam Optional<Instant> since,
+            @RequestParam Optional<Instant> until,
+            @RequestParam(defaultValue = "newest") String order,
+            @RequestParam(defaultValue = "100") int limit,
+            @RequestParam Optional<String> cursor) {
         if (limit < 1 || limit > MOST) {
             throw new BadRequestException("limit", "limit is a number from 1 to " + MOST + ", not " + limit);
         }
-        Optional<JobState> wanted = state.map(JobsController::requireState);
-        List<Job> found = jobs.list(new Jobs.Filter(wanted, rule, name, limit));
-        return new JobList(found.stream().map(this::view).toList());
+        JobList.Order ordered = List.of(JobList.Order.values()).stream()
+                .filter(one -> one.code().equals(order))
+                .findFirst()
+                .orElseThrow(
+                        () -> new BadRequestException("order", "order is newest, oldest or changed, not " + order));
+        Optional<JobList.Cursor> from = cursor.map(text -> JobList.Cursor.parse(text)
+                .orElseThrow(() -> new BadRequestException("cursor", "this is no cursor of a page: " + text)));
+        JobList.Page page = list.page(filter(state, rule, name, since, until), ordered, from, limit);
+        return new JobPage(views(page.jobs()), page.next().map(JobList.Cursor::text));
+    }
+
+    private static JobList.Filter filter(
+            Optional<String> state,
+            Optional<String> rule,
+            Optional<String> name,
+            Optional<Instant> since,
+            Optional<Instant> until) {
+        return new JobList.Filter(
+                state.map(JobsController::requireState), rule, name.filter(text -> !text.isEmpty()), since, until);
     }
 
     private static JobState requireState(String code) {
@@ -114,15 +170,23 @@ final class JobsController {
                         "state", "no state is called " + code + "; there are " + String.join(", ", JobState.codes())));
     }
 
+    private List<JobView> views(List<Job> page) {
+        Map<String, List<EffectView>> byJob =
+                effects.of(page.stream().map(Job::id).toList()).stream().collect(groupingBy(EffectView::jobId));
+        return page.stream()
+                .map(job -> JobView.of(job, byJob.getOrDefault(job.id(), List.of())))
+                .toList();
+    }
+
     private JobView view(Job job) {
-        return JobView.of(job, job.state() == JobState.UNWANTED ? List.of() : effects.of(job.id()));
+        return JobView.of(job, effects.of(job.id()));
     }
 
     @GetMapping("/{id}")
-    JobStory show(@PathVariable String id) {
+    ResponseEntity<JobStory> show(@PathVariable String id) {
         Job job = jobs.require(id);
         List<EffectView> jobEffects = effects.of(id);
-        return new JobStory(
+        JobStory story = new JobStory(
                 JobView.of(job, jobEffects),
                 job.arrival(),
                 job.original().map(ref -> ref.sha256()),
@@ -130,7 +194,13 @@ final class JobsController {
                 results.fields(job),
                 results.steps(id).stream().map(JobsController::step).toList(),
                 jobEffects.stream().map(EffectStory::of).toList(),
+                notes.of(id),
                 ledger.about(job.subject()));
+        return ResponseEntity.ok().eTag(tag(job)).body(story);
+    }
+
+    private static String tag(Job job) {
+        return "\"" + job.version() + "\"";
     }
 
     private static StepView step(JobResults.StepRun run) {
@@ -146,12 +216,152 @@ final class JobsController {
     }
 
     @PostMapping("/{id}/retry")
-    JobView retry(@PathVariable String id) {
-        return view(actions.retry(id, Token.OWNER));
+    ResponseEntity<JobView> retry(
+            @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return one(id, new JobAction.Retry(), ifMatch);
+    }
+
+    @PostMapping("/{id}/run-again")
+    ResponseEntity<JobView> runAgain(
+            @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return one(id, new JobAction.RunAgain(), ifMatch);
+    }
+
+    @PostMapping("/{id}/hold")
+    ResponseEntity<JobView> hold(
+            @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return one(id, new JobAction.Hold(), ifMatch);
+    }
+
+    @PostMapping("/{id}/release")
+    ResponseEntity<JobView> release(
+            @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return one(id, new JobAction.Release(), ifMatch);
     }
 
     @PostMapping("/{id}/cancel")
-    JobView cancel(@PathVariable String id) {
-        return view(actions.cancel(id, Token.OWNER));
+    ResponseEntity<JobView> cancel(
+            @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return one(id, new JobAction.Cancel(), ifMatch);
+    }
+
+    @PostMapping("/{id}/move")
+    ResponseEntity<JobView> move(
+            @PathVariable String id,
+            @RequestParam String rule,
+            @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return one(id, moveTo(rule), ifMatch);
+    }
+
+    @PostMapping("/{id}/priority")
+    ResponseEntity<JobView> priority(
+            @PathVariable String id,
+            @RequestParam int priority,
+            @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return one(id, setPriority(priority), ifMatch);
+    }
+
+    private ResponseEntity<JobView> one(String id, JobAction action, Optional<String> ifMatch) {
+        Job job = actions.one(id, action, ifMatch.map(JobsController::version), Token.OWNER);
+        return ResponseEntity.ok().eTag(tag(job)).body(view(job));
+    }
+
+    private static int version(String tag) {
+        String digits = tag.replaceFirst("^W/", "").replace("\"", "");
+        return digits.matches("\\d{1,9}") ? Integer.parseInt(digits) : -1;
+    }
+
+    private JobAction moveTo(String rule) {
+        rulebook.require(rule);
+        return new JobAction.MoveTo(rule);
+    }
+
+    private static JobAction setPriority(int priority) {
+        if (priority < 1 || priority > 100) {
+            throw new BadRequestException(
+                    "priority", "priority is a number from 1 to 100 (50 is usual, more is sooner), not " + priority);
+        }
+        return new JobAction.SetPriority(priority);
+    }
+
+    record NoteText(String text) {}
+
+    @PostMapping("/{id}/notes")
+    @ResponseStatus(HttpStatus.CREATED)
+    List<JobNotes.Note> note(@PathVariable String id, @RequestBody NoteText note) {
+        String text = Optional.ofNullable(note.text()).orElse("").strip();
+        if (text.isEmpty() || text.length() > JobNotes.LONGEST) {
+            throw new BadRequestException("text", "a note has from 1 to " + JobNotes.LONGEST + " characters");
+        }
+        store.write(db -> {
+            notes.add(db, id, text, Token.OWNER);
+            return id;
+        });
+        return notes.of(id);
+    }
+
+    /**
+     * @param matched how many jobs the filter found
+     * @param done with how many it was done; 0 in a dry run
+     * @param notDone how many refused it, the first of them with their words
+     */
+    record ManyDone(int matched, int done, int notDone, List<JobActions.NotDone> refusals) {}
+
+    /**
+     * Does something with all jobs that a filter finds.
+     *
+     * @param action retry, run-again, hold, release, cancel, move or priority
+     * @param ids instead of a filter: these jobs
+     * @param dry only count
+     */
+    @PostMapping("/actions/{action}")
+    ManyDone many(
+            @PathVariable String action,
+            @RequestParam Optional<String> state,
+            @RequestParam Optional<String> rule,
+            @RequestParam Optional<String> name,
+            @RequestParam Optional<Instant> since,
+            @RequestParam Optional<Instant> until,
+            @RequestParam Optional<List<String>> ids,
+            @RequestParam Optional<String> to,
+            @RequestParam Optional<Integer> priority,
+            @RequestParam(defaultValue = "false") boolean dry) {
+        JobAction wanted = action(action, to, priority);
+        JobList.Filter filter = filter(state, rule, name, since, until);
+        if (ids.isEmpty() && filter.isEmpty()) {
+            throw new BadRequestException(
+                    "ids",
+                    "say which jobs: by state, rule, name, since, until, or ids. Nothing is done with all jobs.");
+        }
+        List<String> found = ids.orElseGet(() -> list.ids(filter));
+        if (dry) {
+            return new ManyDone(found.size(), 0, 0, List.of());
+        }
+        JobActions.Done done = actions.many(found, wanted, Token.OWNER);
+        return new ManyDone(
+                found.size(),
+                done.done(),
+                done.notDone().size(),
+                done.notDone().stream().limit(MOST_REFUSALS_SHOWN).toList());
+    }
+
+    private JobAction action(String action, Optional<String> to, Optional<Integer> priority) {
+        return switch (action) {
+            case "retry" -> new JobAction.Retry();
+            case "run-again" -> new JobAction.RunAgain();
+            case "hold" -> new JobAction.Hold();
+            case "release" -> new JobAction.Release();
+            case "cancel" -> new JobAction.Cancel();
+            case "move" ->
+                moveTo(to.orElseThrow(() -> new BadRequestException("to", "move needs to: the id of a rule")));
+            case "priority" ->
+                setPriority(priority.orElseThrow(
+                        () -> new BadRequestException("priority", "priority needs a number from 1 to 100")));
+            default ->
+                throw new BadRequestException(
+                        "action",
+                        "no action is called " + action
+                                + "; there are retry, run-again, hold, release, cancel, move, priority");
+        };
     }
 }

@@ -1,8 +1,12 @@
 package lectomen.service.api;
 
+import lectomen.service.intake.KeyTakenException;
+import lectomen.service.intake.NoRoomException;
 import lectomen.service.job.NoSuchJobException;
 import lectomen.service.job.WrongStateException;
 import lectomen.service.rulebook.NoSuchRuleException;
+import lectomen.service.rulebook.RuleChangedException;
+import lectomen.service.work.ChangedMeanwhileException;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -42,6 +46,26 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ProblemDetail wrongState(WrongStateException e) {
         return problem(HttpStatus.CONFLICT, "wrong-state", "Not possible in this state", e.getMessage());
+    }
+
+    @ExceptionHandler({ChangedMeanwhileException.class, RuleChangedException.class})
+    ProblemDetail changedMeanwhile(RuntimeException e) {
+        return problem(HttpStatus.PRECONDITION_FAILED, "changed-meanwhile", "Changed meanwhile", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail keyTaken(KeyTakenException e) {
+        return problem(HttpStatus.UNPROCESSABLE_CONTENT, "key-taken", "The key was used before", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail noRoom(NoRoomException e) {
+        return problem(HttpStatus.INSUFFICIENT_STORAGE, "disk-low", "No room", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail tooManyListeners(EventStream.TooManyException e) {
+        return problem(HttpStatus.SERVICE_UNAVAILABLE, "too-many-listeners", "Too many listen", e.getMessage());
     }
 
     @ExceptionHandler

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
@@ -14,13 +15,14 @@ import lectomen.service.intake.HotFolders;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.Rulebook;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** The rulebook: list, show, check, add, put live, pause. Rule files travel as plain text. */
@@ -60,9 +62,18 @@ final class RulesController {
     }
 
     @GetMapping("/{id}")
-    RuleStory show(@PathVariable String id) {
+    ResponseEntity<RuleStory> show(@PathVariable String id) {
         RuleEntry entry = rulebook.require(id);
-        return new RuleStory(view(entry), entry.text());
+        return ResponseEntity.ok().eTag(tag(entry)).body(new RuleStory(view(entry), entry.text()));
+    }
+
+    private static String tag(RuleEntry entry) {
+        return "\"" + entry.latestVersion() + "." + entry.state().code() + "."
+                + entry.liveVersion().orElse(0) + "\"";
+    }
+
+    private static Optional<Predicate<RuleEntry>> unchanged(Optional<String> ifMatch) {
+        return ifMatch.map(seen -> entry -> tag(entry).equals(seen.replaceFirst("^W/", "")));
     }
 
     @PostMapping("/check")
@@ -74,17 +85,22 @@ final class RulesController {
     }
 
     @PostMapping
-    @ResponseStatus(HttpStatus.CREATED)
-    RuleView add(@RequestBody String text) {
-        Rulebook.Added added = rulebook.add(text, Token.OWNER);
+    ResponseEntity<RuleView> add(
+            @RequestBody String text, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        Rulebook.Added added = rulebook.add(text, unchanged(ifMatch), Token.OWNER);
         if (added instanceof Rulebook.Added.As as) {
-            return view(as.entry());
+            return ResponseEntity.status(HttpStatus.CREATED)
+                    .eTag(tag(as.entry()))
+                    .body(view(as.entry()));
         }
         throw new BadRuleException(((Rulebook.Added.Refused) added).bad().problems());
     }
 
     @PostMapping("/{id}/live")
-    RuleView live(@PathVariable String id, @RequestParam(defaultValue = "take") String existing) {
+    ResponseEntity<RuleView> live(
+            @PathVariable String id,
+            @RequestParam(defaultValue = "take") String existing,
+            @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
         RuleEntry entry = rulebook.require(id);
         RuleReading reading = rulebook.check(entry.text());
         if (reading instanceof RuleReading.Bad bad) {
@@ -95,12 +111,17 @@ final class RulesController {
         } else if (!existing.equals("take")) {
             throw new BadRequestException("existing", "existing is take or leave, not " + existing);
         }
-        return view(rulebook.putLive(id, Token.OWNER));
+        return answer(rulebook.putLive(id, unchanged(ifMatch), Token.OWNER));
     }
 
     @PostMapping("/{id}/pause")
-    RuleView pause(@PathVariable String id) {
-        return view(rulebook.pause(id, Token.OWNER));
+    ResponseEntity<RuleView> pause(
+            @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return answer(rulebook.pause(id, unchanged(ifMatch), Token.OWNER));
+    }
+
+    private ResponseEntity<RuleView> answer(RuleEntry entry) {
+        return ResponseEntity.ok().eTag(tag(entry)).body(view(entry));
     }
 
     private RuleView view(RuleEntry entry) {

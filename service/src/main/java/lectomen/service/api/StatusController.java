@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import lectomen.engine.reason.Reason;
+import lectomen.service.bytes.Room;
 import lectomen.service.home.Home;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.SourceStatus;
@@ -16,13 +18,14 @@ import lectomen.service.ledger.LedgerKeeper;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.store.Store;
 import lectomen.service.workers.WorkerPool;
+import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What the service is doing, at a glance. */
+/** What the service is doing, at a glance, and in figures. */
 @RestController
-@RequestMapping("/api/v1/status")
+@RequestMapping("/api/v1")
 final class StatusController {
     private final Home home;
     private final Store store;
@@ -30,8 +33,10 @@ final class StatusController {
     private final Rulebook rulebook;
     private final HotFolders folders;
     private final WorkerPool workers;
+    private final Room room;
     private final Ledger ledger;
     private final LedgerKeeper ledgerKeeper;
+    private final Metrics metrics;
     private final Instant startedAt = Instant.now();
 
     StatusController(
@@ -41,37 +46,63 @@ final class StatusController {
             Rulebook rulebook,
             HotFolders folders,
             WorkerPool workers,
+            Room room,
             Ledger ledger,
-            LedgerKeeper ledgerKeeper) {
+            LedgerKeeper ledgerKeeper,
+            Metrics metrics) {
         this.home = home;
         this.store = store;
         this.jobs = jobs;
         this.rulebook = rulebook;
         this.folders = folders;
         this.workers = workers;
+        this.room = room;
         this.ledger = ledger;
         this.ledgerKeeper = ledgerKeeper;
+        this.metrics = metrics;
     }
 
+    /**
+     * A hot folder.
+     *
+     * @param nextLookAt at the latest; an event brings it forward
+     * @param trouble why nothing can be taken from it
+     * @param silent that nothing came for longer than the source expects
+     * @param settling files that still change or have just appeared
+     * @param ready files that wait to be taken
+     * @param unwanted files that no rule wants
+     * @param left files that were taken and can't be removed
+     */
     record SourceView(
             String folder,
             Optional<Instant> lastLookAt,
             Optional<Instant> nextLookAt,
+            Optional<Instant> lastArrivalAt,
             Optional<JobView.ReasonView> trouble,
+            Optional<JobView.ReasonView> silent,
             int settling,
-            int unwanted) {
+            int ready,
+            int unwanted,
+            int left) {
         static SourceView of(SourceStatus source) {
             return new SourceView(
                     source.folder(),
                     source.lastLookAt(),
                     source.nextLookAt(),
+                    source.lastArrivalAt(),
                     source.trouble().map(JobView.ReasonView::of),
+                    source.silent().map(JobView.ReasonView::of),
                     source.settling(),
-                    source.unwanted());
+                    source.ready(),
+                    source.unwanted(),
+                    source.left());
         }
     }
 
     record Workers(int most, List<Long> running, int deaths) {}
+
+    /** @param low why no files are taken in */
+    record Disk(long freeBytes, long keepFreeBytes, Optional<JobView.ReasonView> low) {}
 
     /** @param attention what a person should look at, as sentences */
     record Status(
@@ -83,14 +114,16 @@ final class StatusController {
             List<SourceView> sources,
             int liveRules,
             Workers workers,
+            Disk disk,
             long ledgerEntries,
             List<String> attention) {}
 
-    @GetMapping
+    @GetMapping("/status")
     Status status() {
         Map<String, Long> counts = new TreeMap<>();
         jobs.counts().forEach((state, count) -> counts.put(state.code(), count));
         List<SourceView> sources = folders.status().stream().map(SourceView::of).toList();
+        Optional<Reason> low = room.findTooLow();
         return new Status(
                 home.folder().toString(),
                 store.identity().id(),
@@ -100,17 +133,24 @@ final class StatusController {
                 sources,
                 rulebook.acting().rules().size(),
                 new Workers(workers.size(), workers.pids(), workers.deaths()),
+                new Disk(room.freeBytes(), room.keepFreeBytes(), low.map(JobView.ReasonView::of)),
                 ledger.head().seq(),
-                attention(counts, sources));
+                attention(counts, sources, low));
     }
 
-    private List<String> attention(Map<String, Long> counts, List<SourceView> sources) {
+    private List<String> attention(Map<String, Long> counts, List<SourceView> sources, Optional<Reason> low) {
         List<String> attention = new ArrayList<>(rulebook.broken());
         ledgerKeeper.warning().ifPresent(attention::add);
-        sources.forEach(source -> source.trouble()
-                .ifPresent(trouble -> attention.add("Hot folder " + source.folder() + ": " + trouble.words())));
+        low.ifPresent(reason -> attention.add(reason.words()));
+        for (SourceView source : sources) {
+            source.trouble()
+                    .filter(trouble -> !trouble.code().equals("disk.low"))
+                    .ifPresent(trouble -> attention.add("Hot folder " + source.folder() + ": " + trouble.words()));
+            source.silent().ifPresent(silent -> attention.add("Hot folder " + source.folder() + ": " + silent.words()));
+        }
         say(attention, counts, JobState.FAILED, "failed; each says why (job list --state failed)");
         say(attention, counts, JobState.UNWANTED, "wanted by no rule (job list --state unwanted)");
+        say(attention, counts, JobState.HELD, "held (job list --state held)");
         say(attention, counts, JobState.IN_DOUBT, "in doubt (job list --state in-doubt)");
         return attention;
     }
@@ -120,5 +160,11 @@ final class StatusController {
         if (count > 0) {
             attention.add(count + (count == 1 ? " job " : " jobs ") + words);
         }
+    }
+
+    /** The service in figures, as Prometheus text. */
+    @GetMapping(path = "/metrics", produces = MediaType.TEXT_PLAIN_VALUE)
+    String metrics() {
+        return metrics.text();
     }
 }

@@ -9,9 +9,11 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.FileTime;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.time.Instant;
 import java.util.HexFormat;
 import java.util.UUID;
 import lectomen.engine.task.ByteRef;
@@ -22,6 +24,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * directory entries that lead to them.
  */
 public final class ByteStore {
+    /** Stands as the count of uses of bytes that were removed. */
+    public static final int GONE = -1;
+
     private final Path folder;
     private final Path incoming;
 
@@ -43,7 +48,9 @@ public final class ByteStore {
             ByteRef ref = copy(bytes, arriving);
             Path shelf = shelf(ref.sha256());
             Path place = shelf.resolve(ref.sha256());
-            if (Files.notExists(place)) {
+            if (Files.exists(place)) {
+                Files.setLastModifiedTime(place, FileTime.from(Instant.now())); // keeps it from being removed as unused
+            } else {
                 if (Files.notExists(shelf)) {
                     Files.createDirectories(shelf);
                     DurableFiles.syncFolder(folder);
@@ -102,6 +109,26 @@ public final class ByteStore {
         return Files.newInputStream(shelf(sha256).resolve(sha256));
     }
 
+    /**
+     * Removes bytes that nothing refers to any more. Whoever puts the same bytes again makes them young, so that they can't
+     * go between that and the write that refers to them.
+     *
+     * @return false, and nothing removed, if they were put after that time
+     */
+    public boolean removeUnlessYoung(String sha256, Instant putBefore) {
+        Path place = shelf(sha256).resolve(sha256);
+        try {
+            if (Files.exists(place)
+                    && Files.getLastModifiedTime(place).toInstant().isAfter(putBefore)) {
+                return false;
+            }
+            Files.deleteIfExists(place);
+            return true;
+        } catch (IOException e) {
+            return false; // it is tried again at the next run
+        }
+    }
+
     public boolean has(String sha256) {
         return Files.exists(shelf(sha256).resolve(sha256));
     }
@@ -117,7 +144,7 @@ public final class ByteStore {
     public static void use(JdbcClient db, ByteRef ref, long now) {
         db.sql("""
                         insert into bytes (sha256, size, uses, stored_at) values (:sha256, :size, 1, :now)
-                        on conflict (sha256) do update set uses = uses + 1
+                        on conflict (sha256) do update set uses = max(uses, 0) + 1
                         """)
                 .param("sha256", ref.sha256())
                 .param("size", ref.size())

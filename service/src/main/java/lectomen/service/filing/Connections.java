@@ -12,10 +12,6 @@ public final class Connections {
         this.folders = Map.copyOf(folders);
     }
 
-    Optional<FolderRepository> find(String name) {
-        return findFolder(name).map(folder -> new FolderRepository(name, folder));
-    }
-
     Optional<Path> findFolder(String name) {
         return Optional.ofNullable(folders.get(name));
     }

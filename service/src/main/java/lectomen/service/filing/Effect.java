@@ -1,5 +1,6 @@
 package lectomen.service.filing;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import lectomen.engine.task.ByteRef;
@@ -7,8 +8,11 @@ import lectomen.engine.task.ByteRef;
 /**
  * Something to be done to the world outside, written down before it is done.
  *
- * @param request what is asked, as JSON by its kind: a {@link lectomen.engine.plan.Filing} or a {@link GiveBackRequest}
+ * @param request what is asked, as JSON by its kind: a {@link lectomen.engine.plan.Filing}, a {@link GiveBackRequest} or a
+ *     {@link WithdrawRequest}
  * @param place what the last attempt intended; empty before the first
+ * @param supersedes an earlier effect of the same job, whose result this one's replaces
+ * @param ended whether what it filed was replaced or taken back since
  */
 record Effect(
         String id,
@@ -21,11 +25,14 @@ record Effect(
         Optional<String> place,
         ByteRef bytes,
         int generation,
-        int step) {
+        int step,
+        Optional<String> supersedes,
+        boolean ended) {
 
     enum Kind {
         FILE("file"),
-        GIVE_BACK("give back");
+        GIVE_BACK("give back"),
+        WITHDRAW("withdraw");
 
         private final String code;
 
@@ -38,8 +45,16 @@ record Effect(
         }
 
         static Kind ofCode(String code) {
-            return code.equals(FILE.code) ? FILE : GIVE_BACK;
+            return List.of(values()).stream()
+                    .filter(kind -> kind.code.equals(code))
+                    .findFirst()
+                    .orElseThrow(() -> new IllegalStateException("No effect is of kind " + code));
         }
+    }
+
+    /** Whether it stands: it was done, and nothing was put in its place since. */
+    boolean stands() {
+        return kind == Kind.FILE && state == State.DONE && !ended;
     }
 
     enum State {

@@ -6,8 +6,10 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Queue;
 import java.util.Set;
@@ -18,7 +20,8 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import java.util.stream.Collectors;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.stream.Stream;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
@@ -43,7 +46,7 @@ import tools.jackson.databind.json.JsonMapper;
 public final class EffectRunner implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(EffectRunner.class);
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final int THREADS = 8;
+    private static final int AT_ONCE_ON_A_CONNECTION = 6;
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
     private static final Duration LONGEST_PAUSE = Duration.ofSeconds(30);
     private static final Duration CLEARING_PAUSE = Duration.ofSeconds(3);
@@ -61,7 +64,10 @@ public final class EffectRunner implements AutoCloseable {
     private final Set<String> taken = ConcurrentHashMap.newKeySet();
     private final Set<String> troubled = ConcurrentHashMap.newKeySet();
     private final Queue<Leftover> uncleared = new ConcurrentLinkedQueue<>();
-    private final ExecutorService threads = Executors.newFixedThreadPool(THREADS, work -> new Thread(work, "filing"));
+    private final FolderNames names = new FolderNames();
+    private final Map<String, Integer> atWork = new ConcurrentHashMap<>();
+    private final AtomicBoolean lookAsked = new AtomicBoolean();
+    private final ExecutorService threads = Executors.newCachedThreadPool(work -> new Thread(work, "filing"));
     private final ScheduledExecutorService poller =
             Executors.newSingleThreadScheduledExecutor(work -> new Thread(work, "filing-poller"));
 
@@ -95,46 +101,80 @@ public final class EffectRunner implements AutoCloseable {
     }
 
     /**
-     * Writes the intents of a plan, but for those that an earlier generation of the job has a receipt for. Call it in the
-     * write that records the plan; {@link #wake} then starts them.
+     * Writes the intents of a plan, but for those that an earlier generation of the job has a receipt for; when the job was run
+     * again, those replace what it filed before. Call it in the write that records the plan; {@link #wake} then starts them.
      */
     public void intend(JdbcClient db, Job job, List<Filing> filings) {
-        Set<Integer> doneBefore = effects.ofJob(db, job.id()).stream()
-                .filter(effect -> effect.kind() == Effect.Kind.FILE && effect.state() == Effect.State.DONE)
-                .map(Effect::step)
-                .collect(Collectors.toSet());
+        List<Effect> before = effects.ofJob(db, job.id());
         for (Filing filing : filings) {
-            if (!doneBefore.contains(filing.step())) {
+            boolean done = before.stream()
+                    .anyMatch(effect -> effect.stands()
+                            && effect.generation() >= job.redoGeneration()
+                            && effect.step() == filing.step());
+            if (!done) {
                 String settings = connections
                         .findFolder(filing.connection())
                         .map(Path::toString)
                         .orElse("");
-                effects.intend(db, job, filing.step(), Effect.Kind.FILE, filing.connection(), settings, filing);
+                Optional<String> supersedes = toReplace(before, job)
+                        .filter(effect -> effect.step() == filing.step()
+                                && effect.connection().equals(filing.connection()))
+                        .map(Effect::id)
+                        .findFirst();
+                effects.intend(
+                        db,
+                        job,
+                        new Effects.Intent(
+                                filing.step(),
+                                Effect.Kind.FILE,
+                                filing.connection(),
+                                settings,
+                                filing,
+                                supersedes,
+                                Optional.empty()));
             }
         }
         settle(db, job.id());
     }
 
+    /** What the job filed before it was run again. */
+    private static Stream<Effect> toReplace(List<Effect> effects, Job job) {
+        return effects.stream().filter(effect -> effect.stands() && effect.generation() < job.redoGeneration());
+    }
+
     /** Ends a job badly, and gives its file back to the people who dropped it. */
     public void endBadly(JdbcClient db, Job job, JobState state, Reason reason, Optional<String> hotFolder) {
         jobs.move(db, job.id(), Jobs.Move.to(state, reason), "service");
-        hotFolder.ifPresent(folder -> giveBack.intend(db, job, reason, folder));
-    }
-
-    /** Looks for due effects now rather than at the next turn. */
-    public void wake() {
-        try {
-            poller.execute(this::submitDue);
-        } catch (RejectedExecutionException stopping) {
-            // the next start finds them
+        if (!job.leftInFolder() && job.generation() == job.redoGeneration()) {
+            hotFolder.ifPresent(folder -> giveBack.intend(db, job, reason, folder));
         }
     }
 
+    /** Looks for due effects now rather than at the next turn. Asking again before that look costs nothing. */
+    public void wake() {
+        if (lookAsked.compareAndSet(false, true)) {
+            try {
+                poller.execute(this::submitDue);
+            } catch (RejectedExecutionException stopping) {
+                // the next start finds them
+            }
+        }
+    }
+
+    /** A connection takes a few at once and no more, so that a slow one keeps no other waiting. */
     private void submitDue() {
+        lookAsked.set(false);
         try {
-            for (String id : effects.due(MOST_AT_ONCE)) {
-                if (taken.add(id)) {
-                    threads.execute(() -> act(id));
+            Set<String> busy = new HashSet<>();
+            atWork.forEach((connection, count) -> {
+                if (count >= AT_ONCE_ON_A_CONNECTION) {
+                    busy.add(connection);
+                }
+            });
+            for (Effects.Due due : effects.due(busy, MOST_AT_ONCE)) {
+                if (atWork.getOrDefault(due.connection(), 0) < AT_ONCE_ON_A_CONNECTION && taken.add(due.id())) {
+                    atWork.merge(due.connection(), 1, Integer::sum);
+                    threads.execute(() -> act(due));
                 }
             }
         } catch (RejectedExecutionException stopping) {
@@ -144,21 +184,29 @@ public final class EffectRunner implements AutoCloseable {
         }
     }
 
-    private void act(String id) {
+    private void act(Effects.Due due) {
         try {
             Optional<Effect> effect =
-                    effects.find(id).filter(found -> found.state().isOpen());
+                    effects.find(due.id()).filter(found -> found.state().isOpen());
             if (effect.isPresent()) {
                 act(effect.get());
             }
         } catch (RuntimeException e) {
-            LOG.error("Effect {} met a fault; it is tried again", id, e);
+            LOG.error("Effect {} met a fault; it is tried again", due.id(), e);
         } finally {
-            taken.remove(id);
+            taken.remove(due.id());
+            int others = atWork.merge(due.connection(), -1, Integer::sum);
+            if (others == AT_ONCE_ON_A_CONNECTION - 1) {
+                wake();
+            }
         }
     }
 
     private void act(Effect effect) {
+        if (effect.kind() == Effect.Kind.WITHDRAW) {
+            withdraw(effect);
+            return;
+        }
         Optional<Work> work = work(effect);
         if (work.isEmpty()) {
             fail(effect, Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
@@ -206,28 +254,73 @@ public final class EffectRunner implements AutoCloseable {
                 Filing.Target target = filing.target(locale);
                 yield target instanceof Filing.Target.Place place
                         ? connections
-                                .find(effect.connection())
-                                .map(repository -> new Work(repository, order(effect, place, filing.whenTaken()), ""))
+                                .findFolder(effect.connection())
+                                .map(folder -> new Work(
+                                        repository(effect.connection(), folder),
+                                        order(effect, place, filing.whenTaken()),
+                                        ""))
                         : Optional.empty();
             }
             case GIVE_BACK -> {
                 GiveBackRequest request = JSON.readValue(effect.request(), GiveBackRequest.class);
                 Filing.Target.Place place = GiveBack.place(request);
-                FolderRepository repository = new FolderRepository(effect.connection(), GiveBack.root(request));
+                FolderRepository repository = repository(effect.connection(), GiveBack.root(request));
                 yield Optional.of(
                         new Work(repository, order(effect, place, WhenTaken.NUMBER_IT), request.explanation()));
             }
+            case WITHDRAW -> Optional.empty();
         };
     }
 
-    private static Order order(Effect effect, Filing.Target.Place place, WhenTaken whenTaken) {
-        return new Order(effect.id(), place.folder(), place.name(), whenTaken, effect.bytes(), effect.place());
+    private FolderRepository repository(String connection, Path folder) {
+        return new FolderRepository(connection, folder, names);
+    }
+
+    private Order order(Effect effect, Filing.Target.Place place, WhenTaken whenTaken) {
+        Optional<Order.Own> replaces = effect.supersedes()
+                .flatMap(effects::find)
+                .filter(Effect::stands)
+                .map(earlier -> new Order.Own(earlier.place().orElseThrow(), earlier.bytes()));
+        return new Order(
+                effect.id(), place.folder(), place.name(), whenTaken, effect.bytes(), replaces, effect.place());
+    }
+
+    /** Takes back what an earlier run of the job filed and this one did not replace. */
+    private void withdraw(Effect effect) {
+        WithdrawRequest request = JSON.readValue(effect.request(), WithdrawRequest.class);
+        Optional<Path> folder = connections.findFolder(effect.connection());
+        Order.Own own = new Order.Own(request.place(), request.content());
+        Withdrawing came = folder.isEmpty()
+                ? new Withdrawing.Gone("connection is no longer set up")
+                : repository(effect.connection(), folder.get())
+                        .withdraw(
+                                effect.id(),
+                                own,
+                                place -> store.write(db -> {
+                                    effects.acting(db, effect, place);
+                                    return place;
+                                }));
+        if (came instanceof Withdrawing.NotNow notNow) {
+            waitForIt(effect, notNow.reason());
+            return;
+        }
+        store.write(db -> {
+            Job job = jobs.find(db, effect.jobId()).orElseThrow();
+            if (came instanceof Withdrawing.Gone gone) {
+                effects.done(db, effect, job, request.place(), gone.how());
+            } else {
+                effects.abandon(db, effect, Reason.of("withdraw.changed", "name", request.place()));
+            }
+            effects.ended(db, request.effect());
+            settle(db, effect.jobId());
+            return job;
+        });
     }
 
     private void placed(Effect effect, Work work, Placing.Placed placed) {
         try {
             if (!work.explanation().isEmpty()) {
-                GiveBack.explain(placed.leftover(), placed.place(), work.explanation());
+                GiveBack.explain(placed.leftovers().get(0), placed.place(), work.explanation());
             }
         } catch (IOException e) {
             String problem = e.getClass().getSimpleName();
@@ -235,11 +328,16 @@ public final class EffectRunner implements AutoCloseable {
             return;
         }
         store.write(db -> {
-            effects.done(db, effect, placed.place(), placed.answer());
+            Job job = jobs.find(db, effect.jobId()).orElseThrow();
+            effects.done(db, effect, job, placed.place(), placed.answer());
+            work.order()
+                    .replaces()
+                    .filter(own -> own.place().equals(placed.place()))
+                    .ifPresent(own -> effects.ended(db, effect.supersedes().orElseThrow()));
             settle(db, effect.jobId());
             return troubled.remove(effect.connection()) ? effects.wake(db, effect.connection()) : 0;
         });
-        clear(new Leftover(effect.id(), placed.leftover()));
+        placed.leftovers().forEach(file -> clear(new Leftover(effect.id(), file)));
     }
 
     /** A hidden file that is to go. */
@@ -272,23 +370,53 @@ public final class EffectRunner implements AutoCloseable {
 
     /** A service that was ended between a receipt and the clearing left a hidden file with each of its last filings. */
     private void clearLast() {
-        for (Effect effect : effects.lastDone(THREADS * 10)) {
+        for (Effect effect : effects.lastDone(AT_ONCE_ON_A_CONNECTION * 20)) {
             work(effect).ifPresent(work -> work.repository()
                     .leftovers(work.order())
                     .forEach(file -> uncleared.add(new Leftover(effect.id(), file))));
         }
     }
 
-    /** A job is filed once all its filings of this generation are. */
+    /** A job is filed once all its filings of this run are, and what it filed in an earlier run is replaced or taken back. */
     private void settle(JdbcClient db, String jobId) {
         Job job = jobs.find(db, jobId).orElseThrow();
+        List<Effect> all = effects.ofJob(db, jobId);
         boolean filed = !job.state().isEnd()
-                && effects.ofJob(db, jobId).stream()
+                && all.stream()
                         .filter(effect -> effect.kind() == Effect.Kind.FILE && effect.generation() == job.generation())
                         .allMatch(effect -> effect.state() == Effect.State.DONE);
-        if (filed) {
+        if (filed && !takesBack(db, job, all)) {
             jobs.move(db, jobId, Jobs.Move.to(JobState.FILED), "service");
         }
+    }
+
+    /** Whether something that the job filed earlier has still to be taken back; its intent is written here. */
+    private boolean takesBack(JdbcClient db, Job job, List<Effect> all) {
+        if (all.stream()
+                .anyMatch(effect -> effect.kind() == Effect.Kind.WITHDRAW
+                        && effect.state() != Effect.State.DONE
+                        && effect.state() != Effect.State.ABANDONED)) {
+            return true;
+        }
+        List<Effect> stale = toReplace(all, job).toList();
+        for (Effect old : stale) {
+            WithdrawRequest request = new WithdrawRequest(old.id(), old.place().orElseThrow(), old.bytes());
+            effects.intend(
+                    db,
+                    job,
+                    new Effects.Intent(
+                            old.step(),
+                            Effect.Kind.WITHDRAW,
+                            old.connection(),
+                            "",
+                            request,
+                            Optional.empty(),
+                            Optional.of(old.id())));
+        }
+        if (!stale.isEmpty()) {
+            store.afterCommit(this::wake);
+        }
+        return !stale.isEmpty();
     }
 
     private void waitForIt(Effect effect, Reason reason) {
@@ -296,8 +424,9 @@ public final class EffectRunner implements AutoCloseable {
         troubled.add(effect.connection());
         store.write(db -> {
             effects.waitUntil(db, effect, nextTry, reason);
-            if (effect.kind() == Effect.Kind.FILE) {
-                jobs.move(db, effect.jobId(), Jobs.Move.waitUntil(nextTry, reason), "service");
+            if (effect.kind() != Effect.Kind.GIVE_BACK) {
+                Jobs.Move wait = Jobs.Move.waitForDestination(Optional.of(nextTry), Optional.of(reason));
+                jobs.move(db, effect.jobId(), wait, "service");
             }
             return nextTry;
         });
@@ -324,27 +453,51 @@ public final class EffectRunner implements AutoCloseable {
 
     /** The effects of a job for people, with whole paths. */
     public List<EffectView> of(String jobId) {
-        return store.read(db -> effects.views(db, jobId)).stream()
-                .map(view -> new EffectView(
-                        view.id(),
-                        view.kind(),
-                        view.connection(),
-                        view.state(),
-                        view.place().map(place -> wholePath(view, place)),
-                        view.reason(),
-                        view.attempts(),
-                        view.nextTryAt(),
-                        view.doneAt(),
-                        view.answer(),
-                        view.generation()))
+        return of(List.of(jobId));
+    }
+
+    /** The effects of several jobs, each with its job's id. */
+    public List<EffectView> of(List<String> jobIds) {
+        return store.read(db -> effects.views(db, jobIds)).stream()
+                .map(view -> view.at(view.place().map(place -> wholePath(view, place))))
                 .toList();
     }
 
     private String wholePath(EffectView view, String place) {
         Optional<Path> root = connections.findFolder(view.connection());
-        return view.kind().equals(Effect.Kind.FILE.code()) && root.isPresent()
+        return root.isPresent()
                 ? root.get().resolve(place).toString()
                 : Path.of(view.connection()).resolve(place).toString();
+    }
+
+    /**
+     * Holds what was not begun of a job, or lets it go on.
+     *
+     * @return false, and nothing changed, if a filing has begun that may already be in place
+     */
+    public boolean hold(JdbcClient db, String jobId, boolean hold) {
+        if (hold && hasBegun(openFilings(db, jobId))) {
+            return false;
+        }
+        effects.hold(db, jobId, hold);
+        return true;
+    }
+
+    /** Whether a plan of the job's present generation waits to be carried out. */
+    public boolean hasPlan(JdbcClient db, Job job) {
+        return effects.ofJob(db, job.id()).stream()
+                .anyMatch(effect -> effect.kind() != Effect.Kind.GIVE_BACK && effect.generation() == job.generation());
+    }
+
+    private List<Effect> openFilings(JdbcClient db, String jobId) {
+        return effects.ofJob(db, jobId).stream()
+                .filter(effect -> effect.kind() != Effect.Kind.GIVE_BACK
+                        && (effect.state().isOpen() || effect.state() == Effect.State.HELD))
+                .toList();
+    }
+
+    private boolean hasBegun(List<Effect> open) {
+        return open.stream().anyMatch(effect -> effect.place().isPresent() || taken.contains(effect.id()));
     }
 
     /**
@@ -353,11 +506,8 @@ public final class EffectRunner implements AutoCloseable {
      * @return false, and nothing changed, if a filing has begun that may already be in place
      */
     public boolean giveUp(JdbcClient db, String jobId, Reason reason) {
-        List<Effect> open = effects.ofJob(db, jobId).stream()
-                .filter(effect ->
-                        effect.kind() == Effect.Kind.FILE && effect.state().isOpen())
-                .toList();
-        if (open.stream().anyMatch(effect -> effect.place().isPresent() || taken.contains(effect.id()))) {
+        List<Effect> open = openFilings(db, jobId);
+        if (hasBegun(open)) {
             return false;
         }
         open.forEach(effect -> effects.abandon(db, effect, reason));

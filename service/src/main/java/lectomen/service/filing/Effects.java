@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.task.ByteRef;
@@ -24,9 +25,10 @@ final class Effects {
     private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
 
     private static final String SELECT = """
-            select e.*, w.request, w.place, w.reason_parameters, o.sha256, o.size
+            select e.*, w.request, w.place, w.reason_parameters, o.sha256, o.size, r.ended_at
             from effect e
             join effect_words w on w.effect_id = e.id
+            left join receipt r on r.effect_id = e.id
             join output o on o.job_id = e.job_id and o.name = e.output and o.generation = e.generation
             """;
 
@@ -42,36 +44,60 @@ final class Effects {
         this.clock = clock;
     }
 
+    /**
+     * What is to be written down.
+     *
+     * @param settings of the connection, as far as they matter for what is done
+     * @param supersedes the effect whose result this one's replaces
+     * @param withdraws the effect whose result is taken back
+     */
+    record Intent(
+            int step,
+            Effect.Kind kind,
+            String connection,
+            String settings,
+            Object request,
+            Optional<String> supersedes,
+            Optional<String> withdraws) {
+        static Intent of(int step, Effect.Kind kind, String connection, String settings, Object request) {
+            return new Intent(step, kind, connection, settings, request, Optional.empty(), Optional.empty());
+        }
+    }
+
     /** Writes an intent; gives its id. */
-    String intend(
-            JdbcClient db, Job job, int step, Effect.Kind kind, String connection, String settings, Object request) {
+    String intend(JdbcClient db, Job job, Intent intent) {
         long number = StoreIdentity.next(db, "effect");
         int incarnation = store.identity().incarnation();
         String id = incarnation + "-e" + number;
         long now = clock.millis();
-        String once = job.id() + "/" + job.generation() + "/" + step + "/" + kind.code();
+        Effect.Kind kind = intent.kind();
+        String once = job.id() + "/" + job.generation() + "/" + intent.step() + "/" + kind.code()
+                + intent.withdraws().map(other -> "/" + other).orElse("");
         db.sql("""
                         insert into effect (id, incarnation, job_id, generation, step, kind, connection, settings_hash,
-                            idempotency_key, document_key, arrival_seq, output, state, created_at, changed_at)
-                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'main', 'intended', ?, ?)
+                            idempotency_key, document_key, arrival_seq, output, supersedes, withdraws, state, created_at,
+                            changed_at)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'main', ?, ?, 'intended', ?, ?)
                         """)
                 .params(
                         id,
                         incarnation,
                         job.id(),
                         job.generation(),
-                        step,
+                        intent.step(),
                         kind.code(),
-                        connection,
-                        keyed.of(settings),
+                        intent.connection(),
+                        keyed.of(intent.settings()),
                         once,
                         keyed.of("document " + kind.code() + " " + job.id()),
                         job.arrival().orElse(0L),
+                        intent.supersedes().orElse(null),
+                        intent.withdraws().orElse(null),
                         now,
                         now)
                 .update();
         db.sql("insert into effect_words (effect_id, request) values (?, ?)")
-                .params(id, JSON.writeValueAsString(request))
+                .params(id, JSON.writeValueAsString(intent.request()))
                 .update();
         ledger.append(db, "service", "effect.intended", job.subject(), "effect", id, "kind", kind.code());
         return id;
@@ -91,9 +117,14 @@ final class Effects {
                 .update();
     }
 
-    /** Writes the receipt. */
-    void done(JdbcClient db, Effect effect, String place, String answer) {
+    /**
+     * Writes the receipt.
+     *
+     * @param job that the effect is of
+     */
+    void done(JdbcClient db, Effect effect, Job job, String place, String answer) {
         long now = clock.millis();
+        String name = place.substring(place.lastIndexOf('/') + 1);
         end(db, effect, Effect.State.DONE, Optional.empty(), Optional.empty());
         db.sql("update effect_words set place = ? where effect_id = ?")
                 .params(place, effect.id())
@@ -101,15 +132,20 @@ final class Effects {
         String placeKey = keyed.of("place " + effect.connection() + "/" + place);
         String contentKey = keyed.of("content " + effect.bytes().sha256());
         db.sql("""
-                        insert into receipt (effect_id, incarnation, at, place_key, content_key, size, answer)
-                        values (?, ?, ?, ?, ?, ?, ?)
+                        insert into receipt (effect_id, incarnation, at, job_id, rule_id, place_key, content_key, name_key, renamed,
+                            size, answer)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)
                 .params(
                         effect.id(),
                         store.identity().incarnation(),
                         now,
+                        job.id(),
+                        job.rule().map(rule -> rule.id()).orElse(null),
                         placeKey,
                         contentKey,
+                        OwnResults.nameKey(keyed, name),
+                        effect.kind() == Effect.Kind.FILE && !name.equals(job.name()) ? 1 : 0,
                         effect.bytes().size(),
                         answer)
                 .update();
@@ -153,7 +189,7 @@ final class Effects {
                         where id = ?
                         """)
                 .param(state.code())
-                .param(nextTry.map(Instant::toEpochMilli).orElse(null))
+                .param(nextTry.map(Instant::toEpochMilli).orElse(0L))
                 .param(code)
                 .param(now)
                 .param(effect.id())
@@ -179,22 +215,47 @@ final class Effects {
     /** Makes everything that waits for the connection due at once: it is back. */
     int wake(JdbcClient db, String connection) {
         return db.sql("""
-                        update effect set next_try_at = null
-                        where state = 'intended' and connection = ? and next_try_at is not null
+                        update effect set next_try_at = 0
+                        where state = 'intended' and connection = ? and next_try_at > 0
                         """).param(connection).update();
     }
 
     void makeDue(JdbcClient db, String jobId) {
-        db.sql("update effect set next_try_at = null where state = 'intended' and job_id = ?")
+        db.sql("update effect set next_try_at = 0 where state = 'intended' and job_id = ?")
                 .param(jobId)
                 .update();
     }
 
-    /** The effects whose time has come, oldest first, without those that an earlier one on the same document keeps back. */
-    List<String> due(int most) {
+    /** Holds what of a job is not begun, or lets it go on. */
+    void hold(JdbcClient db, String jobId, boolean hold) {
+        db.sql("update effect set state = :to, next_try_at = 0 where state = :from and job_id = :job")
+                .param("to", hold ? "held" : "intended")
+                .param("from", hold ? "intended" : "held")
+                .param("job", jobId)
+                .update();
+    }
+
+    /** Says that what an effect filed was replaced or taken back. */
+    void ended(JdbcClient db, String effectId) {
+        db.sql("update receipt set ended_at = ? where effect_id = ?")
+                .params(clock.millis(), effectId)
+                .update();
+    }
+
+    /** An effect whose time has come. */
+    record Due(String id, String connection) {}
+
+    /**
+     * The effects whose time has come, oldest first, without those that an earlier one on the same document keeps back.
+     *
+     * @param busy connections that take no more at present
+     */
+    List<Due> due(Set<String> busy, int most) {
+        String notBusy = busy.isEmpty() ? "" : " and connection not in (:busy)";
         return store.read(db -> db.sql("""
-                        select id from effect e
-                        where state in ('intended', 'acting') and (next_try_at is null or next_try_at <= :now)
+                        select id, connection from effect e
+                        where state in ('intended', 'acting') and next_try_at <= :now
+                        """ + notBusy + """
                           and not exists (
                               select 1 from effect earlier
                               where earlier.document_key = e.document_key and earlier.arrival_seq < e.arrival_seq
@@ -202,8 +263,9 @@ final class Effects {
                         order by arrival_seq, created_at limit :most
                         """)
                 .param("now", clock.millis())
+                .param("busy", busy.isEmpty() ? List.of("") : busy)
                 .param("most", most)
-                .query(String.class)
+                .query((row, n) -> new Due(row.getString("id"), row.getString("connection")))
                 .list());
     }
 
@@ -216,25 +278,25 @@ final class Effects {
 
     /** The effects whose receipts were written last. */
     List<Effect> lastDone(int most) {
-        return store.read(db -> db.sql(SELECT + " join receipt r on r.effect_id = e.id order by r.rowid desc limit ?")
+        return store.read(db -> db.sql(SELECT + " where r.at is not null order by r.rowid desc limit ?")
                 .param(most)
                 .query(Effects::effect)
                 .list());
     }
 
     List<Effect> ofJob(JdbcClient db, String jobId) {
-        return db.sql(SELECT + " where e.job_id = ? order by e.created_at, e.id")
+        return db.sql(SELECT + " where e.job_id = ? order by e.created_at, e.rowid")
                 .param(jobId)
                 .query(Effects::effect)
                 .list();
     }
 
-    List<EffectView> views(JdbcClient db, String jobId) {
+    List<EffectView> views(JdbcClient db, List<String> jobIds) {
         return db.sql("""
-                        select e.*, w.place, w.reason_parameters, r.at as done_at, r.answer
+                        select e.*, w.place, w.reason_parameters, r.at as done_at, r.answer, r.ended_at
                         from effect e join effect_words w on w.effect_id = e.id left join receipt r on r.effect_id = e.id
-                        where e.job_id = ? order by e.created_at, e.id
-                        """).param(jobId).query(Effects::view).list();
+                        where e.job_id in (:jobs) order by e.created_at, e.rowid
+                        """).param("jobs", jobIds).query(Effects::view).list();
     }
 
     private static Effect effect(ResultSet row, int n) throws SQLException {
@@ -249,17 +311,22 @@ final class Effects {
                 Optional.ofNullable(row.getString("place")),
                 new ByteRef(row.getString("sha256"), row.getLong("size")),
                 row.getInt("generation"),
-                row.getInt("step"));
+                row.getInt("step"),
+                Optional.ofNullable(row.getString("supersedes")),
+                row.getObject("ended_at") != null);
     }
 
     private static EffectView view(ResultSet row, int n) throws SQLException {
         String code = row.getString("reason_code");
         long nextTry = row.getLong("next_try_at");
-        Optional<Instant> next = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(nextTry));
+        Optional<Instant> next = nextTry == 0 ? Optional.empty() : Optional.of(Instant.ofEpochMilli(nextTry));
         long doneAt = row.getLong("done_at");
         Optional<Instant> done = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(doneAt));
+        long endedAt = row.getLong("ended_at");
+        Optional<Instant> ended = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(endedAt));
         return new EffectView(
                 row.getString("id"),
+                row.getString("job_id"),
                 row.getString("kind"),
                 row.getString("connection"),
                 row.getString("state"),
@@ -271,6 +338,7 @@ final class Effects {
                 next,
                 done,
                 Optional.ofNullable(row.getString("answer")),
+                ended,
                 row.getInt("generation"));
     }
 }

@@ -13,11 +13,13 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
 import lectomen.engine.naming.SafeName;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
+import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.DurableFiles;
 
@@ -29,6 +31,9 @@ import lectomen.service.bytes.DurableFiles;
  * never replaces anything. Once the folder is synced, the caller writes the receipt, and last the hidden file goes. After a
  * crash the hidden file tells whether the link was made: both names are then the same file.
  *
+ * <p>A document of our own that is to be replaced at its place is first moved aside under a hidden name and looked at there:
+ * if somebody changed it, it goes back and the place counts as taken.
+ *
  * <p>Where links are missing the place is made by exclusive create and filled. The hidden file is renamed in between, from
  * {@code .part} to {@code .placing}, which tells after a crash that the half-filled file at the place is our own.
  */
@@ -37,16 +42,18 @@ final class FolderRepository {
 
     private final String connection;
     private final Path root;
+    private final FolderNames names;
     private final boolean links;
 
-    FolderRepository(String connection, Path root) {
-        this(connection, root, true);
+    FolderRepository(String connection, Path root, FolderNames names) {
+        this(connection, root, names, true);
     }
 
     /** @param links whether to try hard links at all */
-    FolderRepository(String connection, Path root, boolean links) {
+    FolderRepository(String connection, Path root, FolderNames names, boolean links) {
         this.connection = connection;
         this.root = root;
+        this.names = names;
         this.links = links;
     }
 
@@ -94,7 +101,7 @@ final class FolderRepository {
     /** The hidden files that an order may have left; they need not be there. */
     List<Path> leftovers(Order order) {
         Path part = partIn(root.resolve(String.join("/", order.folder())), order);
-        return List.of(part, placingOf(part));
+        return List.of(part, placingOf(part), asideOf(part));
     }
 
     /** False when something that is no folder stands there. */
@@ -107,6 +114,7 @@ final class FolderRepository {
         } catch (FileAlreadyExistsException e) {
             return Files.isDirectory(folder);
         }
+        LikeItsFolder.make(folder);
         DurableFiles.syncEntry(folder);
         return true;
     }
@@ -132,37 +140,48 @@ final class FolderRepository {
         }
         DurableFiles.syncEntry(part);
         String answer = "found in place after an interruption, " + order.bytes().size() + " bytes";
-        return Optional.of(new Placing.Placed(order.intended().get(), answer, linked ? part : placing));
+        return Optional.of(
+                new Placing.Placed(order.intended().get(), answer, List.of(linked ? part : placing, asideOf(part))));
     }
 
     private static Path placingOf(Path part) {
+        return siblingOf(part, "placing");
+    }
+
+    /** Where something of our own lies while it is being replaced or taken back. */
+    private static Path asideOf(Path part) {
+        return siblingOf(part, "aside");
+    }
+
+    private static Path siblingOf(Path part, String ending) {
         String name = part.getFileName().toString();
-        return part.resolveSibling(name.substring(0, name.length() - "part".length()) + "placing");
+        return part.resolveSibling(name.substring(0, name.length() - "part".length()) + ending);
     }
 
     private static boolean isWhole(Path place, Order order) throws IOException {
-        return Files.size(place) == order.bytes().size()
-                && ByteStore.hash(place).equals(order.bytes().sha256());
+        return holds(place, order.bytes());
+    }
+
+    private static boolean holds(Path file, ByteRef content) throws IOException {
+        return Files.size(file) == content.size() && ByteStore.hash(file).equals(content.sha256());
     }
 
     private Placing placeAnew(Order order, Bytes bytes, Consumer<String> intend, Path part) throws IOException {
+        putBackWhatIsNotOurs(order, part);
         Files.deleteIfExists(part);
         fillOrClear(part, order, bytes);
         if (!isWhole(part, order)) {
             Files.delete(part);
             return new Placing.NotNow(Reason.of("destination.mismatch", "connection", connection));
         }
+        LikeItsFolder.make(part);
         for (int number = 1; number <= MOST_NUMBERS; number++) {
             String name = number == 1 ? order.name() : SafeName.numbered(order.name(), number);
-            Path place = part.resolveSibling(name);
-            if (Files.notExists(place, LinkOption.NOFOLLOW_LINKS)) {
-                intend.accept(order.placeOf(name));
-                Optional<Path> leftover = put(part, place, order, bytes);
-                if (leftover.isPresent()) {
-                    DurableFiles.syncEntry(part);
-                    String answer = "in place and read back, " + order.bytes().size() + " bytes";
-                    return new Placing.Placed(order.placeOf(name), answer, leftover.get());
-                }
+            Optional<Path> leftover = tryName(name, order, bytes, intend, part);
+            if (leftover.isPresent()) {
+                DurableFiles.syncEntry(part);
+                String answer = "in place and read back, " + order.bytes().size() + " bytes";
+                return new Placing.Placed(order.placeOf(name), answer, List.of(leftover.get(), asideOf(part)));
             }
             if (order.whenTaken() != WhenTaken.NUMBER_IT) {
                 break;
@@ -170,6 +189,113 @@ final class FolderRepository {
         }
         Files.deleteIfExists(part);
         return new Placing.Taken(order.name(), String.join("/", order.folder()));
+    }
+
+    /** The hidden file that is left once the document stands under that name; empty when the name is taken. */
+    private Optional<Path> tryName(String name, Order order, Bytes bytes, Consumer<String> intend, Path part)
+            throws IOException {
+        Path place = part.resolveSibling(name);
+        Path folder = Objects.requireNonNull(part.getParent());
+        Optional<Order.Own> own =
+                order.replaces().filter(replaced -> replaced.place().equals(order.placeOf(name)));
+        if (own.isPresent() && Files.isRegularFile(place, LinkOption.NOFOLLOW_LINKS)) {
+            intend.accept(order.placeOf(name));
+            if (moveAside(place, asideOf(part), own.get().content())) {
+                return put(part, place, order, bytes);
+            }
+            return Optional.empty();
+        }
+        if (!names.take(folder, name)) {
+            return Optional.empty();
+        }
+        if (Files.exists(place, LinkOption.NOFOLLOW_LINKS)) {
+            return Optional.empty();
+        }
+        intend.accept(order.placeOf(name));
+        try {
+            return put(part, place, order, bytes);
+        } catch (IOException e) {
+            names.free(folder, name);
+            throw e;
+        }
+    }
+
+    /** Moves something of our own out of its place; what turns out to be changed is put back. True when it was ours. */
+    private static boolean moveAside(Path place, Path aside, ByteRef content) throws IOException {
+        Files.move(place, aside, StandardCopyOption.ATOMIC_MOVE);
+        if (holds(aside, content)) {
+            return true;
+        }
+        putBack(aside, place);
+        return false;
+    }
+
+    private static void putBack(Path aside, Path place) throws IOException {
+        Path free = place;
+        for (int number = 2; ; number++) {
+            try {
+                Files.createLink(free, aside);
+                break;
+            } catch (FileAlreadyExistsException e) {
+                free = place.resolveSibling(
+                        SafeName.numbered(place.getFileName().toString(), number));
+            }
+        }
+        DurableFiles.syncEntry(aside);
+        Files.delete(aside);
+    }
+
+    /** An interruption between moving aside and looking may have left something that somebody changed. */
+    private void putBackWhatIsNotOurs(Order order, Path part) throws IOException {
+        Path aside = asideOf(part);
+        if (order.replaces().isPresent()
+                && Files.exists(aside)
+                && !holds(aside, order.replaces().get().content())) {
+            putBack(aside, root.resolve(order.replaces().get().place()));
+        }
+    }
+
+    /**
+     * Takes back a document that we filed, unless somebody changed it since.
+     *
+     * @param effectId names the hidden file that it is moved to on the way
+     * @param intend called before anything is done
+     */
+    Withdrawing withdraw(String effectId, Order.Own own, Consumer<String> intend) {
+        if (!Files.isDirectory(root)) {
+            return new Withdrawing.NotNow(Reason.of("destination.away", "connection", connection));
+        }
+        Path place = root.resolve(own.place());
+        Path folder = Objects.requireNonNull(place.getParent());
+        Path aside = folder.resolve(".lectomen-" + effectId + ".aside");
+        try {
+            intend.accept(own.place());
+            if (Files.exists(aside)) {
+                return clearAside(aside, place, own);
+            }
+            if (!Files.isRegularFile(place, LinkOption.NOFOLLOW_LINKS)) {
+                return new Withdrawing.Gone("was no longer there");
+            }
+            if (!holds(place, own.content())) {
+                return new Withdrawing.Changed();
+            }
+            Files.move(place, aside, StandardCopyOption.ATOMIC_MOVE);
+            return clearAside(aside, place, own);
+        } catch (IOException e) {
+            return new Withdrawing.NotNow(trouble(e, 0));
+        }
+    }
+
+    private Withdrawing clearAside(Path aside, Path place, Order.Own own) throws IOException {
+        if (!holds(aside, own.content())) {
+            putBack(aside, place);
+            return new Withdrawing.Changed();
+        }
+        Files.delete(aside);
+        DurableFiles.syncEntry(aside);
+        names.free(
+                Objects.requireNonNull(place.getParent()), place.getFileName().toString());
+        return new Withdrawing.Gone("taken back, " + own.content().size() + " bytes");
     }
 
     /** The hidden file that is left once the place holds the bytes; empty when the name is taken after all. */

@@ -47,7 +47,10 @@ final class GiveBack {
                 .findFirst()
                 .orElse(SourceSettings.DEFAULT_FAILED_FOLDER);
         GiveBackRequest request = new GiveBackRequest(hotFolder, failedFolder, job.name(), explanation(job, reason));
-        effects.intend(db, job, 0, Effect.Kind.GIVE_BACK, root(request).toString(), hotFolder, request);
+        effects.intend(
+                db,
+                job,
+                Effects.Intent.of(0, Effect.Kind.GIVE_BACK, root(request).toString(), hotFolder, request));
     }
 
     private String explanation(Job job, Reason reason) {
@@ -116,6 +119,7 @@ final class GiveBack {
             }
             out.force(true);
         }
+        LikeItsFolder.make(text);
         DurableFiles.syncEntry(text);
     }
 }

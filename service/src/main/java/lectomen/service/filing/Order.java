@@ -10,6 +10,7 @@ import lectomen.engine.task.ByteRef;
  *
  * @param effectId makes the names of temporary files unique and known again after a crash
  * @param folder levels below the root, outermost first
+ * @param replaces a document of our own that this one takes the place of, where both have the same place
  * @param intended the place, below the root, that an earlier attempt wrote down before it acted
  */
 record Order(
@@ -18,7 +19,11 @@ record Order(
         String name,
         WhenTaken whenTaken,
         ByteRef bytes,
+        Optional<Own> replaces,
         Optional<String> intended) {
+    /** Something that we filed. @param place below the root */
+    record Own(String place, ByteRef content) {}
+
     Order {
         folder = List.copyOf(folder);
     }

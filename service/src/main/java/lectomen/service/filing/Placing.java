@@ -1,6 +1,7 @@
 package lectomen.service.filing;
 
 import java.nio.file.Path;
+import java.util.List;
 import lectomen.engine.reason.Reason;
 
 /** What came of asking a folder to hold a file. */
@@ -10,9 +11,13 @@ sealed interface Placing {
      *
      * @param place below the root
      * @param answer how it came there, for the receipt
-     * @param leftover a temporary file to remove once the receipt is written
+     * @param leftovers temporary files to remove once the receipt is written
      */
-    record Placed(String place, String answer, Path leftover) implements Placing {}
+    record Placed(String place, String answer, List<Path> leftovers) implements Placing {
+        public Placed {
+            leftovers = List.copyOf(leftovers);
+        }
+    }
 
     /** The name is taken and the order says not to number it. */
     record Taken(String name, String folder) implements Placing {}

@@ -1,9 +1,12 @@
 package lectomen.service.home;
 
+import java.net.URI;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import lectomen.engine.rule.Retention;
 import lectomen.engine.rule.Site;
 
 /**
@@ -12,8 +15,22 @@ import lectomen.engine.rule.Site;
  * @param site parameters, names of connections, locale and zone, for rules
  * @param roots hot folders and destinations must lie under one of these
  * @param folders the folder of each connection, by its name
+ * @param keepFreeBytes on the disk of the home; with less, no files are taken in
+ * @param retention for rules that say nothing of it
+ * @param listen where the service listens when it is not only for this machine
+ * @param jsonLogs whether the log is written as JSON rather than as lines for people
  */
-public record Settings(Site site, List<Path> roots, Map<String, Path> folders, Workers workers) {
+public record Settings(
+        Site site,
+        List<Path> roots,
+        Map<String, Path> folders,
+        Workers workers,
+        long keepFreeBytes,
+        Retention retention,
+        Optional<Listen> listen,
+        boolean jsonLogs) {
+    public static final long DEFAULT_KEEP_FREE_BYTES = 200_000_000L;
+
     public Settings {
         roots = List.copyOf(roots);
         folders = Map.copyOf(folders);
@@ -27,4 +44,28 @@ public record Settings(Site site, List<Path> roots, Map<String, Path> folders, W
      * @param quiet after which an idle worker is stopped
      */
     public record Workers(int count, int memory, Duration timeLimit, Duration quiet) {}
+
+    /**
+     * How the service is reached from other machines.
+     *
+     * @param names the host names that people call it by
+     */
+    public record Listen(String address, List<String> names, Way way) {
+        public Listen {
+            names = List.copyOf(names);
+        }
+
+        /** What keeps the talk private. */
+        public sealed interface Way {
+            /** Its own certificate and key, both PEM files. */
+            record Certificate(Path certificate, Path key) implements Way {}
+
+            /** A proxy before it. @param url as people call it @param addresses of the proxy; nobody else is let in */
+            record Proxy(URI url, List<String> addresses) implements Way {
+                public Proxy {
+                    addresses = List.copyOf(addresses);
+                }
+            }
+        }
+    }
 }

@@ -11,6 +11,10 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import lectomen.engine.rule.Retention;
+import lectomen.engine.rule.RetentionReader;
 import lectomen.engine.rule.Site;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
@@ -40,7 +44,18 @@ final class SettingsReader {
 
             # Processes that read documents: how many, megabytes of memory for each, and the longest time for one document.
             workers: { count: 2, memory: 512, time limit: 60 }
+
+            # With less than this free on the disk of the home, no files are taken in.
+            disk: { keep free: 200 MB }
+
+            # How long originals and finished jobs are kept, for rules that don't say. Without this: for ever.
+            # retention: { originals: 2 years, jobs: 10 years }
+
+            # The log, as lines for people or as json.
+            logs: { format: lines }
             """;
+
+    private static final Pattern SIZE = Pattern.compile("(\\d{1,7}) ?(kB|MB|GB)");
 
     private final List<Problem> problems = new ArrayList<>();
     private final Map<String, String> parameters = new TreeMap<>();
@@ -85,8 +100,57 @@ final class SettingsReader {
                 .flatMap(node -> Section.open("workers", node, problems))
                 .map(SettingsReader::workers)
                 .orElse(new Settings.Workers(2, 512, Duration.ofSeconds(60), Duration.ofSeconds(60)));
+        long keepFree = section.find("disk")
+                .flatMap(node -> Section.open("disk", node, problems))
+                .map(SettingsReader::keepFree)
+                .orElse(Settings.DEFAULT_KEEP_FREE_BYTES);
+        Retention retention = section.find("retention")
+                .flatMap(node -> RetentionReader.read(node, problems))
+                .orElse(Retention.FOR_EVER);
+        Optional<Settings.Listen> listen =
+                section.find("listen").flatMap(node -> new ListenReader(problems, this::path).read(node));
+        boolean jsonLogs = section.find("logs")
+                .flatMap(node -> Section.open("logs", node, problems))
+                .map(SettingsReader::jsonLogs)
+                .orElse(false);
         section.close();
-        return new Settings(new Site(parameters, folders.keySet(), locale, zone), roots, folders, workers);
+        Site site = new Site(parameters, folders.keySet(), locale, zone);
+        return new Settings(site, roots, folders, workers, keepFree, retention, listen, jsonLogs);
+    }
+
+    private static long keepFree(Section section) {
+        Optional<Node.Text> text = section.findText("keep free");
+        section.close();
+        if (text.isEmpty()) {
+            return Settings.DEFAULT_KEEP_FREE_BYTES;
+        }
+        Matcher matcher = SIZE.matcher(text.get().text());
+        if (!matcher.matches()) {
+            section.report(
+                    text.get().spot(),
+                    "\"keep free\" is a size such as 200 MB or 5 GB, not "
+                            + text.get().kind());
+            return Settings.DEFAULT_KEEP_FREE_BYTES;
+        }
+        long unit =
+                switch (matcher.group(2)) {
+                    case "kB" -> 1_000L;
+                    case "MB" -> 1_000_000L;
+                    default -> 1_000_000_000L;
+                };
+        return Long.parseLong(matcher.group(1)) * unit;
+    }
+
+    private static boolean jsonLogs(Section section) {
+        Optional<Node.Text> format = section.findText("format");
+        section.close();
+        if (format.isPresent()
+                && !List.of("lines", "json").contains(format.get().text())) {
+            section.report(
+                    format.get().spot(),
+                    "\"format\" is lines or json, not " + format.get().kind());
+        }
+        return format.filter(text -> text.text().equals("json")).isPresent();
     }
 
     private static Settings.Workers workers(Section section) {

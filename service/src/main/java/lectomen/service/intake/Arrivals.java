@@ -3,47 +3,68 @@ package lectomen.service.intake;
 import java.time.InstantSource;
 import java.util.Optional;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.filing.EffectRunner;
+import lectomen.service.filing.OwnResults;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Writes arrivals down: what came in, from where, in which order, and the job that it is for. */
-final class Arrivals {
+/**
+ * Writes arrivals down: what came in together, from where, in which order, and the jobs that its files are for. Knows a file
+ * that was filed before, and one that is our own result, by its bytes.
+ */
+public final class Arrivals {
+    private static final int DEEPEST = 8;
+
     private final Store store;
     private final Ledger ledger;
     private final Jobs jobs;
+    private final EffectRunner effects;
+    private final OwnResults own;
     private final KeyedHash keyed;
     private final InstantSource clock;
 
-    Arrivals(Store store, Ledger ledger, Jobs jobs, KeyedHash keyed, InstantSource clock) {
+    public Arrivals(Store store, Ledger ledger, Jobs jobs, EffectRunner effects, KeyedHash keyed, InstantSource clock) {
         this.store = store;
         this.ledger = ledger;
         this.jobs = jobs;
+        this.effects = effects;
+        this.own = new OwnResults(keyed);
         this.keyed = keyed;
         this.clock = clock;
     }
 
     /**
-     * Binds kept bytes to a job as its arrival; gives the arrival's number.
+     * One file of an arrival.
+     *
+     * @param job the id of its job, which may be known already as one that told of a file nobody wanted
+     * @param wantedRule the one rule that may take it
+     * @param leftInFolder whether it stays in its hot folder
+     */
+    record File(
+            String job,
+            String name,
+            String subfolder,
+            ByteRef bytes,
+            FileType type,
+            Optional<String> wantedRule,
+            boolean leftInFolder) {}
+
+    /**
+     * Begins an arrival; gives its number.
      *
      * @param follows the arrival whose file changed after it was taken
      */
-    long write(
-            JdbcClient db,
-            String job,
-            long source,
-            ByteRef bytes,
-            FileType type,
-            Optional<Long> follows,
-            String principal) {
-        long now = clock.millis();
-        ByteStore.use(db, bytes, now);
-        long seq = db.sql("""
+    long open(JdbcClient db, long source, Optional<Long> follows, String principal) {
+        return db.sql("""
                         insert into arrival (incarnation, source_id, principal, follows, arrived_at)
                         values (?, ?, ?, ?, ?) returning seq
                         """)
@@ -51,27 +72,101 @@ final class Arrivals {
                 .param(source)
                 .param(principal)
                 .param(follows.orElse(null))
-                .param(now)
+                .param(clock.millis())
                 .query(Long.class)
                 .single();
-        db.sql("insert into arrival_file (arrival_seq, part, role, sha256, size) values (?, 1, 'main', ?, ?)")
-                .params(seq, bytes.sha256(), bytes.size())
+    }
+
+    /** Adds a file with its kept bytes to an arrival, and makes its job or takes it up. */
+    void add(
+            JdbcClient db,
+            long arrival,
+            int part,
+            long source,
+            File file,
+            SeenBefore seenBefore,
+            Optional<String> hotFolder,
+            String principal) {
+        ByteStore.use(db, file.bytes(), clock.millis());
+        db.sql("insert into arrival_file (arrival_seq, part, role, sha256, size) values (?, ?, 'main', ?, ?)")
+                .params(arrival, part, file.bytes().sha256(), file.bytes().size())
                 .update();
-        jobs.arrive(db, job, seq, bytes, type);
-        String content = keyed.of("content " + bytes.sha256());
+        Optional<Job.Origin> origin = origin(db, file);
+        startJob(db, source, file, origin, principal);
+        jobs.arrive(db, file.job(), arrival, file.bytes(), file.type());
         ledger.append(
                 db,
                 principal,
                 "arrival.kept",
-                Job.subject(job),
+                Job.subject(file.job()),
                 "arrival",
-                Long.toString(seq),
+                Long.toString(arrival),
                 "source",
                 Long.toString(source),
                 "content",
-                content,
-                "follows",
-                follows.map(Object::toString).orElse(""));
-        return seq;
+                keyed.of("content " + file.bytes().sha256()),
+                "result-of",
+                origin.map(Job.Origin::job).orElse(""));
+        if (origin.filter(from -> from.depth() > DEEPEST).isPresent()) {
+            Reason tooDeep = Reason.of(
+                    "ring.too-deep",
+                    "depth",
+                    Integer.toString(origin.get().depth()),
+                    "job",
+                    origin.get().job());
+            end(db, file, JobState.FAILED, tooDeep, hotFolder);
+        } else if (seenBefore != SeenBefore.PROCESS) {
+            findFiledBefore(db, file).ifPresent(earlier -> seen(db, file, seenBefore, earlier, hotFolder));
+        }
+    }
+
+    private Optional<Job.Origin> origin(JdbcClient db, File file) {
+        return own.findJob(db, file.bytes().sha256(), file.name())
+                .flatMap(maker -> jobs.find(db, maker))
+                .map(maker -> new Job.Origin(
+                        maker.id(), maker.origin().map(Job.Origin::depth).orElse(0) + 1));
+    }
+
+    private void startJob(JdbcClient db, long source, File file, Optional<Job.Origin> origin, String principal) {
+        if (jobs.find(db, file.job()).isPresent()) {
+            jobs.move(db, file.job(), Jobs.Move.to(JobState.WAITING), principal);
+        } else {
+            Jobs.NewJob job = new Jobs.NewJob(
+                    source,
+                    file.name(),
+                    file.subfolder(),
+                    file.bytes().size(),
+                    file.type(),
+                    file.wantedRule(),
+                    JobState.WAITING,
+                    origin,
+                    file.leftInFolder());
+            jobs.create(db, file.job(), job, principal);
+        }
+    }
+
+    private static Optional<String> findFiledBefore(JdbcClient db, File file) {
+        return db.sql("""
+                        select id from job where main_sha256 = :bytes and state = 'filed' and id <> :job
+                        order by number desc limit 1
+                        """)
+                .param("bytes", file.bytes().sha256())
+                .param("job", file.job())
+                .query(String.class)
+                .optional();
+    }
+
+    private void seen(JdbcClient db, File file, SeenBefore choice, String earlier, Optional<String> hotFolder) {
+        if (choice == SeenBefore.HOLD) {
+            jobs.move(db, file.job(), Jobs.Move.to(JobState.HELD, Reason.of("seen.hold", "job", earlier)), "service");
+        } else {
+            end(db, file, JobState.REJECTED, Reason.of("seen.reject", "job", earlier), hotFolder);
+        }
+    }
+
+    private void end(JdbcClient db, File file, JobState state, Reason reason, Optional<String> hotFolder) {
+        Job job = jobs.find(db, file.job()).orElseThrow();
+        effects.endBadly(db, job, state, reason, hotFolder);
+        store.afterCommit(effects::wake);
     }
 }

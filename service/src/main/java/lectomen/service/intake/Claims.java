@@ -2,29 +2,27 @@ package lectomen.service.intake;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.file.DirectoryStream;
-import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.Duration;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.naming.SafeName;
+import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
-import lectomen.service.bytes.DurableFiles;
 import lectomen.service.job.Job;
-import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
+import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 import org.slf4j.Logger;
@@ -32,52 +30,65 @@ import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Takes files out of one hot folder so that none is lost or taken twice, wherever the power goes.
+ * Takes files, and dropped folders with what is in them, out of one hot folder so that none is lost or taken twice, wherever
+ * the power goes.
  *
  * <ol>
- *   <li>The claim is written down as intended, with the job's id. Until the next step the file lies in the hot folder.
- *   <li>The file is moved into a hidden folder of the same file system, named after the job: no one else takes it, and
- *       whoever still writes to it goes on doing so there. Both folders are synced, so that it can't come back.
- *   <li>It is copied and hashed into the byte store, which syncs the copy and the entries that lead to it.
- *   <li>Arrival, job and claim are committed together. From here on the file in the hidden folder is only a spare.
- *   <li>After a time of grace it is compared again. Unchanged, it is removed. Changed, the change becomes an arrival of its
- *       own that follows the first.
+ *   <li>The claim is written down as intended, with the id of its first job. Until the next step everything lies in the hot
+ *       folder.
+ *   <li>The file or folder is moved into a hidden folder of the same file system, named after the claim: no one else takes it,
+ *       and whoever still writes to it goes on doing so there. Both folders are synced, so that it can't come back.
+ *   <li>Each file is copied and hashed into the byte store, which syncs the copy and the entries that lead to it.
+ *   <li>Arrival, jobs and claim are committed together. From here on the files in the hidden folder are only spares.
+ *   <li>After a time of grace they are compared again. What is unchanged is removed. What changed becomes an arrival of its own
+ *       that follows the first.
  * </ol>
  *
  * After a crash, {@link #recover} finds each claim at the step that was reached and goes on from there; a file in the hidden
- * folder that no claim knows goes back to the hot folder.
+ * folder that no claim knows goes back to the hot folder. A file that can't be moved is taken by {@link #takeInPlace}.
  */
 final class Claims {
     private static final Logger LOG = LoggerFactory.getLogger(Claims.class);
-    private static final String HIDDEN = ".lectomen";
     private static final int MOST_COPIES = 50;
     private static final Duration PAUSE_BETWEEN_COPIES = Duration.ofMillis(200);
     private static final String SERVICE = "service";
 
-    /** A file that a rule may want. @param earlierJob the job that told people it lies there unwanted */
-    record Wanted(Path file, FileState state, FileType type, Optional<String> earlierJob) {}
+    /** A file or folder that a rule may want. @param earlierJob the job that told people it lies there unwanted */
+    record Wanted(Path file, FileState state, Optional<String> earlierJob) {}
 
-    /** A claim whose file waits in the hidden folder for {@link #finish}. */
-    record Moved(String job, Path file) {}
+    /** A claim whose files wait in the hidden folder for {@link #finish}. */
+    record Moved(String claim) {}
 
-    /** A file that can't be moved out of the hot folder. */
-    record Stuck(Wanted wanted, String problem) {}
+    /** What came of beginning some claims. @param stuck what can't be moved out of the hot folder */
+    record Begun(List<Moved> moved, List<Wanted> stuck) {}
 
-    /** What came of beginning some claims. */
-    record Begun(List<Moved> moved, List<Stuck> stuck) {}
+    /** Said about a file that was taken in place, in the write that takes it. */
+    @FunctionalInterface
+    interface Taken {
+        void say(JdbcClient db, String job);
+    }
+
+    private record Kept(Path file, ByteRef bytes, FileState state, FileType type) {}
 
     private final Path hotFolder;
     private final long source;
-    private final Path hidden;
+    private final Hidden hidden;
     private final Store store;
     private final Ledger ledger;
     private final Jobs jobs;
     private final Arrivals arrivals;
     private final ByteStore bytes;
+    private final KeyedHash keyed;
     private final InstantSource clock;
+
+    /** How sources choose to treat what was filed before; changes with the rules. */
+    private volatile SeenBefore seenBefore = SeenBefore.PROCESS;
 
     /** Claims that are on their way from {@link #begin} to the end of {@link #release}; recovery keeps off them. */
     private final Set<String> inHand = ConcurrentHashMap.newKeySet();
+
+    /** Files that changed after they were taken, as they were at the last look; for the looking thread alone. */
+    private final Map<Path, FileState> changing = new ConcurrentHashMap<>();
 
     Claims(
             Path hotFolder,
@@ -87,16 +98,22 @@ final class Claims {
             Jobs jobs,
             Arrivals arrivals,
             ByteStore bytes,
+            KeyedHash keyed,
             InstantSource clock) {
         this.hotFolder = hotFolder;
         this.source = source;
-        this.hidden = hotFolder.resolve(HIDDEN).resolve(store.identity().id());
+        this.hidden = new Hidden(hotFolder, store.identity().id());
         this.store = store;
         this.ledger = ledger;
         this.jobs = jobs;
         this.arrivals = arrivals;
         this.bytes = bytes;
+        this.keyed = keyed;
         this.clock = clock;
+    }
+
+    void treatSeenBefore(SeenBefore choice) {
+        seenBefore = choice;
     }
 
     /**
@@ -106,6 +123,14 @@ final class Claims {
      * @throws IOException if the folder can't be worked in; {@link #recover} then takes up what was begun
      */
     Begun begin(List<Wanted> wanted) throws IOException {
+        try {
+            hidden.make();
+        } catch (FileSystemException e) {
+            if (Files.isDirectory(hotFolder)) {
+                return new Begun(List.of(), wanted);
+            }
+            throw e;
+        }
         List<String> ids = store.write(db -> {
             List<String> made = new ArrayList<>();
             for (Wanted one : wanted) {
@@ -113,54 +138,39 @@ final class Claims {
             }
             return made;
         });
-        makeHiddenFolder();
         List<Moved> moved = new ArrayList<>();
-        List<Stuck> stuck = new ArrayList<>();
+        List<Wanted> stuck = new ArrayList<>();
         for (int i = 0; i < wanted.size(); i++) {
-            Path own = hidden.resolve(ids.get(i));
-            if (Files.notExists(own)) {
-                Files.createDirectory(own);
-            }
-            Path target = own.resolve(wanted.get(i).file().getFileName());
+            String claim = ids.get(i);
+            Wanted one = wanted.get(i);
             try {
-                Files.move(wanted.get(i).file(), target, StandardCopyOption.ATOMIC_MOVE);
-                if (FileState.of(target).isSameFile(wanted.get(i).state())) {
-                    DurableFiles.syncFolder(own);
-                    moved.add(new Moved(ids.get(i), target));
+                Path now = hidden.moveIn(claim, one.file());
+                if (isSame(FileState.of(now), one.state())) {
+                    moved.add(new Moved(claim));
                 } else {
-                    giveBack(target);
-                    Files.deleteIfExists(own);
-                    letGo(ids.get(i));
+                    hidden.giveBackAll(claim);
+                    letGo(claim);
                 }
             } catch (NoSuchFileException gone) {
-                letGo(ids.get(i));
-                Files.deleteIfExists(own);
+                letGo(claim);
+                hidden.removeFolders(claim);
             } catch (FileSystemException e) {
                 if (!Files.isDirectory(hotFolder)) {
                     throw e;
                 }
-                letGo(ids.get(i));
-                Files.deleteIfExists(own);
-                String problem = e.getReason() == null ? e.getClass().getSimpleName() : e.getReason();
-                stuck.add(new Stuck(wanted.get(i), problem));
+                letGo(claim);
+                hidden.removeFolders(claim);
+                stuck.add(one);
             }
         }
-        DurableFiles.syncFolder(hidden);
-        DurableFiles.syncFolder(hotFolder);
-        moved.forEach(one -> inHand.add(one.job()));
+        hidden.sync();
+        moved.forEach(one -> inHand.add(one.claim()));
         return new Begun(moved, stuck);
     }
 
-    /** Level by level, so that a hot folder which went away, such as a share, is not made anew by the way. */
-    private void makeHiddenFolder() throws IOException {
-        if (Files.notExists(hidden)) {
-            Path above = hotFolder.resolve(HIDDEN);
-            if (Files.notExists(above)) {
-                Files.createDirectory(above);
-            }
-            Files.createDirectory(hidden);
-            DurableFiles.syncFolder(above);
-        }
+    /** A folder is the same by its inode; what still changes inside it is noticed when its files are copied. */
+    private static boolean isSame(FileState moved, FileState wanted) {
+        return wanted.kind() == FileState.Kind.FOLDER ? moved.inode() == wanted.inode() : moved.isSameFile(wanted);
     }
 
     private String intend(JdbcClient db, Wanted wanted) {
@@ -182,51 +192,85 @@ final class Claims {
     }
 
     /** Nothing was kept yet and the file is not in the hidden folder: it lies in the hot folder still, or somebody took it. */
-    private void letGo(String job) {
+    private void letGo(String claim) {
         store.write(db -> {
-            ledger.append(db, SERVICE, "claim.let-go", Job.subject(job), "source", Long.toString(source));
-            return db.sql("delete from claim where job_id = ?").param(job).update();
+            ledger.append(db, SERVICE, "claim.let-go", Job.subject(claim), "source", Long.toString(source));
+            return db.sql("delete from claim where job_id = ?").param(claim).update();
         });
     }
 
-    /** Steps 3 and 4. The copy is made again when the file changed while it was read. */
+    /** Steps 3 and 4 for all files of a claim. */
     void finish(Moved moved) throws IOException {
+        List<Kept> kept = new ArrayList<>();
+        for (Path file : hidden.filesOf(moved.claim())) {
+            if (!IgnoredNames.ignores(file.getFileName().toString())) {
+                kept.add(keep(file));
+            }
+        }
+        if (kept.isEmpty()) {
+            hidden.giveBackAll(moved.claim());
+            letGo(moved.claim());
+            inHand.remove(moved.claim());
+            return;
+        }
+        store.write(db -> {
+            long arrival = arrivals.open(db, source, Optional.empty(), SERVICE);
+            for (int part = 1; part <= kept.size(); part++) {
+                Kept one = kept.get(part - 1);
+                String job = part == 1 ? moved.claim() : jobs.newId(db);
+                Path relative = hidden.relative(moved.claim(), one.file());
+                arrivals.add(
+                        db,
+                        arrival,
+                        part,
+                        source,
+                        file(job, relative, one, false),
+                        seenBefore,
+                        Optional.of(hotFolder.toString()),
+                        SERVICE);
+                mark(db, moved.claim(), relative, one.state(), job);
+            }
+            return db.sql("update claim set state = 'held', claimed_at = ? where job_id = ?")
+                    .params(clock.millis(), moved.claim())
+                    .update();
+        });
+    }
+
+    private static Arrivals.File file(String job, Path relative, Kept kept, boolean left) {
+        Path above = relative.getParent();
+        String subfolder = above == null ? "" : above.toString();
+        String name = relative.getFileName().toString();
+        return new Arrivals.File(job, name, subfolder, kept.bytes(), kept.type(), Optional.empty(), left);
+    }
+
+    private void mark(JdbcClient db, String claim, Path relative, FileState state, String job) {
+        db.sql("""
+                        insert or replace into claim_file (claim, path_key, size, mtime, ctime, job_id)
+                        values (?, ?, ?, ?, ?, ?)
+                        """)
+                .params(claim, pathKey(relative), state.size(), state.mtime(), state.ctime(), job)
+                .update();
+    }
+
+    private String pathKey(Path relative) {
+        return keyed.of("claimed " + relative);
+    }
+
+    /** Copies a file into the byte store; again when it changed while it was read. */
+    private Kept keep(Path file) throws IOException {
         for (int copies = 1; copies <= MOST_COPIES; copies++) {
-            FileState before = FileState.of(moved.file());
+            FileState before = FileState.of(file);
             ByteRef ref;
-            try (InputStream in = Files.newInputStream(moved.file())) {
+            try (InputStream in = Files.newInputStream(file)) {
                 ref = bytes.put(in);
             }
-            FileState after = FileState.of(moved.file());
+            FileState after = FileState.of(file);
             if (before.equals(after) && ref.size() == after.size()) {
-                FileType type = typeOf(moved.file());
-                store.write(db -> {
-                    hold(db, moved.job(), after);
-                    startJob(db, moved, after, type);
-                    return arrivals.write(db, moved.job(), source, ref, type, Optional.empty(), SERVICE);
-                });
-                return;
+                return new Kept(file, ref, after, typeOf(file));
             }
             pause();
         }
         throw new IOException("the file changes all the time");
-    }
-
-    /** Makes the job, or takes up the one that told people of the file while no rule wanted it. */
-    private void startJob(JdbcClient db, Moved moved, FileState state, FileType type) {
-        if (jobs.find(db, moved.job()).isPresent()) {
-            jobs.move(db, moved.job(), Jobs.Move.to(JobState.WAITING), SERVICE);
-        } else {
-            String name = moved.file().getFileName().toString();
-            Jobs.NewJob job = new Jobs.NewJob(source, name, state.size(), type, Optional.empty(), JobState.WAITING);
-            jobs.create(db, moved.job(), job, SERVICE);
-        }
-    }
-
-    private void hold(JdbcClient db, String job, FileState state) {
-        db.sql("update claim set state = 'held', size = ?, mtime = ?, ctime = ?, claimed_at = ? where job_id = ?")
-                .params(state.size(), state.mtime(), state.ctime(), clock.millis(), job)
-                .update();
     }
 
     private static void pause() throws IOException {
@@ -246,80 +290,126 @@ final class Claims {
     }
 
     /**
-     * Step 5 for one claim.
+     * Takes a file that can't be moved, such as one on a read-only share: its bytes are kept and its job is made, and it stays
+     * where it is.
      *
-     * @return true when the claim is at its end; false to look again later
+     * @param taken writes down, with the job, that this state of the file was taken
      */
-    boolean release(Moved moved, Duration settle) throws IOException {
-        if (Files.notExists(moved.file())) {
-            removed(moved);
-            return true;
-        }
-        FileState now = FileState.of(moved.file());
-        Optional<Boolean> same = store.read(db -> db.sql("select size, mtime, ctime from claim where job_id = ?")
-                .param(moved.job())
-                .query((row, n) -> row.getLong("size") == now.size()
-                        && row.getLong("mtime") == now.mtime()
-                        && row.getLong("ctime") == now.ctime())
-                .optional());
-        if (same.orElse(false)) {
-            Files.delete(moved.file());
-            removed(moved);
-            return true;
-        }
-        arriveAgain(moved, settle);
-        return false;
-    }
-
-    private void removed(Moved moved) throws IOException {
-        inHand.remove(moved.job());
-        store.write(db -> db.sql("update claim set state = 'removed' where job_id = ?")
-                .param(moved.job())
-                .update());
-        Files.deleteIfExists(moved.file().getParent());
-    }
-
-    /** The file was changed after it was taken: once it stays as it is, its new bytes are an arrival that follows the first. */
-    private void arriveAgain(Moved moved, Duration settle) throws IOException {
-        FileState before = FileState.of(moved.file());
-        try {
-            Thread.sleep(Math.max(settle.toMillis(), 100));
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return;
-        }
-        if (!FileState.of(moved.file()).equals(before)) {
-            return;
-        }
-        ByteRef ref;
-        try (InputStream in = Files.newInputStream(moved.file())) {
-            ref = bytes.put(in);
-        }
-        FileState after = FileState.of(moved.file());
-        if (!after.equals(before)) {
-            return;
-        }
-        FileType type = typeOf(moved.file());
-        Job first = jobs.require(moved.job());
-        boolean sameBytes = first.original().filter(ref::equals).isPresent();
+    void takeInPlace(Wanted wanted, Taken taken) throws IOException {
+        Kept kept = keep(wanted.file());
         store.write(db -> {
-            hold(db, moved.job(), after);
-            if (!sameBytes) {
-                Jobs.NewJob next =
-                        new Jobs.NewJob(source, first.name(), ref.size(), type, Optional.empty(), JobState.WAITING);
-                String id = jobs.newId(db);
-                jobs.create(db, id, next, SERVICE);
-                long seq = arrivals.write(db, id, source, ref, type, first.arrival(), SERVICE);
-                ledger.append(
-                        db, SERVICE, "arrival.late-change", first.subject(), "arrival", Long.toString(seq), "job", id);
-            }
-            return moved.job();
+            String job = wanted.earlierJob().orElseGet(() -> jobs.newId(db));
+            long arrival = arrivals.open(db, source, Optional.empty(), SERVICE);
+            Path relative = hotFolder.relativize(wanted.file());
+            arrivals.add(
+                    db,
+                    arrival,
+                    1,
+                    source,
+                    file(job, relative, kept, true),
+                    seenBefore,
+                    Optional.of(hotFolder.toString()),
+                    SERVICE);
+            taken.say(db, job);
+            return job;
         });
     }
 
     /**
-     * What a crash or a folder that went away left: gives back what no claim knows, finishes claims whose file had been moved, and drops those whose
-     * file still lies in the hot folder, where the next look finds it.
+     * Step 5 for one claim.
+     *
+     * @return true when the claim is at its end; false to look again later
+     */
+    boolean release(Moved moved) throws IOException {
+        boolean end = true;
+        for (Path file : hidden.filesOf(moved.claim())) {
+            if (IgnoredNames.ignores(file.getFileName().toString())) {
+                hidden.giveBack(moved.claim(), file);
+            } else if (isAsKept(moved.claim(), file)) {
+                Files.delete(file);
+                changing.remove(file);
+            } else {
+                arriveAgain(moved.claim(), file);
+                end = false;
+            }
+        }
+        if (end) {
+            removed(moved.claim());
+            hidden.removeFolders(moved.claim());
+        }
+        return end;
+    }
+
+    private boolean isAsKept(String claim, Path file) throws IOException {
+        FileState now = FileState.of(file);
+        Path relative = hidden.relative(claim, file);
+        return store.read(db -> db.sql(
+                                "select size, mtime, ctime from claim_file where claim = ? and path_key in (?, '')")
+                        .params(claim, pathKey(relative))
+                        .query((row, n) -> row.getLong("size") == now.size()
+                                && row.getLong("mtime") == now.mtime()
+                                && row.getLong("ctime") == now.ctime())
+                        .list())
+                .contains(true);
+    }
+
+    private void removed(String claim) {
+        inHand.remove(claim);
+        store.write(db -> {
+            db.sql("delete from claim_file where claim = ?").param(claim).update();
+            return db.sql("update claim set state = 'removed' where job_id = ?")
+                    .param(claim)
+                    .update();
+        });
+    }
+
+    /** The file was changed after it was taken: once it stays as it is, its new bytes are an arrival that follows the first. */
+    private void arriveAgain(String claim, Path file) throws IOException {
+        FileState state = FileState.of(file);
+        if (!state.equals(changing.put(file, state))) {
+            return;
+        }
+        Kept kept = keep(file);
+        Path relative = hidden.relative(claim, file);
+        Optional<Job> first = jobs.find(claim);
+        Optional<String> sameBytes = jobOf(claim, relative).filter(job -> jobs.find(job)
+                .flatMap(Job::original)
+                .filter(kept.bytes()::equals)
+                .isPresent());
+        store.write(db -> {
+            String job = sameBytes.orElseGet(() -> jobs.newId(db));
+            mark(db, claim, relative, kept.state(), job);
+            if (sameBytes.isEmpty()) {
+                long arrival = arrivals.open(db, source, first.flatMap(Job::arrival), SERVICE);
+                Arrivals.File again = file(job, relative, kept, false);
+                arrivals.add(db, arrival, 1, source, again, seenBefore, Optional.of(hotFolder.toString()), SERVICE);
+                ledger.append(
+                        db,
+                        SERVICE,
+                        "arrival.late-change",
+                        Job.subject(claim),
+                        "arrival",
+                        Long.toString(arrival),
+                        "job",
+                        job);
+            }
+            return job;
+        });
+    }
+
+    private Optional<String> jobOf(String claim, Path relative) {
+        return store.read(db -> db
+                .sql("select job_id from claim_file where claim = ? and path_key in (?, '')")
+                .params(claim, pathKey(relative))
+                .query(String.class)
+                .list()
+                .stream()
+                .findFirst());
+    }
+
+    /**
+     * What a crash or a folder that went away left: gives back what no claim knows, finishes claims whose file had been moved,
+     * and drops those whose file still lies in the hot folder, where the next look finds it.
      *
      * @return the claims that were held and wait for their release
      */
@@ -331,23 +421,21 @@ final class Claims {
             if (inHand.contains(claim.job())) {
                 continue;
             }
-            Optional<Path> file = fileOf(claim.job());
-            if (claim.held() && file.isEmpty()) {
-                store.write(db -> db.sql("update claim set state = 'removed' where job_id = ?")
-                        .param(claim.job())
-                        .update());
+            boolean moved = !hidden.filesOf(claim.job()).isEmpty();
+            if (claim.held() && !moved) {
+                removed(claim.job());
             } else if (claim.held()) {
-                held.add(new Moved(claim.job(), file.get()));
-            } else if (file.isPresent()) {
-                Moved moved = new Moved(claim.job(), file.get());
-                finish(moved);
-                held.add(moved);
+                held.add(new Moved(claim.job()));
+            } else if (moved) {
+                finish(new Moved(claim.job()));
+                held.add(new Moved(claim.job()));
             } else {
+                hidden.removeFolders(claim.job());
                 letGo(claim.job());
             }
         }
         giveBackOrphans(known);
-        held.forEach(one -> inHand.add(one.job()));
+        held.forEach(one -> inHand.add(one.claim()));
         return held;
     }
 
@@ -362,50 +450,15 @@ final class Claims {
                         .list());
     }
 
-    private Optional<Path> fileOf(String job) throws IOException {
-        try (DirectoryStream<Path> inside = Files.newDirectoryStream(hidden.resolve(job))) {
-            for (Path file : inside) {
-                return Optional.of(file);
-            }
-        } catch (NoSuchFileException none) {
-            return Optional.empty();
-        }
-        return Optional.empty();
-    }
-
     private void giveBackOrphans(Set<String> known) throws IOException {
-        if (Files.notExists(hidden)) {
-            return;
-        }
-        try (DirectoryStream<Path> folders = Files.newDirectoryStream(hidden)) {
-            for (Path folder : folders) {
-                if (!known.contains(folder.getFileName().toString())) {
-                    try (DirectoryStream<Path> inside = Files.newDirectoryStream(folder)) {
-                        for (Path file : inside) {
-                            giveBack(file);
-                        }
-                    }
-                    Files.deleteIfExists(folder);
-                }
+        Set<String> orphans =
+                hidden.claims().stream().filter(claim -> !known.contains(claim)).collect(Collectors.toSet());
+        for (String claim : orphans) {
+            if (!hidden.filesOf(claim).isEmpty()) {
+                LOG.warn("Files of source {} that no claim knows were put back into their hot folder", source);
             }
-        }
-    }
-
-    private void giveBack(Path file) throws IOException {
-        String name = file.getFileName().toString();
-        for (int number = 1; ; number++) {
-            Path target = number == 1
-                    ? hotFolder.resolve(file.getFileName())
-                    : hotFolder.resolve(SafeName.numbered(name, number));
-            try {
-                Files.createLink(target, file);
-                DurableFiles.syncFolder(hotFolder);
-                Files.delete(file);
-                LOG.warn("A file of source {} was put back into its hot folder", source);
-                return;
-            } catch (FileAlreadyExistsException taken) {
-                // the next number
-            }
+            hidden.giveBackAll(claim);
+            hidden.removeFolders(claim);
         }
     }
 }

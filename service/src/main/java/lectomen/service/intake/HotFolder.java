@@ -1,26 +1,29 @@
 package lectomen.service.intake;
 
 import java.io.IOException;
-import java.nio.file.DirectoryIteratorException;
-import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Consumer;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SourceSettings;
+import lectomen.service.bytes.Room;
 import lectomen.service.rulebook.Rulebook;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -28,18 +31,27 @@ import org.slf4j.LoggerFactory;
 /**
  * One hot folder while at least one live rule takes files from it. {@link #look} is called by one thread at a time; what it
  * finds ready is claimed there and then, and copied by other threads.
+ *
+ * <p>The whole folder is looked through once in a sweep. In between, only what an event told of and what has yet to settle is
+ * looked at, so that a new file is taken as quickly beside fifty thousand that lie there as in an empty folder. One look takes
+ * a bounded number of files, so that a full folder keeps no other waiting.
  */
 final class HotFolder {
     private static final Logger LOG = LoggerFactory.getLogger(HotFolder.class);
     private static final int CLAIMS_PER_COMMIT = 100;
+    private static final int CLAIMS_PER_LOOK = 500;
     private static final Duration GRACE = Duration.ofSeconds(5);
     private static final Duration SHORTEST_PAUSE = Duration.ofMillis(20);
-    private static final SourceSettings NOT_ACTING = new SourceSettings(
-            SourceSettings.DEFAULT_SETTLE, SourceSettings.DEFAULT_SWEEP, SourceSettings.DEFAULT_FAILED_FOLDER);
     private static final Duration PAUSE_WHEN_AWAY = Duration.ofSeconds(2);
 
-    /** What a hot folder needs of the rest of the service. */
-    record Surroundings(Rulebook rulebook, ExecutorService copiers, Runnable whenArrived, InstantSource clock) {}
+    /** What a hot folder needs of the rest of the service. @param watch told of subfolders whose events matter */
+    record Surroundings(
+            Rulebook rulebook,
+            ExecutorService copiers,
+            Runnable whenArrived,
+            Consumer<Path> watch,
+            Room room,
+            InstantSource clock) {}
 
     private record Held(Claims.Moved moved, long sinceNanos) {}
 
@@ -50,26 +62,46 @@ final class HotFolder {
     private final Surroundings around;
 
     // Touched by the looking thread alone.
-    private SourceSettings settings = NOT_ACTING;
-    private Settling settling = new Settling(NOT_ACTING.settle());
+    private SourceSettings settings = SourceSettings.DEFAULT;
+    private Settling settling = new Settling(settings.settle());
+    private final Deque<Looking.Found> ready = new ArrayDeque<>();
     private boolean recovered;
+    private long lookedAtAllNanos;
+    private boolean lookedAtAll;
+    private long rulebookSeen = -1;
 
     // What others wish, hand over, or may read at any time.
     private volatile Optional<SourceSettings> wish = Optional.empty();
     private final AtomicBoolean leaveExisting = new AtomicBoolean();
+    private final AtomicBoolean anywhere = new AtomicBoolean(true);
+    private final Set<Path> told = ConcurrentHashMap.newKeySet();
+    private final Set<Path> beingTaken = ConcurrentHashMap.newKeySet();
     private final ConcurrentLinkedQueue<Held> held = new ConcurrentLinkedQueue<>();
+    private final AtomicInteger beingCopied = new AtomicInteger();
     private final ConcurrentLinkedQueue<Claims.Moved> unfinished = new ConcurrentLinkedQueue<>();
     private volatile Optional<Instant> lastLookAt = Optional.empty();
     private volatile Optional<Instant> nextLookAt = Optional.empty();
+    private volatile Optional<Instant> lastArrivalAt;
+    private final Instant watchedSince;
     private volatile Optional<Reason> trouble = Optional.empty();
     private volatile int settlingNow;
+    private volatile int readyNow;
 
-    HotFolder(Path folder, long source, Claims claims, Sorting sorting, Surroundings around) {
+    /** @param lastArrivalAt as the store knows it */
+    HotFolder(
+            Path folder,
+            long source,
+            Claims claims,
+            Sorting sorting,
+            Optional<Instant> lastArrivalAt,
+            Surroundings around) {
         this.folder = folder;
         this.source = source;
         this.claims = claims;
         this.sorting = sorting;
+        this.lastArrivalAt = lastArrivalAt;
         this.around = around;
+        this.watchedSince = around.clock().instant();
     }
 
     Path folder() {
@@ -79,6 +111,7 @@ final class HotFolder {
     /** Begins to take files, or goes on with other settings, from the next look on. */
     void act(SourceSettings wanted, boolean leaveWhatLiesThere) {
         wish = Optional.of(wanted);
+        anywhere.set(true);
         if (leaveWhatLiesThere) {
             leaveExisting.set(true);
         }
@@ -93,9 +126,44 @@ final class HotFolder {
         return wish.isPresent();
     }
 
+    /** Something happened at these paths; anywhere, when there are none. */
+    void tell(Set<Path> paths) {
+        if (paths.isEmpty()) {
+            anywhere.set(true);
+        } else {
+            told.addAll(paths);
+        }
+    }
+
     SourceStatus status() {
         return new SourceStatus(
-                folder.toString(), lastLookAt, nextLookAt, trouble, settlingNow, sorting.countUnwanted());
+                source,
+                folder.toString(),
+                lastLookAt,
+                nextLookAt,
+                trouble,
+                silence(),
+                lastArrivalAt,
+                settlingNow,
+                readyNow,
+                sorting.count(LyingFiles.Why.UNWANTED),
+                sorting.count(LyingFiles.Why.TAKEN));
+    }
+
+    private Optional<Reason> silence() {
+        Optional<Duration> expected = wish.flatMap(SourceSettings::expectEvery);
+        Duration silent = Duration.between(
+                lastArrivalAt.filter(at -> at.isAfter(watchedSince)).orElse(watchedSince),
+                around.clock().instant());
+        return expected.filter(usual -> silent.compareTo(usual) > 0)
+                .map(usual -> Reason.of("source.silent", "silent", shown(silent), "expected", shown(usual)));
+    }
+
+    private static String shown(Duration time) {
+        if (time.toSeconds() < 120) {
+            return time.toSeconds() + " s";
+        }
+        return time.toMinutes() < 120 ? time.toMinutes() + " min" : time.toHours() + " h";
     }
 
     /** Looks at the folder and takes what is ready; says after which time to look again. */
@@ -121,20 +189,18 @@ final class HotFolder {
                 settings = wanted.get();
                 settling = new Settling(settings.settle());
             }
+            claims.treatSeenBefore(settings.seenBefore());
             Duration next = wanted.isPresent() ? takeReady() : settings.sweep();
-            if (trouble.isPresent() && unfinished.isEmpty()) {
-                LOG.info("Source {} is in order again", source);
-                trouble = Optional.empty();
-            }
             retryUnfinished();
             return shorter(next, releaseHeld());
-        } catch (IOException | DirectoryIteratorException e) {
+        } catch (IOException e) {
             return away(e.toString());
         }
     }
 
     private Duration away(String problem) {
         recovered = false;
+        anywhere.set(true);
         if (trouble.isEmpty()) {
             LOG.warn(
                     "Source {} can't be reached; it is looked at again every {} s",
@@ -145,63 +211,125 @@ final class HotFolder {
         return PAUSE_WHEN_AWAY;
     }
 
+    private void inOrder() {
+        if (trouble.isPresent() && unfinished.isEmpty()) {
+            LOG.info("Source {} is in order again", source);
+            trouble = Optional.empty();
+        }
+    }
+
     private Duration takeReady() throws IOException {
-        Sorting.Round round = sorting.begin(around.rulebook().acting(), leaveExisting.getAndSet(false));
-        List<Claims.Wanted> wanted = new ArrayList<>();
-        Set<Path> growing = new HashSet<>();
+        Optional<Reason> noRoom = around.room().findTooLow();
+        if (noRoom.isPresent()) {
+            if (trouble.isEmpty()) {
+                LOG.warn("Source {} takes nothing in: the disk of the home is nearly full", source);
+            }
+            trouble = noRoom;
+            anywhere.set(true);
+            return PAUSE_WHEN_AWAY;
+        }
+        inOrder();
+        Rulebook.Acting acting = around.rulebook().acting();
+        boolean leave = leaveExisting.get();
+        Sorting.Round round = sorting.begin(acting, leave);
         Duration next = settings.sweep();
-        long now = System.nanoTime();
-        try (DirectoryStream<Path> files = Files.newDirectoryStream(folder)) {
-            for (Path file : files) {
-                String name = file.getFileName().toString();
-                Optional<FileState> state = IgnoredNames.ignores(name) ? Optional.empty() : stateOf(file);
-                if (state.isEmpty() || round.stays(name, state.get())) {
-                    continue;
-                }
-                Duration left = settling.left(file, state.get(), now);
-                if (left.isZero()) {
-                    round.findWanted(file, state.get()).ifPresent(wanted::add);
-                } else {
-                    growing.add(file);
-                    next = shorter(next, left);
-                }
+        if (ready.isEmpty()) {
+            boolean all = anywhere.getAndSet(false) || sweepIsDue() || acting.version() != rulebookSeen;
+            next = gather(round, all);
+            leaveExisting.compareAndSet(leave, false);
+            rulebookSeen = acting.version();
+        }
+        int taken = claimSome(round);
+        round.end();
+        readyNow = ready.size();
+        if (!ready.isEmpty()) {
+            return Duration.ZERO;
+        }
+        next = taken > 0 ? shorter(next, GRACE) : next;
+        return next.compareTo(SHORTEST_PAUSE) < 0 ? SHORTEST_PAUSE : next;
+    }
+
+    private boolean sweepIsDue() {
+        return !lookedAtAll
+                || System.nanoTime() - lookedAtAllNanos
+                        >= settings.sweep().minus(SHORTEST_PAUSE).toNanos();
+    }
+
+    /** Finds what is ready to be taken; says when something else may be. */
+    private Duration gather(Sorting.Round round, boolean all) throws IOException {
+        boolean readOnly = settings.subfolders() == SourceSettings.Subfolders.TAKE && !Files.isWritable(folder);
+        SourceSettings.Subfolders subfolders =
+                readOnly ? SourceSettings.Subfolders.WATCH : settings.subfolders(); // nothing can be moved as a whole
+        Looking looking = new Looking(folder, subfolders, settings.failedFolder(), around.watch());
+        Set<Path> wanted = new HashSet<>(settling.files());
+        told.removeIf(path -> {
+            wanted.add(path);
+            return true;
+        });
+        List<Looking.Found> found = new ArrayList<>();
+        if (all) {
+            found.addAll(looking.all());
+            lookedAtAll = true;
+            lookedAtAllNanos = System.nanoTime();
+        } else {
+            for (Path path : wanted) {
+                found.addAll(looking.at(path));
             }
         }
-        claimAll(wanted, round);
-        round.end();
+        Duration next = settings.sweep();
+        Set<Path> growing = new HashSet<>();
+        Set<Path> settled = new HashSet<>();
+        long now = System.nanoTime();
+        for (Looking.Found one : found) {
+            if (beingTaken.contains(one.path()) || round.stays(one.path(), one.state()) || !settled.add(one.path())) {
+                continue;
+            }
+            Duration left = settling.left(one.path(), one.state(), now);
+            if (left.isZero()) {
+                ready.add(one);
+            } else {
+                growing.add(one.path());
+                next = shorter(next, left);
+            }
+        }
         settling.keepOnly(growing);
         settlingNow = growing.size();
-        next = wanted.isEmpty() ? next : shorter(next, GRACE);
-        return next.compareTo(SHORTEST_PAUSE) < 0 ? SHORTEST_PAUSE : next;
+        List<Looking.Found> oldestFirst = new ArrayList<>(ready);
+        oldestFirst.sort(
+                Comparator.comparingLong((Looking.Found one) -> one.state().mtime())
+                        .thenComparing(one -> one.path().toString()));
+        ready.clear();
+        ready.addAll(oldestFirst);
+        if (all) {
+            round.endOfAll();
+        }
+        return next;
     }
 
     private static Duration shorter(Duration one, Duration other) {
         return one.compareTo(other) < 0 ? one : other;
     }
 
-    /** Empty for what is no regular file (links are not followed) or has gone. */
-    private static Optional<FileState> stateOf(Path file) throws IOException {
-        try {
-            return Optional.of(FileState.of(file)).filter(FileState::regular);
-        } catch (NoSuchFileException gone) {
-            return Optional.empty();
+    private int claimSome(Sorting.Round round) throws IOException {
+        int taken = 0;
+        while (!ready.isEmpty() && taken < CLAIMS_PER_LOOK) {
+            List<Claims.Wanted> wanted = new ArrayList<>();
+            for (int looked = 0; looked < CLAIMS_PER_COMMIT && !ready.isEmpty(); looked++) {
+                Looking.Found one = ready.remove();
+                round.findWanted(one.path(), one.state()).ifPresent(wanted::add);
+                taken++;
+            }
+            if (!wanted.isEmpty()) {
+                Claims.Begun begun = claims.begin(wanted);
+                begun.moved().forEach(this::copy);
+                begun.stuck().forEach(stuck -> takeInPlace(stuck, round));
+            }
         }
-    }
-
-    private void claimAll(List<Claims.Wanted> wanted, Sorting.Round round) throws IOException {
-        List<Claims.Wanted> oldestFirst = new ArrayList<>(wanted);
-        oldestFirst.sort(
-                Comparator.comparingLong((Claims.Wanted one) -> one.state().mtime())
-                        .thenComparing(one -> one.file().getFileName().toString()));
-        for (int from = 0; from < oldestFirst.size(); from += CLAIMS_PER_COMMIT) {
-            int to = Math.min(from + CLAIMS_PER_COMMIT, oldestFirst.size());
-            Claims.Begun begun = claims.begin(oldestFirst.subList(from, to));
-            begun.moved().forEach(this::copy);
-            begun.stuck().forEach(round::stuck);
-        }
+        return taken;
     }
 
     private void copy(Claims.Moved moved) {
+        beingCopied.incrementAndGet();
         try {
             around.copiers().execute(() -> finish(moved));
         } catch (RejectedExecutionException stopping) {
@@ -213,12 +341,47 @@ final class HotFolder {
         try {
             claims.finish(moved);
             hold(moved);
-            around.whenArrived().run();
+            arrived();
         } catch (IOException | RuntimeException e) {
-            String problem = e.getClass().getSimpleName();
-            LOG.warn("The file of job {} can't be kept yet ({}); it is tried again", moved.job(), problem);
-            trouble = Optional.of(Reason.of("intake.not-kept", "problem", problem));
+            notKept(moved.claim(), e);
             unfinished.add(moved);
+        } finally {
+            beingCopied.decrementAndGet();
+        }
+    }
+
+    private void arrived() {
+        lastArrivalAt = Optional.of(around.clock().instant());
+        around.whenArrived().run();
+    }
+
+    private void notKept(String claim, Exception e) {
+        String problem = e.getClass().getSimpleName();
+        LOG.warn("The files of claim {} can't be kept yet ({}); they are tried again", claim, problem);
+        trouble = Optional.of(Reason.of("intake.not-kept", "problem", problem));
+    }
+
+    private void takeInPlace(Claims.Wanted stuck, Sorting.Round round) {
+        if (stuck.state().kind() != FileState.Kind.FILE) {
+            round.stuck(stuck);
+            return;
+        }
+        if (!beingTaken.add(stuck.file())) {
+            return;
+        }
+        try {
+            around.copiers().execute(() -> {
+                try {
+                    claims.takeInPlace(stuck, (db, job) -> round.taken(db, stuck, job));
+                    arrived();
+                } catch (IOException | RuntimeException e) {
+                    notKept("of a file that stays in its folder", e);
+                } finally {
+                    beingTaken.remove(stuck.file());
+                }
+            });
+        } catch (RejectedExecutionException stopping) {
+            // the next start finds it
         }
     }
 
@@ -243,11 +406,14 @@ final class HotFolder {
                 return Duration.ofNanos(left);
             }
             held.remove(first);
-            if (!claims.release(first.moved(), settings.settle())) {
+            if (!claims.release(first.moved())) {
                 hold(first.moved());
                 around.whenArrived().run();
             }
         }
-        return unfinished.isEmpty() ? settings.sweep() : PAUSE_WHEN_AWAY;
+        if (!unfinished.isEmpty()) {
+            return PAUSE_WHEN_AWAY;
+        }
+        return beingCopied.get() > 0 ? GRACE : settings.sweep();
     }
 }

@@ -4,10 +4,12 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ExecutorService;
@@ -19,6 +21,7 @@ import java.util.concurrent.TimeUnit;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.SourceSettings;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.bytes.Room;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
@@ -52,15 +55,21 @@ public final class HotFolders implements AutoCloseable {
         }
     }
 
-    private final Store store;
-    private final Rulebook rulebook;
-    private final Sources sources;
-    private final Ledger ledger;
-    private final Jobs jobs;
-    private final ByteStore bytes;
-    private final KeyedHash keyed;
-    private final InstantSource clock;
-    private final Runnable whenArrived;
+    /** What folders are watched with. @param whenArrived called when a job was made */
+    public record Parts(
+            Store store,
+            Rulebook rulebook,
+            Sources sources,
+            Ledger ledger,
+            Jobs jobs,
+            Arrivals arrivals,
+            ByteStore bytes,
+            Room room,
+            KeyedHash keyed,
+            InstantSource clock,
+            Runnable whenArrived) {}
+
+    private final Parts parts;
     private final Map<Path, Watched> watched = new TreeMap<>();
     private final Set<String> toLeave = new HashSet<>();
     private final ScheduledExecutorService lookers =
@@ -68,33 +77,14 @@ public final class HotFolders implements AutoCloseable {
     private final ExecutorService copiers = Executors.newFixedThreadPool(COPIERS, work -> new Thread(work, "copier"));
     private final FolderEvents events;
 
-    /** @param whenArrived called when a job was made */
-    public HotFolders(
-            Store store,
-            Rulebook rulebook,
-            Sources sources,
-            Ledger ledger,
-            Jobs jobs,
-            ByteStore bytes,
-            KeyedHash keyed,
-            InstantSource clock,
-            Runnable whenArrived)
-            throws IOException {
-        this.store = store;
-        this.rulebook = rulebook;
-        this.sources = sources;
-        this.ledger = ledger;
-        this.jobs = jobs;
-        this.bytes = bytes;
-        this.keyed = keyed;
-        this.clock = clock;
-        this.whenArrived = whenArrived;
+    public HotFolders(Parts parts) throws IOException {
+        this.parts = parts;
         this.events = new FolderEvents(this::somethingHappened);
     }
 
     /** Begins to watch. */
     public void start() {
-        rulebook.onChange(this::followRulebook);
+        parts.rulebook().onChange(this::followRulebook);
         synchronized (this) {
             for (Path folder : withOpenClaims()) {
                 schedule(watched.computeIfAbsent(folder, this::begin), Duration.ZERO);
@@ -105,11 +95,12 @@ public final class HotFolders implements AutoCloseable {
 
     /** Folders from which files were on their way when the service ended, whether or not a rule still names them. */
     private List<Path> withOpenClaims() {
-        return store.read(db ->
-                db.sql("""
+        return parts.store().read(db -> db.sql("""
                         select distinct s.folder from source s join claim c on c.source_id = s.id
                         where s.folder is not null and c.state in ('intended', 'held')
-                        """).query((row, n) -> Path.of(row.getString("folder"))).list());
+                        """)
+                .query((row, n) -> Path.of(row.getString("folder")))
+                .list());
     }
 
     /** Has a folder begin with leaving what lies in it now. Say so before the rule is put live. */
@@ -127,7 +118,7 @@ public final class HotFolders implements AutoCloseable {
 
     private synchronized void followRulebook() {
         Map<Path, SourceSettings> wanted = new TreeMap<>();
-        for (LiveRule live : rulebook.acting().rules()) {
+        for (LiveRule live : parts.rulebook().acting().rules()) {
             for (RuleDocument.From from : live.rule().from()) {
                 wanted.putIfAbsent(Path.of(from.folder()), from.settings());
             }
@@ -146,18 +137,49 @@ public final class HotFolders implements AutoCloseable {
 
     private Watched begin(Path folder) {
         makeIfNew(folder);
-        long source = sources.ofFolder(folder.toString());
-        Arrivals arrivals = new Arrivals(store, ledger, jobs, keyed, clock);
-        Claims claims = new Claims(folder, source, store, ledger, jobs, arrivals, bytes, clock);
-        Sorting sorting =
-                new Sorting(folder.toString(), source, new LyingFiles(store, keyed, source), store, jobs, clock);
-        HotFolder.Surroundings around = new HotFolder.Surroundings(rulebook, copiers, whenArrived, clock);
-        return new Watched(new HotFolder(folder, source, claims, sorting, around));
+        long source = parts.sources().ofFolder(folder.toString());
+        Claims claims = new Claims(
+                folder,
+                source,
+                parts.store(),
+                parts.ledger(),
+                parts.jobs(),
+                parts.arrivals(),
+                parts.bytes(),
+                parts.keyed(),
+                parts.clock());
+        LyingFiles lying = new LyingFiles(parts.store(), parts.keyed(), source);
+        Sorting sorting = new Sorting(folder, source, lying, parts.store(), parts.jobs(), parts.clock());
+        HotFolder.Surroundings around = new HotFolder.Surroundings(
+                parts.rulebook(),
+                copiers,
+                parts.whenArrived(),
+                inside -> watchInside(folder, inside),
+                parts.room(),
+                parts.clock());
+        return new Watched(new HotFolder(folder, source, claims, sorting, lastArrival(source), around));
+    }
+
+    /** A folder that is watched from now on may have got files before. */
+    private void watchInside(Path hotFolder, Path inside) {
+        if (events.watch(hotFolder, inside)) {
+            somethingHappened(hotFolder, Set.of());
+        }
+    }
+
+    private Optional<Instant> lastArrival(long source) {
+        return parts.store()
+                .read(db -> db.sql(
+                                "select arrived_at from arrival where source_id = ? order by source_id, seq desc limit 1")
+                        .param(source)
+                        .query(Long.class)
+                        .optional())
+                .map(Instant::ofEpochMilli);
     }
 
     /** Made once, when a rule first names it; one that went away later may be a share that is not mounted, and is awaited. */
     private void makeIfNew(Path folder) {
-        boolean known = store.read(db -> db.sql("select count(*) from source where folder = ?")
+        boolean known = parts.store().read(db -> db.sql("select count(*) from source where folder = ?")
                         .param(folder.toString())
                         .query(Long.class)
                         .single())
@@ -173,9 +195,10 @@ public final class HotFolders implements AutoCloseable {
         }
     }
 
-    private synchronized void somethingHappened(Path folder) {
+    private synchronized void somethingHappened(Path folder, Set<Path> paths) {
         Watched one = watched.get(folder);
         if (one != null) {
+            one.folder.tell(paths);
             schedule(one, AFTER_EVENT);
         }
     }
@@ -211,7 +234,9 @@ public final class HotFolders implements AutoCloseable {
         }
         Duration next = Duration.ofSeconds(5);
         try {
-            events.watch(one.folder.folder());
+            if (events.watch(one.folder.folder(), one.folder.folder())) {
+                one.folder.tell(Set.of());
+            }
             next = one.folder.look();
             if (one.folder.status().trouble().isPresent()) {
                 events.forget(one.folder.folder());

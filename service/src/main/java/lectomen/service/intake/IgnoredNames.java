@@ -1,7 +1,12 @@
 package lectomen.service.intake;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Stream;
 
 /** Names that programs give to files that are hidden, temporary or still on their way. */
 final class IgnoredNames {
@@ -14,5 +19,15 @@ final class IgnoredNames {
     static boolean ignores(String name) {
         String lower = name.toLowerCase(Locale.ROOT);
         return STARTS.stream().anyMatch(lower::startsWith) || ENDS.stream().anyMatch(lower::endsWith);
+    }
+
+    /** Whether a folder holds a file with the name of one that is still on its way. */
+    static boolean isAnyComing(Path folder) throws IOException {
+        try (Stream<Path> files = Files.walk(folder)) {
+            return files.map(file -> file.getFileName().toString().toLowerCase(Locale.ROOT))
+                    .anyMatch(name -> ENDS.stream().anyMatch(name::endsWith));
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
+        }
     }
 }

@@ -1,26 +1,40 @@
 package lectomen.service.intake;
 
+import java.util.Collections;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.store.Store;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Files that stay in one hot folder: no rule wants them, or they were there first and were to be left. */
+/**
+ * Files that stay in one hot folder: no rule wants them, they were there first and were to be left, or they were taken and can't
+ * be removed. A file is named by its path below the hot folder.
+ */
 final class LyingFiles {
     enum Why {
         UNWANTED("unwanted"),
-        LEFT("left");
+        LEFT("left"),
+        TAKEN("taken");
 
         private final String code;
 
         Why(String code) {
             this.code = code;
         }
+
+        static Why ofCode(String code) {
+            return List.of(values()).stream()
+                    .filter(why -> why.code.equals(code))
+                    .findFirst()
+                    .orElseThrow(() -> new IllegalStateException("Nothing lies there because " + code));
+        }
     }
 
-    /** @param job that tells people of an unwanted file */
+    /** @param job that tells people of an unwanted file, or that a file was taken for */
     record Lying(FileMark mark, Why why, long rulebookVersion, Optional<String> job) {}
 
     /** By what a file is known to be the same. */
@@ -33,6 +47,7 @@ final class LyingFiles {
     private final KeyedHash keyed;
     private final long source;
     private final Map<String, Lying> byKey = new ConcurrentHashMap<>();
+    private final Map<Why, Integer> counts = new ConcurrentHashMap<>();
 
     LyingFiles(Store store, KeyedHash keyed, long source) {
         this.keyed = keyed;
@@ -43,12 +58,13 @@ final class LyingFiles {
                         row.getString("name_key"),
                         new Lying(
                                 new FileMark(row.getLong("size"), row.getLong("mtime"), row.getLong("ctime")),
-                                row.getString("why").equals(Why.LEFT.code) ? Why.LEFT : Why.UNWANTED,
+                                Why.ofCode(row.getString("why")),
                                 row.getLong("rulebook_version"),
                                 Optional.ofNullable(row.getString("job_id"))));
             });
             return byKey;
         });
+        byKey.values().forEach(lying -> count(lying, 1));
     }
 
     String key(String name) {
@@ -80,21 +96,34 @@ final class LyingFiles {
                 .param(lying.rulebookVersion())
                 .param(lying.job().orElse(null))
                 .update();
-        byKey.put(key(name), lying);
+        count(byKey.put(key(name), lying), -1);
+        count(lying, 1);
+    }
+
+    private void count(@Nullable Lying lying, int by) {
+        if (lying != null) {
+            counts.merge(lying.why(), by, Integer::sum);
+        }
+    }
+
+    /** How many files lie there for that reason. */
+    int count(Why why) {
+        return counts.getOrDefault(why, 0);
     }
 
     void forget(JdbcClient db, String key) {
         db.sql("delete from lying_file where source_id = ? and name_key = ?")
                 .params(source, key)
                 .update();
-        byKey.remove(key);
+        count(byKey.remove(key), -1);
     }
 
     boolean isEmpty() {
         return byKey.isEmpty();
     }
 
+    /** All of them by their keys; they may change while one looks. */
     Map<String, Lying> all() {
-        return Map.copyOf(byKey);
+        return Collections.unmodifiableMap(byKey);
     }
 }

@@ -39,7 +39,8 @@ final class Settling {
         watched.keySet().retainAll(files);
     }
 
-    int size() {
-        return watched.size();
+    /** What is still watched. */
+    Set<Path> files() {
+        return watched.keySet();
     }
 }

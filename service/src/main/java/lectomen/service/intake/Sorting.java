@@ -1,13 +1,17 @@
 package lectomen.service.intake;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Considered;
 import lectomen.engine.plan.Planner;
@@ -23,20 +27,21 @@ import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Sorts the settled files of one hot folder into those that a rule may want and those that stay where they are. A file that
- * stays is told of once, by a job of its own, and looked at again when it or the rulebook changes.
+ * Sorts what has settled in one hot folder into what a rule may want and what stays where it is. What stays is told of once, by
+ * a job of its own, and looked at again when it or the rulebook changes.
  */
 final class Sorting {
     private static final String SERVICE = "service";
+    private static final int TOLD_PER_WRITE = 200;
 
-    private final String folder;
+    private final Path folder;
     private final long source;
     private final LyingFiles lying;
     private final Store store;
     private final Jobs jobs;
     private final InstantSource clock;
 
-    Sorting(String folder, long source, LyingFiles lying, Store store, Jobs jobs, InstantSource clock) {
+    Sorting(Path folder, long source, LyingFiles lying, Store store, Jobs jobs, InstantSource clock) {
         this.folder = folder;
         this.source = source;
         this.lying = lying;
@@ -50,27 +55,33 @@ final class Sorting {
         return new Round(acting, leave);
     }
 
-    int countUnwanted() {
-        return (int) lying.all().values().stream()
-                .filter(file -> file.why() == LyingFiles.Why.UNWANTED)
-                .count();
+    int count(LyingFiles.Why why) {
+        return lying.count(why);
     }
 
-    /** One look at the folder. */
+    private record Untold(String name, Path file, FileState state, FileType type, Reason reason) {}
+
+    /** One look at the folder, or at some of its files. */
     final class Round {
         private final List<LiveRule> rules;
         private final long rulebookVersion;
         private final boolean leave;
         private final Set<String> present = new HashSet<>();
+        private final List<Untold> untold = new ArrayList<>();
 
         private Round(Rulebook.Acting acting, boolean leave) {
-            this.rules = acting.from(folder);
+            this.rules = acting.from(folder.toString());
             this.rulebookVersion = acting.version();
             this.leave = leave;
         }
 
+        private String nameOf(Path file) {
+            return folder.relativize(file).toString();
+        }
+
         /** Whether the file stays where it is, as is known from before or was asked for; nothing is opened to tell. */
-        boolean stays(String name, FileState state) {
+        boolean stays(Path file, FileState state) {
+            String name = nameOf(file);
             if (leave) {
                 store.write(db -> {
                     keep(lying(state, LyingFiles.Why.LEFT, Optional.empty()), name, db);
@@ -83,13 +94,18 @@ final class Sorting {
             }
             present.add(lying.key(name));
             return lying.find(name, state)
-                    .filter(file -> file.why() == LyingFiles.Why.LEFT || file.rulebookVersion() == rulebookVersion)
+                    .filter(known ->
+                            known.why() != LyingFiles.Why.UNWANTED || known.rulebookVersion() == rulebookVersion)
                     .isPresent();
         }
 
         /** Asks the rules by what is known without opening the file further than its head. */
         Optional<Claims.Wanted> findWanted(Path file, FileState state) {
-            String name = file.getFileName().toString();
+            return state.kind() == FileState.Kind.FOLDER ? findWantedFolder(file, state) : findWantedFile(file, state);
+        }
+
+        private Optional<Claims.Wanted> findWantedFile(Path file, FileState state) {
+            String name = nameOf(file);
             FileType type;
             try {
                 type = Claims.typeOf(file);
@@ -97,41 +113,83 @@ final class Sorting {
                 return Optional.empty();
             } catch (IOException e) {
                 String problem = e.getClass().getSimpleName();
-                tellUnwanted(name, state, FileType.UNKNOWN, Reason.of("file.unreadable", "problem", problem));
+                Reason reason = Reason.of("file.unreadable", "problem", problem);
+                untold.add(new Untold(name, file, state, FileType.UNKNOWN, reason));
                 return Optional.empty();
             }
-            Facts facts = new Facts(name, state.size(), type, Optional.of(folder), clock.instant());
-            List<Considered> considered = rules.stream()
-                    .map(rule -> Planner.consider(rule.candidate(), facts))
-                    .toList();
+            List<Considered> considered = ask(file, state.size(), type);
             if (type == FileType.EMPTY || considered.stream().anyMatch(Sorting::mayTake)) {
                 Optional<String> earlierJob = lying.findJob(name).filter(Sorting.this::isUnwanted);
-                return Optional.of(new Claims.Wanted(file, state, type, earlierJob));
+                return Optional.of(new Claims.Wanted(file, state, earlierJob));
             }
-            tellUnwanted(name, state, type, Planner.noneWants(considered));
+            untold.add(new Untold(name, file, state, type, Planner.noneWants(considered)));
             return Optional.empty();
         }
 
-        /** Tells of a file that was wanted but can't be moved. */
-        void stuck(Claims.Stuck stuck) {
-            Claims.Wanted one = stuck.wanted();
-            String name = one.file().getFileName().toString();
-            tellUnwanted(name, one.state(), one.type(), Reason.of("file.stuck", "problem", stuck.problem()));
+        /** A dropped folder is wanted when any file in it is; the others then come along and are told of as jobs. */
+        private Optional<Claims.Wanted> findWantedFolder(Path dropped, FileState state) {
+            Optional<Reason> whyNot = Optional.empty();
+            try (Stream<Path> files = Files.walk(dropped)) {
+                for (Path file :
+                        (Iterable<Path>) files.filter(Files::isRegularFile).sorted()::iterator) {
+                    FileType type = Claims.typeOf(file);
+                    List<Considered> considered = ask(file, Files.size(file), type);
+                    if (considered.stream().anyMatch(Sorting::mayTake)) {
+                        return Optional.of(new Claims.Wanted(dropped, state, Optional.empty()));
+                    }
+                    whyNot = whyNot.or(() -> Optional.of(Planner.noneWants(considered)));
+                }
+            } catch (IOException | UncheckedIOException changing) {
+                return Optional.empty();
+            }
+            whyNot.ifPresent(
+                    reason -> untold.add(new Untold(nameOf(dropped), dropped, state, FileType.UNKNOWN, reason)));
+            return Optional.empty();
         }
 
-        private void tellUnwanted(String name, FileState state, FileType type, Reason reason) {
-            Optional<String> known = lying.findJob(name).filter(Sorting.this::isUnwanted);
-            store.write(db -> {
-                String id = known.orElseGet(() -> jobs.newId(db));
-                if (known.isEmpty()) {
-                    Jobs.NewJob job =
-                            new Jobs.NewJob(source, name, state.size(), type, Optional.empty(), JobState.WAITING);
-                    jobs.create(db, id, job, SERVICE);
-                }
-                jobs.move(db, id, Jobs.Move.to(JobState.UNWANTED, reason), SERVICE);
-                keep(lying(state, LyingFiles.Why.UNWANTED, Optional.of(id)), name, db);
-                return id;
-            });
+        private List<Considered> ask(Path file, long size, FileType type) {
+            String name = file.getFileName().toString();
+            Facts facts = new Facts(name, size, type, Optional.of(folder.toString()), clock.instant());
+            return rules.stream()
+                    .map(rule -> Planner.consider(rule.candidate(), facts))
+                    .toList();
+        }
+
+        /** Writes down that a file was taken in place. Call it in the write that takes it. */
+        void taken(JdbcClient db, Claims.Wanted wanted, String job) {
+            lying.keep(db, nameOf(wanted.file()), lying(wanted.state(), LyingFiles.Why.TAKEN, Optional.of(job)));
+        }
+
+        /** Tells of a folder that was wanted but can't be moved. */
+        void stuck(Claims.Wanted folder) {
+            Reason reason = Reason.of("file.stuck");
+            untold.add(new Untold(nameOf(folder.file()), folder.file(), folder.state(), FileType.UNKNOWN, reason));
+        }
+
+        private void tellUnwanted() {
+            for (int at = 0; at < untold.size(); at += TOLD_PER_WRITE) {
+                List<Untold> part = untold.subList(at, Math.min(at + TOLD_PER_WRITE, untold.size()));
+                store.write(db -> {
+                    part.forEach(one -> tell(db, one));
+                    return part;
+                });
+            }
+            untold.clear();
+        }
+
+        private void tell(JdbcClient db, Untold one) {
+            Optional<String> known = lying.findJob(one.name()).filter(Sorting.this::isUnwanted);
+            String id = known.orElseGet(() -> jobs.newId(db));
+            if (known.isEmpty()) {
+                String name = one.file().getFileName().toString();
+                jobs.create(
+                        db,
+                        id,
+                        Jobs.NewJob.of(source, name, one.state().size(), one.type(), JobState.WAITING),
+                        SERVICE);
+            }
+            jobs.move(db, id, Jobs.Move.to(JobState.UNWANTED, one.reason()), SERVICE);
+            keep(lying(one.state(), LyingFiles.Why.UNWANTED, Optional.of(id)), one.name(), db);
         }
 
         private LyingFiles.Lying lying(FileState state, LyingFiles.Why why, Optional<String> job) {
@@ -143,13 +201,24 @@ final class Sorting {
             present.add(lying.key(name));
         }
 
-        /** Forgets the files that somebody took away, and ends the jobs that told of them. */
+        /** Tells of what nobody wants. */
         void end() {
-            lying.all().forEach((key, file) -> {
-                if (!present.contains(key)) {
-                    forget(key, file);
-                }
-            });
+            tellUnwanted();
+        }
+
+        /** After a look at the whole folder: forgets the files that somebody took away, and ends the jobs that told of them. */
+        void endOfAll() {
+            tellUnwanted();
+            List<String> gone = lying.all().keySet().stream()
+                    .filter(key -> !present.contains(key))
+                    .toList();
+            for (int at = 0; at < gone.size(); at += TOLD_PER_WRITE) {
+                List<String> part = gone.subList(at, Math.min(at + TOLD_PER_WRITE, gone.size()));
+                store.write(db -> {
+                    part.forEach(key -> forget(db, key));
+                    return part;
+                });
+            }
         }
     }
 
@@ -163,14 +232,13 @@ final class Sorting {
                 .isPresent();
     }
 
-    private void forget(String key, LyingFiles.Lying file) {
-        store.write(db -> {
-            lying.forget(db, key);
-            Optional<Job> told = file.job().flatMap(job -> jobs.find(db, job));
-            told.filter(job -> job.state() == JobState.UNWANTED && job.arrival().isEmpty())
-                    .ifPresent(job ->
-                            jobs.move(db, job.id(), Jobs.Move.to(JobState.CANCELLED, Reason.of("file.gone")), SERVICE));
-            return key;
-        });
+    private void forget(JdbcClient db, String key) {
+        Optional<Job> told = Optional.ofNullable(lying.all().get(key))
+                .flatMap(LyingFiles.Lying::job)
+                .flatMap(job -> jobs.find(db, job));
+        lying.forget(db, key);
+        told.filter(job -> job.state() == JobState.UNWANTED && job.arrival().isEmpty())
+                .ifPresent(job ->
+                        jobs.move(db, job.id(), Jobs.Move.to(JobState.CANCELLED, Reason.of("file.gone")), SERVICE));
     }
 }

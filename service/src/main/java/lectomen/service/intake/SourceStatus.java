@@ -7,16 +7,26 @@ import lectomen.engine.reason.Reason;
 /**
  * A hot folder as it was found.
  *
+ * @param id by which metrics name it
  * @param lastLookAt empty before the first look
  * @param nextLookAt the next look that is planned; file events bring one forward
- * @param trouble why it can't be reached, if so
+ * @param trouble why nothing can be taken from it, if so
+ * @param silent that nothing came for longer than is usual, if so
+ * @param lastArrivalAt empty when nothing ever came
  * @param settling how many files are still changing or have just appeared
+ * @param ready how many files have settled and wait to be taken
  * @param unwanted how many files lie there that no rule wants
+ * @param left how many files were taken and can't be removed
  */
 public record SourceStatus(
+        long id,
         String folder,
         Optional<Instant> lastLookAt,
         Optional<Instant> nextLookAt,
         Optional<Reason> trouble,
+        Optional<Reason> silent,
+        Optional<Instant> lastArrivalAt,
         int settling,
-        int unwanted) {}
+        int ready,
+        int unwanted,
+        int left) {}

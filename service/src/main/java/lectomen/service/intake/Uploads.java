@@ -7,60 +7,102 @@ import java.io.SequenceInputStream;
 import java.time.InstantSource;
 import java.util.Optional;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
-import lectomen.service.job.JobState;
+import lectomen.service.bytes.Room;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
-import lectomen.service.ledger.Ledger;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Takes in files that are sent to the service. */
+/** Takes in files that are sent to the service. Safe for several threads. */
 public final class Uploads {
+    /**
+     * A file on its way in.
+     *
+     * @param wantedRule the one rule that may take it; empty to let the rulebook decide
+     * @param key by which the sender names this sending, so that sending it again makes no second job; empty for none
+     */
+    public record Sent(String name, Optional<String> wantedRule, Optional<String> key) {}
+
+    /** @param again whether the file was sent before under the same key */
+    public record Accepted(String job, boolean again) {}
+
     private final Store store;
     private final Sources sources;
     private final Jobs jobs;
     private final ByteStore bytes;
     private final Arrivals arrivals;
+    private final KeyedHash keyed;
+    private final InstantSource clock;
+    private final Room room;
     private final Runnable whenArrived;
 
     public Uploads(
             Store store,
-            Ledger ledger,
             Sources sources,
             Jobs jobs,
             ByteStore bytes,
+            Arrivals arrivals,
             KeyedHash keyed,
             InstantSource clock,
+            Room room,
             Runnable whenArrived) {
         this.store = store;
         this.sources = sources;
         this.jobs = jobs;
         this.bytes = bytes;
-        this.arrivals = new Arrivals(store, ledger, jobs, keyed, clock);
+        this.arrivals = arrivals;
+        this.keyed = keyed;
+        this.clock = clock;
+        this.room = room;
         this.whenArrived = whenArrived;
     }
 
     /**
      * Keeps the bytes and makes a job for them; gives its id once neither can be lost any more.
      *
-     * @param wantedRule the one rule that may take it; empty to let the rulebook decide
+     * @throws NoRoomException if the disk is too full
+     * @throws KeyTakenException if the key was used for other bytes
      */
-    public String take(String name, InputStream content, Optional<String> wantedRule, String principal)
-            throws IOException {
+    public Accepted take(Sent sent, InputStream content, String principal) throws IOException {
+        room.findTooLow().ifPresent(reason -> {
+            throw new NoRoomException(reason.words());
+        });
         byte[] head = content.readNBytes(FileType.HEAD_BYTES);
         ByteRef ref = bytes.put(new SequenceInputStream(new ByteArrayInputStream(head), content));
         FileType type = FileType.of(head);
         long source = sources.ofUploads();
-        String id = store.write(db -> {
-            String made = jobs.newId(db);
-            jobs.create(
-                    db, made, new Jobs.NewJob(source, name, ref.size(), type, wantedRule, JobState.WAITING), principal);
-            arrivals.write(db, made, source, ref, type, Optional.empty(), principal);
-            return made;
-        });
+        Optional<String> key = sent.key().map(text -> keyed.of("upload " + principal + " " + text));
+        Accepted accepted = store.write(db -> key.flatMap(known -> findSentBefore(db, known, ref))
+                .orElseGet(() -> make(db, sent, key, ref, type, source, principal)));
         whenArrived.run();
-        return id;
+        return accepted;
+    }
+
+    private static Optional<Accepted> findSentBefore(JdbcClient db, String key, ByteRef ref) {
+        return db.sql("select job_id, content from upload_key where key = ?")
+                .param(key)
+                .query((row, n) -> {
+                    if (!row.getString("content").equals(ref.sha256())) {
+                        throw new KeyTakenException();
+                    }
+                    return new Accepted(row.getString("job_id"), true);
+                })
+                .optional();
+    }
+
+    private Accepted make(
+            JdbcClient db, Sent sent, Optional<String> key, ByteRef ref, FileType type, long source, String principal) {
+        String job = jobs.newId(db);
+        long arrival = arrivals.open(db, source, Optional.empty(), principal);
+        Arrivals.File file = new Arrivals.File(job, sent.name(), "", ref, type, sent.wantedRule(), false);
+        arrivals.add(db, arrival, 1, source, file, SeenBefore.PROCESS, Optional.empty(), principal);
+        key.ifPresent(named -> db.sql("insert into upload_key (key, job_id, content, at) values (?, ?, ?, ?)")
+                .params(named, job, ref.sha256(), clock.millis())
+                .update());
+        return new Accepted(job, false);
     }
 }

@@ -12,6 +12,7 @@ import lectomen.engine.task.ByteRef;
  *
  * @param id the store's incarnation, a hyphen and a number; never given twice
  * @param name of the file as it came
+ * @param subfolder below the hot folder, with slashes; empty for a file that lay in the hot folder itself
  * @param arrival the number of the arrival; empty while the file still lies in its hot folder
  * @param original the kept bytes; empty as long as {@code arrival} is
  * @param wantedRule the one rule that may take it, when the sender said so
@@ -19,12 +20,19 @@ import lectomen.engine.task.ByteRef;
  * @param reason why it is in this state, where that needs one
  * @param generation grows when it starts again from the beginning
  * @param attempt grows each time a worker gets it
+ * @param redoGeneration the generation since which filings count as done; earlier ones are replaced
+ * @param priority from 1 to 100; a higher one has its turn sooner
+ * @param origin whose result the file is, when a result came back in
+ * @param holdWanted it is at work, and is to be held as soon as its worker is done
+ * @param leftInFolder its file could not be removed from its hot folder and still lies there
+ * @param originalRemovedAt when its retention ended and the kept original was removed
  * @param nextTryAt for a waiting job, when it is tried next; empty for its turn
  * @param version of the row, for changes that must not overtake each other
  */
 public record Job(
         String id,
         String name,
+        String subfolder,
         Optional<Long> arrival,
         long source,
         Optional<ByteRef> original,
@@ -35,11 +43,29 @@ public record Job(
         JobState state,
         Optional<Reason> reason,
         int generation,
+        int redoGeneration,
         int attempt,
+        int priority,
+        boolean holdWanted,
+        Optional<Origin> origin,
+        boolean leftInFolder,
+        Optional<Instant> originalRemovedAt,
         Optional<Instant> nextTryAt,
         Instant createdAt,
         Instant changedAt,
         int version) {
+
+    /**
+     * That the file is the result of an earlier job.
+     *
+     * @param depth how many rules one after the other made results of results; 1 for the first that came back
+     */
+    public record Origin(String job, int depth) {}
+
+    /** The number in its id, by which jobs are ordered. */
+    public long number() {
+        return Long.parseLong(id.substring(id.indexOf('-') + 1));
+    }
 
     /** What the ledger calls the job. */
     public String subject() {

@@ -1,5 +1,7 @@
 package lectomen.service.job;
 
+import static java.util.Map.entry;
+
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.List;
@@ -37,9 +39,10 @@ public enum JobState {
     /** A person ended it. */
     CANCELLED("cancelled");
 
-    private static final Map<JobState, Set<JobState>> MOVES = new EnumMap<>(Map.of(
-            WAITING, EnumSet.of(WORKING, WAITING, HELD, CANCELLED, FILED, FAILED, REJECTED, UNWANTED),
-            WORKING,
+    private static final Map<JobState, Set<JobState>> MOVES = new EnumMap<>(Map.ofEntries(
+            entry(WAITING, EnumSet.of(WORKING, WAITING, HELD, CANCELLED, FILED, FAILED, REJECTED, UNWANTED)),
+            entry(
+                    WORKING,
                     EnumSet.of(
                             WAITING,
                             NEEDS_REVIEW,
@@ -48,16 +51,18 @@ public enum JobState {
                             UNWANTED,
                             REJECTED,
                             FAILED,
+                            HELD,
                             IN_DOUBT,
-                            CANCELLED),
-            NEEDS_REVIEW, EnumSet.of(WAITING, REJECTED, HELD, CANCELLED),
-            AWAITING_APPROVAL, EnumSet.of(WAITING, REJECTED, HELD, CANCELLED),
-            FILED, EnumSet.noneOf(JobState.class),
-            UNWANTED, EnumSet.of(WAITING, UNWANTED, CANCELLED),
-            REJECTED, EnumSet.of(WAITING),
-            FAILED, EnumSet.of(WAITING, CANCELLED),
-            HELD, EnumSet.of(WAITING, CANCELLED),
-            IN_DOUBT, EnumSet.of(WAITING, FILED, FAILED)));
+                            CANCELLED)),
+            entry(NEEDS_REVIEW, EnumSet.of(WAITING, REJECTED, HELD, CANCELLED)),
+            entry(AWAITING_APPROVAL, EnumSet.of(WAITING, REJECTED, HELD, CANCELLED)),
+            entry(FILED, EnumSet.of(WAITING)),
+            entry(UNWANTED, EnumSet.of(WAITING, UNWANTED, CANCELLED)),
+            entry(REJECTED, EnumSet.of(WAITING)),
+            entry(FAILED, EnumSet.of(WAITING, CANCELLED)),
+            entry(HELD, EnumSet.of(WAITING, CANCELLED)),
+            entry(CANCELLED, EnumSet.of(WAITING)),
+            entry(IN_DOUBT, EnumSet.of(WAITING, FILED, FAILED))));
 
     private final String code;
 

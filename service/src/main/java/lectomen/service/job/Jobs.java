@@ -4,6 +4,8 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,25 +27,47 @@ import tools.jackson.databind.json.JsonMapper;
  */
 public final class Jobs {
     private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final int MOST_LINEAGE = 100;
     private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
 
-    private static final String SELECT = """
-            select j.*, w.name, w.reason_parameters from job j join job_words w on w.job_id = j.id
+    static final String SELECT = """
+            select j.*, w.name, w.subfolder, w.reason_parameters from job j join job_words w on w.job_id = j.id
             """;
 
     private final Store store;
     private final Ledger ledger;
     private final InstantSource clock;
+    private final JobCounts counts;
+    private final Turns turns = new Turns();
 
     public Jobs(Store store, Ledger ledger, InstantSource clock) {
         this.store = store;
         this.ledger = ledger;
         this.clock = clock;
+        this.counts = new JobCounts(store);
     }
 
-    /** What is known of a file when its job is made. */
+    /**
+     * What is known of a file when its job is made.
+     *
+     * @param subfolder below the hot folder, with slashes
+     * @param origin set when the file is the result of an earlier job
+     * @param leftInFolder whether the file stays where it was found
+     */
     public record NewJob(
-            long source, String name, long size, FileType type, Optional<String> wantedRule, JobState state) {}
+            long source,
+            String name,
+            String subfolder,
+            long size,
+            FileType type,
+            Optional<String> wantedRule,
+            JobState state,
+            Optional<Job.Origin> origin,
+            boolean leftInFolder) {
+        public static NewJob of(long source, String name, long size, FileType type, JobState state) {
+            return new NewJob(source, name, "", size, type, Optional.empty(), state, Optional.empty(), false);
+        }
+    }
 
     /** An id that no job has or will be given again. */
     public String newId(JdbcClient db) {
@@ -57,8 +81,9 @@ public final class Jobs {
         long number = Long.parseLong(parts[1]);
         long now = clock.millis();
         db.sql("""
-                        insert into job (id, incarnation, number, source_id, size, type, wanted_rule, state, created_at, changed_at)
-                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                        insert into job (id, incarnation, number, source_id, size, type, wanted_rule, state, created_at, changed_at,
+                            origin_job, depth, left_in_folder)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)
                 .param(id)
                 .param(incarnation)
@@ -70,12 +95,16 @@ public final class Jobs {
                 .param(job.state().code())
                 .param(now)
                 .param(now)
+                .param(job.origin().map(Job.Origin::job).orElse(null))
+                .param(job.origin().map(Job.Origin::depth).orElse(0))
+                .param(job.leftInFolder() ? 1 : 0)
                 .update();
-        db.sql("insert into job_words (job_id, name) values (?, ?)")
-                .params(id, job.name())
+        db.sql("insert into job_words (job_id, name, subfolder) values (?, ?, ?)")
+                .params(id, job.name(), job.subfolder())
                 .update();
         ledger.append(
                 db, principal, "job.made", Job.subject(id), "state", job.state().code());
+        store.afterCommit(counts::changed);
     }
 
     /** Binds the job to its arrival and its kept bytes. */
@@ -89,18 +118,22 @@ public final class Jobs {
                 .update();
     }
 
-    /** How a job moves. */
-    public record Move(JobState to, Optional<Reason> reason, Optional<Instant> nextTryAt) {
+    /** How a job moves. @param forDestination whether it waits for a destination rather than for its turn at a worker */
+    public record Move(JobState to, Optional<Reason> reason, Optional<Instant> nextTryAt, boolean forDestination) {
         public static Move to(JobState state) {
-            return new Move(state, Optional.empty(), Optional.empty());
+            return new Move(state, Optional.empty(), Optional.empty(), false);
         }
 
         public static Move to(JobState state, Reason reason) {
-            return new Move(state, Optional.of(reason), Optional.empty());
+            return new Move(state, Optional.of(reason), Optional.empty(), false);
         }
 
         public static Move waitUntil(Instant nextTry, Reason reason) {
-            return new Move(JobState.WAITING, Optional.of(reason), Optional.of(nextTry));
+            return new Move(JobState.WAITING, Optional.of(reason), Optional.of(nextTry), false);
+        }
+
+        public static Move waitForDestination(Optional<Instant> nextTry, Optional<Reason> reason) {
+            return new Move(JobState.WAITING, reason, nextTry, true);
         }
     }
 
@@ -110,28 +143,52 @@ public final class Jobs {
      * @throws WrongStateException if the job can't go there from where it is
      */
     public void move(JdbcClient db, String id, Move move, String principal) {
-        JobState from = requireState(db, id);
-        if (!from.mayBecome(move.to())) {
-            throw new WrongStateException(id, from, move.to().code());
+        Standing from = standing(db, id);
+        if (!from.state().mayBecome(move.to())) {
+            throw new WrongStateException(id, from.state(), move.to().code());
         }
         String code = move.reason().map(Reason::code).orElse(null);
         db.sql("""
-                        update job set state = ?, reason_code = ?, next_try_at = ?, changed_at = ?, version = version + 1
+                        update job set state = ?, waits_for = ?, reason_code = ?, next_try_at = ?, changed_at = ?,
+                            version = version + 1
                         where id = ?
                         """)
                 .param(move.to().code())
+                .param(move.forDestination() ? "destination" : "turn")
                 .param(code)
                 .param(move.nextTryAt().map(Instant::toEpochMilli).orElse(null))
                 .param(clock.millis())
                 .param(id)
                 .update();
-        setReasonParameters(db, id, move.reason());
-        boolean sameAgain = from == move.to();
+        if (from.hasReason() || code != null) {
+            setReasonParameters(db, id, move.reason());
+        }
+        boolean sameAgain = from.state() == move.to();
         if (!sameAgain) {
             String because = code == null ? "" : code;
             ledger.append(
-                    db, principal, "job." + move.to().code(), Job.subject(id), "from", from.code(), "reason", because);
+                    db,
+                    principal,
+                    "job." + move.to().code(),
+                    Job.subject(id),
+                    "from",
+                    from.state().code(),
+                    "reason",
+                    because);
         }
+        store.afterCommit(counts::changed);
+    }
+
+    private record Standing(JobState state, boolean hasReason) {}
+
+    private static Standing standing(JdbcClient db, String id) {
+        return db.sql("select state, reason_code from job where id = ?")
+                .param(id)
+                .query((row, n) -> new Standing(
+                        JobState.findByCode(row.getString("state")).orElseThrow(),
+                        row.getString("reason_code") != null))
+                .optional()
+                .orElseThrow(() -> new NoSuchJobException(id));
     }
 
     private static void setReasonParameters(JdbcClient db, String id, Optional<Reason> reason) {
@@ -142,12 +199,23 @@ public final class Jobs {
                 .update();
     }
 
-    /** Starts a job again from the beginning: a new generation whose earlier results stay as history. */
-    public void startAgain(JdbcClient db, String id, String principal) {
+    /**
+     * Starts a job again from the beginning: a new generation whose earlier results stay as history.
+     *
+     * @param redo whether what it filed before is to be replaced rather than counted as done
+     * @param wantedRule the one rule that may take it from now on; empty to leave that as it is
+     */
+    public void startAgain(JdbcClient db, String id, boolean redo, Optional<String> wantedRule, String principal) {
         move(db, id, Move.to(JobState.WAITING), principal);
-        db.sql(
-                        "update job set generation = generation + 1, attempt = 0, rule_id = null, rule_version = null where id = ?")
-                .param(id)
+        db.sql("""
+                        update job set generation = generation + 1, attempt = 0, rule_id = null, rule_version = null,
+                            wanted_rule = coalesce(:wanted, wanted_rule),
+                            redo_generation = case when :redo then generation + 1 else redo_generation end
+                        where id = :id
+                        """)
+                .param("wanted", wantedRule.orElse(null))
+                .param("redo", redo ? 1 : 0)
+                .param("id", id)
                 .update();
         db.sql("""
                         insert into output (job_id, name, generation, sha256, size, type)
@@ -155,11 +223,26 @@ public final class Jobs {
                         """).param(id).update();
     }
 
+    /** Sets how soon a job has its turn. */
+    public void setPriority(JdbcClient db, String id, int priority) {
+        db.sql("update job set priority = ?, version = version + 1 where id = ?")
+                .params(priority, id)
+                .update();
+    }
+
+    /** Wishes, or no longer wishes, that a job at work be held once its worker is done. */
+    public void wishHold(JdbcClient db, String id, boolean wish) {
+        db.sql("update job set hold_wanted = ?, version = version + 1 where id = ?")
+                .params(wish ? 1 : 0, id)
+                .update();
+    }
+
     /** Fixes the rule version that the job goes through. */
     public void setRule(JdbcClient db, String id, RuleRef rule) {
         db.sql("update job set rule_id = ?, rule_version = ? where id = ?")
                 .params(rule.id(), rule.version(), id)
                 .update();
+        store.afterCommit(counts::changed);
     }
 
     /** Keeps what each rule said to the document. */
@@ -169,37 +252,59 @@ public final class Jobs {
                 .update();
     }
 
-    /** Takes the next waiting job whose time has come and marks it as in work; empty when there is none. */
+    /** Takes the job whose turn it is and marks it as in work; empty when none waits. */
     public Optional<Job> takeNext(JdbcClient db) {
-        Optional<String> id =
-                db.sql("""
-                        select id from job j
-                        where state = 'waiting' and main_sha256 is not null and (next_try_at is null or next_try_at <= :now)
-                          and not exists (select 1 from effect e
-                                          where e.job_id = j.id and e.generation = j.generation and e.kind <> 'give back')
-                        order by priority, number limit 1
-                        """).param("now", clock.millis()).query(String.class).optional();
-        id.ifPresent(taken -> {
-            move(db, taken, Move.to(JobState.WORKING), "service");
+        return takeNext(db, 1).stream().findFirst();
+    }
+
+    /** Takes several at once, in their turn. */
+    public List<Job> takeNext(JdbcClient db, int most) {
+        List<Job> taken = new ArrayList<>();
+        for (String id : turns.next(db, clock.millis(), most)) {
+            move(db, id, Move.to(JobState.WORKING), "service");
             db.sql("update job set attempt = attempt + 1 where id = ?")
-                    .param(taken)
+                    .param(id)
                     .update();
-        });
-        return id.flatMap(taken -> find(db, taken));
+            find(db, id).ifPresent(taken::add);
+        }
+        return taken;
     }
 
     /** Gives jobs that were in a worker when the service ended their turn again. */
     public int recover(JdbcClient db) {
+        store.afterCommit(counts::changed);
         return db.sql("""
-                        update job set state = 'waiting', attempt = 0, version = version + 1
+                        update job set state = 'waiting', waits_for = 'turn', attempt = 0, version = version + 1
                         where state = 'working' and not exists (
                             select 1 from effect e
                             where e.job_id = job.id and e.generation = job.generation and e.kind <> 'give back')
                         """).update();
     }
 
+    /** The earlier jobs that this one's file came from, the nearest first. */
+    public List<Job> lineage(Job job) {
+        List<Job> lineage = new ArrayList<>();
+        Optional<Job> next = job.origin().flatMap(origin -> find(origin.job()));
+        while (next.isPresent() && lineage.size() < MOST_LINEAGE) {
+            lineage.add(next.get());
+            next = next.get().origin().flatMap(origin -> find(origin.job()));
+        }
+        return lineage;
+    }
+
     public Optional<Job> find(String id) {
         return store.read(db -> find(db, id));
+    }
+
+    /** Jobs by their numbers; those that are no longer there are left out. */
+    Map<Long, Job> byNumber(List<Long> numbers) {
+        Map<Long, Job> found = new HashMap<>();
+        store.read(db -> db.sql(SELECT + " where j.number in (:numbers)")
+                        .param("numbers", numbers)
+                        .query(Jobs::job)
+                        .list())
+                .forEach(job -> found.put(job.number(), job));
+        return found;
     }
 
     /** @throws NoSuchJobException if there is no such job */
@@ -211,50 +316,14 @@ public final class Jobs {
         return db.sql(SELECT + " where j.id = ?").param(id).query(Jobs::job).optional();
     }
 
-    private static JobState requireState(JdbcClient db, String id) {
-        return db.sql("select state from job where id = ?")
-                .param(id)
-                .query(String.class)
-                .optional()
-                .flatMap(JobState::findByCode)
-                .orElseThrow(() -> new NoSuchJobException(id));
-    }
-
-    /** Which jobs a list shows; an empty filter shows all. */
-    public record Filter(Optional<JobState> state, Optional<String> rule, Optional<String> name, int limit) {}
-
-    /** Jobs, the newest first. */
-    public List<Job> list(Filter filter) {
-        return store.read(db -> db.sql(SELECT + """
-                         where (:state is null or j.state = :state)
-                           and (:rule is null or j.rule_id = :rule)
-                           and (:name is null or instr(lower(w.name), lower(:name)) > 0)
-                         order by j.number desc limit :limit
-                        """)
-                .param("state", filter.state().map(JobState::code).orElse(null))
-                .param("rule", filter.rule().orElse(null))
-                .param("name", filter.name().orElse(null))
-                .param("limit", filter.limit())
-                .query(Jobs::job)
-                .list());
-    }
-
     /** How many jobs there are in each state. */
     public Map<JobState, Long> counts() {
-        Map<JobState, Long> counts = new TreeMap<>();
-        store.read(db -> {
-            db.sql("select state, count(*) as jobs from job group by state").query(row -> {
-                JobState.findByCode(row.getString("state")).ifPresent(state -> {
-                    try {
-                        counts.put(state, row.getLong("jobs"));
-                    } catch (SQLException e) {
-                        throw new IllegalStateException("A count can't be read", e);
-                    }
-                });
-            });
-            return counts;
-        });
-        return counts;
+        return counts.byState();
+    }
+
+    /** How many jobs there are of each rule in each state; those without a rule under an empty name. */
+    public Map<JobCounts.Of, Long> countsByRule() {
+        return counts.all();
     }
 
     /** What each rule said to the document, as it was kept. */
@@ -265,7 +334,7 @@ public final class Jobs {
                 .single());
     }
 
-    private static Job job(ResultSet row, int n) throws SQLException {
+    static Job job(ResultSet row, int n) throws SQLException {
         String sha256 = row.getString("main_sha256");
         long size = row.getLong("size");
         String ruleId = row.getString("rule_id");
@@ -274,9 +343,13 @@ public final class Jobs {
         boolean arrived = !row.wasNull();
         long nextTry = row.getLong("next_try_at");
         boolean tries = !row.wasNull();
+        long removed = row.getLong("original_removed_at");
+        boolean originalRemoved = !row.wasNull();
+        String origin = row.getString("origin_job");
         return new Job(
                 row.getString("id"),
                 row.getString("name"),
+                row.getString("subfolder"),
                 arrived ? Optional.of(arrival) : Optional.empty(),
                 row.getLong("source_id"),
                 sha256 == null ? Optional.empty() : Optional.of(new ByteRef(sha256, size)),
@@ -289,7 +362,13 @@ public final class Jobs {
                         ? Optional.empty()
                         : Optional.of(new Reason(code, JSON.readValue(row.getString("reason_parameters"), PARAMETERS))),
                 row.getInt("generation"),
+                row.getInt("redo_generation"),
                 row.getInt("attempt"),
+                row.getInt("priority"),
+                row.getInt("hold_wanted") != 0,
+                origin == null ? Optional.empty() : Optional.of(new Job.Origin(origin, row.getInt("depth"))),
+                row.getInt("left_in_folder") != 0,
+                originalRemoved ? Optional.of(Instant.ofEpochMilli(removed)) : Optional.empty(),
                 tries ? Optional.of(Instant.ofEpochMilli(nextTry)) : Optional.empty(),
                 Instant.ofEpochMilli(row.getLong("created_at")),
                 Instant.ofEpochMilli(row.getLong("changed_at")),

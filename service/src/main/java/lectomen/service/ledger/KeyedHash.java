@@ -11,23 +11,30 @@ import javax.crypto.spec.SecretKeySpec;
  * outside the database. Safe for several threads.
  */
 public final class KeyedHash {
-    private final SecretKeySpec key;
+    private final Mac ready;
 
     /** @param key at least 32 bytes */
     public KeyedHash(byte[] key) {
         if (key.length < 32) {
             throw new IllegalArgumentException("A key of " + key.length + " bytes is too short");
         }
-        this.key = new SecretKeySpec(key, "HmacSHA256");
+        try {
+            ready = Mac.getInstance("HmacSHA256");
+            ready.init(new SecretKeySpec(key, "HmacSHA256"));
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("This Java has no HMAC-SHA-256", e);
+        }
     }
 
     public String of(String text) {
+        return HexFormat.of().formatHex(freshMac().doFinal(text.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    private Mac freshMac() {
         try {
-            Mac mac = Mac.getInstance("HmacSHA256");
-            mac.init(key);
-            return HexFormat.of().formatHex(mac.doFinal(text.getBytes(StandardCharsets.UTF_8)));
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("This Java has no HMAC-SHA-256", e);
+            return (Mac) ready.clone();
+        } catch (CloneNotSupportedException e) {
+            throw new IllegalStateException("This Java's HMAC-SHA-256 can't be copied", e);
         }
     }
 }

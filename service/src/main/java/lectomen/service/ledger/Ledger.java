@@ -3,6 +3,8 @@ package lectomen.service.ledger;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.HexFormat;
@@ -10,7 +12,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.LongAdder;
 import lectomen.service.store.Store;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -42,6 +47,13 @@ public final class Ledger {
     private final Store store;
     private final InstantSource clock;
 
+    // The head as the writing thread knows it, good until a write is undone.
+    private @Nullable Head known;
+    private long knownAtRollbacks;
+
+    private final Map<String, LongAdder> appended = new ConcurrentHashMap<>();
+    private volatile @Nullable Runnable listener;
+
     public Ledger(Store store, InstantSource clock) {
         this.store = store;
         this.clock = clock;
@@ -58,7 +70,7 @@ public final class Ledger {
         for (int i = 0; i < facts.length; i += 2) {
             factsByName.put(facts[i], facts[i + 1]);
         }
-        Head before = head(db);
+        Head before = known != null && knownAtRollbacks == store.rollbacks() ? known : head(db);
         long seq = before.seq() + 1;
         long at = clock.millis();
         int incarnation = store.identity().incarnation();
@@ -70,6 +82,26 @@ public final class Ledger {
                         """)
                 .params(seq, incarnation, at, principal, event, subject, factsText, before.hash(), hash)
                 .update();
+        known = new Head(seq, hash);
+        knownAtRollbacks = store.rollbacks();
+        store.afterCommit(() -> {
+            appended.computeIfAbsent(event, key -> new LongAdder()).increment();
+            if (listener != null) {
+                listener.run();
+            }
+        });
+    }
+
+    /** Has something told after each commit that added entries. Register while the service is put together. */
+    public void onAppend(Runnable told) {
+        listener = told;
+    }
+
+    /** How many entries of each event were added since the service started. */
+    public Map<String, Long> appended() {
+        Map<String, Long> counts = new TreeMap<>();
+        appended.forEach((event, count) -> counts.put(event, count.sum()));
+        return counts;
     }
 
     public Head head() {
@@ -87,16 +119,31 @@ public final class Ledger {
     public List<Entry> about(String subject) {
         return store.read(db -> db.sql("select * from ledger where subject = ? order by seq")
                 .param(subject)
-                .query((row, n) -> new Entry(
-                        row.getLong("seq"),
-                        row.getInt("incarnation"),
-                        Instant.ofEpochMilli(row.getLong("at")),
-                        row.getString("principal"),
-                        row.getString("event"),
-                        row.getString("subject"),
-                        JSON.readValue(row.getString("facts"), FACTS),
-                        row.getString("hash")))
+                .query(Ledger::entry)
                 .list());
+    }
+
+    /** Entries after a number, oldest first. @param subject empty for all */
+    public List<Entry> after(long seq, Optional<String> subject, int most) {
+        String which = subject.isPresent() ? " and subject = :subject" : "";
+        return store.read(db -> db.sql("select * from ledger where seq > :seq" + which + " order by seq limit :most")
+                .param("seq", seq)
+                .param("subject", subject.orElse(""))
+                .param("most", most)
+                .query(Ledger::entry)
+                .list());
+    }
+
+    private static Entry entry(ResultSet row, int n) throws SQLException {
+        return new Entry(
+                row.getLong("seq"),
+                row.getInt("incarnation"),
+                Instant.ofEpochMilli(row.getLong("at")),
+                row.getString("principal"),
+                row.getString("event"),
+                row.getString("subject"),
+                JSON.readValue(row.getString("facts"), FACTS),
+                row.getString("hash"));
     }
 
     /** The number of the first entry that does not fit the one before it or its own hash; empty when the chain is whole. */

@@ -8,6 +8,7 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.zip.CRC32C;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.RuleDocument;
@@ -82,6 +83,16 @@ public final class Rulebook {
 
     /** Adds the rule, or a new version of it. It acts only once it is put live; until then an older live version goes on. */
     public Added add(String text, String principal) {
+        return add(text, Optional.empty(), principal);
+    }
+
+    /**
+     * The same, if the rule is as its writer saw it.
+     *
+     * @param unchanged tells whether it is; empty to add whatever happened since
+     * @throws RuleChangedException if it is not
+     */
+    public Added add(String text, Optional<Predicate<RuleEntry>> unchanged, String principal) {
         RuleReading reading = check(text);
         if (reading instanceof RuleReading.Bad bad) {
             return new Added.Refused(bad);
@@ -89,8 +100,9 @@ public final class Rulebook {
         String id = ((RuleReading.Good) reading).rule().id();
         store.write(db -> {
             Optional<RuleEntry> known = find(db, id);
-            boolean unchanged = known.filter(entry -> entry.text().equals(text)).isPresent();
-            return unchanged ? 0 : insertVersion(db, id, known, text, principal);
+            requireUnchanged(id, known, unchanged);
+            boolean sameText = known.filter(entry -> entry.text().equals(text)).isPresent();
+            return sameText ? 0 : insertVersion(db, id, known, text, principal);
         });
         return new Added.As(require(id));
     }
@@ -136,17 +148,31 @@ public final class Rulebook {
      * @throws NoSuchRuleException if there is no such rule
      */
     public RuleEntry putLive(String id, String principal) {
-        return change(id, RuleState.LIVE, principal);
+        return putLive(id, Optional.empty(), principal);
+    }
+
+    /** @throws RuleChangedException if the rule is not as the caller saw it */
+    public RuleEntry putLive(String id, Optional<Predicate<RuleEntry>> unchanged, String principal) {
+        return change(id, RuleState.LIVE, unchanged, principal);
     }
 
     /** Stops a rule from taking more files; what it took goes on. */
-    public RuleEntry pause(String id, String principal) {
-        return change(id, RuleState.PAUSED, principal);
+    public RuleEntry pause(String id, Optional<Predicate<RuleEntry>> unchanged, String principal) {
+        return change(id, RuleState.PAUSED, unchanged, principal);
     }
 
-    private RuleEntry change(String id, RuleState to, String principal) {
+    private static void requireUnchanged(
+            String id, Optional<RuleEntry> known, Optional<Predicate<RuleEntry>> unchanged) {
+        boolean same = unchanged.isEmpty() || known.filter(unchanged.get()).isPresent();
+        if (!same) {
+            throw new RuleChangedException(id);
+        }
+    }
+
+    private RuleEntry change(String id, RuleState to, Optional<Predicate<RuleEntry>> unchanged, String principal) {
         store.write(db -> {
             RuleEntry entry = find(db, id).orElseThrow(() -> new NoSuchRuleException(id));
+            requireUnchanged(id, Optional.of(entry), unchanged);
             int live = to == RuleState.LIVE
                     ? entry.latestVersion()
                     : entry.liveVersion().orElse(0);

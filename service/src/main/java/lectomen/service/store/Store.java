@@ -7,14 +7,18 @@ import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Savepoint;
 import java.time.InstantSource;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
+import java.util.Objects;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
+import org.apache.commons.dbcp2.BasicDataSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 import org.sqlite.SQLiteConfig;
@@ -31,6 +35,8 @@ import org.sqlite.SQLiteConfig;
 public final class Store implements AutoCloseable {
     private static final int READERS = 4;
     private static final int MOST_IN_ONE_COMMIT = 500;
+    private static final int STATEMENTS_KEPT_PREPARED = 300;
+    private static final String CACHE_OF_EACH_CONNECTION = "pragma cache_size = -16000";
 
     /** Something to do with the database. */
     @FunctionalInterface
@@ -40,22 +46,63 @@ public final class Store implements AutoCloseable {
 
     private record Waiting(Work<?> work, CompletableFuture<Object> result) {}
 
+    /** One connection that is kept open with the statements that were prepared on it. */
+    private record Kept(BasicDataSource pool, Connection connection, JdbcClient client) {
+        static Kept open(String url, boolean readOnly) throws SQLException {
+            BasicDataSource pool = new BasicDataSource();
+            pool.setUrl(url);
+            pool.setInitialSize(1);
+            pool.setMaxTotal(1);
+            pool.setPoolPreparedStatements(true);
+            pool.setMaxOpenPreparedStatements(STATEMENTS_KEPT_PREPARED);
+            config().toProperties().forEach((key, value) -> pool.addConnectionProperty((String) key, (String) value));
+            Connection connection = pool.getConnection();
+            JdbcClient client = JdbcClient.create(new SingleConnectionDataSource(connection, true));
+            client.sql(CACHE_OF_EACH_CONNECTION).update();
+            if (readOnly) {
+                client.sql("pragma query_only = on").update();
+            }
+            return new Kept(pool, connection, client);
+        }
+
+        private static SQLiteConfig config() {
+            SQLiteConfig config = new SQLiteConfig();
+            config.setJournalMode(SQLiteConfig.JournalMode.WAL);
+            config.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
+            config.enforceForeignKeys(true);
+            config.setBusyTimeout(10_000);
+            return config;
+        }
+
+        void close() {
+            try {
+                connection.close();
+                pool.close();
+            } catch (SQLException e) {
+                throw new IllegalStateException("The database can't be closed", e);
+            }
+        }
+    }
+
     private final BlockingQueue<Waiting> waiting = new LinkedBlockingQueue<>();
-    private final BlockingQueue<SingleConnectionDataSource> readers = new ArrayBlockingQueue<>(READERS);
-    private final SingleConnectionDataSource writerSource;
-    private final Connection writerConnection;
-    private final JdbcClient writerClient;
+    private final BlockingQueue<Kept> readers = new ArrayBlockingQueue<>(READERS);
+    private final Kept writing;
     private final Thread writer;
     private final StoreIdentity identity;
+    private final Path file;
+
+    // Touched by the writer alone.
+    private final Deque<Runnable> afterCommit = new ArrayDeque<>();
+    private long rollbacks;
+
     private volatile boolean closed;
 
-    private Store(String url, InstantSource clock) throws SQLException {
-        this.writerSource = connect(url, false);
-        this.writerConnection = writerSource.getConnection();
-        this.writerClient = JdbcClient.create(writerSource);
-        writerConnection.setAutoCommit(false);
+    private Store(Path file, String url, InstantSource clock) throws SQLException {
+        this.file = file;
+        this.writing = Kept.open(url, false);
+        writing.connection().setAutoCommit(false);
         for (int i = 0; i < READERS; i++) {
-            readers.add(connect(url, true));
+            readers.add(Kept.open(url, true));
         }
         this.writer = new Thread(this::writeForEver, "store-writer");
         writer.setDaemon(true);
@@ -75,28 +122,32 @@ public final class Store implements AutoCloseable {
             Path file = folder.resolve("lectomen.db");
             String url = "jdbc:sqlite:" + file;
             Migrations.bringUpToDate(file, url, clock.instant());
-            return new Store(url, clock);
+            return new Store(file, url, clock);
         } catch (IOException | SQLException e) {
             throw new IllegalStateException("The database in " + folder + " can't be opened", e);
         }
     }
 
-    private static SingleConnectionDataSource connect(String url, boolean readOnly) {
-        SQLiteConfig config = new SQLiteConfig();
-        config.setJournalMode(SQLiteConfig.JournalMode.WAL);
-        config.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
-        config.enforceForeignKeys(true);
-        config.setBusyTimeout(10_000);
-        SingleConnectionDataSource source = new SingleConnectionDataSource(url, true);
-        source.setConnectionProperties(config.toProperties());
-        if (readOnly) {
-            JdbcClient.create(source).sql("pragma query_only = on").update();
-        }
-        return source;
-    }
-
     public StoreIdentity identity() {
         return identity;
+    }
+
+    /** The folder that the database lies in. */
+    public Path folder() {
+        return Objects.requireNonNull(file.getParent());
+    }
+
+    /** Has something done once the write that is being made can't be lost any more; not done if it fails. Be quick there. */
+    public void afterCommit(Runnable then) {
+        if (Thread.currentThread() != writer) {
+            throw new IllegalStateException("Only inside a write is there a commit to come");
+        }
+        afterCommit.add(then);
+    }
+
+    /** How often a write was undone. What the writer's thread remembers of the database is worth nothing after one more. */
+    public long rollbacks() {
+        return rollbacks;
     }
 
     /**
@@ -106,7 +157,7 @@ public final class Store implements AutoCloseable {
      */
     public <T> T write(Work<T> work) {
         if (Thread.currentThread() == writer) {
-            return work.in(writerClient);
+            return work.in(writing.client());
         }
         if (closed) {
             throw new IllegalStateException("The store is closed");
@@ -127,17 +178,17 @@ public final class Store implements AutoCloseable {
 
     /** Does the work on what was committed before. */
     public <T> T read(Work<T> work) {
-        SingleConnectionDataSource source;
+        Kept reader;
         try {
-            source = readers.take();
+            reader = readers.take();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new IllegalStateException("Interrupted while waiting for the database", e);
         }
         try {
-            return work.in(JdbcClient.create(source));
+            return work.in(reader.client());
         } finally {
-            readers.add(source);
+            readers.add(reader);
         }
     }
 
@@ -158,31 +209,56 @@ public final class Store implements AutoCloseable {
 
     private void writeGroup(List<Waiting> group) {
         List<Runnable> whenDurable = new ArrayList<>();
+        afterCommit.clear();
         try {
             for (Waiting one : group) {
-                Savepoint before = writerConnection.setSavepoint();
-                try {
-                    Object value = one.work().in(writerClient);
-                    writerConnection.releaseSavepoint(before);
-                    whenDurable.add(() -> one.result().complete(value));
-                } catch (RuntimeException e) {
-                    writerConnection.rollback(before);
-                    whenDurable.add(() -> one.result().completeExceptionally(e));
-                }
+                whenDurable.add(writeOne(one));
             }
-            writerConnection.commit();
-            whenDurable.forEach(Runnable::run);
+            writing.connection().commit();
         } catch (SQLException e) {
             rollback();
             group.forEach(one -> one.result().completeExceptionally(e));
+            return;
+        }
+        whenDurable.forEach(Runnable::run);
+        afterCommit.forEach(Runnable::run);
+    }
+
+    /** Does one work of the group; what it gives tells the waiting thread, once the whole group is durable. */
+    private Runnable writeOne(Waiting one) throws SQLException {
+        int told = afterCommit.size();
+        Savepoint before = writing.connection().setSavepoint();
+        try {
+            Object value = one.work().in(writing.client());
+            writing.connection().releaseSavepoint(before);
+            return () -> one.result().complete(value);
+        } catch (RuntimeException e) {
+            rollbacks++;
+            while (afterCommit.size() > told) {
+                afterCommit.removeLast();
+            }
+            writing.connection().rollback(before);
+            return () -> one.result().completeExceptionally(e);
         }
     }
 
     private void rollback() {
+        rollbacks++;
         try {
-            writerConnection.rollback();
+            writing.connection().rollback();
         } catch (SQLException e) {
             throw new IllegalStateException("The database takes no writes any more; restart the service", e);
+        }
+    }
+
+    /** Whether a write can be made durable now. */
+    public boolean isWritable() {
+        try {
+            return write(db -> db.sql("update store_identity set incarnation = incarnation")
+                            .update()
+                    == 1);
+        } catch (RuntimeException e) {
+            return false;
         }
     }
 
@@ -195,7 +271,7 @@ public final class Store implements AutoCloseable {
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
-        readers.forEach(SingleConnectionDataSource::destroy);
-        writerSource.destroy();
+        readers.forEach(Kept::close);
+        writing.close();
     }
 }

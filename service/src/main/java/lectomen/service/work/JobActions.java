@@ -1,6 +1,7 @@
 package lectomen.service.work;
 
-import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
 import lectomen.service.filing.EffectRunner;
@@ -11,16 +12,25 @@ import lectomen.service.job.NoSuchJobException;
 import lectomen.service.job.WrongStateException;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** What people do to jobs. */
+/** What people do with jobs, one by one or many at once. Safe for several threads. */
 public final class JobActions {
+    private static final int PER_WRITE = 200;
+
+    /** @param words why it could not be done */
+    public record NotDone(String job, String words) {}
+
+    /** What came of doing something with many jobs. */
+    public record Done(int done, List<NotDone> notDone) {}
+
     private final Store store;
     private final Jobs jobs;
     private final EffectRunner effects;
     private final Ledger ledger;
     private final Runnable wake;
 
-    /** @param wake called when a job waits for its turn again */
+    /** @param wake called after something was put back to work */
     public JobActions(Store store, Jobs jobs, EffectRunner effects, Ledger ledger, Runnable wake) {
         this.store = store;
         this.jobs = jobs;
@@ -30,59 +40,164 @@ public final class JobActions {
     }
 
     /**
-     * Tries a job again: one that ended badly from its beginning, under the rules as they are now; one that waits for
-     * another try, at once. No effect that has a receipt is repeated.
+     * Does it with one job.
      *
-     * @throws WrongStateException if there is nothing to try
+     * @param ifVersion the version that the caller saw; empty to do it whatever happened since
+     * @throws NoSuchJobException if there is no such job
+     * @throws WrongStateException if that can't be done in its state
+     * @throws ChangedMeanwhileException if it is no longer of that version
      */
-    public Job retry(String id, String principal) {
+    public Job one(String id, JobAction action, Optional<Integer> ifVersion, String principal) {
         store.write(db -> {
             Job job = jobs.find(db, id).orElseThrow(() -> new NoSuchJobException(id));
-            boolean waitsForTry =
-                    job.state() == JobState.WAITING && job.nextTryAt().isPresent();
-            if (waitsForTry) {
-                effects.tryNow(db, id);
-                jobs.move(db, id, new Jobs.Move(JobState.WAITING, job.reason(), Optional.<Instant>empty()), principal);
-                ledger.append(db, principal, "job.retried", job.subject());
-            } else if (endedBadly(job.state()) && job.original().isPresent()) {
-                jobs.startAgain(db, id, principal);
-            } else if (job.original().isEmpty()) {
-                throw new WrongStateException(
-                        id,
-                        job.state(),
-                        "retried: its file still lies in its folder and is looked at when it or a rule changes");
-            } else {
-                throw new WrongStateException(id, job.state(), "retried");
+            if (ifVersion.filter(version -> version != job.version()).isPresent()) {
+                throw new ChangedMeanwhileException("Job " + id);
             }
+            act(db, job, action, principal);
             return id;
         });
         wake.run();
         return jobs.require(id);
     }
 
+    /** Does it with each of them that it can be done with. */
+    public Done many(List<String> ids, JobAction action, String principal) {
+        int done = 0;
+        List<NotDone> notDone = new ArrayList<>();
+        for (int at = 0; at < ids.size(); at += PER_WRITE) {
+            List<String> part = ids.subList(at, Math.min(at + PER_WRITE, ids.size()));
+            List<NotDone> refused = store.write(db -> part.stream()
+                    .flatMap(id -> tryOne(db, id, action, principal).stream())
+                    .toList());
+            notDone.addAll(refused);
+            done += part.size() - refused.size();
+            wake.run();
+        }
+        return new Done(done, notDone);
+    }
+
+    /** An action checks before it changes anything, so that one which is refused leaves nothing behind. */
+    private Optional<NotDone> tryOne(JdbcClient db, String id, JobAction action, String principal) {
+        try {
+            Job job = jobs.find(db, id).orElseThrow(() -> new NoSuchJobException(id));
+            act(db, job, action, principal);
+            return Optional.empty();
+        } catch (NoSuchJobException | WrongStateException e) {
+            return Optional.of(new NotDone(id, String.valueOf(e.getMessage())));
+        }
+    }
+
+    private void act(JdbcClient db, Job job, JobAction action, String principal) {
+        if (action instanceof JobAction.Retry) {
+            retry(db, job, principal);
+        } else if (action instanceof JobAction.RunAgain) {
+            startAgain(db, job, Optional.empty(), "run again", principal);
+        } else if (action instanceof JobAction.MoveTo move) {
+            startAgain(db, job, Optional.of(move.rule()), "moved to another rule", principal);
+        } else if (action instanceof JobAction.Hold) {
+            hold(db, job, principal);
+        } else if (action instanceof JobAction.Release) {
+            release(db, job, principal);
+        } else if (action instanceof JobAction.Cancel) {
+            cancel(db, job, principal);
+        } else if (action instanceof JobAction.SetPriority priority) {
+            jobs.setPriority(db, job.id(), priority.priority());
+            String value = Integer.toString(priority.priority());
+            ledger.append(db, principal, "job.priority", job.subject(), "priority", value);
+        }
+    }
+
+    private void retry(JdbcClient db, Job job, String principal) {
+        boolean waitsForTry = job.state() == JobState.WAITING && job.nextTryAt().isPresent();
+        if (waitsForTry) {
+            effects.tryNow(db, job.id());
+            boolean planned = effects.hasPlan(db, job);
+            Jobs.Move now = new Jobs.Move(JobState.WAITING, job.reason(), Optional.empty(), planned);
+            jobs.move(db, job.id(), now, principal);
+            ledger.append(db, principal, "job.retried", job.subject());
+        } else if (endedBadly(job.state())) {
+            requireOriginal(job, "retried");
+            jobs.startAgain(db, job.id(), false, Optional.empty(), principal);
+        } else {
+            throw new WrongStateException(job.id(), job.state(), "retried");
+        }
+    }
+
     private static boolean endedBadly(JobState state) {
         return state == JobState.FAILED || state == JobState.REJECTED || state == JobState.UNWANTED;
     }
 
-    /**
-     * Ends a job for good. Its original is kept.
-     *
-     * @throws WrongStateException if it is at work, has ended well, or a filing of it has begun
-     */
-    public Job cancel(String id, String principal) {
-        store.write(db -> {
-            Job job = jobs.find(db, id).orElseThrow(() -> new NoSuchJobException(id));
-            Reason reason = Reason.of("job.cancelled", "who", principal);
-            if (!job.state().mayBecome(JobState.CANCELLED)) {
-                throw new WrongStateException(id, job.state(), "cancelled");
-            }
-            if (!effects.giveUp(db, id, reason)) {
-                throw new WrongStateException(
-                        id, job.state(), "cancelled: its filing has begun and will be ended properly");
-            }
-            jobs.move(db, id, Jobs.Move.to(JobState.CANCELLED, reason), principal);
-            return id;
-        });
-        return jobs.require(id);
+    private void startAgain(JdbcClient db, Job job, Optional<String> rule, String what, String principal) {
+        requireOriginal(job, what);
+        boolean waits = job.state() == JobState.WAITING || job.state() == JobState.HELD;
+        boolean may = job.state().isEnd() || (rule.isPresent() && waits);
+        if (!may) {
+            throw new WrongStateException(job.id(), job.state(), what);
+        }
+        Reason reason = Reason.of("job.started-again", "who", principal);
+        if (!effects.giveUp(db, job.id(), reason)) {
+            throw begun(job, what);
+        }
+        jobs.startAgain(db, job.id(), true, rule, principal);
+        ledger.append(db, principal, "job.run-again", job.subject(), "rule", rule.orElse(""));
+    }
+
+    private static void requireOriginal(Job job, String what) {
+        if (job.original().isPresent()) {
+            return;
+        }
+        throw new WrongStateException(
+                job.id(),
+                job.state(),
+                job.originalRemovedAt().isPresent()
+                        ? what + ": its original was removed when its retention ended"
+                        : what + ": its file still lies in its folder and is looked at when it or a rule changes");
+    }
+
+    private static WrongStateException begun(Job job, String what) {
+        return new WrongStateException(
+                job.id(), job.state(), what + ": its filing has begun and will be ended properly");
+    }
+
+    private void hold(JdbcClient db, Job job, String principal) {
+        if (job.state() == JobState.WORKING && !effects.hasPlan(db, job)) {
+            jobs.wishHold(db, job.id(), true);
+            ledger.append(db, principal, "job.hold-wanted", job.subject());
+            return;
+        }
+        if (!job.state().mayBecome(JobState.HELD)) {
+            throw new WrongStateException(job.id(), job.state(), "held");
+        }
+        if (!effects.hold(db, job.id(), true)) {
+            throw begun(job, "held");
+        }
+        jobs.move(db, job.id(), Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", principal)), principal);
+    }
+
+    private void release(JdbcClient db, Job job, String principal) {
+        if (job.holdWanted()) {
+            jobs.wishHold(db, job.id(), false);
+            ledger.append(db, principal, "job.released", job.subject());
+            return;
+        }
+        if (job.state() != JobState.HELD) {
+            throw new WrongStateException(job.id(), job.state(), "released");
+        }
+        effects.hold(db, job.id(), false);
+        Jobs.Move go = effects.hasPlan(db, job)
+                ? Jobs.Move.waitForDestination(Optional.empty(), Optional.empty())
+                : Jobs.Move.to(JobState.WAITING);
+        jobs.move(db, job.id(), go, principal);
+    }
+
+    private void cancel(JdbcClient db, Job job, String principal) {
+        if (!job.state().mayBecome(JobState.CANCELLED)) {
+            throw new WrongStateException(job.id(), job.state(), "cancelled");
+        }
+        Reason reason = Reason.of("job.cancelled", "who", principal);
+        if (!effects.giveUp(db, job.id(), reason)) {
+            throw begun(job, "cancelled");
+        }
+        jobs.move(db, job.id(), Jobs.Move.to(JobState.CANCELLED, reason), principal);
     }
 }

@@ -3,10 +3,15 @@ package lectomen.service.work;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Queue;
+import java.util.Set;
+import java.util.stream.Collectors;
 import lectomen.engine.plan.Outcome;
+import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.Site;
@@ -55,6 +60,7 @@ public final class JobRunner implements AutoCloseable {
     private final Site site;
     private final InstantSource clock;
     private final List<Thread> threads = new ArrayList<>();
+    private final Queue<Job> taken = new ArrayDeque<>();
     private final Object bell = new Object();
     private volatile boolean stopping;
 
@@ -104,7 +110,7 @@ public final class JobRunner implements AutoCloseable {
     private void runForEver() {
         while (!stopping) {
             try {
-                Optional<Job> job = store.write(jobs::takeNext);
+                Optional<Job> job = next();
                 if (job.isPresent()) {
                     runOrGiveBack(job.get());
                 } else {
@@ -121,6 +127,16 @@ public final class JobRunner implements AutoCloseable {
         }
     }
 
+    /** Jobs are taken several at once, which costs the store hardly more than one. */
+    private Optional<Job> next() {
+        synchronized (taken) {
+            if (taken.isEmpty() && !stopping) {
+                taken.addAll(store.write(db -> jobs.takeNext(db, threads.size())));
+            }
+            return Optional.ofNullable(taken.poll());
+        }
+    }
+
     /** A fault on the way makes the job wait for another try; it never stays in work with nobody at it. */
     private void runOrGiveBack(Job job) {
         try {
@@ -128,10 +144,21 @@ public final class JobRunner implements AutoCloseable {
         } catch (RuntimeException e) {
             LOG.error("Job {} met a fault; it is tried again at most {} times", job.id(), TRIES, e);
             store.write(db -> {
-                died(db, job, sources.findFolder(job.source()));
+                if (isStillAtIt(db, job)) {
+                    died(db, job, sources.findFolder(job.source()));
+                }
                 return job.id();
             });
         }
+    }
+
+    /** False when the job was cancelled, or taken up anew, while its worker was busy: what the worker says is dropped then. */
+    private boolean isStillAtIt(JdbcClient db, Job job) {
+        return jobs.find(db, job.id())
+                .filter(now -> now.state() == JobState.WORKING
+                        && now.attempt() == job.attempt()
+                        && now.generation() == job.generation())
+                .isPresent();
     }
 
     private static void pause() {
@@ -146,6 +173,10 @@ public final class JobRunner implements AutoCloseable {
         Instant beganAt = clock.instant();
         Optional<String> folder = sources.findFolder(job.source());
         Task task = task(job, folder);
+        if (task.rules().isEmpty() && job.origin().isPresent()) {
+            refuseOwnResult(job, folder);
+            return;
+        }
         if (task.rules().isEmpty() && folder.isPresent()) {
             waitForARule(job);
             return;
@@ -155,6 +186,9 @@ public final class JobRunner implements AutoCloseable {
             return;
         }
         store.write(db -> {
+            if (!isStillAtIt(db, job)) {
+                return job.id();
+            }
             if (examination instanceof Examination.Done done) {
                 record(db, job, done.outcome(), folder, beganAt);
             } else if (examination instanceof Examination.Refused refused) {
@@ -167,17 +201,37 @@ public final class JobRunner implements AutoCloseable {
         effects.wake();
     }
 
+    /** A result that came back in is not taken by the rules that made it, however far it went round. */
+    private void refuseOwnResult(Job job, Optional<String> folder) {
+        String maker = job.origin().map(Job.Origin::job).orElse("");
+        store.write(db -> {
+            if (isStillAtIt(db, job)) {
+                Reason reason = Reason.of("file.own-result", "job", maker);
+                effects.endBadly(db, job, JobState.UNWANTED, reason, folder);
+            }
+            return job.id();
+        });
+        effects.wake();
+    }
+
     /** The file was taken while a rule was live, and none is now: it waits rather than being refused. */
     private void waitForARule(Job job) {
         Instant nextTry = clock.instant().plus(PAUSE_WITHOUT_RULE);
         store.write(db -> {
-            jobs.move(db, job.id(), Jobs.Move.waitUntil(nextTry, Reason.of("rule.paused")), "service");
+            if (isStillAtIt(db, job)) {
+                jobs.move(db, job.id(), Jobs.Move.waitUntil(nextTry, Reason.of("rule.paused")), "service");
+            }
             return job.id();
         });
     }
 
     private Task task(Job job, Optional<String> folder) {
+        Set<String> makers = jobs.lineage(job).stream()
+                .flatMap(earlier -> earlier.rule().stream())
+                .map(RuleRef::id)
+                .collect(Collectors.toSet());
         List<LiveRule> rules = rulebook.acting().rules().stream()
+                .filter(live -> !makers.contains(live.ref().id()))
                 .filter(live ->
                         folder.isEmpty() || live.rule().findFrom(folder.get()).isPresent())
                 .filter(live -> job.wantedRule().isEmpty()
@@ -195,10 +249,23 @@ public final class JobRunner implements AutoCloseable {
         results.keep(db, job, outcome, beganAt);
         if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
             effects.intend(db, job, planned.filings());
+            holdIfWanted(db, job);
         } else if (outcome.ending() instanceof Outcome.Ending.Unwanted unwanted) {
             effects.endBadly(db, job, JobState.UNWANTED, unwanted.reason(), folder);
         } else if (outcome.ending() instanceof Outcome.Ending.Failed failed) {
             effects.endBadly(db, job, JobState.FAILED, failed.reason(), folder);
+        }
+    }
+
+    /** Somebody wished to hold the job while its worker had it. */
+    private void holdIfWanted(JdbcClient db, Job job) {
+        if (job.holdWanted()) {
+            jobs.wishHold(db, job.id(), false);
+            effects.hold(db, job.id(), true);
+            Optional<Job> now =
+                    jobs.find(db, job.id()).filter(found -> found.state().mayBecome(JobState.HELD));
+            now.ifPresent(found ->
+                    jobs.move(db, job.id(), Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", "")), "service"));
         }
     }
 

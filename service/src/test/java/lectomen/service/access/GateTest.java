@@ -6,6 +6,9 @@ import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.verify;
 
 import jakarta.servlet.FilterChain;
+import java.util.Set;
+import java.util.concurrent.atomic.AtomicLong;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.mock.web.MockHttpServletRequest;
@@ -31,7 +34,7 @@ class GateTest {
         request.addHeader("Authorization", authorization);
         MockHttpServletResponse response = new MockHttpServletResponse();
         FilterChain chain = mock(FilterChain.class);
-        new Gate(new Token("right")).doFilter(request, response, chain);
+        gate(Set.of(), Set.of()).doFilter(request, response, chain);
         assertThat(response.getStatus()).isEqualTo(status);
         if (status == 200) {
             verify(chain).doFilter(request, response);
@@ -40,5 +43,69 @@ class GateTest {
             assertThat(response.getContentType()).startsWith("application/problem+json");
             assertThat(response.getContentAsString()).contains("\"code\"");
         }
+    }
+
+    private final AtomicLong seconds = new AtomicLong(1_000);
+    private final Tries tries = new Tries(seconds::get);
+
+    private Gate gate(Set<String> names, Set<String> onlyFrom) {
+        return new Gate(new Token("right"), names, onlyFrom, tries);
+    }
+
+    private MockHttpServletResponse call(Gate gate, String path, String host, String token, String from)
+            throws Exception {
+        MockHttpServletRequest request = new MockHttpServletRequest("GET", path);
+        request.addHeader("Host", host);
+        request.addHeader("Authorization", "Bearer " + token);
+        request.setRemoteAddr(from);
+        MockHttpServletResponse response = new MockHttpServletResponse();
+        gate.doFilter(request, response, mock(FilterChain.class));
+        return response;
+    }
+
+    @Test
+    void whoTriesTooManyWrongTokensHasToWaitAndNobodyElse() throws Exception {
+        Gate gate = gate(Set.of(), Set.of());
+        for (int i = 0; i < Tries.MOST; i++) {
+            assertThat(call(gate, "/api/v1/status", "localhost", "guess" + i, "127.0.0.1")
+                            .getStatus())
+                    .isEqualTo(401);
+        }
+        MockHttpServletResponse refused = call(gate, "/api/v1/status", "localhost", "guess", "127.0.0.1");
+        assertThat(refused.getStatus()).isEqualTo(429);
+        assertThat(refused.getHeader("Retry-After")).isEqualTo("60");
+        assertThat(call(gate, "/api/v1/status", "localhost", "right", "127.0.0.1")
+                        .getStatus())
+                .as("who knows the token is not locked out by others")
+                .isEqualTo(200);
+        assertThat(call(gate, "/api/v1/status", "localhost", "guess", "127.0.0.2")
+                        .getStatus())
+                .isEqualTo(401);
+        seconds.addAndGet(Tries.SPAN_SECONDS);
+        assertThat(call(gate, "/api/v1/status", "localhost", "guess", "127.0.0.1")
+                        .getStatus())
+                .isEqualTo(401);
+    }
+
+    @Test
+    void behindAProxyNobodyElseIsTalkedToAndItsNameIsKnown() throws Exception {
+        Gate gate = gate(Set.of("Capture.harbour.example"), Set.of("10.1.2.3"));
+        assertThat(call(gate, "/api/v1/status", "capture.harbour.example", "right", "10.1.2.3")
+                        .getStatus())
+                .isEqualTo(200);
+        assertThat(call(gate, "/api/v1/status", "capture.harbour.example", "right", "10.1.2.4")
+                        .getStatus())
+                .isEqualTo(403);
+    }
+
+    @Test
+    void healthIsToldWithoutAToken() throws Exception {
+        Gate gate = gate(Set.of(), Set.of());
+        assertThat(call(gate, "/api/v1/health/live", "localhost", "wrong", "127.0.0.1")
+                        .getStatus())
+                .isEqualTo(200);
+        assertThat(call(gate, "/api/v1/health", "localhost", "wrong", "127.0.0.1")
+                        .getStatus())
+                .isEqualTo(401);
     }
 }

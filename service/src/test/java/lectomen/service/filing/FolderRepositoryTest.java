@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -31,6 +32,7 @@ class FolderRepositoryTest {
     private Path root;
     private ByteRef ref;
     private final List<String> intents = new ArrayList<>();
+    private Optional<Order.Own> replaces = Optional.empty();
 
     @BeforeEach
     void make() throws IOException {
@@ -39,11 +41,11 @@ class FolderRepositoryTest {
     }
 
     private Order order(WhenTaken whenTaken, Optional<String> intended) {
-        return new Order("1-e7", List.of("Permits", "2027"), "heron.pdf", whenTaken, ref, intended);
+        return new Order("1-e7", List.of("Permits", "2027"), "heron.pdf", whenTaken, ref, replaces, intended);
     }
 
     private Placing place(boolean links, Order order) {
-        return new FolderRepository("archive", root, links)
+        return new FolderRepository("archive", root, new FolderNames(), links)
                 .place(order, sha -> new ByteArrayInputStream(CONTENT), intents::add);
     }
 
@@ -67,7 +69,7 @@ class FolderRepositoryTest {
         assertThat(placed.place()).isEqualTo("Permits/2027/heron.pdf");
         assertThat(intents).containsExactly("Permits/2027/heron.pdf");
         assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
-        Files.delete(placed.leftover());
+        Files.delete(placed.leftovers().get(0));
         assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
     }
 
@@ -97,7 +99,7 @@ class FolderRepositoryTest {
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
     void anInterruptionBeforeTheFileIsInPlaceIsMadeGood(boolean links) throws IOException {
-        assertThatThrownBy(() -> new FolderRepository("archive", root, links)
+        assertThatThrownBy(() -> new FolderRepository("archive", root, new FolderNames(), links)
                         .place(
                                 order(WhenTaken.FAIL, Optional.empty()),
                                 sha -> new ByteArrayInputStream(CONTENT),
@@ -119,7 +121,7 @@ class FolderRepositoryTest {
         Placing.Placed again =
                 (Placing.Placed) place(links, order(WhenTaken.NUMBER_IT, Optional.of("Permits/2027/heron.pdf")));
         assertThat(again.answer()).contains("found in place");
-        Files.delete(again.leftover());
+        Files.delete(again.leftovers().get(0));
         assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
     }
 
@@ -130,7 +132,7 @@ class FolderRepositoryTest {
         Files.write(inPlace(".lectomen-1-e7.placing"), CONTENT);
         Placing.Placed placed =
                 (Placing.Placed) place(false, order(WhenTaken.FAIL, Optional.of("Permits/2027/heron.pdf")));
-        Files.delete(placed.leftover());
+        Files.delete(placed.leftovers().get(0));
         assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
         assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
     }
@@ -157,7 +159,7 @@ class FolderRepositoryTest {
 
     @Test
     void bytesThatReadBackDifferentAreNotPutInPlace() throws IOException {
-        Placing placing = new FolderRepository("archive", root)
+        Placing placing = new FolderRepository("archive", root, new FolderNames())
                 .place(
                         order(WhenTaken.FAIL, Optional.empty()),
                         sha -> new ByteArrayInputStream(new byte[3]),
@@ -172,5 +174,116 @@ class FolderRepositoryTest {
         Files.writeString(root.resolve("Permits"), "a file");
         Placing.Never never = (Placing.Never) place(true, order(WhenTaken.FAIL, Optional.empty()));
         assertThat(never.reason().words()).contains("Permits/2027").contains("Move that file away");
+    }
+
+    private static ByteRef refOf(Path file) throws IOException {
+        return new ByteRef(ByteStore.hash(file), Files.size(file));
+    }
+
+    /** What an earlier run filed at the place. */
+    private void filedBefore(String text) throws IOException {
+        Files.createDirectories(root.resolve("Permits/2027"));
+        Path old = Files.writeString(inPlace("heron.pdf"), text);
+        replaces = Optional.of(new Order.Own("Permits/2027/heron.pdf", refOf(old)));
+    }
+
+    private void clear(Placing.Placed placed) throws IOException {
+        for (Path leftover : placed.leftovers()) {
+            Files.deleteIfExists(leftover);
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void whatWeFiledOurselvesIsReplacedAtItsPlace(boolean links) throws IOException {
+        filedBefore("an older permit");
+        Placing.Placed placed = (Placing.Placed) place(links, order(WhenTaken.FAIL, Optional.empty()));
+        clear(placed);
+        assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
+        assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
+    }
+
+    @Test
+    void whatSomebodyChangedSinceIsNoLongerOursAndStays() throws IOException {
+        filedBefore("an older permit");
+        Files.writeString(inPlace("heron.pdf"), "with a note by hand");
+        assertThat(place(true, order(WhenTaken.FAIL, Optional.empty()))).isInstanceOf(Placing.Taken.class);
+        Placing.Placed numbered = (Placing.Placed) place(true, order(WhenTaken.NUMBER_IT, Optional.empty()));
+        clear(numbered);
+        assertThat(inPlace("heron.pdf")).hasContent("with a note by hand");
+        assertThat(inPlace("heron (2).pdf")).hasBinaryContent(CONTENT);
+    }
+
+    @Test
+    void anInterruptionBetweenMovingTheOldAsideAndPuttingTheNewIsMadeGood() throws IOException {
+        filedBefore("an older permit");
+        Files.move(inPlace("heron.pdf"), inPlace(".lectomen-1-e7.aside"));
+        Placing.Placed placed =
+                (Placing.Placed) place(true, order(WhenTaken.FAIL, Optional.of("Permits/2027/heron.pdf")));
+        clear(placed);
+        assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
+        assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
+    }
+
+    @Test
+    void somethingChangedThatAnInterruptionLeftAsideGoesBack() throws IOException {
+        filedBefore("an older permit");
+        Files.delete(inPlace("heron.pdf"));
+        Files.writeString(inPlace(".lectomen-1-e7.aside"), "with a note by hand");
+        assertThat(place(true, order(WhenTaken.FAIL, Optional.of("Permits/2027/heron.pdf"))))
+                .isInstanceOf(Placing.Taken.class);
+        assertThat(inPlace("heron.pdf")).hasContent("with a note by hand");
+    }
+
+    private Withdrawing withdraw() {
+        return new FolderRepository("archive", root, new FolderNames())
+                .withdraw("1-e9", replaces.orElseThrow(), intents::add);
+    }
+
+    @Test
+    void whatWeFiledIsTakenBackUnlessItWasChangedOrIsGone() throws IOException {
+        filedBefore("an older permit");
+        assertThat(withdraw()).isInstanceOf(Withdrawing.Gone.class);
+        assertThat(filesBelow(root)).isEmpty();
+        assertThat(withdraw()).isEqualTo(new Withdrawing.Gone("was no longer there"));
+        Files.writeString(inPlace("heron.pdf"), "a stranger's");
+        assertThat(withdraw()).isEqualTo(new Withdrawing.Changed());
+        assertThat(inPlace("heron.pdf")).hasContent("a stranger's");
+        Files.move(inPlace("heron.pdf"), inPlace(".lectomen-1-e9.aside"));
+        assertThat(withdraw()).as("changed just before it was moved").isEqualTo(new Withdrawing.Changed());
+        assertThat(inPlace("heron.pdf")).hasContent("a stranger's");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"HERON.PDF", "Heron.pdf", "heron.pdf"})
+    void namesThatDifferOnlyInLetterCaseAreTheSame(String there) throws IOException {
+        Files.createDirectories(root.resolve("Permits/2027"));
+        Files.writeString(inPlace(there), "stranger");
+        Placing.Placed placed = (Placing.Placed) place(true, order(WhenTaken.NUMBER_IT, Optional.empty()));
+        assertThat(placed.place()).isEqualTo("Permits/2027/heron (2).pdf");
+    }
+
+    @Test
+    void namesThatDifferOnlyInTheUnicodeFormOfALetterAreTheSame() throws IOException {
+        FolderNames names = new FolderNames();
+        Files.writeString(root.resolve("Caf\u00e9.pdf"), "composed");
+        assertThat(names.take(root, "Cafe\u0301.pdf")).isFalse();
+        assertThat(names.take(root, "CAFE\u0301.PDF")).isFalse();
+        assertThat(names.take(root, "Cafe.pdf")).isTrue();
+        assertThat(names.take(root, "CAFE.pdf"))
+                .as("taken a moment ago, but never used")
+                .isTrue();
+        Files.delete(root.resolve("Caf\u00e9.pdf"));
+        assertThat(names.take(root, "Cafe\u0301.pdf")).as("gone since").isTrue();
+    }
+
+    @Test
+    void aFiledDocumentHasTheRightsOfItsFolder() throws IOException {
+        Files.setPosixFilePermissions(root, PosixFilePermissions.fromString("rwxrwx---"));
+        place(true, order(WhenTaken.FAIL, Optional.empty()));
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(inPlace("heron.pdf"))))
+                .isEqualTo("rw-rw----");
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(root.resolve("Permits/2027"))))
+                .isEqualTo("rwxrwx---");
     }
 }

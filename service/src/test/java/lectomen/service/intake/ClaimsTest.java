@@ -7,14 +7,15 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
-import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import lectomen.engine.identify.FileType;
+import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.service.Workshop;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobList;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import org.junit.jupiter.api.AfterEach;
@@ -45,8 +46,6 @@ class ClaimsTest {
 
     /** The claims as a service that was started again has them. */
     private Claims anew() {
-        Arrivals arrivals =
-                new Arrivals(workshop.store, workshop.ledger, workshop.jobs, workshop.keyed, workshop.clock);
         long source = workshop.sources.ofFolder(hotFolder.toString());
         return new Claims(
                 hotFolder,
@@ -54,18 +53,28 @@ class ClaimsTest {
                 workshop.store,
                 workshop.ledger,
                 workshop.jobs,
-                arrivals,
+                workshop.arrivals,
                 workshop.bytes,
+                workshop.keyed,
                 workshop.clock);
     }
 
     private Claims.Wanted drop(String name, String text) throws IOException {
         Path file = Files.writeString(hotFolder.resolve(name), text);
-        return new Claims.Wanted(file, FileState.of(file), FileType.TEXT, Optional.empty());
+        return new Claims.Wanted(file, FileState.of(file), Optional.empty());
     }
 
     private List<Job> jobs() {
-        return workshop.jobs.list(new Jobs.Filter(Optional.empty(), Optional.empty(), Optional.empty(), 100));
+        try (JobList list = new JobList(workshop.store, workshop.jobs)) {
+            return list.page(JobList.Filter.ALL, JobList.Order.NEWEST, Optional.empty(), 100)
+                    .jobs();
+        }
+    }
+
+    /** Where the only file of a claim lies now. */
+    private Path spare(Claims.Moved moved) throws IOException {
+        Hidden hidden = new Hidden(hotFolder, workshop.store.identity().id());
+        return hidden.filesOf(moved.claim()).get(0);
     }
 
     private List<String> files() throws IOException {
@@ -89,15 +98,15 @@ class ClaimsTest {
         Claims.Moved moved =
                 claims.begin(List.of(drop("a.txt", "text"))).moved().get(0);
         assertThat(hotFolder.resolve("a.txt")).doesNotExist();
-        assertThat(moved.file()).hasContent("text");
+        assertThat(spare(moved)).hasContent("text");
         assertThat(jobs()).as("no job before its bytes are kept").isEmpty();
         claims.finish(moved);
         Job job = jobs().get(0);
         assertThat(job.state()).isEqualTo(JobState.WAITING);
         assertThat(job.arrival()).contains(1L);
         assertThat(workshop.bytes.open(job.original().orElseThrow().sha256())).hasContent("text");
-        assertThat(moved.file()).as("the spare stays for the time of grace").exists();
-        assertThat(claims.release(moved, Duration.ZERO)).isTrue();
+        assertThat(spare(moved)).as("the spare stays for the time of grace").exists();
+        assertThat(claims.release(moved)).isTrue();
         assertThat(files()).isEmpty();
         assertThat(claimState(job.id())).isEqualTo("removed");
     }
@@ -116,9 +125,8 @@ class ClaimsTest {
         Claims.Wanted wanted = drop("a.txt", "text");
         Files.writeString(wanted.file(), "text that grew");
         Claims.Begun begun = claims.begin(List.of(wanted, drop("b.txt", "other")));
-        assertThat(begun.moved())
-                .extracting(moved -> moved.file().getFileName().toString())
-                .containsExactly("b.txt");
+        assertThat(begun.moved()).hasSize(1);
+        assertThat(spare(begun.moved().get(0))).hasFileName("b.txt");
         assertThat(hotFolder.resolve("a.txt")).hasContent("text that grew");
     }
 
@@ -130,7 +138,7 @@ class ClaimsTest {
         assertThat(held).hasSize(2);
         assertThat(jobs()).extracting(Job::name).containsExactlyInAnyOrder("a.txt", "b.txt");
         for (Claims.Moved moved : held) {
-            assertThat(next.release(moved, Duration.ZERO)).isTrue();
+            assertThat(next.release(moved)).isTrue();
         }
         assertThat(files()).isEmpty();
     }
@@ -142,7 +150,7 @@ class ClaimsTest {
         List<Claims.Moved> held = next.recover();
         assertThat(held).hasSize(1);
         assertThat(jobs()).hasSize(1);
-        assertThat(next.release(held.get(0), Duration.ZERO)).isTrue();
+        assertThat(next.release(held.get(0))).isTrue();
         assertThat(anew().recover()).isEmpty();
     }
 
@@ -151,9 +159,9 @@ class ClaimsTest {
         Claims.Moved moved =
                 claims.begin(List.of(drop("a.txt", "text"))).moved().get(0);
         claims.finish(moved);
-        Files.delete(moved.file());
+        Files.delete(spare(moved));
         assertThat(anew().recover()).isEmpty();
-        assertThat(claimState(moved.job())).isEqualTo("removed");
+        assertThat(claimState(moved.claim())).isEqualTo("removed");
         assertThat(jobs()).hasSize(1);
     }
 
@@ -188,8 +196,7 @@ class ClaimsTest {
         Files.move(away, hotFolder);
         assertThat(claims.recover()).isEmpty();
         assertThat(hotFolder.resolve("a.txt")).hasContent("text");
-        assertThat(claims.begin(List.of(new Claims.Wanted(
-                                one.file(), FileState.of(one.file()), FileType.TEXT, Optional.empty())))
+        assertThat(claims.begin(List.of(new Claims.Wanted(one.file(), FileState.of(one.file()), Optional.empty())))
                         .moved())
                 .hasSize(1);
     }
@@ -199,16 +206,15 @@ class ClaimsTest {
         Claims.Moved moved =
                 claims.begin(List.of(drop("a.txt", "text"))).moved().get(0);
         claims.finish(moved);
-        Files.writeString(moved.file(), "text and more");
-        assertThat(claims.release(moved, Duration.ofMillis(1))).isFalse();
+        Files.writeString(spare(moved), "text and more");
+        assertThat(claims.release(moved)).isFalse();
+        assertThat(claims.release(moved)).as("it has stayed as it is").isFalse();
         assertThat(jobs()).hasSize(2);
         long follows = workshop.store.read(db -> db.sql("select follows from arrival where seq = 2")
                 .query(Long.class)
                 .single());
         assertThat(follows).isEqualTo(1);
-        assertThat(claims.release(moved, Duration.ZERO))
-                .as("after another time of grace")
-                .isTrue();
+        assertThat(claims.release(moved)).as("after another time of grace").isTrue();
         assertThat(jobs()).hasSize(2);
     }
 
@@ -217,9 +223,10 @@ class ClaimsTest {
         Claims.Moved moved =
                 claims.begin(List.of(drop("a.txt", "text"))).moved().get(0);
         claims.finish(moved);
-        Files.setLastModifiedTime(moved.file(), FileTime.from(Instant.parse("2027-01-01T00:00:00Z")));
-        assertThat(claims.release(moved, Duration.ofMillis(1))).isFalse();
-        assertThat(claims.release(moved, Duration.ZERO)).isTrue();
+        Files.setLastModifiedTime(spare(moved), FileTime.from(Instant.parse("2027-01-01T00:00:00Z")));
+        assertThat(claims.release(moved)).isFalse();
+        assertThat(claims.release(moved)).as("it has stayed as it is").isFalse();
+        assertThat(claims.release(moved)).isTrue();
         assertThat(jobs()).hasSize(1);
     }
 
@@ -243,5 +250,81 @@ class ClaimsTest {
         Files.writeString(theirs.resolve("a.txt"), "theirs");
         claims.recover();
         assertThat(theirs.resolve("a.txt")).hasContent("theirs");
+    }
+
+    private Claims.Wanted dropFolder() throws IOException {
+        Path folder = Files.createDirectories(hotFolder.resolve("batch 7/inner"));
+        Files.writeString(folder.resolveSibling("b.txt"), "second");
+        Files.writeString(folder.resolveSibling("a.txt"), "first");
+        Files.writeString(folder.resolve("c.txt"), "third");
+        Files.writeString(folder.resolve(".hidden"), "not for us");
+        Path dropped = hotFolder.resolve("batch 7");
+        return new Claims.Wanted(dropped, FileState.ofAll(dropped), Optional.empty());
+    }
+
+    @Test
+    void aDroppedFolderArrivesAsOneSetAndIsGoneAfterGrace() throws IOException {
+        Claims.Moved moved = claims.begin(List.of(dropFolder())).moved().get(0);
+        assertThat(hotFolder.resolve("batch 7")).doesNotExist();
+        claims.finish(moved);
+        assertThat(jobs()).extracting(Job::name).containsExactly("c.txt", "b.txt", "a.txt");
+        assertThat(jobs()).extracting(Job::subfolder).containsExactly("batch 7/inner", "batch 7", "batch 7");
+        assertThat(jobs()).extracting(job -> job.arrival().orElseThrow()).containsOnly(1L);
+        assertThat(claims.release(moved)).isTrue();
+        assertThat(files()).as("what was hidden in it goes back").containsExactly(".hidden");
+        assertThat(hotFolder.resolve("batch 7/inner/.hidden")).hasContent("not for us");
+    }
+
+    @Test
+    void anInterruptedSetArrivesWholeOrNotAtAll() throws IOException {
+        claims.begin(List.of(dropFolder()));
+        assertThat(jobs()).isEmpty();
+        Claims next = anew();
+        assertThat(next.recover()).hasSize(1);
+        assertThat(jobs()).hasSize(3);
+        assertThat(anew().recover()).hasSize(1);
+        assertThat(jobs()).as("not twice").hasSize(3);
+    }
+
+    @Test
+    void aFileAddedToASetAfterItWasTakenArrivesOnItsOwn() throws IOException {
+        Claims.Moved moved = claims.begin(List.of(dropFolder())).moved().get(0);
+        claims.finish(moved);
+        Files.writeString(spare(moved).resolveSibling("late.txt"), "late");
+        assertThat(claims.release(moved)).isFalse();
+        assertThat(claims.release(moved)).isFalse();
+        assertThat(jobs()).extracting(Job::name).contains("late.txt").hasSize(4);
+        assertThat(claims.release(moved)).isTrue();
+    }
+
+    @Test
+    void aFileThatCanNotBeMovedIsTakenWhereItLies() throws IOException {
+        Claims.Wanted wanted = drop("a.txt", "text");
+        List<String> said = new ArrayList<>();
+        claims.takeInPlace(wanted, (db, job) -> said.add(job));
+        assertThat(wanted.file()).hasContent("text");
+        assertThat(jobs()).hasSize(1);
+        assertThat(jobs().get(0).leftInFolder()).isTrue();
+        assertThat(said).containsExactly(jobs().get(0).id());
+    }
+
+    @Test
+    void bytesThatWereFiledBeforeAreProcessedHeldOrRejectedAsTheSourceSays() throws IOException {
+        claims.finish(claims.begin(List.of(drop("a.txt", "text"))).moved().get(0));
+        String first = jobs().get(0).id();
+        workshop.store.write(db -> {
+            workshop.jobs.takeNext(db);
+            workshop.jobs.move(db, first, Jobs.Move.to(JobState.FILED), "service");
+            return first;
+        });
+        for (SeenBefore choice : SeenBefore.values()) {
+            claims.treatSeenBefore(choice);
+            claims.finish(
+                    claims.begin(List.of(drop(choice + ".txt", "text"))).moved().get(0));
+        }
+        assertThat(jobs())
+                .extracting(Job::state)
+                .containsExactly(JobState.REJECTED, JobState.HELD, JobState.WAITING, JobState.FILED);
+        assertThat(jobs().get(0).reason().orElseThrow().words()).contains("job " + first);
     }
 }

@@ -11,7 +11,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class SettlingTest {
     private static final Path FILE = Path.of("/in/scan.pdf");
-    private static final FileState SMALL = new FileState(true, 10, 1_000, 1_000, 1);
+    private static final FileState SMALL = new FileState(FileState.Kind.FILE, 10, 1_000, 1_000, 1);
 
     private final Settling settling = new Settling(Duration.ofSeconds(2));
 
@@ -29,10 +29,10 @@ class SettlingTest {
     @Test
     void anyChangeStartsTheTimeAnew() {
         FileState[] changes = {
-            new FileState(true, 11, 1_000, 1_000, 1),
-            new FileState(true, 11, 2_000, 1_000, 1),
-            new FileState(true, 11, 2_000, 2_000, 1),
-            new FileState(true, 11, 2_000, 2_000, 2)
+            new FileState(FileState.Kind.FILE, 11, 1_000, 1_000, 1),
+            new FileState(FileState.Kind.FILE, 11, 2_000, 1_000, 1),
+            new FileState(FileState.Kind.FILE, 11, 2_000, 2_000, 1),
+            new FileState(FileState.Kind.FILE, 11, 2_000, 2_000, 2)
         };
         double at = 0;
         settling.left(FILE, SMALL, seconds(at));
@@ -44,7 +44,7 @@ class SettlingTest {
 
     @Test
     void aClockOfTheFileThatDiffersDoesNoHarm() {
-        FileState inTheFuture = new FileState(true, 10, Long.MAX_VALUE, Long.MAX_VALUE, 1);
+        FileState inTheFuture = new FileState(FileState.Kind.FILE, 10, Long.MAX_VALUE, Long.MAX_VALUE, 1);
         settling.left(FILE, inTheFuture, seconds(5));
         assertThat(settling.left(FILE, inTheFuture, seconds(7))).isEqualTo(Duration.ZERO);
     }

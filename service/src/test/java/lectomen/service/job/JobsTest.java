@@ -55,11 +55,7 @@ class JobsTest {
     private String arrived(String name) {
         return store.write(db -> {
             String id = jobs.newId(db);
-            jobs.create(
-                    db,
-                    id,
-                    new Jobs.NewJob(source, name, 12, FileType.TEXT, Optional.empty(), JobState.WAITING),
-                    "service");
+            jobs.create(db, id, Jobs.NewJob.of(source, name, 12, FileType.TEXT, JobState.WAITING), "service");
             ByteStore.use(db, BYTES, now.get().toEpochMilli());
             long seq = db.sql(
                             "insert into arrival (incarnation, source_id, principal, arrived_at) values (1, ?, 'x', 0) returning seq")
@@ -130,7 +126,7 @@ class JobsTest {
         });
         move(id, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")));
         store.write(db -> {
-            jobs.startAgain(db, id, "owner");
+            jobs.startAgain(db, id, false, Optional.empty(), "owner");
             return id;
         });
         Job job = jobs.require(id);
@@ -173,9 +169,12 @@ class JobsTest {
     }
 
     private java.util.List<String> list(Optional<JobState> state, Optional<String> rule, Optional<String> name) {
-        return jobs.list(new Jobs.Filter(state, rule, name, 10)).stream()
-                .map(Job::id)
-                .toList();
+        try (JobList list = new JobList(store, jobs)) {
+            JobList.Filter filter = new JobList.Filter(state, rule, name, Optional.empty(), Optional.empty());
+            return list.page(filter, JobList.Order.NEWEST, Optional.empty(), 10).jobs().stream()
+                    .map(Job::id)
+                    .toList();
+        }
     }
 
     @Test
@@ -183,7 +182,7 @@ class JobsTest {
         String id = arrived("a");
         takeNext();
         move(id, Jobs.Move.to(JobState.FILED));
-        assertThatThrownBy(() -> move(id, Jobs.Move.to(JobState.WAITING)))
+        assertThatThrownBy(() -> move(id, Jobs.Move.to(JobState.FAILED)))
                 .isInstanceOf(WrongStateException.class)
                 .hasMessageContaining("1-1 is filed");
         assertThat(jobs.require(id).state()).isEqualTo(JobState.FILED);

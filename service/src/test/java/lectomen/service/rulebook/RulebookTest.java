@@ -12,7 +12,9 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import lectomen.engine.rule.Retention;
 import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Site;
 import lectomen.service.home.Settings;
@@ -43,7 +45,11 @@ class RulebookTest {
                 site,
                 List.of(temp),
                 Map.of("archive", temp.resolve("archive")),
-                new Settings.Workers(1, 64, Duration.ofSeconds(1), Duration.ofSeconds(1)));
+                new Settings.Workers(1, 64, Duration.ofSeconds(1), Duration.ofSeconds(1)),
+                0,
+                Retention.FOR_EVER,
+                Optional.empty(),
+                false);
         rulebook = new Rulebook(store, new Ledger(store, clock), settings, clock);
     }
 
@@ -69,7 +75,7 @@ class RulebookTest {
         assertThat(rulebook.putLive("a", "owner").state()).isEqualTo(RuleState.LIVE);
         assertThat(rulebook.acting().from(temp.resolve("inbox/a").toString())).hasSize(1);
         assertThat(rulebook.acting().version()).isGreaterThan(before);
-        rulebook.pause("a", "owner");
+        rulebook.pause("a", Optional.empty(), "owner");
         assertThat(rulebook.acting().rules()).isEmpty();
     }
 

@@ -3,9 +3,7 @@ package lectomen.service.work;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -17,7 +15,6 @@ import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.service.Workshop;
 import lectomen.service.filing.EffectView;
-import lectomen.service.intake.Uploads;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
@@ -51,17 +48,7 @@ class JobActionsTest {
     }
 
     private String upload(String name) throws IOException {
-        Uploads uploads = new Uploads(
-                workshop.store,
-                workshop.ledger,
-                workshop.sources,
-                workshop.jobs,
-                workshop.bytes,
-                workshop.keyed,
-                workshop.clock,
-                () -> {});
-        byte[] content = "text".getBytes(StandardCharsets.UTF_8);
-        return uploads.take(name, new ByteArrayInputStream(content), Optional.empty(), "owner");
+        return workshop.send(name, "text");
     }
 
     private static Filing filing(int step, String name, WhenTaken whenTaken) {
@@ -76,6 +63,10 @@ class JobActionsTest {
             return taken.id();
         });
         workshop.effects.wake();
+    }
+
+    private Job act(JobAction action) {
+        return actions.one(job, action, Optional.empty(), "owner");
     }
 
     private JobState state() {
@@ -108,7 +99,7 @@ class JobActionsTest {
             Thread.sleep(20);
         }
         Files.delete(temp.resolve("archive/two.txt"));
-        actions.retry(job, "owner");
+        act(new JobAction.Retry());
         plan(filing(1, "one", WhenTaken.NUMBER_IT), filing(2, "two", WhenTaken.FAIL));
         await(JobState.FILED);
         assertThat(temp.resolve("archive/two.txt")).hasContent("text");
@@ -128,7 +119,7 @@ class JobActionsTest {
         Files.createDirectory(temp.resolve("archive"));
         Thread.sleep(400);
         assertThat(state()).as("its time has not come").isEqualTo(JobState.WAITING);
-        actions.retry(job, "owner");
+        act(new JobAction.Retry());
         await(JobState.FILED);
     }
 
@@ -152,7 +143,7 @@ class JobActionsTest {
         plan(filing(1, "one", WhenTaken.FAIL));
         await(JobState.WAITING);
         Thread.sleep(100);
-        assertThat(actions.cancel(job, "owner").state()).isEqualTo(JobState.CANCELLED);
+        assertThat(act(new JobAction.Cancel()).state()).isEqualTo(JobState.CANCELLED);
         Files.createDirectory(temp.resolve("archive"));
         workshop.now.updateAndGet(now -> now.plusSeconds(60));
         Thread.sleep(600);
@@ -164,8 +155,8 @@ class JobActionsTest {
     void whatIsFiledCanNeitherBeRetriedNorCancelled() throws Exception {
         plan(filing(1, "one", WhenTaken.FAIL));
         await(JobState.FILED);
-        assertThatThrownBy(() -> actions.retry(job, "owner")).isInstanceOf(WrongStateException.class);
-        assertThatThrownBy(() -> actions.cancel(job, "owner")).isInstanceOf(WrongStateException.class);
+        assertThatThrownBy(() -> act(new JobAction.Retry())).isInstanceOf(WrongStateException.class);
+        assertThatThrownBy(() -> act(new JobAction.Cancel())).isInstanceOf(WrongStateException.class);
     }
 
     @Test
@@ -185,12 +176,12 @@ class JobActionsTest {
     @Test
     void aJobInWorkIsNotTakenFromUnderItsWorker() {
         workshop.store.write(workshop.jobs::takeNext);
-        assertThatThrownBy(() -> actions.retry(job, "owner")).isInstanceOf(WrongStateException.class);
+        assertThatThrownBy(() -> act(new JobAction.Retry())).isInstanceOf(WrongStateException.class);
         workshop.store.write(db -> {
             workshop.jobs.move(db, job, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")), "service");
             return job;
         });
-        assertThat(actions.retry(job, "owner").generation()).isEqualTo(2);
+        assertThat(act(new JobAction.Retry()).generation()).isEqualTo(2);
     }
 
     @Test

@@ -1,0 +1,171 @@
+package lectomen.client;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.JsonNode;
+
+/** What is done with jobs: with those that are named, or with all that a filter finds. */
+abstract class JobActionCommand implements Callable<Integer> {
+    @Mixin
+    private final Connection connection = new Connection();
+
+    @Mixin
+    private final JobFilter filter = new JobFilter();
+
+    @Parameters(arity = "0..*", paramLabel = "ID", description = "The ids of jobs, such as 1-17; or say which by a filter.")
+    private List<String> ids = List.of();
+
+    @Option(names = "--dry", description = "Only count the jobs that are meant; do nothing.")
+    private boolean dry;
+
+    /** The action's word in the interface. */
+    abstract String action();
+
+    /** What the action needs besides, as parts of a query. */
+    String more() {
+        return "";
+    }
+
+    @Override
+    public Integer call() throws IOException {
+        if (ids.isEmpty() == filter.isEmpty()) {
+            throw new NoService("say which jobs: either their ids, or a filter such as --state failed --rule ID");
+        }
+        Service service = connection.service();
+        if (ids.size() == 1 && !dry) {
+            String query = more().replaceFirst("^&to=", "&rule=");
+            JsonNode job = service.post("/jobs/" + Service.encoded(ids.get(0)) + "/" + action()
+                    + (query.isEmpty() ? "" : "?" + query.substring(1)));
+            if (connection.json()) {
+                return Connection.printJson(job);
+            }
+            System.out.println("Job " + Words.text(job.path("id")) + " is " + Words.text(job.path("state"))
+                    + (job.path("holdWanted").asBoolean() ? " and is held once its worker is done" : ""));
+            return 0;
+        }
+        return many(service);
+    }
+
+    private int many(Service service) throws IOException {
+        List<String> encoded = new ArrayList<>();
+        ids.forEach(id -> encoded.add(Service.encoded(id)));
+        String which = encoded.isEmpty() ? "" : "&ids=" + String.join(",", encoded);
+        JsonNode done = service.post("/jobs/actions/" + action() + "?dry=" + dry + which + filter.query() + more());
+        if (connection.json()) {
+            Connection.printJson(done);
+        } else if (dry) {
+            System.out.println(jobs(done.path("matched").asInt()) + " would be meant.");
+        } else {
+            System.out.println("Done with " + jobs(done.path("done").asInt()) + " of " + done.path("matched").asInt() + ".");
+            done.path("refusals").forEach(refused -> System.out.println("  " + Words.text(refused.path("words"))));
+            int unsaid = done.path("notDone").asInt() - done.path("refusals").size();
+            if (unsaid > 0) {
+                System.out.println("  and " + unsaid + " more that could not be done");
+            }
+        }
+        return done.path("notDone").asInt() > 0 ? 1 : 0;
+    }
+
+    private static String jobs(int count) {
+        return count == 1 ? "1 job" : count + " jobs";
+    }
+
+    @Command(
+            name = "retry",
+            description =
+                    "Try jobs again: those that ended badly from their beginning, those that wait at once. What has a receipt "
+                            + "is not repeated.",
+            footer = {"", "Examples:", "  lectomen job retry 1-17", "  lectomen job retry --state failed --rule mooring-permits"})
+    static final class Retry extends JobActionCommand {
+        @Override
+        String action() {
+            return "retry";
+        }
+    }
+
+    @Command(
+            name = "run-again",
+            description =
+                    "Run ended jobs again from their originals, under the rules as they are now. What they file takes the "
+                            + "place of what they filed before; what somebody changed since is left.",
+            footer = {"", "Example: lectomen job run-again --rule mooring-permits --since 2027-03-01 --dry"})
+    static final class RunAgain extends JobActionCommand {
+        @Override
+        String action() {
+            return "run-again";
+        }
+    }
+
+    @Command(name = "hold", description = "Stop jobs until they are released. One at work is held once its worker is done.")
+    static final class Hold extends JobActionCommand {
+        @Override
+        String action() {
+            return "hold";
+        }
+    }
+
+    @Command(name = "release", description = "Let held jobs go on.")
+    static final class Release extends JobActionCommand {
+        @Override
+        String action() {
+            return "release";
+        }
+    }
+
+    @Command(name = "cancel", description = "End jobs for good. Their originals are kept.")
+    static final class Cancel extends JobActionCommand {
+        @Override
+        String action() {
+            return "cancel";
+        }
+    }
+
+    @Command(
+            name = "priority",
+            description = "Say how soon jobs have their turn.",
+            footer = {"", "Example: lectomen job priority 1-17 --to 90"})
+    static final class Priority extends JobActionCommand {
+        @Option(
+                names = "--to",
+                required = true,
+                paramLabel = "1..100",
+                description = "50 is usual, more is sooner.")
+        private int priority;
+
+        @Override
+        String action() {
+            return "priority";
+        }
+
+        @Override
+        String more() {
+            return "&priority=" + priority;
+        }
+    }
+
+    @Command(
+            name = "move",
+            description = "Run jobs under another rule; what they filed before is replaced.",
+            footer = {"", "Example: lectomen job move 1-17 --to manual-indexing"})
+    static final class Move extends JobActionCommand {
+        @Option(names = "--to", required = true, paramLabel = "RULE", description = "The id of the rule.")
+        private @Nullable String rule;
+
+        @Override
+        String action() {
+            return "move";
+        }
+
+        @Override
+        String more() {
+            return "&to=" + Service.encoded(rule == null ? "" : rule);
+        }
+    }
+}

@@ -1,0 +1,90 @@
+package lectomen.client;
+
+import java.io.IOException;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.JsonNode;
+
+/** What happened to a job, or to all, as the ledger has it. */
+@Command(
+        name = "log",
+        description = "Show what happened to a job, or to everything; --follow goes on as things happen.",
+        footer = {
+            "",
+            "Examples:",
+            "  lectomen job log 1-17",
+            "  lectomen job log --follow            everything, from now on",
+            "  lectomen job log 1-17 --follow --json"
+        })
+final class JobLogCommand implements Callable<Integer> {
+    private static final int PAGE = 1_000;
+
+    @Mixin
+    private final Connection connection = new Connection();
+
+    @Parameters(arity = "0..1", paramLabel = "ID", description = "The job's id; without it, all jobs and rules.")
+    private @Nullable String id;
+
+    @Option(names = {"-f", "--follow"}, description = "Go on as things happen, until Ctrl-C.")
+    private boolean follow;
+
+    @Override
+    public Integer call() throws IOException {
+        Service service = connection.service();
+        if (id != null) {
+            service.get("/jobs/" + Service.encoded(id));
+        }
+        String subject = id == null ? "" : "&subject=" + Service.encoded("job " + id);
+        if (!follow || id != null) {
+            long after = past(service, subject);
+            if (follow) {
+                service.follow("/events?after=" + after + subject, this::print);
+            }
+        } else {
+            service.follow("/events", this::print);
+        }
+        return 0;
+    }
+
+    private long past(Service service, String subject) {
+        long after = 0;
+        while (true) {
+            JsonNode page = service.get("/ledger?limit=" + PAGE + "&after=" + after + subject);
+            for (JsonNode entry : page.path("entries")) {
+                print(entry);
+                after = entry.path("seq").asLong();
+            }
+            if (!page.has("next")) {
+                return after;
+            }
+        }
+    }
+
+    private void print(JsonNode entry) {
+        if (connection.json()) {
+            System.out.println(entry);
+            return;
+        }
+        StringBuilder facts = new StringBuilder();
+        entry.path("facts").properties().forEach(fact -> {
+            String value = Words.text(fact.getValue());
+            boolean isHash = value.matches("[0-9a-f]{64}");
+            if (!value.isEmpty() && !isHash) {
+                facts.append("  ").append(fact.getKey()).append(' ').append(value);
+            }
+        });
+        System.out.printf(
+                Locale.ROOT,
+                "%s  %-22s %-12s %-8s%s%n",
+                Words.time(entry.path("at")),
+                Words.text(entry.path("event")),
+                Words.text(entry.path("subject")),
+                Words.text(entry.path("principal")),
+                facts);
+    }
+}

@@ -1,0 +1,32 @@
+package lectomen.service.api;
+
+import java.time.InstantSource;
+import lectomen.service.bytes.Room;
+import lectomen.service.intake.HotFolders;
+import lectomen.service.job.Jobs;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.store.Store;
+import lectomen.service.workers.WorkerPool;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** What only the interface needs. */
+@Configuration(proxyBeanMethods = false)
+class ApiWiring {
+    @Bean(destroyMethod = "close")
+    EventStream eventStream(Ledger ledger) {
+        return new EventStream(ledger);
+    }
+
+    @Bean
+    Metrics metrics(
+            Jobs jobs,
+            HotFolders folders,
+            Ledger ledger,
+            Store store,
+            WorkerPool workers,
+            Room room,
+            InstantSource clock) {
+        return new Metrics(jobs, folders, ledger, store, workers, room, clock);
+    }
+}

@@ -1,0 +1,136 @@
+package lectomen.service.api;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import lectomen.service.ledger.Ledger;
+import org.springframework.http.MediaType;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+/**
+ * Sends the ledger's new entries to whoever listens. Each listener has its own place in the ledger, so that a slow one holds up
+ * no other and one that comes back goes on where it stopped.
+ */
+final class EventStream implements AutoCloseable {
+    private static final int MOST_LISTENERS = 64;
+    private static final int PER_READ = 500;
+    private static final int SIGN_OF_LIFE_SECONDS = 15;
+
+    /** No more can listen at once. */
+    static final class TooManyException extends RuntimeException {
+        TooManyException() {
+            super("Already " + MOST_LISTENERS + " listen to events. Close one, or ask again later.");
+        }
+    }
+
+    private final Ledger ledger;
+    private final Set<Listener> listeners = ConcurrentHashMap.newKeySet();
+    private final ExecutorService senders = Executors.newCachedThreadPool(work -> daemon(work, "event-sender"));
+    private final ScheduledExecutorService pulse =
+            Executors.newSingleThreadScheduledExecutor(work -> daemon(work, "event-pulse"));
+
+    EventStream(Ledger ledger) {
+        this.ledger = ledger;
+        ledger.onAppend(() -> listeners.forEach(Listener::wake));
+        pulse.scheduleWithFixedDelay(
+                () -> listeners.forEach(Listener::signOfLife),
+                SIGN_OF_LIFE_SECONDS,
+                SIGN_OF_LIFE_SECONDS,
+                TimeUnit.SECONDS);
+    }
+
+    private static Thread daemon(Runnable work, String name) {
+        Thread thread = new Thread(work, name);
+        thread.setDaemon(true);
+        return thread;
+    }
+
+    /** @throws TooManyException if too many listen already */
+    SseEmitter listen(long after, Optional<String> subject) {
+        if (listeners.size() >= MOST_LISTENERS) {
+            throw new TooManyException();
+        }
+        SseEmitter emitter = new SseEmitter(0L);
+        Listener listener = new Listener(emitter, after, subject);
+        listeners.add(listener);
+        emitter.onCompletion(() -> listeners.remove(listener));
+        emitter.onError(e -> listeners.remove(listener));
+        listener.signOfLife();
+        listener.wake();
+        return emitter;
+    }
+
+    private final class Listener {
+        private final SseEmitter emitter;
+        private final Optional<String> subject;
+        private final AtomicBoolean asked = new AtomicBoolean();
+        private long sentUpTo;
+
+        Listener(SseEmitter emitter, long after, Optional<String> subject) {
+            this.emitter = emitter;
+            this.sentUpTo = after;
+            this.subject = subject;
+        }
+
+        void wake() {
+            if (asked.compareAndSet(false, true)) {
+                try {
+                    senders.execute(this::send);
+                } catch (RejectedExecutionException stopping) {
+                    listeners.remove(this);
+                }
+            }
+        }
+
+        private synchronized void send() {
+            asked.set(false);
+            try {
+                List<Ledger.Entry> next = ledger.after(sentUpTo, subject, PER_READ);
+                while (!next.isEmpty()) {
+                    for (Ledger.Entry entry : next) {
+                        emitter.send(SseEmitter.event()
+                                .id(Long.toString(entry.seq()))
+                                .name(entry.event())
+                                .data(entry, MediaType.APPLICATION_JSON));
+                        sentUpTo = entry.seq();
+                    }
+                    next = ledger.after(sentUpTo, subject, PER_READ);
+                }
+            } catch (IOException | IllegalStateException gone) {
+                listeners.remove(this);
+            }
+        }
+
+        /** A comment now and then, by which both sides notice that the line is still there. */
+        void signOfLife() {
+            try {
+                senders.execute(() -> {
+                    synchronized (this) {
+                        try {
+                            emitter.send(SseEmitter.event().comment("still here"));
+                        } catch (IOException | IllegalStateException gone) {
+                            listeners.remove(this);
+                        }
+                    }
+                });
+            } catch (RejectedExecutionException stopping) {
+                listeners.remove(this);
+            }
+        }
+    }
+
+    @Override
+    public void close() {
+        pulse.shutdownNow();
+        listeners.forEach(listener -> listener.emitter.complete());
+        senders.shutdown();
+    }
+}

@@ -1,0 +1,48 @@
+package lectomen.service.api;
+
+import java.util.ArrayList;
+import java.util.List;
+import lectomen.service.bytes.Room;
+import lectomen.service.store.Store;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** For whatever watches over the service; open to callers without a token, and silent about what is in the service. */
+@RestController
+@RequestMapping("/api/v1/health")
+final class HealthController {
+    private final Store store;
+    private final Room room;
+
+    HealthController(Store store, Room room) {
+        this.store = store;
+        this.room = room;
+    }
+
+    /** @param problems codes of what is wrong: store-not-writable, disk-low */
+    record Health(String status, List<String> problems) {}
+
+    /** The process answers. */
+    @GetMapping("/live")
+    Health live() {
+        return new Health("live", List.of());
+    }
+
+    /** It can take files in and keep them. */
+    @GetMapping("/ready")
+    ResponseEntity<Health> ready() {
+        List<String> problems = new ArrayList<>();
+        if (!store.isWritable()) {
+            problems.add("store-not-writable");
+        }
+        if (room.findTooLow().isPresent()) {
+            problems.add("disk-low");
+        }
+        return problems.isEmpty()
+                ? ResponseEntity.ok(new Health("ready", problems))
+                : ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(new Health("not ready", problems));
+    }
+}

@@ -1,0 +1,12 @@
+package lectomen.service.filing;
+
+import lectomen.engine.task.ByteRef;
+
+/**
+ * A document of our own that is to be taken back from where it was filed.
+ *
+ * @param effect that filed it
+ * @param place below the connection's folder
+ * @param content what was filed; anything else at the place is left alone
+ */
+record WithdrawRequest(String effect, String place, ByteRef content) {}

@@ -1,0 +1,187 @@
+package lectomen.service.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Random;
+import java.util.function.Predicate;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.plan.RuleRef;
+import lectomen.engine.reason.Reason;
+import lectomen.service.Workshop;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Lists give exactly what a plain look at all jobs gives, whatever is asked and however the pages are cut. */
+class JobListTest {
+    private static final int JOBS = 400;
+
+    @TempDir
+    private Path temp;
+
+    private Workshop workshop;
+    private JobList list;
+    private final List<Job> all = new ArrayList<>();
+
+    @BeforeEach
+    void fill() throws IOException {
+        workshop = new Workshop(temp);
+        Random random = new Random(7);
+        long source = workshop.sources.ofFolder("/in");
+        for (int i = 0; i < JOBS; i++) {
+            String name = (random.nextInt(4) == 0 ? "Bulletin \u00c4 " : "permit-") + "%04d.pdf".formatted(i);
+            workshop.now.updateAndGet(now -> now.plus(Duration.ofSeconds(random.nextInt(90) - 5)));
+            String id = workshop.store.write(db -> {
+                String made = workshop.jobs.newId(db);
+                workshop.jobs.create(
+                        db, made, Jobs.NewJob.of(source, name, 1, FileType.PDF, JobState.WAITING), "service");
+                if (random.nextInt(3) > 0) {
+                    workshop.jobs.setRule(db, made, new RuleRef(random.nextInt(10) == 0 ? "rare" : "common", 1));
+                }
+                return made;
+            });
+            JobState state = random.nextInt(20) == 0 ? JobState.FAILED : JobState.FILED;
+            workshop.now.updateAndGet(now -> now.plus(Duration.ofSeconds(random.nextInt(3))));
+            workshop.store.write(db -> {
+                Jobs.Move move =
+                        state == JobState.FAILED ? Jobs.Move.to(state, Reason.of("file.empty")) : Jobs.Move.to(state);
+                workshop.jobs.move(db, id, move, "service");
+                return id;
+            });
+        }
+        for (int i = 1; i <= JOBS; i++) {
+            all.add(workshop.jobs.require("1-" + i));
+        }
+        list = new JobList(workshop.store, workshop.jobs);
+    }
+
+    @AfterEach
+    void close() {
+        list.close();
+        workshop.close();
+    }
+
+    private static Predicate<Job> plainly(JobList.Filter filter) {
+        return job -> filter.state().filter(state -> state != job.state()).isEmpty()
+                && filter.rule()
+                        .filter(rule -> !job.rule().map(RuleRef::id).equals(Optional.of(rule)))
+                        .isEmpty()
+                && filter.name()
+                        .filter(name -> !job.name().toLowerCase(Locale.ROOT).contains(name.toLowerCase(Locale.ROOT)))
+                        .isEmpty()
+                && filter.since()
+                        .filter(since -> job.createdAt().isBefore(since))
+                        .isEmpty()
+                && filter.until()
+                        .filter(until -> !job.createdAt().isBefore(until))
+                        .isEmpty();
+    }
+
+    private static Comparator<Job> order(JobList.Order order) {
+        Comparator<Job> byNumber = Comparator.comparingLong(Job::number);
+        return switch (order) {
+            case OLDEST -> byNumber;
+            case NEWEST -> byNumber.reversed();
+            case CHANGED ->
+                Comparator.comparing(Job::changedAt).thenComparing(byNumber).reversed();
+        };
+    }
+
+    private List<String> paged(JobList.Filter filter, JobList.Order order, int limit) {
+        List<String> ids = new ArrayList<>();
+        Optional<JobList.Cursor> from = Optional.empty();
+        do {
+            JobList.Page page = list.page(filter, order, from, limit);
+            page.jobs().forEach(job -> ids.add(job.id()));
+            from = page.next().flatMap(cursor -> JobList.Cursor.parse(cursor.text()));
+        } while (from.isPresent());
+        return ids;
+    }
+
+    @Test
+    void everyFilterInEveryOrderGivesTheSameAsAPlainLook() {
+        Instant middle = all.get(JOBS / 2).createdAt();
+        int compared = 0;
+        for (Optional<JobState> state : List.of(Optional.<JobState>empty(), Optional.of(JobState.FAILED))) {
+            for (Optional<String> rule : List.of(Optional.<String>empty(), Optional.of("rare"), Optional.of("none"))) {
+                for (Optional<String> name : List.of(
+                        Optional.<String>empty(),
+                        Optional.of("bulletin \u00e4"),
+                        Optional.of("12"),
+                        Optional.of("MIT-03"),
+                        Optional.of("\"; drop"))) {
+                    for (boolean half : new boolean[] {false, true}) {
+                        JobList.Filter filter = new JobList.Filter(
+                                state,
+                                rule,
+                                name,
+                                half ? Optional.of(middle) : Optional.empty(),
+                                half ? Optional.of(middle.plusSeconds(3_000)) : Optional.empty());
+                        for (JobList.Order order : JobList.Order.values()) {
+                            List<String> wanted = all.stream()
+                                    .filter(plainly(filter))
+                                    .sorted(order(order))
+                                    .map(Job::id)
+                                    .toList();
+                            assertThat(paged(filter, order, 37))
+                                    .as(filter + " " + order)
+                                    .isEqualTo(wanted);
+                            compared += wanted.size();
+                        }
+                    }
+                }
+            }
+        }
+        assertThat(compared).as("the comparison was about something").isGreaterThan(2_000);
+    }
+
+    @Test
+    void jobsThatCameAfterTheIndexWasMadeAreFound() {
+        JobList.Filter filter = new JobList.Filter(
+                Optional.empty(), Optional.empty(), Optional.of("kestrel"), Optional.empty(), Optional.empty());
+        assertThat(paged(filter, JobList.Order.NEWEST, 10)).isEmpty();
+        workshop.store.write(db -> {
+            String made = workshop.jobs.newId(db);
+            workshop.jobs.create(
+                    db, made, Jobs.NewJob.of(1, "The Kestrel.pdf", 1, FileType.PDF, JobState.WAITING), "service");
+            return made;
+        });
+        assertThat(paged(filter, JobList.Order.NEWEST, 10)).containsExactly("1-" + (JOBS + 1));
+    }
+
+    @Test
+    void anIndexOfAnotherStoreIsMadeAnew() throws IOException {
+        list.close();
+        workshop.close();
+        Files.copy(temp.resolve("store/search.db"), temp.resolve("other.db"));
+        workshop = new Workshop(temp.resolve("second"));
+        Files.copy(temp.resolve("other.db"), temp.resolve("second/store/search.db"));
+        list = new JobList(workshop.store, workshop.jobs);
+        JobList.Filter filter = new JobList.Filter(
+                Optional.empty(), Optional.empty(), Optional.of("permit"), Optional.empty(), Optional.empty());
+        assertThat(paged(filter, JobList.Order.NEWEST, 10)).isEmpty();
+    }
+
+    @Test
+    void countsFollowEveryMove() {
+        long failed = all.stream().filter(job -> job.state() == JobState.FAILED).count();
+        assertThat(workshop.jobs.counts()).containsEntry(JobState.FAILED, failed);
+        long rare = all.stream()
+                .filter(job -> job.state() == JobState.FILED
+                        && job.rule().map(RuleRef::id).equals(Optional.of("rare")))
+                .count();
+        assertThat(workshop.jobs.countsByRule())
+                .containsEntry(new JobCounts.Of(JobState.FILED, Optional.of("rare")), rare);
+    }
+}
