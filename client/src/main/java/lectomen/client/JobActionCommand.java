@@ -19,7 +19,10 @@ abstract class JobActionCommand implements Callable<Integer> {
     @Mixin
     private final JobFilter filter = new JobFilter();
 
-    @Parameters(arity = "0..*", paramLabel = "ID", description = "The ids of jobs, such as 1-17; or say which by a filter.")
+    @Parameters(
+            arity = "0..*",
+            paramLabel = "ID",
+            description = "The ids of jobs, such as 1-17; or say which by a filter.")
     private List<String> ids = List.of();
 
     @Option(names = "--dry", description = "Only count the jobs that are meant; do nothing.")
@@ -63,7 +66,8 @@ abstract class JobActionCommand implements Callable<Integer> {
         } else if (dry) {
             System.out.println(jobs(done.path("matched").asInt()) + " would be meant.");
         } else {
-            System.out.println("Done with " + jobs(done.path("done").asInt()) + " of " + done.path("matched").asInt() + ".");
+            System.out.println("Done with " + jobs(done.path("done").asInt()) + " of "
+                    + done.path("matched").asInt() + ".");
             done.path("refusals").forEach(refused -> System.out.println("  " + Words.text(refused.path("words"))));
             int unsaid = done.path("notDone").asInt() - done.path("refusals").size();
             if (unsaid > 0) {
@@ -82,7 +86,12 @@ abstract class JobActionCommand implements Callable<Integer> {
             description =
                     "Try jobs again: those that ended badly from their beginning, those that wait at once. What has a receipt "
                             + "is not repeated.",
-            footer = {"", "Examples:", "  lectomen job retry 1-17", "  lectomen job retry --state failed --rule mooring-permits"})
+            footer = {
+                "",
+                "Examples:",
+                "  lectomen job retry 1-17",
+                "  lectomen job retry --state failed --rule mooring-permits"
+            })
     static final class Retry extends JobActionCommand {
         @Override
         String action() {
@@ -103,7 +112,9 @@ abstract class JobActionCommand implements Callable<Integer> {
         }
     }
 
-    @Command(name = "hold", description = "Stop jobs until they are released. One at work is held once its worker is done.")
+    @Command(
+            name = "hold",
+            description = "Stop jobs until they are released. One at work is held once its worker is done.")
     static final class Hold extends JobActionCommand {
         @Override
         String action() {
@@ -132,11 +143,7 @@ abstract class JobActionCommand implements Callable<Integer> {
             description = "Say how soon jobs have their turn.",
             footer = {"", "Example: lectomen job priority 1-17 --to 90"})
     static final class Priority extends JobActionCommand {
-        @Option(
-                names = "--to",
-                required = true,
-                paramLabel = "1..100",
-                description = "50 is usual, more is sooner.")
+        @Option(names = "--to", required = true, paramLabel = "1..100", description = "50 is usual, more is sooner.")
         private int priority;
 
         @Override

@@ -93,8 +93,7 @@ final class JobCommand {
             boolean more = true;
             while (more && jobs.size() < limit) {
                 int ask = Math.min(PAGE, limit - jobs.size());
-                JsonNode page =
-                        service.get("/jobs?limit=" + ask + "&order=" + order + filter.query() + cursor);
+                JsonNode page = service.get("/jobs?limit=" + ask + "&order=" + order + filter.query() + cursor);
                 page.path("jobs").forEach(jobs::add);
                 more = page.has("next");
                 cursor = "&cursor=" + Service.encoded(Words.text(page.path("next")));
@@ -172,9 +171,7 @@ final class JobCommand {
         public Integer call() throws IOException {
             ObjectNode note = JsonMapper.builder().build().createObjectNode();
             note.put("text", text);
-            JsonNode notes = connection
-                    .service()
-                    .postJson("/jobs/" + Service.encoded(id) + "/notes", note);
+            JsonNode notes = connection.service().postJson("/jobs/" + Service.encoded(id) + "/notes", note);
             if (connection.json()) {
                 return Connection.printJson(notes);
             }

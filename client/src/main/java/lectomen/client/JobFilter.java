@@ -22,7 +22,8 @@ final class JobFilter {
     @Option(
             names = "--since",
             paramLabel = "TIME",
-            description = "Only jobs that came in at this time or later: 2027-03-01, 2027-03-01T14:30, or 90m, 12h, 7d ago.")
+            description =
+                    "Only jobs that came in at this time or later: 2027-03-01, 2027-03-01T14:30, or 90m, 12h, 7d ago.")
     private @Nullable String since;
 
     @Option(names = "--until", paramLabel = "TIME", description = "Only jobs that came in before this time.")
@@ -34,7 +35,10 @@ final class JobFilter {
 
     /** The filter as the query of a call, each part led by an ampersand. */
     String query() {
-        return part("state", state) + part("rule", rule) + part("name", name) + time("since", since)
+        return part("state", state)
+                + part("rule", rule)
+                + part("name", name)
+                + time("since", since)
                 + time("until", until);
     }
 
@@ -61,14 +65,16 @@ final class JobFilter {
                 return Instant.now().minusSeconds(number * seconds);
             }
             if (text.matches("\\d{4}-\\d{2}-\\d{2}")) {
-                return LocalDate.parse(text).atStartOfDay(ZoneId.systemDefault()).toInstant();
+                return LocalDate.parse(text)
+                        .atStartOfDay(ZoneId.systemDefault())
+                        .toInstant();
             }
             return text.endsWith("Z")
                     ? Instant.parse(text)
                     : LocalDateTime.parse(text).atZone(ZoneId.systemDefault()).toInstant();
         } catch (DateTimeException e) {
-            throw new NoService("a time is written as 2027-03-01, 2027-03-01T14:30, or as 90m, 12h or 7d ago, not as \"" + text
-                    + "\"");
+            throw new NoService("a time is written as 2027-03-01, 2027-03-01T14:30, or as 90m, 12h or 7d ago, not as \""
+                    + text + "\"");
         }
     }
 }

@@ -30,7 +30,9 @@ final class JobLogCommand implements Callable<Integer> {
     @Parameters(arity = "0..1", paramLabel = "ID", description = "The job's id; without it, all jobs and rules.")
     private @Nullable String id;
 
-    @Option(names = {"-f", "--follow"}, description = "Go on as things happen, until Ctrl-C.")
+    @Option(
+            names = {"-f", "--follow"},
+            description = "Go on as things happen, until Ctrl-C.")
     private boolean follow;
 
     @Override

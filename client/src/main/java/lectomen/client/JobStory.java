@@ -20,8 +20,16 @@ final class JobStory {
         line("reason", Words.text(job.path("reason").path("words")));
         line("next try", Words.ahead(job.path("nextTryAt")));
         line("result of", Words.text(job.path("resultOf")).isEmpty() ? "" : "job " + Words.text(job.path("resultOf")));
-        line("original", Words.text(job.path("originalRemovedAt")).isEmpty() ? "" : "removed " + Words.time(job.path("originalRemovedAt")) + ", when its retention ended");
-        line("file", job.path("leftInFolder").asBoolean() ? "still lies in its folder, since it can't be removed there" : "");
+        line(
+                "original",
+                Words.text(job.path("originalRemovedAt")).isEmpty()
+                        ? ""
+                        : "removed " + Words.time(job.path("originalRemovedAt")) + ", when its retention ended");
+        line(
+                "file",
+                job.path("leftInFolder").asBoolean()
+                        ? "still lies in its folder, since it can't be removed there"
+                        : "");
         line("priority", job.path("priority").asInt(50) == 50 ? "" : Words.text(job.path("priority")));
         job.path("places").forEach(place -> line("filed as", Words.text(place)));
         conditions(job);

@@ -15,7 +15,8 @@ import tools.jackson.databind.JsonNode;
 final class LedgerCommand {
     @Command(
             name = "check",
-            description = "Read the whole history and check that nothing in it was changed or taken out. Exit code 1 if so.")
+            description =
+                    "Read the whole history and check that nothing in it was changed or taken out. Exit code 1 if so.")
     static final class Check implements Callable<Integer> {
         @Mixin
         private final Connection connection = new Connection();
@@ -27,7 +28,8 @@ final class LedgerCommand {
             if (connection.json()) {
                 Connection.printJson(check);
             } else if (whole) {
-                System.out.println("The ledger is whole: " + check.path("entries").asLong() + " entries.");
+                System.out.println(
+                        "The ledger is whole: " + check.path("entries").asLong() + " entries.");
             } else if (check.has("firstBreak")) {
                 System.out.println("The ledger is broken at entry "
                         + check.path("firstBreak").asLong() + " of "

@@ -121,7 +121,8 @@ final class Service {
             if (!lastId.isEmpty()) {
                 request.header("Last-Event-ID", lastId);
             }
-            try (Stream<String> lines = http.send(request.build(), HttpResponse.BodyHandlers.ofLines()).body()) {
+            try (Stream<String> lines = http.send(request.build(), HttpResponse.BodyHandlers.ofLines())
+                    .body()) {
                 for (String line : (Iterable<String>) lines::iterator) {
                     if (line.startsWith("id:")) {
                         lastId = line.substring(3).strip();

@@ -34,10 +34,12 @@ final class StatusCommand implements Callable<Integer> {
                 .properties()
                 .forEach(state -> counts.add(state.getValue().asInt() + " " + state.getKey()));
         System.out.println("Jobs      " + (counts.isEmpty() ? "none yet" : String.join(", ", counts)));
-        System.out.println("Disk      " + Words.size(status.path("disk").path("freeBytes").asLong())
-                + " free; nothing is taken in below "
-                + Words.size(status.path("disk").path("keepFreeBytes").asLong()));
-        Table table = new Table("HOT FOLDER", "LAST LOOK", "NEXT LOOK", "LAST FILE", "LYING THERE", "STATE").shrink(0, 5);
+        System.out.println(
+                "Disk      " + Words.size(status.path("disk").path("freeBytes").asLong())
+                        + " free; nothing is taken in below "
+                        + Words.size(status.path("disk").path("keepFreeBytes").asLong()));
+        Table table =
+                new Table("HOT FOLDER", "LAST LOOK", "NEXT LOOK", "LAST FILE", "LYING THERE", "STATE").shrink(0, 5);
         for (JsonNode source : status.path("sources")) {
             String trouble = Words.text(source.path("trouble").path("words"));
             String silent = Words.text(source.path("silent").path("words"));

@@ -16,7 +16,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The service as a process of its own, started by the launcher and called over HTTP like by anybody else. */
-final class DemoService implements AutoCloseable {
+public final class DemoService implements AutoCloseable {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Duration LONGEST_START = Duration.ofSeconds(90);
 
@@ -31,9 +31,9 @@ final class DemoService implements AutoCloseable {
     }
 
     /** The service said why it does not start; its words went to standard error already. */
-    static final class NotStarted extends RuntimeException {}
+    public static final class NotStarted extends RuntimeException {}
 
-    static DemoService start(String launcher, Path home, int port) throws IOException, InterruptedException {
+    public static DemoService start(String launcher, Path home, int port) throws IOException, InterruptedException {
         Process process = new ProcessBuilder(
                         List.of(launcher, "serve", "--home", home.toString(), "--port", Integer.toString(port)))
                 .redirectError(ProcessBuilder.Redirect.INHERIT)
@@ -45,7 +45,7 @@ final class DemoService implements AutoCloseable {
             if (service.isReady()) {
                 return service;
             }
-            Thread.sleep(100);
+            Thread.sleep(20);
         }
         service.close();
         throw new NotStarted();
@@ -61,17 +61,17 @@ final class DemoService implements AutoCloseable {
         }
     }
 
-    String url() throws IOException {
+    public String url() throws IOException {
         return JSON.readTree(Files.readString(home.resolve("address")))
                 .path("url")
                 .asString();
     }
 
-    JsonNode get(String path) {
+    public JsonNode get(String path) {
         return call(path, null);
     }
 
-    JsonNode post(String path, String body) {
+    public JsonNode post(String path, String body) {
         return call(path, body);
     }
 
@@ -97,6 +97,11 @@ final class DemoService implements AutoCloseable {
             Thread.currentThread().interrupt();
             throw new IllegalStateException("Interrupted", e);
         }
+    }
+
+    /** The process id of the service. */
+    public long pid() {
+        return process.pid();
     }
 
     /** Waits until the service ends by itself. */

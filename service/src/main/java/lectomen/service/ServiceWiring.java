@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.HashSet;
+import java.util.Optional;
 import java.util.Set;
 import lectomen.service.access.Gate;
 import lectomen.service.access.Token;
@@ -34,14 +35,38 @@ import lectomen.service.work.JobRunner;
 import lectomen.service.work.Trials;
 import lectomen.service.workers.WorkerPool;
 import lectomen.service.workers.WorkerSettings;
-import org.springframework.boot.autoconfigure.EnableAutoConfiguration;
+import org.springframework.boot.autoconfigure.ImportAutoConfiguration;
+import org.springframework.boot.autoconfigure.context.PropertyPlaceholderAutoConfiguration;
+import org.springframework.boot.autoconfigure.ssl.SslAutoConfiguration;
+import org.springframework.boot.http.converter.autoconfigure.HttpMessageConvertersAutoConfiguration;
+import org.springframework.boot.jackson.autoconfigure.JacksonAutoConfiguration;
+import org.springframework.boot.servlet.autoconfigure.HttpEncodingAutoConfiguration;
+import org.springframework.boot.servlet.autoconfigure.MultipartAutoConfiguration;
+import org.springframework.boot.tomcat.autoconfigure.servlet.TomcatServletWebServerAutoConfiguration;
+import org.springframework.boot.webmvc.autoconfigure.DispatcherServletAutoConfiguration;
+import org.springframework.boot.webmvc.autoconfigure.WebMvcAutoConfiguration;
+import org.springframework.boot.webmvc.autoconfigure.error.ErrorMvcAutoConfiguration;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.ComponentScan;
 import org.springframework.context.annotation.Configuration;
 
-/** What the service is made of. The home and its settings are handed in by {@link ServiceMain}. */
+/**
+ * What the service is made of. The home and its settings are handed in by {@link ServiceMain}. What of the framework is used
+ * stands here by name: looking for what might be used would take half a second of each start.
+ */
 @Configuration(proxyBeanMethods = false)
-@EnableAutoConfiguration
+@ImportAutoConfiguration({
+    PropertyPlaceholderAutoConfiguration.class,
+    SslAutoConfiguration.class,
+    HttpMessageConvertersAutoConfiguration.class,
+    JacksonAutoConfiguration.class,
+    HttpEncodingAutoConfiguration.class,
+    MultipartAutoConfiguration.class,
+    TomcatServletWebServerAutoConfiguration.class,
+    DispatcherServletAutoConfiguration.class,
+    WebMvcAutoConfiguration.class,
+    ErrorMvcAutoConfiguration.class
+})
 @ComponentScan("lectomen.service.api")
 class ServiceWiring {
     @Bean
@@ -114,6 +139,8 @@ class ServiceWiring {
                 limits.quiet(),
                 Path.of(System.getProperty("java.home"), "bin", "java"),
                 System.getProperty("lectomen.worker.classpath", "worker/target/lectomen-worker.jar"),
+                Optional.ofNullable(System.getProperty("lectomen.worker.classes"))
+                        .map(Path::of),
                 home.part("scratch").resolve("workers"),
                 Files.createDirectories(home.part("scratch").resolve("fonts"))));
     }

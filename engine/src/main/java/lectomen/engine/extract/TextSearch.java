@@ -7,6 +7,8 @@ import java.util.regex.Pattern;
 
 /** Looks for words and patterns in plain text, safely. */
 public final class TextSearch {
+    private static final Pattern DIVIDED = Pattern.compile("(?<=\\p{Ll})[-\u2010\u00ad]\\s*\n\\s*(?=\\p{Ll})");
+
     private TextSearch() {}
 
     /**
@@ -19,9 +21,17 @@ public final class TextSearch {
         return matcher.find() ? Optional.of(matcher.group()) : Optional.empty();
     }
 
-    /** Whether the words stand in the text one after the other, whatever their case and the blanks between them. */
+    /**
+     * Whether the words stand in the text one after the other, whatever their case and the blanks between them. A word that is
+     * divided at the end of a line is whole.
+     */
     public static boolean contains(String text, String words) {
-        return fold(text).contains(fold(words));
+        String wanted = fold(words);
+        return fold(text).contains(wanted) || fold(undivided(text)).contains(wanted);
+    }
+
+    private static String undivided(String text) {
+        return DIVIDED.matcher(text).replaceAll("");
     }
 
     /** Lower case, every run of blanks as one. */

@@ -28,6 +28,11 @@ public record Page(int number, double width, double height, Unit unit, List<Line
         return new Page(number, width, height, unit, LineGathering.gather(words));
     }
 
+    /** Gathers words in any order into lines, from top to bottom. */
+    public static List<Line> gather(List<Word> words) {
+        return LineGathering.gather(words);
+    }
+
     /** The lines grouped by height: each row from left to right, rows from top to bottom. */
     public List<List<Line>> rows() {
         List<List<Line>> rows = new ArrayList<>();
@@ -42,6 +47,17 @@ public record Page(int number, double width, double height, Unit unit, List<Line
         rows.forEach(
                 row -> row.sort(Comparator.comparingDouble(line -> line.box().left())));
         return rows;
+    }
+
+    /**
+     * The text as people read it where it stands in columns: down the first, then down the next. Equal to {@link #text} where
+     * there are none.
+     */
+    public String textByColumns() {
+        List<List<Line>> blocks = ColumnOrder.blocks(lines);
+        return blocks.stream()
+                .map(block -> new Page(number, width, height, unit, block).text())
+                .collect(Collectors.joining("\n"));
     }
 
     /** The words of every row with one blank between them, a row on each line. */

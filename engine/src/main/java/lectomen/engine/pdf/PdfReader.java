@@ -38,17 +38,34 @@ public final class PdfReader {
             if (document.getNumberOfPages() == 0) {
                 return new Reading.Unreadable(Reason.of("pdf.no-pages"));
             }
-            List<Page> pages = new ArrayList<>();
-            PageWords words = new PageWords();
-            for (int number = 1; number <= document.getNumberOfPages(); number++) {
-                pages.add(words.read(document, number));
-            }
-            return new Reading.Read(new DocumentText(pages));
+            return read(document);
         } catch (InvalidPasswordException e) {
             return new Reading.Unreadable(Reason.of("pdf.password"));
         } catch (IOException | RuntimeException e) {
             return new Reading.Unreadable(Reason.of("pdf.broken", "problem", problem(e)));
         }
+    }
+
+    private static Reading read(PDDocument document) throws IOException {
+        List<Page> pages = new ArrayList<>();
+        List<Integer> illegible = new ArrayList<>();
+        String garbage = "";
+        PageWords words = new PageWords();
+        for (int number = 1; number <= document.getNumberOfPages(); number++) {
+            Page page = words.read(document, number);
+            Legibility legibility = Legibility.of(page, words.glyphs(), words.glyphsWithoutLetter());
+            if (legibility.isGarbage()) {
+                illegible.add(number);
+                garbage = garbage.isEmpty() ? legibility.sample() : garbage;
+                page = Page.ofWords(number, page.width(), page.height(), page.unit(), List.of());
+            }
+            pages.add(page);
+        }
+        DocumentText text = new DocumentText(pages, illegible);
+        return text.isBlank() && !illegible.isEmpty()
+                ? new Reading.Unreadable(
+                        Reason.of("text.garbage", "pages", new DocumentText(pages).pageRange(), "sample", garbage))
+                : new Reading.Read(text);
     }
 
     private static String problem(Exception e) {

@@ -108,7 +108,8 @@ public sealed interface Condition {
             if (text.isEmpty()) {
                 return new Seen(says, Truth.OPEN, "not read yet", line, List.of());
             }
-            boolean held = TextSearch.contains(text.get().text(), words);
+            boolean held = TextSearch.contains(text.get().text(), words)
+                    || TextSearch.contains(text.get().textByColumns(), words);
             return new Seen(says, Truth.of(held), held ? "found" : nearest(text.get()), line, List.of());
         }
 
@@ -134,7 +135,8 @@ public sealed interface Condition {
             if (text.isEmpty()) {
                 return new Seen(says, Truth.OPEN, "not read yet", line, List.of());
             }
-            Optional<String> match = TextSearch.findMatch(pattern, text.get().text());
+            Optional<String> match = TextSearch.findMatch(pattern, text.get().text())
+                    .or(() -> TextSearch.findMatch(pattern, text.get().textByColumns()));
             String saw = match.map(found -> "\"" + found + "\"")
                     .orElse("not found on " + text.get().pageRange());
             return new Seen(says, Truth.of(match.isPresent()), saw, line, List.of());

@@ -46,11 +46,11 @@ import tools.jackson.databind.json.JsonMapper;
 public final class EffectRunner implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(EffectRunner.class);
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final int AT_ONCE_ON_A_CONNECTION = 6;
+    private static final int AT_ONCE_ON_A_CONNECTION = 24;
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
     private static final Duration LONGEST_PAUSE = Duration.ofSeconds(30);
     private static final Duration CLEARING_PAUSE = Duration.ofSeconds(3);
-    private static final int MOST_AT_ONCE = 1_000;
+    private static final int MOST_AT_ONCE = 100;
 
     private final Store store;
     private final Jobs jobs;
@@ -105,7 +105,8 @@ public final class EffectRunner implements AutoCloseable {
      * again, those replace what it filed before. Call it in the write that records the plan; {@link #wake} then starts them.
      */
     public void intend(JdbcClient db, Job job, List<Filing> filings) {
-        List<Effect> before = effects.ofJob(db, job.id());
+        List<Effect> before = job.generation() == 1 ? List.of() : effects.ofJob(db, job.id());
+        boolean intended = false;
         for (Filing filing : filings) {
             boolean done = before.stream()
                     .anyMatch(effect -> effect.stands()
@@ -132,9 +133,12 @@ public final class EffectRunner implements AutoCloseable {
                                 filing,
                                 supersedes,
                                 Optional.empty()));
+                intended = true;
             }
         }
-        settle(db, job.id());
+        if (!intended) {
+            settle(db, job.id());
+        }
     }
 
     /** What the job filed before it was run again. */
@@ -334,7 +338,7 @@ public final class EffectRunner implements AutoCloseable {
                     .replaces()
                     .filter(own -> own.place().equals(placed.place()))
                     .ifPresent(own -> effects.ended(db, effect.supersedes().orElseThrow()));
-            settle(db, effect.jobId());
+            settle(db, job);
             return troubled.remove(effect.connection()) ? effects.wake(db, effect.connection()) : 0;
         });
         placed.leftovers().forEach(file -> clear(new Leftover(effect.id(), file)));
@@ -370,7 +374,7 @@ public final class EffectRunner implements AutoCloseable {
 
     /** A service that was ended between a receipt and the clearing left a hidden file with each of its last filings. */
     private void clearLast() {
-        for (Effect effect : effects.lastDone(AT_ONCE_ON_A_CONNECTION * 20)) {
+        for (Effect effect : effects.lastDone(AT_ONCE_ON_A_CONNECTION * 5)) {
             work(effect).ifPresent(work -> work.repository()
                     .leftovers(work.order())
                     .forEach(file -> uncleared.add(new Leftover(effect.id(), file))));
@@ -379,14 +383,14 @@ public final class EffectRunner implements AutoCloseable {
 
     /** A job is filed once all its filings of this run are, and what it filed in an earlier run is replaced or taken back. */
     private void settle(JdbcClient db, String jobId) {
-        Job job = jobs.find(db, jobId).orElseThrow();
-        List<Effect> all = effects.ofJob(db, jobId);
-        boolean filed = !job.state().isEnd()
-                && all.stream()
-                        .filter(effect -> effect.kind() == Effect.Kind.FILE && effect.generation() == job.generation())
-                        .allMatch(effect -> effect.state() == Effect.State.DONE);
-        if (filed && !takesBack(db, job, all)) {
-            jobs.move(db, jobId, Jobs.Move.to(JobState.FILED), "service");
+        settle(db, jobs.find(db, jobId).orElseThrow());
+    }
+
+    private void settle(JdbcClient db, Job job) {
+        boolean filed = !job.state().isEnd() && !effects.hasOpenFiling(db, job);
+        boolean ranAgain = job.redoGeneration() > 1;
+        if (filed && !(ranAgain && takesBack(db, job, effects.ofJob(db, job.id())))) {
+            jobs.move(db, job.id(), Jobs.Move.to(JobState.FILED), "service");
         }
     }
 

@@ -226,6 +226,18 @@ final class Effects {
                 .update();
     }
 
+    /** Whether a filing of the job's present generation has no receipt yet. */
+    boolean hasOpenFiling(JdbcClient db, Job job) {
+        return !db.sql("""
+                        select 1 from effect
+                        where job_id = ? and generation = ? and kind = 'file' and state <> 'done' limit 1
+                        """)
+                .params(job.id(), job.generation())
+                .query(Integer.class)
+                .list()
+                .isEmpty();
+    }
+
     /** Holds what of a job is not begun, or lets it go on. */
     void hold(JdbcClient db, String jobId, boolean hold) {
         db.sql("update effect set state = :to, next_try_at = 0 where state = :from and job_id = :job")

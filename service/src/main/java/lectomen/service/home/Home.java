@@ -94,10 +94,19 @@ public final class Home implements AutoCloseable {
     }
 
     public Settings settings() {
+        return readSettings(folder);
+    }
+
+    /**
+     * The settings of a home, without taking it.
+     *
+     * @throws BadHomeException if they can't be read
+     */
+    public static Settings readSettings(Path home) {
         try {
-            return SettingsReader.read(Files.readString(folder.resolve(SETTINGS_FILE)), folder);
+            return SettingsReader.read(Files.readString(home.resolve(SETTINGS_FILE)), home);
         } catch (IOException e) {
-            String problem = folder.resolve(SETTINGS_FILE) + " can't be read (" + e.getMessage() + ")";
+            String problem = home.resolve(SETTINGS_FILE) + " can't be read (" + e.getMessage() + ")";
             throw new BadHomeException("settings", problem, "make it readable, or remove it for a new one");
         }
     }

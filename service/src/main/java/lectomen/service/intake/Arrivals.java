@@ -128,7 +128,7 @@ public final class Arrivals {
     }
 
     private void startJob(JdbcClient db, long source, File file, Optional<Job.Origin> origin, String principal) {
-        if (jobs.find(db, file.job()).isPresent()) {
+        if (jobs.exists(db, file.job())) {
             jobs.move(db, file.job(), Jobs.Move.to(JobState.WAITING), principal);
         } else {
             Jobs.NewJob job = new Jobs.NewJob(

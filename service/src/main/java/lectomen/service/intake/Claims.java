@@ -316,16 +316,34 @@ final class Claims {
     }
 
     /**
-     * Step 5 for one claim.
+     * Step 5 for several claims, with one commit.
      *
-     * @return true when the claim is at its end; false to look again later
+     * @return the claims that are not at their end, to be looked at again later
      */
-    boolean release(Moved moved) throws IOException {
+    List<Moved> release(List<Moved> claims) throws IOException {
+        Map<String, List<Mark>> marks = marks(claims);
+        List<Moved> open = new ArrayList<>();
+        List<String> ended = new ArrayList<>();
+        for (Moved moved : claims) {
+            if (release(moved, marks.getOrDefault(moved.claim(), List.of()))) {
+                ended.add(moved.claim());
+            } else {
+                open.add(moved);
+            }
+        }
+        removed(ended);
+        for (String claim : ended) {
+            hidden.removeFolders(claim);
+        }
+        return open;
+    }
+
+    private boolean release(Moved moved, List<Mark> marks) throws IOException {
         boolean end = true;
         for (Path file : hidden.filesOf(moved.claim())) {
             if (IgnoredNames.ignores(file.getFileName().toString())) {
                 hidden.giveBack(moved.claim(), file);
-            } else if (isAsKept(moved.claim(), file)) {
+            } else if (isAsKept(moved.claim(), file, marks)) {
                 Files.delete(file);
                 changing.remove(file);
             } else {
@@ -333,33 +351,51 @@ final class Claims {
                 end = false;
             }
         }
-        if (end) {
-            removed(moved.claim());
-            hidden.removeFolders(moved.claim());
-        }
         return end;
     }
 
-    private boolean isAsKept(String claim, Path file) throws IOException {
-        FileState now = FileState.of(file);
-        Path relative = hidden.relative(claim, file);
-        return store.read(db -> db.sql(
-                                "select size, mtime, ctime from claim_file where claim = ? and path_key in (?, '')")
-                        .params(claim, pathKey(relative))
-                        .query((row, n) -> row.getLong("size") == now.size()
-                                && row.getLong("mtime") == now.mtime()
-                                && row.getLong("ctime") == now.ctime())
+    /** How a file was when it was kept. @param pathKey empty for the only file of a claim of an older version */
+    private record Mark(String claim, String pathKey, long size, long mtime, long ctime) {}
+
+    private Map<String, List<Mark>> marks(List<Moved> claims) {
+        List<String> ids = claims.stream().map(Moved::claim).toList();
+        return store
+                .read(db -> db.sql("select * from claim_file where claim in (:claims)")
+                        .param("claims", ids)
+                        .query((row, n) -> new Mark(
+                                row.getString("claim"),
+                                row.getString("path_key"),
+                                row.getLong("size"),
+                                row.getLong("mtime"),
+                                row.getLong("ctime")))
                         .list())
-                .contains(true);
+                .stream()
+                .collect(Collectors.groupingBy(Mark::claim));
     }
 
-    private void removed(String claim) {
-        inHand.remove(claim);
+    private boolean isAsKept(String claim, Path file, List<Mark> marks) throws IOException {
+        FileState now = FileState.of(file);
+        String key = pathKey(hidden.relative(claim, file));
+        return marks.stream()
+                .anyMatch(mark -> (mark.pathKey().isEmpty() || mark.pathKey().equals(key))
+                        && mark.size() == now.size()
+                        && mark.mtime() == now.mtime()
+                        && mark.ctime() == now.ctime());
+    }
+
+    private void removed(List<String> claims) {
+        if (claims.isEmpty()) {
+            return;
+        }
+        claims.forEach(inHand::remove);
         store.write(db -> {
-            db.sql("delete from claim_file where claim = ?").param(claim).update();
-            return db.sql("update claim set state = 'removed' where job_id = ?")
-                    .param(claim)
-                    .update();
+            for (String claim : claims) {
+                db.sql("delete from claim_file where claim = ?").param(claim).update();
+                db.sql("update claim set state = 'removed' where job_id = ?")
+                        .param(claim)
+                        .update();
+            }
+            return claims;
         });
     }
 
@@ -423,7 +459,7 @@ final class Claims {
             }
             boolean moved = !hidden.filesOf(claim.job()).isEmpty();
             if (claim.held() && !moved) {
-                removed(claim.job());
+                removed(List.of(claim.job()));
             } else if (claim.held()) {
                 held.add(new Moved(claim.job()));
             } else if (moved) {

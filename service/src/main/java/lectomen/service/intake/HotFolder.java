@@ -400,20 +400,22 @@ final class HotFolder {
 
     private Duration releaseHeld() throws IOException {
         long now = System.nanoTime();
-        for (Held first = held.peek(); first != null; first = held.peek()) {
+        List<Claims.Moved> due = new ArrayList<>();
+        Duration next = beingCopied.get() > 0 ? GRACE : settings.sweep();
+        for (Held first = held.peek(); first != null && due.size() < CLAIMS_PER_LOOK; first = held.peek()) {
             long left = GRACE.toNanos() - (now - first.sinceNanos());
             if (left > 0) {
-                return Duration.ofNanos(left);
+                next = Duration.ofNanos(left);
+                break;
             }
+            due.add(first.moved());
             held.remove(first);
-            if (!claims.release(first.moved())) {
-                hold(first.moved());
-                around.whenArrived().run();
-            }
         }
-        if (!unfinished.isEmpty()) {
-            return PAUSE_WHEN_AWAY;
+        if (!due.isEmpty()) {
+            claims.release(due).forEach(this::hold);
+            around.whenArrived().run();
+            next = held.isEmpty() ? next : shorter(next, GRACE);
         }
-        return beingCopied.get() > 0 ? GRACE : settings.sweep();
+        return unfinished.isEmpty() ? next : PAUSE_WHEN_AWAY;
     }
 }

@@ -40,7 +40,7 @@ import org.slf4j.LoggerFactory;
 public final class HotFolders implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(HotFolders.class);
     private static final int LOOKERS = 2;
-    private static final int COPIERS = 8;
+    private static final int COPIERS = 12;
     private static final Duration AFTER_EVENT = Duration.ofMillis(10);
 
     /** A folder with its next look; both are only touched under the lock of this object. */

@@ -150,7 +150,7 @@ public final class Jobs {
         String code = move.reason().map(Reason::code).orElse(null);
         db.sql("""
                         update job set state = ?, waits_for = ?, reason_code = ?, next_try_at = ?, changed_at = ?,
-                            version = version + 1
+                            attempt = attempt + ?, version = version + 1
                         where id = ?
                         """)
                 .param(move.to().code())
@@ -158,6 +158,7 @@ public final class Jobs {
                 .param(code)
                 .param(move.nextTryAt().map(Instant::toEpochMilli).orElse(null))
                 .param(clock.millis())
+                .param(move.to() == JobState.WORKING ? 1 : 0)
                 .param(id)
                 .update();
         if (from.hasReason() || code != null) {
@@ -237,6 +238,23 @@ public final class Jobs {
                 .update();
     }
 
+    /** The job, if somebody wished to hold it while it was at work. */
+    public Optional<Job> findHoldWanted(JdbcClient db, String id) {
+        return db.sql(SELECT + " where j.id = ? and j.hold_wanted <> 0")
+                .param(id)
+                .query(Jobs::job)
+                .optional();
+    }
+
+    /** Whether there is such a job. */
+    public boolean exists(JdbcClient db, String id) {
+        return !db.sql("select 1 from job where id = ?")
+                .param(id)
+                .query(Integer.class)
+                .list()
+                .isEmpty();
+    }
+
     /** Fixes the rule version that the job goes through. */
     public void setRule(JdbcClient db, String id, RuleRef rule) {
         db.sql("update job set rule_id = ?, rule_version = ? where id = ?")
@@ -262,9 +280,6 @@ public final class Jobs {
         List<Job> taken = new ArrayList<>();
         for (String id : turns.next(db, clock.millis(), most)) {
             move(db, id, Move.to(JobState.WORKING), "service");
-            db.sql("update job set attempt = attempt + 1 where id = ?")
-                    .param(id)
-                    .update();
             find(db, id).ifPresent(taken::add);
         }
         return taken;

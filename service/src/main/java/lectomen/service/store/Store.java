@@ -36,6 +36,9 @@ public final class Store implements AutoCloseable {
     private static final int READERS = 4;
     private static final int MOST_IN_ONE_COMMIT = 500;
     private static final int STATEMENTS_KEPT_PREPARED = 300;
+    /** In pages of 4 kB: a longer log writes a page that changes often to the database less often. */
+    private static final String LOG_BEFORE_CHECKPOINT = "pragma wal_autocheckpoint = 8000";
+
     private static final String CACHE_OF_EACH_CONNECTION = "pragma cache_size = -16000";
 
     /** Something to do with the database. */
@@ -59,6 +62,7 @@ public final class Store implements AutoCloseable {
             Connection connection = pool.getConnection();
             JdbcClient client = JdbcClient.create(new SingleConnectionDataSource(connection, true));
             client.sql(CACHE_OF_EACH_CONNECTION).update();
+            client.sql(LOG_BEFORE_CHECKPOINT).query(Integer.class).single();
             if (readOnly) {
                 client.sql("pragma query_only = on").update();
             }

@@ -43,7 +43,7 @@ public final class JobRunner implements AutoCloseable {
     private static final int TRIES = 3;
 
     /** While one job is at a worker, others wait for the disk to have taken them up or recorded them. */
-    private static final int THREADS_PER_WORKER = 4;
+    private static final int THREADS_PER_WORKER = 8;
 
     private static final Duration PAUSE_AFTER_DEATH = Duration.ofSeconds(1);
     private static final Duration PAUSE_WITHOUT_RULE = Duration.ofSeconds(2);
@@ -245,12 +245,14 @@ public final class JobRunner implements AutoCloseable {
     private void record(JdbcClient db, Job before, Outcome outcome, Optional<String> folder, Instant beganAt) {
         outcome.rule().filter(rule -> rule.version() > 0).ifPresent(rule -> jobs.setRule(db, before.id(), rule));
         jobs.setConsidered(db, before.id(), JSON.writeValueAsString(outcome.considered()));
-        Job job = jobs.find(db, before.id()).orElseThrow();
-        results.keep(db, job, outcome, beganAt);
+        results.keep(db, before, outcome, beganAt);
         if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
-            effects.intend(db, job, planned.filings());
-            holdIfWanted(db, job);
-        } else if (outcome.ending() instanceof Outcome.Ending.Unwanted unwanted) {
+            effects.intend(db, before, planned.filings());
+            holdIfWanted(db, before.id());
+            return;
+        }
+        Job job = jobs.find(db, before.id()).orElseThrow();
+        if (outcome.ending() instanceof Outcome.Ending.Unwanted unwanted) {
             effects.endBadly(db, job, JobState.UNWANTED, unwanted.reason(), folder);
         } else if (outcome.ending() instanceof Outcome.Ending.Failed failed) {
             effects.endBadly(db, job, JobState.FAILED, failed.reason(), folder);
@@ -258,14 +260,14 @@ public final class JobRunner implements AutoCloseable {
     }
 
     /** Somebody wished to hold the job while its worker had it. */
-    private void holdIfWanted(JdbcClient db, Job job) {
-        if (job.holdWanted()) {
-            jobs.wishHold(db, job.id(), false);
-            effects.hold(db, job.id(), true);
-            Optional<Job> now =
-                    jobs.find(db, job.id()).filter(found -> found.state().mayBecome(JobState.HELD));
-            now.ifPresent(found ->
-                    jobs.move(db, job.id(), Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", "")), "service"));
+    private void holdIfWanted(JdbcClient db, String id) {
+        Optional<Job> wanted = jobs.findHoldWanted(db, id);
+        if (wanted.isPresent()) {
+            jobs.wishHold(db, id, false);
+            effects.hold(db, id, true);
+            if (wanted.get().state().mayBecome(JobState.HELD)) {
+                jobs.move(db, id, Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", "")), "service");
+            }
         }
     }
 

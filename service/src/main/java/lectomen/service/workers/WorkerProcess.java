@@ -58,6 +58,10 @@ final class WorkerProcess {
                 settings.classPath(),
                 "lectomen.worker.WorkerMain",
                 scratch.toString()));
+        settings.readyClasses().filter(Files::exists).ifPresent(classes -> {
+            command.add(1, "-XX:SharedArchiveFile=" + classes);
+            command.add(2, "-Xlog:disable");
+        });
         Process process = new ProcessBuilder(command)
                 .redirectError(ProcessBuilder.Redirect.DISCARD)
                 .start();

@@ -2,6 +2,7 @@ package lectomen.service.workers;
 
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Optional;
 
 /**
  * How workers are started and held.
@@ -12,6 +13,7 @@ import java.time.Duration;
  * @param quiet after which an idle worker is stopped
  * @param java the program
  * @param classPath where the worker's main is found
+ * @param readyClasses a file with classes that lie ready for a quicker start; it need not be there
  * @param scratch a folder for the documents in work
  * @param fontCache a folder where workers remember which fonts this machine has
  */
@@ -22,5 +24,6 @@ public record WorkerSettings(
         Duration quiet,
         Path java,
         String classPath,
+        Optional<Path> readyClasses,
         Path scratch,
         Path fontCache) {}

@@ -41,7 +41,7 @@ def close(context):
         context.move_to(50, y)
         context.show_text(text)
     context.set_font_size(7)
-    context.move_to(172, 88)
+    context.move_to(186, 88)
     context.show_text("1")
 
 

@@ -1,0 +1,82 @@
+package lectomen.service.doctor;
+
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Looks at a home and this machine: {@code doctor [--home DIR] [--json]}.
+ *
+ * <p>Exit codes: 0 all is well, 1 something is wrong, 2 the arguments can't be used.
+ */
+public final class DoctorMain {
+    private static final String USAGE = """
+            Usage: lectomen doctor [--home DIR] [--json]
+            Say what is wrong with a home (default: LECTOMEN_HOME, else ./home) and this machine, and what mends it. Changes
+            nothing. Exit code 1 when something is wrong.""";
+
+    private DoctorMain() {}
+
+    public static void main(String[] words) {
+        System.setOut(new PrintStream(System.out, true, StandardCharsets.UTF_8));
+        String home = System.getenv().getOrDefault("LECTOMEN_HOME", "home");
+        boolean json = false;
+        for (int i = 0; i < words.length; i++) {
+            if (words[i].equals("--home") && i + 1 < words.length) {
+                home = words[++i];
+            } else if (words[i].startsWith("--home=")) {
+                home = words[i].substring("--home=".length());
+            } else if (words[i].equals("--json")) {
+                json = true;
+            } else if (words[i].equals("--help") || words[i].equals("-h")) {
+                System.out.println(USAGE);
+                System.exit(0);
+            } else {
+                System.err.println(
+                        "lectomen: doctor does not know \"" + words[i] + "\". To mend it: lectomen doctor --help");
+                System.exit(2);
+            }
+        }
+        List<Finding> findings = check(Path.of(home).toAbsolutePath().normalize());
+        boolean well = findings.stream().allMatch(Finding::well);
+        if (json) {
+            Map<String, Object> answer = Map.of("well", well, "findings", findings);
+            System.out.println(JsonMapper.builder()
+                    .build()
+                    .writerWithDefaultPrettyPrinter()
+                    .writeValueAsString(answer));
+        } else {
+            print(findings);
+        }
+        System.exit(well ? 0 : 1);
+    }
+
+    static List<Finding> check(Path home) {
+        if (!Files.isDirectory(home)) {
+            return List.of(Finding.wrong(
+                    "Home", "there is no home " + home, "./lectomen serve --home " + home + " makes one"));
+        }
+        List<Finding> findings = new ArrayList<>(new MachineCheck(InstantSource.system()).check(home));
+        findings.addAll(new HomeCheck(home).check());
+        findings.addAll(new ServiceCheck(home).check());
+        return findings;
+    }
+
+    private static void print(List<Finding> findings) {
+        for (Finding finding : findings) {
+            System.out.println((finding.well() ? "  well   " : "  WRONG  ") + finding.what() + ": " + finding.words());
+            if (!finding.well()) {
+                System.out.println("         To mend it: " + finding.mend());
+            }
+        }
+        long wrong = findings.stream().filter(finding -> !finding.well()).count();
+        System.out.println(
+                wrong == 0 ? "\nAll is well." : "\n" + wrong + (wrong == 1 ? " thing is" : " things are") + " wrong.");
+    }
+}

@@ -1,0 +1,80 @@
+package lectomen.service.doctor;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermission;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import lectomen.engine.reason.Reason;
+import lectomen.service.bytes.Room;
+import lectomen.service.home.BadHomeException;
+import lectomen.service.home.Home;
+import lectomen.service.home.Settings;
+
+/** What a home must be like. Changes nothing in it. */
+final class HomeCheck {
+    private final Path home;
+
+    HomeCheck(Path home) {
+        this.home = home;
+    }
+
+    List<Finding> check() {
+        List<Finding> findings = new ArrayList<>();
+        findings.add(secret("token"));
+        findings.add(secret("keys/ledger.key"));
+        try {
+            Settings settings = Home.readSettings(home);
+            findings.add(Finding.well("Settings", home.resolve("lectomen.yaml") + " can be read"));
+            findings.add(room(settings));
+            for (Map.Entry<String, Path> connection : settings.folders().entrySet()) {
+                findings.add(connection(connection.getKey(), connection.getValue(), settings));
+            }
+        } catch (BadHomeException e) {
+            findings.add(Finding.wrong("Settings", String.valueOf(e.getMessage()), e.mend()));
+        }
+        return findings;
+    }
+
+    private Finding secret(String name) {
+        Path file = home.resolve(name);
+        if (Files.notExists(file)) {
+            return Finding.well(name, "not made yet; the first start makes it");
+        }
+        try {
+            Set<PosixFilePermission> rights = Files.getPosixFilePermissions(file);
+            boolean open = rights.stream().anyMatch(right -> !right.name().startsWith("OWNER"));
+            return open
+                    ? Finding.wrong(name, file + " can be read by others", "chmod 600 " + file)
+                    : Finding.well(name, "only its owner can read it");
+        } catch (IOException e) {
+            return Finding.wrong(name, file + " can't be looked at", "chown \"$USER\" " + file);
+        }
+    }
+
+    private Finding room(Settings settings) {
+        return new Room(home, settings.keepFreeBytes())
+                .findTooLow()
+                .map(Reason::words)
+                .map(words -> Finding.wrong("Room", words, "df -h " + home))
+                .orElse(Finding.well("Room", "there is room for what comes in"));
+    }
+
+    private static Finding connection(String name, Path folder, Settings settings) {
+        String what = "Connection " + name;
+        if (!Files.isDirectory(folder)) {
+            return Finding.wrong(
+                    what, "its folder " + folder + " is not there", "mkdir -p " + folder + ", or mount it");
+        }
+        if (!Files.isWritable(folder)) {
+            return Finding.wrong(what, "its folder " + folder + " can't be written", "let the service write there");
+        }
+        boolean allowed = settings.roots().stream().anyMatch(folder::startsWith);
+        return allowed
+                ? Finding.well(what, folder + " can be written")
+                : Finding.wrong(what, folder + " lies under none of the roots", "add it to \"roots\" in lectomen.yaml");
+    }
+}
