@@ -1,14 +1,17 @@
 package lectomen.client;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
-import java.util.List;
+import java.time.Instant;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 class WordsTest {
     private static String printed(Runnable printing) {
@@ -23,13 +26,40 @@ class WordsTest {
         return out.toString(StandardCharsets.UTF_8);
     }
 
-    @Test
-    void columnsAreAsWideAsTheirWidestCell() {
-        String table = printed(() -> Words.table(
-                List.of("JOB", "FILE"),
-                List.of(List.of("1-1", "a.pdf"), List.of("1-100", "Łódź.pdf")),
-                List.of("filed", "")));
-        assertThat(table).isEqualTo("JOB    FILE\n1-1    a.pdf\n      filed\n1-100  Łódź.pdf\n");
+    @ParameterizedTest
+    @CsvSource({
+        "0,0 B",
+        "999,999 B",
+        "1000,1.0 kB",
+        "1049,1.0 kB",
+        "12345,12 kB",
+        "999499,999 kB",
+        "999999,1.0 MB",
+        "5000000000,5.0 GB"
+    })
+    void sizesAreWrittenForPeople(long bytes, String words) {
+        assertThat(Words.size(bytes)).isEqualTo(words);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0,just now", "30,30 s ago", "300,5 min ago", "20000,5 h ago", "200000,2 days ago"})
+    void timesAreWrittenAsPeopleCountThem(long secondsAgo, String words) {
+        JsonNode time = JsonMapper.builder()
+                .build()
+                .valueToTree(Instant.now().minusSeconds(secondsAgo).toString());
+        assertThat(Words.ago(time)).isEqualTo(words);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"2027-03-01", "2027-03-01T14:30", "2027-03-01T14:30:00Z", "90m", "12h", "7d"})
+    void aTimeIsUnderstoodAsPeopleWriteIt(String text) {
+        assertThat(JobFilter.instant(text)).isNotNull();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"yesterday", "12", "2027-13-01", "1w"})
+    void aTimeThatIsNoneIsSaid(String text) {
+        assertThatThrownBy(() -> JobFilter.instant(text)).hasMessageContaining("not as \"" + text + "\"");
     }
 
     @Test
@@ -53,7 +83,11 @@ class WordsTest {
         "'rule live x --existing keep',2",
         "'--version',0",
         "'job list --help',0",
-        "'job list --nothing',2"
+        "'job list --nothing',2",
+        "'job retry',2",
+        "'job retry 1-1 --state failed',2",
+        "'completion bash',0",
+        "'completion fish',2"
     })
     void wordsThatAreNoCommandEndWithTwo(String words, int code) {
         int[] ended = new int[1];

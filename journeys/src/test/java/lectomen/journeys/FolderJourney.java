@@ -7,7 +7,10 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.FileTime;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
@@ -246,5 +249,175 @@ class FolderJourney {
         assertThat(service.inbox("notes").resolve("waits.txt")).exists();
         service.post("/rules/notes/live", "");
         service.awaitJob("waits.txt", "filed");
+    }
+
+    @Test
+    void filesInWatchedSubfoldersAreTakenAndTheFoldersStay() throws Exception {
+        service.live(Rules.keepName("notes", "arrives: whole\nsubfolders: watch"));
+        Path inner = Files.createDirectories(service.inbox("notes").resolve("quay 7/inner"));
+        Files.writeString(inner.resolve("deep.txt"), "deep");
+        JsonNode deep = service.awaitJob("deep.txt", "filed");
+        assertThat(deep.path("subfolder").asString()).isEqualTo("quay 7/inner");
+        Files.writeString(inner.resolve("second.txt"), "seen by its event");
+        service.awaitJob("second.txt", "filed");
+        assertThat(inner).isEmptyDirectory();
+    }
+
+    @Test
+    void aDroppedFolderIsTakenWithWhatIsInItAsOneArrival() throws Exception {
+        service.live(Rules.keepName("notes", "settle: 300ms\nsubfolders: take"));
+        Path outside = Files.createDirectories(temp.resolve("outside/batch 7/inner"));
+        for (String name : List.of("a.txt", "b.txt")) {
+            Files.writeString(outside.resolveSibling(name), name);
+        }
+        Files.writeString(outside.resolve("c.txt"), "c");
+        Files.move(temp.resolve("outside/batch 7"), service.inbox("notes").resolve("batch 7"));
+        RunningService.await("all are filed", Duration.ofSeconds(30), () -> service.count("filed") == 3);
+        List<Long> arrivals = new ArrayList<>();
+        for (JsonNode job : service.jobs()) {
+            arrivals.add(service.get("/jobs/" + job.path("id").asString())
+                    .path("arrival")
+                    .asLong());
+        }
+        assertThat(arrivals).containsOnly(1L);
+        RunningService.await(
+                "the folder is gone",
+                Duration.ofSeconds(20),
+                () -> Files.notExists(service.inbox("notes").resolve("batch 7")));
+    }
+
+    @Test
+    void aFileOnAShareThatCanNotBeWrittenIsTakenOnceAndAgainOnlyWhenItChanges() throws Exception {
+        Path share = Files.createDirectories(service.inbox("notes"));
+        try (SmallDisk disk = SmallDisk.mount(share, "size=1m")) {
+            Files.writeString(share.resolve("fixed.txt"), "first");
+            disk.remount("ro");
+            service.live(Rules.keepName("notes", "settle: 200ms\nsweep: 1s"));
+            JsonNode job = service.awaitJob("fixed.txt", "filed");
+            assertThat(job.path("leftInFolder").asBoolean()).isTrue();
+            Thread.sleep(3_000);
+            assertThat(service.jobs()).as("not at each look").hasSize(1);
+            assertThat(service.get("/status")
+                            .path("sources")
+                            .get(0)
+                            .path("left")
+                            .asInt())
+                    .isEqualTo(1);
+            disk.remount("rw");
+            Files.writeString(share.resolve("fixed.txt"), "second, longer");
+            disk.remount("ro");
+            RunningService.await("its change is taken", Duration.ofSeconds(20), () -> service.count("filed") == 2);
+            assertThat(share.resolve("fixed.txt")).hasContent("second, longer");
+            service.post("/rules/notes/pause", "");
+        }
+    }
+
+    @Test
+    void bytesThatWereFiledBeforeAreHeldOrRejectedWithALink() throws Exception {
+        service.live(Rules.keepName("holding", "arrives: whole\nseen before: hold"));
+        service.live(Rules.keepName("rejecting", "arrives: whole\nseen before: reject"));
+        dropWhole("holding", "first.txt", "the same bytes");
+        String first = service.awaitJob("first.txt", "filed").path("id").asString();
+        dropWhole("holding", "again.txt", "the same bytes");
+        JsonNode held = service.awaitJob("again.txt", "held");
+        assertThat(held.path("reason").path("words").asString()).contains("by job " + first);
+        dropWhole("rejecting", "refused.txt", "the same bytes");
+        service.awaitJob("refused.txt", "rejected");
+        service.post("/jobs/" + held.path("id").asString() + "/release", "");
+        service.awaitJob("again.txt", "filed");
+    }
+
+    @Test
+    void anOwnResultThatComesBackIsKnownAndARingThroughSeveralRulesEnds() throws Exception {
+        String first = Rules.keepName("first", "arrives: whole").replace("{file name}", "{file name} one");
+        String second = Rules.keepName("second", "arrives: whole").replace("{file name}", "{file name} two");
+        service.live(first);
+        service.live(second);
+        dropWhole("first", "note.txt", "round and round");
+        JsonNode made = service.awaitJob("note.txt", "filed");
+        Files.copy(
+                service.archive().resolve("first/note one.txt"),
+                service.inbox("second").resolve("note one.txt"));
+        JsonNode next = service.awaitJob("note one.txt", "filed");
+        assertThat(next.path("resultOf").asString()).isEqualTo(made.path("id").asString());
+        Files.copy(
+                service.archive().resolve("second/note one two.txt"),
+                service.inbox("first").resolve("note one two.txt"));
+        JsonNode stopped = service.awaitJob("note one two.txt", "unwanted");
+        assertThat(stopped.path("reason").path("code").asString()).isEqualTo("file.own-result");
+        assertThat(service.archive().resolve("first")).isDirectoryNotContaining("glob:**two one*");
+    }
+
+    @Test
+    void aFolderWithoutEventsAndWithAnotherClockIsSwept() throws Exception {
+        Path lower = Files.createDirectories(temp.resolve("lower"));
+        Path upper = Files.createDirectories(temp.resolve("upper"));
+        Path share = Files.createDirectories(service.inbox("notes"));
+        SmallDisk.run("mount", "-t", "tmpfs", "tmpfs", upper.toString());
+        Path layer = Files.createDirectories(upper.resolve("layer"));
+        Path working = Files.createDirectories(upper.resolve("work"));
+        SmallDisk.run(
+                "mount",
+                "-t",
+                "overlay",
+                "-o",
+                "lowerdir=" + lower + ",upperdir=" + layer + ",workdir=" + working,
+                "overlay",
+                share.toString());
+        try {
+            service.live(Rules.keepName("notes", "settle: 500ms\nsweep: 1s"));
+            Path silent = Files.writeString(layer.resolve("silent.txt"), "written without an event");
+            Files.setLastModifiedTime(silent, FileTime.from(Instant.now().plusSeconds(86_400)));
+            service.awaitJob("silent.txt", "filed");
+            Path old = Files.writeString(layer.resolve("old.txt"), "from a clock that is behind");
+            Files.setLastModifiedTime(old, FileTime.from(Instant.parse("1999-01-01T00:00:00Z")));
+            service.awaitJob("old.txt", "filed");
+            service.post("/rules/notes/pause", "");
+            service.stop();
+        } finally {
+            SmallDisk.run("umount", "-l", share.toString());
+            SmallDisk.run("umount", "-l", upper.toString());
+        }
+    }
+
+    @Test
+    void silenceForLongerThanExpectedIsSaid() throws Exception {
+        service.live(Rules.keepName("notes", "arrives: whole\nexpect every: 2s"));
+        RunningService.await(
+                "it is said",
+                Duration.ofSeconds(20),
+                () -> service.get("/status").path("attention").toString().contains("expects a file every 2 s"));
+        dropWhole("notes", "at-last.txt", "here");
+        service.awaitJob("at-last.txt", "filed");
+        JsonNode source = service.get("/status").path("sources").get(0);
+        assertThat(source.has("lastArrivalAt")).isTrue();
+    }
+
+    @Test
+    void aNewFileIsTakenQuicklyBesideManyThatLieThere() throws Exception {
+        service.live(Rules.keepName("notes", "arrives: whole\naccept: [pdf, text]\nsweep: 10m"));
+        service.post("/rules/notes/pause", "");
+        for (int i = 0; i < 20_000; i++) {
+            Files.write(service.inbox("notes").resolve("picture-" + i + ".json"), new byte[] {'{', '}'});
+        }
+        service.post("/rules/notes/live", "");
+        RunningService.await("all are told of", Duration.ofSeconds(90), () -> service.count("unwanted") == 20_000);
+        long looked = looks();
+        for (int i = 0; i < 5; i++) {
+            dropWhole("notes", "new-" + i + ".txt", "new " + i);
+            service.awaitJob("new-" + i + ".txt", "filed");
+        }
+        assertThat(looks() - looked)
+                .as("a look for one file opens and lists nothing else")
+                .isLessThan(20_000);
+    }
+
+    /** How many bytes the service has asked of the file system so far, as the system counts its calls to read. */
+    private long looks() throws IOException {
+        return Files.readAllLines(Path.of("/proc/" + service.pid() + "/io")).stream()
+                .filter(line -> line.startsWith("syscr:"))
+                .mapToLong(line -> Long.parseLong(line.substring(6).strip()))
+                .findFirst()
+                .orElseThrow();
     }
 }

@@ -16,7 +16,7 @@ record SmallDisk(Path folder) implements AutoCloseable {
         run("mount", "-o", "remount," + option, folder.toString());
     }
 
-    private static void run(String... command) throws Exception {
+    static void run(String... command) throws Exception {
         List<String> words = new ArrayList<>();
         if (!System.getProperty("user.name").equals("root")) {
             words.addAll(List.of("sudo", "-n"));
@@ -31,6 +31,6 @@ record SmallDisk(Path folder) implements AutoCloseable {
 
     @Override
     public void close() throws Exception {
-        run("umount", folder.toString());
+        run("umount", "-l", folder.toString());
     }
 }

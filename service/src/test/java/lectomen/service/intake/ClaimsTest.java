@@ -214,7 +214,9 @@ class ClaimsTest {
                 .query(Long.class)
                 .single());
         assertThat(follows).isEqualTo(1);
-        assertThat(claims.release(List.of(moved))).as("after another time of grace").isEmpty();
+        assertThat(claims.release(List.of(moved)))
+                .as("after another time of grace")
+                .isEmpty();
         assertThat(jobs()).hasSize(2);
     }
 

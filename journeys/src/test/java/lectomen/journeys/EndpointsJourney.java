@@ -1,0 +1,342 @@
+package lectomen.journeys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Every call of the interface with a good and a bad answer. The table is held against the description of the interface: a new
+ * call without its lines here fails.
+ */
+class EndpointsJourney {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final String TEXT = "text/plain; charset=utf-8";
+    private static final String BYTES = "application/octet-stream";
+
+    @TempDir
+    private static Path temp;
+
+    private static RunningService service;
+    private static String filed;
+    private static String failed;
+    private static String held;
+
+    /**
+     * One call.
+     *
+     * @param call as the description names it
+     * @param type of the body; empty for no body
+     * @param code of the problem; empty for a good answer
+     * @param shows what the answer must contain
+     */
+    private record Case(
+            String call, String method, String path, String type, String body, int status, String code, String shows) {
+        static Case good(String call, String request, String shows) {
+            String[] parts = request.split(" ", 2);
+            return new Case(call, parts[0], parts[1], "", "", 200, "", shows);
+        }
+
+        static Case bad(String call, String request, int status, String code, String shows) {
+            String[] parts = request.split(" ", 2);
+            return new Case(call, parts[0], parts[1], "", "", status, code, shows);
+        }
+
+        Case with(String newType, String newBody) {
+            return new Case(call, method, path, newType, newBody, status, code, shows);
+        }
+
+        Case answering(int newStatus) {
+            return new Case(call, method, path, type, body, newStatus, code, shows);
+        }
+    }
+
+    @BeforeAll
+    static void start() throws Exception {
+        service = RunningService.start(temp.resolve("home"));
+        service.live(Rules.tickets("tickets", "number it"));
+        filed = upload("filed.txt", Rules.ticket("T-0001"));
+        failed = upload("failed.txt", "HARBOUR TICKET without");
+        service.awaitJob("filed.txt", "filed");
+        service.awaitJob("failed.txt", "failed");
+        held = upload("held.txt", "HARBOUR TICKET without too");
+        service.awaitJob("held.txt", "failed");
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        service.close();
+    }
+
+    private static String upload(String name, String text) {
+        HttpResponse<String> response = service.send(service.request("/uploads?rule=tickets&name=" + name)
+                .setHeader("Content-Type", BYTES)
+                .POST(BodyPublishers.ofString(text)));
+        return JSON.readTree(response.body()).path("job").asString();
+    }
+
+    private static List<Case> cases() {
+        String form = "--x\r\nContent-Disposition: form-data; name=\"file\"; filename=\"t.txt\"\r\n\r\n"
+                + Rules.ticket("T-0009") + "\r\n--x--\r\n";
+        return List.of(
+                Case.good("status.status", "GET /status", "keepFreeBytes"),
+                Case.bad("status.status", "DELETE /status", 405, "bad-request", "DELETE"),
+                Case.good("status.metrics", "GET /metrics", "lectomen_jobs{rule=\"tickets\",state=\"filed\"}"),
+                Case.bad("status.metrics", "POST /metrics", 405, "bad-request", "POST"),
+                Case.good("description.description", "GET /openapi.json", "jobs.list"),
+                Case.bad("description.description", "PUT /openapi.json", 405, "bad-request", "PUT"),
+                Case.good("health.live", "GET /health/live", "live"),
+                Case.bad("health.live", "POST /health/live", 405, "bad-request", "POST"),
+                Case.good("health.ready", "GET /health/ready", "ready"),
+                Case.bad("health.ready", "POST /health/ready", 405, "bad-request", "POST"),
+                Case.good("jobs.list", "GET /jobs?state=filed&order=changed&limit=5", filed),
+                Case.bad("jobs.list", "GET /jobs?state=lost", 400, "bad-request", "unwanted"),
+                Case.bad("jobs.list", "GET /jobs?order=best", 400, "bad-request", "oldest"),
+                Case.bad("jobs.list", "GET /jobs?cursor=nowhere", 400, "bad-request", "nowhere"),
+                Case.bad("jobs.list", "GET /jobs?since=yesterday", 400, "bad-request", "since"),
+                Case.good("jobs.show", "GET /jobs/" + filed, "T-0001"),
+                Case.bad("jobs.show", "GET /jobs/1-77", 404, "no-such-job", "1-77"),
+                Case.good("jobs.retry", "POST /jobs/" + failed + "/retry", failed),
+                Case.bad("jobs.retry", "POST /jobs/" + filed + "/retry", 409, "wrong-state", "is filed"),
+                Case.good("jobs.priority", "POST /jobs/" + filed + "/priority?priority=70", "\"priority\":70"),
+                Case.bad(
+                        "jobs.priority",
+                        "POST /jobs/" + filed + "/priority?priority=0",
+                        400,
+                        "bad-request",
+                        "1 to 100"),
+                Case.bad("jobs.hold", "POST /jobs/" + filed + "/hold", 409, "wrong-state", "can't be held"),
+                Case.bad("jobs.release", "POST /jobs/" + filed + "/release", 409, "wrong-state", "can't be released"),
+                Case.good("jobs.cancel", "POST /jobs/" + held + "/cancel", "cancelled"),
+                Case.bad("jobs.cancel", "POST /jobs/" + filed + "/cancel", 409, "wrong-state", "is filed"),
+                Case.good("jobs.runAgain", "POST /jobs/" + filed + "/run-again", filed),
+                Case.bad("jobs.runAgain", "POST /jobs/1-77/run-again", 404, "no-such-job", "1-77"),
+                Case.bad("jobs.move", "POST /jobs/" + held + "/move?rule=none", 404, "no-such-rule", "none"),
+                Case.good("jobs.move", "POST /jobs/" + held + "/move?rule=tickets", held),
+                Case.good("jobs.note", "POST /jobs/" + filed + "/notes", "Asked the ferry office")
+                        .with("application/json", "{\"text\": \"Asked the ferry office.\"}")
+                        .answering(201),
+                Case.bad("jobs.note", "POST /jobs/" + filed + "/notes", 400, "bad-request", "1 to 4000")
+                        .with("application/json", "{\"text\": \" \"}"),
+                Case.good("jobs.many", "POST /jobs/actions/retry?state=failed&dry=true", "\"matched\""),
+                Case.bad("jobs.many", "POST /jobs/actions/retry", 400, "bad-request", "say which jobs"),
+                Case.bad("jobs.many", "POST /jobs/actions/burn?state=failed", 400, "bad-request", "run-again"),
+                Case.good("ledger.entries", "GET /ledger?limit=3&after=2", "\"next\":5"),
+                Case.bad("ledger.entries", "GET /ledger?limit=0", 400, "bad-request", "limit"),
+                Case.good("ledger.check", "GET /ledger/check", "\"whole\":true"),
+                Case.bad("ledger.check", "POST /ledger/check", 405, "bad-request", "POST"),
+                Case.good("retention.due", "GET /retention", "due"),
+                Case.bad("retention.due", "DELETE /retention", 405, "bad-request", "DELETE"),
+                Case.good("retention.run", "POST /retention/run", "due"),
+                Case.bad("retention.run", "GET /retention/run", 405, "bad-request", "GET"),
+                Case.good("rules.list", "GET /rules", "tickets"),
+                Case.bad("rules.list", "DELETE /rules", 405, "bad-request", "DELETE"),
+                Case.good("rules.show", "GET /rules/tickets", "TICKET"),
+                Case.bad("rules.show", "GET /rules/none", 404, "no-such-rule", "none"),
+                Case.good("rules.check", "POST /rules/check", "\"good\":true")
+                        .with(TEXT, Rules.keepName("checked", "")),
+                Case.bad("rules.check", "POST /rules/check", 400, "bad-request", "request"),
+                Case.good("rules.add", "POST /rules", "drafted")
+                        .with(TEXT, Rules.keepName("drafted", ""))
+                        .answering(201),
+                Case.bad("rules.add", "POST /rules", 422, "bad-rule", "line 1").with(TEXT, "rule: ["),
+                Case.good("rules.live", "POST /rules/drafted/live?existing=leave", "\"state\":\"live\""),
+                Case.bad("rules.live", "POST /rules/drafted/live?existing=burn", 400, "bad-request", "take or leave"),
+                Case.good("rules.pause", "POST /rules/drafted/pause", "paused"),
+                Case.bad("rules.pause", "POST /rules/none/pause", 404, "no-such-rule", "none"),
+                Case.good("arrivals.upload", "POST /uploads?name=again.txt", "\"job\"")
+                        .with(BYTES, "HARBOUR TICKET")
+                        .answering(202),
+                Case.bad("arrivals.upload", "POST /uploads?name=a.txt&rule=none", 404, "no-such-rule", "none")
+                        .with(BYTES, "a"),
+                Case.good("arrivals.trial", "POST /trials?rule=tickets", "T-0009.txt")
+                        .with("multipart/form-data; boundary=x", form),
+                Case.bad("arrivals.trial", "POST /trials?rule=none", 404, "no-such-rule", "none")
+                        .with("multipart/form-data; boundary=x", form),
+                Case.bad("ledger.events", "GET /events?after=soon", 400, "bad-request", "after"));
+    }
+
+    private static HttpResponse<String> call(Case one) {
+        HttpRequest.Builder request = service.request(one.path());
+        if (one.type().isEmpty()) {
+            request.method(one.method(), BodyPublishers.noBody());
+        } else {
+            request.setHeader("Content-Type", one.type());
+            request.method(one.method(), BodyPublishers.ofString(one.body()));
+        }
+        return service.send(request);
+    }
+
+    @Test
+    void everyCallAnswersWellAndSaysWhatIsWrong() throws Exception {
+        Map<String, Set<Boolean>> seen = new TreeMap<>();
+        List<String> wrong = new ArrayList<>();
+        for (Case one : cases()) {
+            HttpResponse<String> answer = call(one);
+            boolean asWanted = answer.statusCode() == one.status()
+                    && answer.body().contains(one.shows())
+                    && !answer.body().contains("Exception");
+            if (asWanted && !one.code().isEmpty()) {
+                asWanted =
+                        JSON.readTree(answer.body()).path("code").asString("").equals(one.code());
+            }
+            if (!asWanted) {
+                wrong.add(one + "\n    answered " + answer.statusCode() + " " + answer.body());
+            }
+            seen.computeIfAbsent(one.call(), call -> new LinkedHashSet<>())
+                    .add(one.code().isEmpty());
+        }
+        seen.get("jobs.hold").add(holdAndRelease());
+        seen.get("jobs.release").add(true);
+        seen.get("ledger.events").add(eventsFollowEachOtherAndGoOnWhereTheyStopped());
+        assertThat(wrong).isEmpty();
+        Set<String> described = new LinkedHashSet<>();
+        service.get("/openapi.json")
+                .path("paths")
+                .forEach(path -> path.forEach(
+                        call -> described.add(call.path("operationId").asString())));
+        assertThat(described).hasSizeGreaterThan(25);
+        assertThat(seen.keySet()).as("no call without its lines here").containsAll(described);
+        assertThat(seen.entrySet().stream()
+                        .filter(entry -> entry.getValue().size() < 2)
+                        .map(Map.Entry::getKey)
+                        .collect(Collectors.toSet()))
+                .as("calls with only a good or only a bad answer here")
+                .isEmpty();
+    }
+
+    /** A job that waits for its destination can be held and released. */
+    private static boolean holdAndRelease() throws Exception {
+        Path away = temp.resolve("away");
+        Files.move(service.archive(), away);
+        String job = upload("waiting.txt", Rules.ticket("T-0077"));
+        RunningService.await(
+                "it waits",
+                Duration.ofSeconds(20),
+                () -> service.job("waiting.txt").path("state").asString().equals("waiting"));
+        RunningService.await(
+                "it is held",
+                Duration.ofSeconds(20),
+                () -> service.send(service.request("/jobs/" + job + "/hold").POST(BodyPublishers.noBody()))
+                                .statusCode()
+                        == 200);
+        Files.move(away, service.archive());
+        Thread.sleep(1_500);
+        assertThat(service.job("waiting.txt").path("state").asString()).isEqualTo("held");
+        service.post("/jobs/" + job + "/release", "");
+        service.awaitJob("waiting.txt", "filed");
+        return true;
+    }
+
+    private static boolean eventsFollowEachOtherAndGoOnWhereTheyStopped() throws Exception {
+        long last = 0;
+        for (int listening = 0; listening < 2; listening++) {
+            URI events = URI.create(service.url() + "/api/v1/events?after=0");
+            HttpRequest.Builder request = HttpRequest.newBuilder(events)
+                    .header(
+                            "Authorization",
+                            "Bearer "
+                                    + Files.readString(service.home().resolve("token"))
+                                            .strip());
+            if (last > 0) {
+                request.header("Last-Event-ID", Long.toString(last));
+            }
+            try (var lines = HttpClient.newHttpClient()
+                    .send(request.build(), HttpResponse.BodyHandlers.ofLines())
+                    .body()) {
+                List<Long> ids = lines.filter(line -> line.startsWith("id:"))
+                        .map(line -> Long.parseLong(line.substring(3).strip()))
+                        .limit(10)
+                        .toList();
+                for (long id : ids) {
+                    assertThat(id).as("no entry twice, none left out").isEqualTo(last + 1);
+                    last = id;
+                }
+            }
+        }
+        return true;
+    }
+
+    @Test
+    void aChangeOfWhatOthersChangedMeanwhileIsRefused() {
+        HttpResponse<String> rule =
+                service.send(service.request("/rules/tickets").GET());
+        String tag = rule.headers().firstValue("ETag").orElseThrow();
+        assertThat(service.send(service.request("/rules/tickets")
+                                .header("If-None-Match", tag)
+                                .GET())
+                        .statusCode())
+                .isEqualTo(304);
+        service.post("/rules", Rules.tickets("tickets", "leave"));
+        HttpResponse<String> late = service.send(
+                service.request("/rules/tickets/pause").header("If-Match", tag).POST(BodyPublishers.noBody()));
+        assertThat(late.statusCode()).isEqualTo(412);
+        assertThat(late.body()).contains("changed-meanwhile").contains("Read it again");
+        HttpResponse<String> job =
+                service.send(service.request("/jobs/" + filed).GET());
+        String jobTag = job.headers().firstValue("ETag").orElseThrow();
+        HttpRequest.Builder first = service.request("/jobs/" + filed + "/priority?priority=60")
+                .header("If-Match", jobTag)
+                .POST(BodyPublishers.noBody());
+        assertThat(service.send(first).statusCode()).isEqualTo(200);
+        HttpRequest.Builder second = service.request("/jobs/" + filed + "/priority?priority=61")
+                .header("If-Match", jobTag)
+                .POST(BodyPublishers.noBody());
+        assertThat(service.send(second).statusCode()).isEqualTo(412);
+    }
+
+    @Test
+    void anUploadThatIsSentTwiceMakesOneJob() {
+        List<String> jobs = new ArrayList<>();
+        for (int i = 0; i < 2; i++) {
+            JsonNode answer = JSON.readTree(keyed("once", "HARBOUR TICKET once").body());
+            jobs.add(answer.path("job").asString());
+            assertThat(answer.path("again").asBoolean()).isEqualTo(i == 1);
+        }
+        assertThat(jobs.get(0)).isEqualTo(jobs.get(1));
+        HttpResponse<String> other = keyed("once", "other bytes");
+        assertThat(other.statusCode()).isEqualTo(422);
+        assertThat(other.body()).contains("key-taken");
+    }
+
+    private static HttpResponse<String> keyed(String key, String text) {
+        return service.send(service.request("/uploads?name=once.txt")
+                .setHeader("Content-Type", BYTES)
+                .header("Idempotency-Key", key)
+                .POST(BodyPublishers.ofString(text)));
+    }
+
+    @Test
+    void pagesFollowEachOtherWithoutGapOrRepetition() throws Exception {
+        for (int i = 0; i < 25; i++) {
+            upload("paged-%02d.txt".formatted(i), "HARBOUR TICKET " + i);
+        }
+        List<String> names = new ArrayList<>();
+        String cursor = "";
+        do {
+            JsonNode page = service.get("/jobs?name=paged&order=oldest&limit=7" + cursor);
+            page.path("jobs").forEach(job -> names.add(job.path("fileName").asString()));
+            cursor = page.has("next") ? "&cursor=" + page.path("next").asString() : "";
+        } while (!cursor.isEmpty());
+        assertThat(names).hasSize(25).isSorted().doesNotHaveDuplicates();
+    }
+}
