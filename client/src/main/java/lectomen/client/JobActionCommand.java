@@ -60,7 +60,7 @@ abstract class JobActionCommand implements Callable<Integer> {
         List<String> encoded = new ArrayList<>();
         ids.forEach(id -> encoded.add(Service.encoded(id)));
         String which = encoded.isEmpty() ? "" : "&ids=" + String.join(",", encoded);
-        JsonNode done = service.post("/jobs/actions/" + action() + "?dry=" + dry + which + filter.query() + more());
+        JsonNode done = service.post("/job-actions/" + action() + "?dry=" + dry + which + filter.query() + more());
         if (connection.json()) {
             Connection.printJson(done);
         } else if (dry) {

@@ -137,9 +137,9 @@ class EndpointsJourney {
                         .answering(201),
                 Case.bad("jobs.note", "POST /jobs/" + filed + "/notes", 400, "bad-request", "1 to 4000")
                         .with("application/json", "{\"text\": \" \"}"),
-                Case.good("jobs.many", "POST /jobs/actions/retry?state=failed&dry=true", "\"matched\""),
-                Case.bad("jobs.many", "POST /jobs/actions/retry", 400, "bad-request", "say which jobs"),
-                Case.bad("jobs.many", "POST /jobs/actions/burn?state=failed", 400, "bad-request", "run-again"),
+                Case.good("jobActions.many", "POST /job-actions/retry?state=failed&dry=true", "\"matched\""),
+                Case.bad("jobActions.many", "POST /job-actions/retry", 400, "bad-request", "say which jobs"),
+                Case.bad("jobActions.many", "POST /job-actions/burn?state=failed", 400, "bad-request", "run-again"),
                 Case.good("ledger.entries", "GET /ledger?limit=3&after=2", "\"next\":5"),
                 Case.bad("ledger.entries", "GET /ledger?limit=0", 400, "bad-request", "limit"),
                 Case.good("ledger.check", "GET /ledger/check", "\"whole\":true"),

@@ -91,7 +91,7 @@ class FolderJourney {
             late.write("late words\n".getBytes());
             late.flush();
             RunningService.await(
-                    "the change is a job of its own", Duration.ofSeconds(30), () -> service.count("filed") == 2);
+                    "the change is a job of its own", Duration.ofSeconds(60), () -> service.count("filed") == 2);
             JsonNode story =
                     service.get("/jobs/" + service.job("report.txt").path("id").asString());
             assertThat(story.path("ledger").toString()).contains("\"follows\":\"1\"");

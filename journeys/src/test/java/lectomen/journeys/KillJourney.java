@@ -5,37 +5,54 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
+import java.net.http.HttpRequest;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Nothing lost and nothing twice, however often the service is killed. */
+/**
+ * Nothing lost and nothing twice, however often the service is killed: with files moved in and copied slowly, whole folders,
+ * three rules, and people who hold, release and retry meanwhile. {@code -Dlectomen.seed=N} repeats a run,
+ * {@code -Dlectomen.seeds=N} makes several.
+ */
 class KillJourney {
-    private static final int FILES = 300;
-    private static final int KILLS = 12;
+    private static final int FILES = 240;
+    private static final int KILLS = 9;
+    private static final int PER_SET = 4;
+
+    @TempDir
+    private Path temp;
 
     @Test
-    void eachFileIsFiledOnceByteForByteHoweverOftenTheServiceIsKilled(@TempDir Path temp) throws Exception {
-        long seed = Long.getLong("lectomen.seed", System.nanoTime());
-        Random random = new Random(seed);
-        System.out.println("Kill journey with -Dlectomen.seed=" + seed);
-        Map<String, byte[]> wanted = new TreeMap<>();
-        for (int i = 0; i < FILES; i++) {
-            byte[] bytes = ("File " + i + "\n" + "x".repeat(random.nextInt(200_000))).getBytes(StandardCharsets.UTF_8);
-            wanted.put("file-%03d.txt".formatted(i), bytes);
+    void eachFileIsFiledOnceByteForByteHoweverOftenTheServiceIsKilled() throws Exception {
+        int seeds = Integer.getInteger("lectomen.seeds", 1);
+        for (int i = 0; i < seeds; i++) {
+            long seed = Long.getLong("lectomen.seed", System.nanoTime());
+            System.out.println("Kill journey with -Dlectomen.seed=" + seed);
+            killAndCount(new Random(seed), temp.resolve("run-" + i));
         }
-        try (RunningService service = RunningService.start(temp.resolve("home"))) {
+    }
+
+    private static void killAndCount(Random random, Path folder) throws Exception {
+        Map<String, byte[]> wanted = files(random, FILES);
+        try (RunningService service = RunningService.start(folder.resolve("home"))) {
             service.live(Rules.keepName("copied", "settle: 400ms"));
             service.live(Rules.keepName("moved", "arrives: whole"));
-            CompletableFuture<Void> feeder = feed(wanted, service, temp, random.nextLong());
+            service.live(Rules.keepName("sets", "arrives: whole\nsubfolders: take"));
+            CompletableFuture<Void> feeder = feed(wanted, service, folder, random.nextLong());
+            AtomicBoolean fed = new AtomicBoolean();
+            CompletableFuture<Void> people = meddle(service, random.nextLong(), fed);
             for (int kill = 0; kill < KILLS; kill++) {
                 Thread.sleep(150 + random.nextInt(1_600));
                 service.kill();
@@ -44,39 +61,110 @@ class KillJourney {
                 service.startAgain();
             }
             feeder.join();
-            RunningService.await("all are filed", Duration.ofSeconds(90), () -> service.count("filed") == FILES);
-            RunningService.await(
-                    "nothing hidden is left beside them",
-                    Duration.ofSeconds(10),
-                    () -> filed(service).size() == FILES);
-            filed(service).forEach((name, bytes) -> assertThat(bytes).as(name).isEqualTo(wanted.get(name)));
-            assertThat(service.jobs())
-                    .allMatch(job -> job.path("state").asString().equals("filed"));
-            RunningService.await(
-                    "nothing is left in the hot folders", Duration.ofSeconds(30), () -> left(service) == 0);
+            fed.set(true);
+            people.join();
+            awaitAllFiled(service, wanted);
         }
     }
 
-    /** Half of the files are moved in whole, half are copied in pieces, over about the time of all kills. */
+    private static Map<String, byte[]> files(Random random, int count) {
+        Map<String, byte[]> wanted = new TreeMap<>();
+        for (int i = 0; i < count; i++) {
+            byte[] bytes = ("File " + i + "\n" + "x".repeat(random.nextInt(200_000))).getBytes(StandardCharsets.UTF_8);
+            wanted.put("file-%03d.txt".formatted(i), bytes);
+        }
+        return wanted;
+    }
+
+    private static void awaitAllFiled(RunningService service, Map<String, byte[]> wanted) throws Exception {
+        RunningService.await(
+                "all are filed",
+                Duration.ofSeconds(90),
+                () -> service.get("/status").path("jobs"),
+                () -> {
+                    service.send(service.request("/job-actions/release?state=held")
+                            .POST(HttpRequest.BodyPublishers.noBody()));
+                    return service.count("filed") == wanted.size();
+                });
+        RunningService.await(
+                "nothing hidden is left beside them",
+                Duration.ofSeconds(10),
+                () -> filed(service).size() == wanted.size());
+        filed(service).forEach((name, bytes) -> assertThat(bytes).as(name).isEqualTo(wanted.get(name)));
+        assertThat(service.jobs()).allMatch(job -> job.path("state").asString().equals("filed"));
+        RunningService.await("nothing is left in the hot folders", Duration.ofSeconds(30), () -> left(service) == 0);
+        assertThat(service.get("/ledger/check").path("whole").asBoolean()).isTrue();
+    }
+
+    /** People hold, release and retry whatever they see, while the service comes and goes. */
+    private static CompletableFuture<Void> meddle(RunningService service, long seed, AtomicBoolean end) {
+        Random random = new Random(seed);
+        return CompletableFuture.runAsync(() -> {
+            while (!end.get()) {
+                String action = List.of(
+                                "hold?state=waiting",
+                                "release?state=held",
+                                "retry?state=waiting",
+                                "priority?state=waiting&priority=80")
+                        .get(random.nextInt(4));
+                try {
+                    service.send(service.request("/job-actions/" + action).POST(HttpRequest.BodyPublishers.noBody()));
+                } catch (UncheckedIOException | IllegalArgumentException itWasJustKilled) {
+                    // they try again
+                }
+                pause(100 + random.nextInt(400));
+            }
+        });
+    }
+
+    private static void pause(long millis) {
+        try {
+            Thread.sleep(millis);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    /** A third of the files are moved in whole, a third copied in pieces, a third dropped in folders. */
     private static CompletableFuture<Void> feed(
             Map<String, byte[]> wanted, RunningService service, Path temp, long seed) {
         Random random = new Random(seed);
         return CompletableFuture.runAsync(() -> {
             try {
                 Path outside = Files.createDirectories(temp.resolve("outside"));
+                List<Map.Entry<String, byte[]>> set = new ArrayList<>();
                 for (Map.Entry<String, byte[]> file : wanted.entrySet()) {
-                    if (random.nextBoolean()) {
+                    int how = random.nextInt(3);
+                    if (how == 0) {
                         Path made = Files.write(outside.resolve(file.getKey()), file.getValue());
                         Files.move(made, service.inbox("moved").resolve(file.getKey()));
-                    } else {
+                    } else if (how == 1) {
                         copySlowly(file.getValue(), service.inbox("copied").resolve(file.getKey()), random);
+                    } else {
+                        set.add(file);
+                    }
+                    if (set.size() == PER_SET) {
+                        dropSet(set, outside, service.inbox("sets"));
                     }
                     Thread.sleep(random.nextInt(60));
+                }
+                if (!set.isEmpty()) {
+                    dropSet(set, outside, service.inbox("sets"));
                 }
             } catch (Exception e) {
                 throw new IllegalStateException("The feeder failed", e);
             }
         });
+    }
+
+    private static void dropSet(List<Map.Entry<String, byte[]>> set, Path outside, Path inbox) throws Exception {
+        Path folder =
+                Files.createDirectories(outside.resolve("set of " + set.get(0).getKey()));
+        for (Map.Entry<String, byte[]> file : set) {
+            Files.write(folder.resolve(file.getKey()), file.getValue());
+        }
+        Files.move(folder, inbox.resolve(folder.getFileName()));
+        set.clear();
     }
 
     private static void copySlowly(byte[] bytes, Path target, Random random) throws Exception {
@@ -86,6 +174,153 @@ class KillJourney {
             out.flush();
             Thread.sleep(random.nextInt(100));
             out.write(bytes, middle, bytes.length - middle);
+        }
+    }
+
+    private void drop(RunningService service, String rule, Map<String, byte[]> files) throws Exception {
+        Path outside = Files.createDirectories(temp.resolve("outside"));
+        for (Map.Entry<String, byte[]> file : files.entrySet()) {
+            Path made = Files.write(outside.resolve(file.getKey()), file.getValue());
+            Files.copy(made, service.inbox(rule).resolve(file.getKey() + ".part"));
+            Files.move(
+                    service.inbox(rule).resolve(file.getKey() + ".part"),
+                    service.inbox(rule).resolve(file.getKey()));
+        }
+    }
+
+    @Test
+    void aFullDiskStopsIntakeBeforeItIsFullAndLosesNothing() throws Exception {
+        Path home = Files.createDirectories(temp.resolve("home"));
+        try (SmallDisk disk = SmallDisk.mount(home, "size=120m")) {
+            Files.createDirectories(home.resolve("inbox"));
+            Files.createDirectories(home.resolve("archive"));
+            Files.writeString(home.resolve("lectomen.yaml"), """
+                    parameters: { inbox: "{home}/inbox" }
+                    roots: ["{home}"]
+                    connections: { archive: { folder: "{home}/archive" } }
+                    disk: { keep free: 30 MB }
+                    """);
+            Map<String, byte[]> wanted = files(new Random(5), 60);
+            try (RunningService service = RunningService.start(home)) {
+                service.live(Rules.keepName("moved", "arrives: whole"));
+                Path ballast = home.resolve("ballast");
+                Files.write(ballast, new byte[88_000_000]);
+                drop(service, "moved", wanted);
+                RunningService.await("it is said", Duration.ofSeconds(20), () -> service.get("/status")
+                        .path("disk")
+                        .path("low")
+                        .path("words")
+                        .asString("")
+                        .contains("are to stay free"));
+                assertThat(service.send(service.request("/health/ready")).statusCode())
+                        .isEqualTo(503);
+                assertThat(service.get("/status").path("attention").toString()).contains("no files are taken in");
+                HttpRequest.Builder upload = service.request("/uploads?name=a.txt")
+                        .setHeader("Content-Type", "application/octet-stream")
+                        .POST(HttpRequest.BodyPublishers.ofString("a"));
+                assertThat(service.send(upload).statusCode()).isEqualTo(507);
+
+                fillUp(home.resolve("more"));
+                Thread.sleep(1_500);
+                service.kill();
+                Files.delete(home.resolve("more"));
+                Files.delete(ballast);
+                service.startAgain();
+                awaitAllFiled(service, wanted);
+            }
+        }
+    }
+
+    private static void fillUp(Path file) throws IOException {
+        try (OutputStream out = Files.newOutputStream(file)) {
+            byte[] block = new byte[64 * 1024];
+            while (true) {
+                out.write(block);
+            }
+        } catch (IOException full) {
+            assertThat(Files.size(file)).isPositive();
+        }
+    }
+
+    @Test
+    void aDestinationThatAnswersSlowlyHoldsUpNoOtherAndAKillInTheMiddleFilesNothingTwice() throws Exception {
+        Path home = Files.createDirectories(temp.resolve("home")).toRealPath();
+        Path slow = Files.createDirectories(home.resolve("slow/slow"));
+        for (String folder : List.of("inbox", "archive")) {
+            Files.createDirectories(home.resolve(folder));
+        }
+        Files.writeString(home.resolve("lectomen.yaml"), """
+                parameters: { inbox: "{home}/inbox" }
+                roots: ["{home}"]
+                connections: { archive: { folder: "{home}/archive" }, slow: { folder: "{home}/slow" } }
+                """);
+        List<String> slowly = List.of(
+                "strace",
+                "-f",
+                "-qq",
+                "-o",
+                "/dev/null",
+                "-P",
+                slow.toString(),
+                "-e",
+                "trace=fsync,fdatasync",
+                "-e",
+                "signal=none",
+                "-e",
+                "inject=fsync,fdatasync:delay_enter=900000");
+        Map<String, byte[]> wanted = files(new Random(6), 110);
+        Map<String, byte[]> first = new TreeMap<>(((TreeMap<String, byte[]>) wanted).headMap("file-090.txt"));
+        Map<String, byte[]> second = new TreeMap<>(((TreeMap<String, byte[]>) wanted).tailMap("file-090.txt"));
+        try (RunningService service = RunningService.start(home, slowly)) {
+            service.live(Rules.keepName("slow", "arrives: whole").replace("in: archive", "in: slow"));
+            service.live(Rules.keepName("quick", "arrives: whole"));
+            drop(service, "slow", first);
+            RunningService.await("some are on their way", Duration.ofSeconds(40), () -> service.count("working") > 10);
+            drop(service, "quick", second);
+            RunningService.await(
+                    "the quick ones are filed", Duration.ofSeconds(40), () -> filedBy(service, "quick") == 20);
+            assertThat(filedBy(service, "slow")).as("before the slow ones are").isLessThan(90);
+            service.kill();
+            ProcessHandle.allProcesses()
+                    .filter(handle -> handle.info().commandLine().orElse("").contains(home.toString()))
+                    .forEach(ProcessHandle::destroyForcibly);
+            RunningService.await("it is gone", Duration.ofSeconds(20), () -> service.workers()
+                    .isEmpty());
+            service.startAgainWithout(slowly);
+            RunningService.await("all are filed", Duration.ofSeconds(90), () -> service.count("filed") == 110);
+            RunningService.await("once each", Duration.ofSeconds(15), () -> regular(home.resolve("slow")) == 90);
+            assertThat(regular(home.resolve("archive"))).isEqualTo(20);
+        }
+    }
+
+    private static long filedBy(RunningService service, String rule) {
+        return service.get("/jobs?limit=1000&state=filed&rule=" + rule)
+                .path("jobs")
+                .size();
+    }
+
+    private static long regular(Path folder) {
+        try (Stream<Path> files = Files.walk(folder)) {
+            return files.filter(Files::isRegularFile).count();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    @Test
+    void aClockThatIsSetBackByAnHourDelaysNothing() throws Exception {
+        Map<String, byte[]> wanted = files(new Random(8), 40);
+        List<String> ahead = List.of("env", "JAVA_TOOL_OPTIONS=-Dlectomen.clock.ahead=PT1H");
+        try (RunningService service = RunningService.start(temp.resolve("home"), ahead)) {
+            service.live(Rules.keepName("moved", "arrives: whole"));
+            Path away = temp.resolve("away");
+            Files.move(service.archive(), away);
+            drop(service, "moved", wanted);
+            RunningService.await("all wait", Duration.ofSeconds(40), () -> service.count("waiting") == 40);
+            service.kill();
+            Files.move(away, service.archive());
+            service.startAgainWithout(ahead);
+            awaitAllFiled(service, wanted);
         }
     }
 

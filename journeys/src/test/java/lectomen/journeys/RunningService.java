@@ -23,7 +23,7 @@ final class RunningService implements AutoCloseable {
             HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
 
     private final Path home;
-    private final List<String> before;
+    private List<String> before;
     private Process process;
 
     private RunningService(Path home, List<String> before) {
@@ -58,6 +58,12 @@ final class RunningService implements AutoCloseable {
             }
             return Files.exists(home.resolve("address"));
         });
+    }
+
+    /** Starts it again without the words that were put before its command. */
+    void startAgainWithout(List<String> words) throws Exception {
+        before = before.equals(words) ? List.of() : before;
+        startAgain();
     }
 
     String output() {
@@ -186,10 +192,17 @@ final class RunningService implements AutoCloseable {
     }
 
     static void await(String what, Duration atMost, Supplier<Boolean> reached) throws InterruptedException {
+        await(what, atMost, () -> "", reached);
+    }
+
+    /** @param instead tells how things are when it was not reached */
+    static void await(String what, Duration atMost, Supplier<?> instead, Supplier<Boolean> reached)
+            throws InterruptedException {
         long end = System.nanoTime() + atMost.toNanos();
         while (!reached.get()) {
             if (System.nanoTime() > end) {
-                throw new AssertionError("Not reached within " + atMost.toSeconds() + " s: " + what);
+                throw new AssertionError(
+                        "Not reached within " + atMost.toSeconds() + " s: " + what + " " + instead.get());
             }
             Thread.sleep(50);
         }

@@ -37,14 +37,13 @@ import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Jobs: lists page by page, one with its whole story, and what people do with one or with many. */
+/** Jobs: lists page by page, one with its whole story, and what people do with one. */
 @RestController
 @RequestMapping("/api/v1/jobs")
 final class JobsController {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<List<Considered>> CONSIDERED = new TypeReference<>() {};
     private static final int MOST = 10_000;
-    private static final int MOST_REFUSALS_SHOWN = 20;
 
     private final Jobs jobs;
     private final JobList list;
@@ -154,7 +153,7 @@ final class JobsController {
         return new JobPage(views(page.jobs()), page.next().map(JobList.Cursor::text));
     }
 
-    private static JobList.Filter filter(
+    static JobList.Filter filter(
             Optional<String> state,
             Optional<String> rule,
             Optional<String> name,
@@ -250,7 +249,7 @@ final class JobsController {
             @PathVariable String id,
             @RequestParam String rule,
             @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
-        return one(id, moveTo(rule), ifMatch);
+        return one(id, moveTo(rulebook, rule), ifMatch);
     }
 
     @PostMapping("/{id}/priority")
@@ -271,12 +270,12 @@ final class JobsController {
         return digits.matches("\\d{1,9}") ? Integer.parseInt(digits) : -1;
     }
 
-    private JobAction moveTo(String rule) {
+    static JobAction moveTo(Rulebook rulebook, String rule) {
         rulebook.require(rule);
         return new JobAction.MoveTo(rule);
     }
 
-    private static JobAction setPriority(int priority) {
+    static JobAction setPriority(int priority) {
         if (priority < 1 || priority > 100) {
             throw new BadRequestException(
                     "priority", "priority is a number from 1 to 100 (50 is usual, more is sooner), not " + priority);
@@ -298,70 +297,5 @@ final class JobsController {
             return id;
         });
         return notes.of(id);
-    }
-
-    /**
-     * @param matched how many jobs the filter found
-     * @param done with how many it was done; 0 in a dry run
-     * @param notDone how many refused it, the first of them with their words
-     */
-    record ManyDone(int matched, int done, int notDone, List<JobActions.NotDone> refusals) {}
-
-    /**
-     * Does something with all jobs that a filter finds.
-     *
-     * @param action retry, run-again, hold, release, cancel, move or priority
-     * @param ids instead of a filter: these jobs
-     * @param dry only count
-     */
-    @PostMapping("/actions/{action}")
-    ManyDone many(
-            @PathVariable String action,
-            @RequestParam Optional<String> state,
-            @RequestParam Optional<String> rule,
-            @RequestParam Optional<String> name,
-            @RequestParam Optional<Instant> since,
-            @RequestParam Optional<Instant> until,
-            @RequestParam Optional<List<String>> ids,
-            @RequestParam Optional<String> to,
-            @RequestParam Optional<Integer> priority,
-            @RequestParam(defaultValue = "false") boolean dry) {
-        JobAction wanted = action(action, to, priority);
-        JobList.Filter filter = filter(state, rule, name, since, until);
-        if (ids.isEmpty() && filter.isEmpty()) {
-            throw new BadRequestException(
-                    "ids",
-                    "say which jobs: by state, rule, name, since, until, or ids. Nothing is done with all jobs.");
-        }
-        List<String> found = ids.orElseGet(() -> list.ids(filter));
-        if (dry) {
-            return new ManyDone(found.size(), 0, 0, List.of());
-        }
-        JobActions.Done done = actions.many(found, wanted, Token.OWNER);
-        return new ManyDone(
-                found.size(),
-                done.done(),
-                done.notDone().size(),
-                done.notDone().stream().limit(MOST_REFUSALS_SHOWN).toList());
-    }
-
-    private JobAction action(String action, Optional<String> to, Optional<Integer> priority) {
-        return switch (action) {
-            case "retry" -> new JobAction.Retry();
-            case "run-again" -> new JobAction.RunAgain();
-            case "hold" -> new JobAction.Hold();
-            case "release" -> new JobAction.Release();
-            case "cancel" -> new JobAction.Cancel();
-            case "move" ->
-                moveTo(to.orElseThrow(() -> new BadRequestException("to", "move needs to: the id of a rule")));
-            case "priority" ->
-                setPriority(priority.orElseThrow(
-                        () -> new BadRequestException("priority", "priority needs a number from 1 to 100")));
-            default ->
-                throw new BadRequestException(
-                        "action",
-                        "no action is called " + action
-                                + "; there are retry, run-again, hold, release, cancel, move, priority");
-        };
     }
 }

@@ -2,6 +2,7 @@ package lectomen.service.filing;
 
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
@@ -23,6 +24,9 @@ import tools.jackson.databind.json.JsonMapper;
 final class Effects {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
+
+    /** No pause is that long: a next try so far ahead was written before the clock was set back, and is due. */
+    private static final Duration CLOCK_WAS_SET_BACK = Duration.ofMinutes(5);
 
     private static final String SELECT = """
             select e.*, w.request, w.place, w.reason_parameters, o.sha256, o.size, r.ended_at
@@ -266,7 +270,7 @@ final class Effects {
         String notBusy = busy.isEmpty() ? "" : " and connection not in (:busy)";
         return store.read(db -> db.sql("""
                         select id, connection from effect e
-                        where state in ('intended', 'acting') and next_try_at <= :now
+                        where state in ('intended', 'acting') and (next_try_at <= :now or next_try_at > :latest)
                         """ + notBusy + """
                           and not exists (
                               select 1 from effect earlier
@@ -275,6 +279,7 @@ final class Effects {
                         order by arrival_seq, created_at limit :most
                         """)
                 .param("now", clock.millis())
+                .param("latest", clock.millis() + CLOCK_WAS_SET_BACK.toMillis())
                 .param("busy", busy.isEmpty() ? List.of("") : busy)
                 .param("most", most)
                 .query((row, n) -> new Due(row.getString("id"), row.getString("connection")))

@@ -428,6 +428,9 @@ final class Claims {
                         Long.toString(arrival),
                         "job",
                         job);
+                String follows =
+                        first.flatMap(Job::arrival).map(Object::toString).orElse("");
+                ledger.append(db, SERVICE, "arrival.follows", Job.subject(job), "follows", follows);
             }
             return job;
         });

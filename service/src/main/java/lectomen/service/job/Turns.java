@@ -1,5 +1,6 @@
 package lectomen.service.job;
 
+import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -17,6 +18,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * <p>The cost is one short look into an index for each source that has waiting jobs, however many wait there.
  */
 final class Turns {
+    /** No pause is that long: a next try so far ahead was written before the clock was set back, and is due. */
+    private static final Duration CLOCK_WAS_SET_BACK = Duration.ofMinutes(5);
+
     private record Candidate(String id, int priority) {}
 
     private final Map<Long, Long> lastServed = new HashMap<>();
@@ -64,11 +68,12 @@ final class Turns {
         return db.sql("""
                         select id, priority from job indexed by job_by_turn
                         where state = 'waiting' and waits_for = 'turn' and source_id = :source and main_sha256 is not null
-                          and (next_try_at is null or next_try_at <= :now)
+                          and (next_try_at is null or next_try_at <= :now or next_try_at > :latest)
                         order by priority desc, number limit :most
                         """)
                 .param("source", source)
                 .param("now", now)
+                .param("latest", now + CLOCK_WAS_SET_BACK.toMillis())
                 .param("most", most)
                 .query((row, n) -> new Candidate(row.getString("id"), row.getInt("priority")))
                 .list();

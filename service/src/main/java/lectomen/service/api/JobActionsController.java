@@ -1,0 +1,99 @@
+package lectomen.service.api;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import lectomen.service.access.Token;
+import lectomen.service.job.JobList;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.work.JobAction;
+import lectomen.service.work.JobActions;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What people do with many jobs at once. */
+@RestController
+@RequestMapping("/api/v1/job-actions")
+final class JobActionsController {
+    private static final int MOST_REFUSALS_SHOWN = 20;
+
+    private final JobList list;
+    private final JobActions actions;
+    private final Rulebook rulebook;
+
+    JobActionsController(JobList list, JobActions actions, Rulebook rulebook) {
+        this.list = list;
+        this.actions = actions;
+        this.rulebook = rulebook;
+    }
+
+    /**
+     * @param matched how many jobs the filter found
+     * @param done with how many it was done; 0 in a dry run
+     * @param notDone how many refused it, the first of them with their words
+     */
+    record ManyDone(int matched, int done, int notDone, List<JobActions.NotDone> refusals) {}
+
+    /**
+     * Does something with all jobs that a filter finds.
+     *
+     * @param action retry, run-again, hold, release, cancel, move or priority
+     * @param ids instead of a filter: these jobs
+     * @param dry only count
+     */
+    @PostMapping("/{action}")
+    ManyDone many(
+            @PathVariable String action,
+            @RequestParam Optional<String> state,
+            @RequestParam Optional<String> rule,
+            @RequestParam Optional<String> name,
+            @RequestParam Optional<Instant> since,
+            @RequestParam Optional<Instant> until,
+            @RequestParam Optional<List<String>> ids,
+            @RequestParam Optional<String> to,
+            @RequestParam Optional<Integer> priority,
+            @RequestParam(defaultValue = "false") boolean dry) {
+        JobAction wanted = action(action, to, priority);
+        JobList.Filter filter = JobsController.filter(state, rule, name, since, until);
+        if (ids.isEmpty() && filter.isEmpty()) {
+            throw new BadRequestException(
+                    "ids",
+                    "say which jobs: by state, rule, name, since, until, or ids. Nothing is done with all jobs.");
+        }
+        List<String> found = ids.orElseGet(() -> list.ids(filter));
+        if (dry) {
+            return new ManyDone(found.size(), 0, 0, List.of());
+        }
+        JobActions.Done done = actions.many(found, wanted, Token.OWNER);
+        return new ManyDone(
+                found.size(),
+                done.done(),
+                done.notDone().size(),
+                done.notDone().stream().limit(MOST_REFUSALS_SHOWN).toList());
+    }
+
+    private JobAction action(String action, Optional<String> to, Optional<Integer> priority) {
+        return switch (action) {
+            case "retry" -> new JobAction.Retry();
+            case "run-again" -> new JobAction.RunAgain();
+            case "hold" -> new JobAction.Hold();
+            case "release" -> new JobAction.Release();
+            case "cancel" -> new JobAction.Cancel();
+            case "move" ->
+                JobsController.moveTo(
+                        rulebook,
+                        to.orElseThrow(() -> new BadRequestException("to", "move needs to: the id of a rule")));
+            case "priority" ->
+                JobsController.setPriority(priority.orElseThrow(
+                        () -> new BadRequestException("priority", "priority needs a number from 1 to 100")));
+            default ->
+                throw new BadRequestException(
+                        "action",
+                        "no action is called " + action
+                                + "; there are retry, run-again, hold, release, cancel, move, priority");
+        };
+    }
+}
