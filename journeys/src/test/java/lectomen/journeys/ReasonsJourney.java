@@ -73,7 +73,11 @@ class ReasonsJourney {
                 Duration.ofSeconds(30),
                 () -> job(id),
                 () -> job(id).path("state").asString().equals(state)
-                        && job(id).path("reason").path("code").asString("").equals(code));
+                        && (!state.equals("waiting")
+                                || job(id).path("reason")
+                                        .path("code")
+                                        .asString("")
+                                        .equals(code)));
         wanted.put(code, sentence);
         read.put(code, job(id).path("reason").path("words").asString());
     }
@@ -114,7 +118,8 @@ class ReasonsJourney {
                 upload("pdfs", "broken.pdf", text("%PDF-1.7\nnothing of a pdf\n%%EOF\n")),
                 "failed",
                 "pdf.broken",
-                "The PDF can't be read: Missing root object specification in trailer.");
+                "The PDF can't be read: Missing root object specification in trailer. Save it anew from the program that made"
+                        + " it.");
         say(
                 upload("pdfs", "locked.pdf", pdf(true)),
                 "failed",
@@ -124,7 +129,8 @@ class ReasonsJourney {
                 upload("pdfs", "blank.pdf", whole),
                 "unwanted",
                 "rule.none-wants",
-                "No rule wants it: pdfs: text contains \"PERMIT\": not found: no text on page 1, only pictures or nothing.");
+                "No rule wants it: pdfs: text contains \"PERMIT\": not found: no text on page 1, only pictures or nothing."
+                        + " Change a rule, or move the job to one: job move.");
         service.live(rule(
                 "read-it",
                 "",
@@ -133,14 +139,19 @@ class ReasonsJourney {
                 upload("read-it", "blank.pdf", whole),
                 "failed",
                 "text.none",
-                "No text on page 1: the pages hold only pictures. field number (line 9) needs text.");
+                "No text on page 1: the pages hold only pictures. Step \"find\" of rule read-it needs text. Send a file with text in it.");
         say(
                 upload("read-it", "picture.png", new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10, 0}),
                 "failed",
                 "file.type-unreadable",
-                "Text can't be read from a file of type png. The rule needs it for: field number (line 9)");
-        service.live(rule("slow", "when:\n  text matches: '(a+)+b'\n", "- file: { in: archive }"));
-        say(upload("slow", "slow.txt", text("a".repeat(60) + "c")), "failed", "pattern.too-slow", "");
+                "Text can't be read from a file of type png. The rule needs it for: step \"find\" of rule read-it. Take the type out of"
+                        + " \"accept\", or send another form of the document.");
+        service.live(rule("slow", "when:\n  text matches: '(a|aa)+\\1c'\n", "- file: { in: archive }"));
+        say(
+                upload("slow", "slow.txt", text("a".repeat(300) + "!")),
+                "failed",
+                "pattern.too-slow",
+                "The pattern (a|aa)+\\1c (line 7 of rule slow) took too long on this document. Make it simpler.");
     }
 
     private void whatIsWrongWithFieldsAndNames() throws Exception {
@@ -148,7 +159,8 @@ class ReasonsJourney {
                 upload("tickets", "numberless.txt", text("HARBOUR TICKET\n\nNumbr: none\n")),
                 "failed",
                 "field.missing",
-                "No ticket number on page 1 (sought T-\\d{4} near \"Number\"); nearest: \"Numbr:\", page 1.");
+                "No ticket number on page 1 (sought T-\\d{4} near \"Number\"); nearest: \"Numbr:\", page 1. Look at the"
+                        + " document, or at the labels that the rule names.");
         service.live(
                 rule(
                         "dates",
@@ -158,7 +170,8 @@ class ReasonsJourney {
                 upload("dates", "no-date.txt", text("Issued: some day in May\n")),
                 "failed",
                 "field.invalid",
-                "The issued on page 1 reads \"some day in May\", which is no date.");
+                "The issued on page 1 reads \"some day in May\", which is no date. Correct the document, or what the rule"
+                        + " expects.");
         service.live(
                 rule(
                         "names",
@@ -168,7 +181,8 @@ class ReasonsJourney {
                 upload("names", "nameless.txt", text("nothing here\n")),
                 "failed",
                 "name.empty",
-                "The name pattern \"{berth}\" makes an empty name, since berth has no value.");
+                "The name pattern \"{berth}\" makes an empty name, since berth has no value. Look where the field is sought, or"
+                        + " name what stands instead: \"or 'none'\".");
         service.live(
                 rule(
                         "folders",
@@ -178,7 +192,8 @@ class ReasonsJourney {
                 upload("folders", "folderless.txt", text("nothing here\n")),
                 "failed",
                 "folder.empty",
-                "The folder pattern \"{berth}\" makes an empty level, since berth has no value.");
+                "The folder pattern \"Berths/{berth}\" makes an empty level, since berth has no value. Look where the field is sought, or"
+                        + " name what stands instead: \"or 'none'\".");
         service.live(
                 rule(
                         "slots",
@@ -188,7 +203,8 @@ class ReasonsJourney {
                 upload("slots", "undated.txt", text("Berth: Lantern Quay 4\n")),
                 "failed",
                 "slot.not-a-date",
-                "The name asks for a date form of berth, and \"Lantern Quay 4\" is no date.");
+                "The name asks for a date form of berth, and \"Lantern Quay 4\" is no date. Read the field with \"as: date\", or"
+                        + " leave the date form out.");
     }
 
     private void whatIsWrongWithDestinations() throws Exception {
@@ -199,7 +215,8 @@ class ReasonsJourney {
                 upload("tickets", "taken.txt", text(Rules.ticket("T-0001"))),
                 "failed",
                 "name.taken",
-                "The name \"T-0001.txt\" is taken in \"tickets\", and the rule says: when taken, fail.");
+                "The name \"T-0001.txt\" is taken in \"tickets\", and the rule says: when taken, fail. Move or rename"
+                        + " that file, or change the rule, then retry.");
         Files.writeString(service.archive().resolve("filing"), "in the way");
         say(
                 upload("filing", "blocked.txt", text("blocked")),
@@ -223,7 +240,11 @@ class ReasonsJourney {
                         == 200);
         say(waiting, "held", "job.held", "Held by owner. It goes on once it is released: job release.");
         service.post("/jobs/" + waiting + "/cancel", "");
-        say(waiting, "cancelled", "job.cancelled", "Cancelled by owner.");
+        say(
+                waiting,
+                "cancelled",
+                "job.cancelled",
+                "Cancelled by owner. Its original is kept; to run it after all: job run-again.");
         Files.move(away, service.archive());
         try (SmallDisk disk = SmallDisk.mount(service.archive(), "size=64k")) {
             Files.write(disk.folder().resolve("ballast"), new byte[60_000]);
@@ -268,7 +289,9 @@ class ReasonsJourney {
                 third,
                 "rejected",
                 "seen.reject",
-                "The same bytes were filed before, by job " + first + ", and the source says: seen before, reject.");
+                "The same bytes were filed before, by job " + first
+                        + ", and the source says: seen before, reject. To have it filed all the"
+                        + " same: job run-again.");
     }
 
     private void drop(String rule, String name) throws Exception {

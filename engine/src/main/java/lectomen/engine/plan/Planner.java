@@ -62,10 +62,7 @@ public final class Planner {
                 try {
                     last = considered(candidate, facts, Optional.of(((Reading.Read) read).text()));
                 } catch (PatternTooSlow e) {
-                    Reason reason = tooSlow(
-                            candidate,
-                            candidate.rule().when().map(Object::toString).orElse(""),
-                            0);
+                    Reason reason = tooSlow(candidate, e.pattern(), e.line());
                     return new Outcome(
                             considered, Optional.of(candidate.ref()), List.of(), new Outcome.Ending.Failed(reason));
                 }

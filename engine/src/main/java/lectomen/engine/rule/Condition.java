@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import lectomen.engine.extract.Nearness;
+import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.extract.TextSearch;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.page.DocumentText;
@@ -135,11 +136,19 @@ public sealed interface Condition {
             if (text.isEmpty()) {
                 return new Seen(says, Truth.OPEN, "not read yet", line, List.of());
             }
-            Optional<String> match = TextSearch.findMatch(pattern, text.get().text())
-                    .or(() -> TextSearch.findMatch(pattern, text.get().textByColumns()));
+            Optional<String> match = find(text.get());
             String saw = match.map(found -> "\"" + found + "\"")
                     .orElse("not found on " + text.get().pageRange());
             return new Seen(says, Truth.of(match.isPresent()), saw, line, List.of());
+        }
+
+        private Optional<String> find(DocumentText text) {
+            try {
+                return TextSearch.findMatch(pattern, text.text())
+                        .or(() -> TextSearch.findMatch(pattern, text.textByColumns()));
+            } catch (PatternTooSlow e) {
+                throw e.at(pattern.pattern(), line);
+            }
         }
     }
 }

@@ -124,9 +124,10 @@ class FieldFinderTest {
         DocumentText text = page("Permit-Nr.: NS 4711\n\f\nsecond page\n");
         assertThat(find(text, field("permit number", FieldSpec.Where.NEAR, "MHP-\\d+", "Permit no")))
                 .isEqualTo(
-                        "No permit number on pages 1 to 2 (sought MHP-\\d+ near \"Permit no\"); nearest: \"Permit-Nr.:\", page 1.");
+                        "No permit number on pages 1 to 2 (sought MHP-\\d+ near \"Permit no\"); nearest: \"Permit-Nr.:\", page 1. Look at the document, or at the labels that the rule names.");
         assertThat(find(text, field("berth", FieldSpec.Where.RIGHT_OF, "", "Berth")))
-                .isEqualTo("No berth on pages 1 to 2 (sought right of \"Berth\"); nothing like it was seen.");
+                .isEqualTo(
+                        "No berth on pages 1 to 2 (sought right of \"Berth\"); nothing like it was seen. Look at the document, or at the labels that the rule names.");
     }
 
     @Test
@@ -141,7 +142,8 @@ class FieldFinderTest {
         List<FieldSpec.Place> places = List.of(new FieldSpec.Place(FieldSpec.Where.RIGHT_OF, List.of("Valid from")));
         FieldSpec spec = new FieldSpec("valid from", FieldType.DATE, true, places, Optional.empty(), "dd/MM/yyyy", 1);
         assertThat(find(page("Valid from: soon\n"), spec))
-                .isEqualTo("The valid from on page 1 reads \"soon\", which is no date in the form dd/MM/yyyy.");
+                .isEqualTo(
+                        "The valid from on page 1 reads \"soon\", which is no date in the form dd/MM/yyyy. Correct the document, or what the rule expects.");
     }
 
     @Test

@@ -130,7 +130,9 @@ class PlannerTest {
     void whatNoRuleAcceptsIsUnwantedWithTheNearestReason() {
         Facts picture = new Facts("quay.png", 10, FileType.PNG, Optional.empty(), ARRIVED);
         Outcome outcome = plan(picture, "", rule("permits", "", FILE));
-        assertThat(reason(outcome).words()).isEqualTo("No rule wants it: permits: does not accept png.");
+        assertThat(reason(outcome).words())
+                .isEqualTo(
+                        "No rule wants it: permits: does not accept png. Change a rule, or move the job to one: job move.");
         assertThat(reason(plan(picture, "")).code()).isEqualTo("rule.none-here");
     }
 
@@ -185,7 +187,8 @@ class PlannerTest {
         String find = "- find: x\n  fields: { vessel: { right of: Vessel } }\n";
         assertThat(reason(plan(upload("a.txt"), "x", rule("r", "", find + "- name: '{vessel}'\n" + FILE)))
                         .words())
-                .isEqualTo("The name pattern \"{vessel}\" makes an empty name, since vessel has no value.");
+                .isEqualTo(
+                        "The name pattern \"{vessel}\" makes an empty name, since vessel has no value. Look where the field is sought, or name what stands instead: \"or 'none'\".");
         assertThat(reason(plan(
                                 upload("a.txt"),
                                 "x",
