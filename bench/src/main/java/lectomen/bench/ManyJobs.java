@@ -10,6 +10,7 @@ import java.sql.Statement;
 import java.time.InstantSource;
 import java.util.Random;
 import lectomen.service.store.Store;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Fills a store with jobs as they are after years: nearly all filed, few rules with most of the jobs, the failed ones in
@@ -99,7 +100,7 @@ final class ManyJobs {
         }
     }
 
-    private static void set(PreparedStatement statement, Object... values) throws SQLException {
+    private static void set(PreparedStatement statement, @Nullable Object... values) throws SQLException {
         for (int i = 0; i < values.length; i++) {
             statement.setObject(i + 1, values[i]);
         }

@@ -397,11 +397,11 @@ class FolderJourney {
     void aNewFileIsTakenQuicklyBesideManyThatLieThere() throws Exception {
         service.live(Rules.keepName("notes", "arrives: whole\naccept: [pdf, text]\nsweep: 10m"));
         service.post("/rules/notes/pause", "");
-        for (int i = 0; i < 20_000; i++) {
+        for (int i = 0; i < 8_000; i++) {
             Files.write(service.inbox("notes").resolve("picture-" + i + ".json"), new byte[] {'{', '}'});
         }
         service.post("/rules/notes/live", "");
-        RunningService.await("all are told of", Duration.ofSeconds(90), () -> service.count("unwanted") == 20_000);
+        RunningService.await("all are told of", Duration.ofSeconds(90), () -> service.count("unwanted") == 8_000);
         long looked = looks();
         for (int i = 0; i < 5; i++) {
             dropWhole("notes", "new-" + i + ".txt", "new " + i);
@@ -409,7 +409,7 @@ class FolderJourney {
         }
         assertThat(looks() - looked)
                 .as("a look for one file opens and lists nothing else")
-                .isLessThan(20_000);
+                .isLessThan(8_000);
     }
 
     /** How many bytes the service has asked of the file system so far, as the system counts its calls to read. */

@@ -27,8 +27,8 @@ import org.junit.jupiter.api.io.TempDir;
  * {@code -Dlectomen.seeds=N} makes several.
  */
 class KillJourney {
-    private static final int FILES = 240;
-    private static final int KILLS = 9;
+    private static final int FILES = 180;
+    private static final int KILLS = 7;
     private static final int PER_SET = 4;
 
     @TempDir

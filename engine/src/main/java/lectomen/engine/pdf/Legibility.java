@@ -90,7 +90,8 @@ record Legibility(double withoutLetter, double plausible, double vowels, int wor
             return false;
         }
         boolean latin = part.codePoints().allMatch(c -> Character.UnicodeScript.of(c) == Character.UnicodeScript.LATIN);
-        if (!latin || part.length() < 3 || part.equals(part.toUpperCase(Locale.ROOT)) && part.length() < 6) {
+        boolean shortForm = part.equals(part.toUpperCase(Locale.ROOT)) && part.length() < 6;
+        if (!latin || part.length() < 3 || shortForm) {
             return true;
         }
         return plain(part).codePoints().anyMatch(c -> VOWELS.indexOf(c) >= 0);

@@ -164,14 +164,13 @@ final class PageWords extends PDFTextStripper {
     private static double spacedOut(List<TextPosition> row) {
         List<Double> gaps = new ArrayList<>();
         int apart = 0;
-        TextPosition before = null;
-        for (TextPosition glyph : row) {
-            boolean letters = before != null && isLetter(before) && isLetter(glyph);
-            if (letters) {
+        for (int i = 1; i < row.size(); i++) {
+            TextPosition before = row.get(i - 1);
+            TextPosition glyph = row.get(i);
+            if (isLetter(before) && isLetter(glyph)) {
                 gaps.add(gap(before, glyph));
                 apart += gap(before, glyph) > WORD_GAP * blank(glyph) ? 1 : 0;
             }
-            before = glyph;
         }
         if (gaps.size() < FEWEST_SPACED_OUT || apart < 0.8 * gaps.size()) {
             return 0;

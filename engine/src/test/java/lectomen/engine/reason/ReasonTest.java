@@ -16,13 +16,14 @@ class ReasonTest {
     @Test
     void aParameterThatWasErasedIsLeftOut() {
         assertThat(new Reason("name.taken", Map.of("choice", "fail")).words())
-                .isEqualTo("The name \"\" is taken in \"\", and the rule says: when taken, fail.");
+                .isEqualTo(
+                        "The name \"\" is taken in \"\", and the rule says: when taken, fail. Move or rename that file, or change the rule, then retry.");
     }
 
     @Test
     void aValueThatLooksLikeAParameterIsNotFilledAgain() {
         assertThat(Reason.of("pdf.broken", "problem", "{problem} $1 \\").words())
-                .isEqualTo("The PDF can't be read: {problem} $1 \\");
+                .isEqualTo("The PDF can't be read: {problem} $1 \\ Save it anew from the program that made it.");
     }
 
     @Test

@@ -45,7 +45,10 @@ public final class Tries {
     synchronized void wrong(String caller) {
         long now = seconds.getAsLong();
         Wrong known = wrong.get(caller);
-        boolean fresh = known == null || now - known.sinceSeconds() >= SPAN_SECONDS;
-        wrong.put(caller, fresh ? new Wrong(now, 1) : new Wrong(known.sinceSeconds(), known.count() + 1));
+        if (known == null || now - known.sinceSeconds() >= SPAN_SECONDS) {
+            wrong.put(caller, new Wrong(now, 1));
+        } else {
+            wrong.put(caller, new Wrong(known.sinceSeconds(), known.count() + 1));
+        }
     }
 }

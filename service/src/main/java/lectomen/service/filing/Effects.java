@@ -83,22 +83,21 @@ final class Effects {
                             changed_at)
                         values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'main', ?, ?, 'intended', ?, ?)
                         """)
-                .params(
-                        id,
-                        incarnation,
-                        job.id(),
-                        job.generation(),
-                        intent.step(),
-                        kind.code(),
-                        intent.connection(),
-                        keyed.of(intent.settings()),
-                        once,
-                        keyed.of("document " + kind.code() + " " + job.id()),
-                        job.arrival().orElse(0L),
-                        intent.supersedes().orElse(null),
-                        intent.withdraws().orElse(null),
-                        now,
-                        now)
+                .param(id)
+                .param(incarnation)
+                .param(job.id())
+                .param(job.generation())
+                .param(intent.step())
+                .param(kind.code())
+                .param(intent.connection())
+                .param(keyed.of(intent.settings()))
+                .param(once)
+                .param(keyed.of("document " + kind.code() + " " + job.id()))
+                .param(job.arrival().orElse(0L))
+                .param(intent.supersedes().orElse(null))
+                .param(intent.withdraws().orElse(null))
+                .param(now)
+                .param(now)
                 .update();
         db.sql("insert into effect_words (effect_id, request) values (?, ?)")
                 .params(id, JSON.writeValueAsString(intent.request()))
@@ -140,18 +139,17 @@ final class Effects {
                             size, answer)
                         values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)
-                .params(
-                        effect.id(),
-                        store.identity().incarnation(),
-                        now,
-                        job.id(),
-                        job.rule().map(rule -> rule.id()).orElse(null),
-                        placeKey,
-                        contentKey,
-                        OwnResults.nameKey(keyed, name),
-                        effect.kind() == Effect.Kind.FILE && !name.equals(job.name()) ? 1 : 0,
-                        effect.bytes().size(),
-                        answer)
+                .param(effect.id())
+                .param(store.identity().incarnation())
+                .param(now)
+                .param(job.id())
+                .param(job.rule().map(rule -> rule.id()).orElse(null))
+                .param(placeKey)
+                .param(contentKey)
+                .param(OwnResults.nameKey(keyed, name))
+                .param(effect.kind() == Effect.Kind.FILE && !name.equals(job.name()) ? 1 : 0)
+                .param(effect.bytes().size())
+                .param(answer)
                 .update();
         ledger.append(
                 db,
