@@ -189,4 +189,60 @@ class ClientJourney {
                 .contains("--state")
                 .contains("unwanted");
     }
+
+    @Test
+    void manyJobsAreRetriedHeldOrCountedByAFilter() throws Exception {
+        service.live(Rules.tickets("many", "number it"));
+        for (int i = 0; i < 3; i++) {
+            json(
+                    "send",
+                    write("many-%d.txt".formatted(i), "HARBOUR TICKET without " + i)
+                            .toString(),
+                    "--rule",
+                    "many");
+            service.awaitJob("many-%d.txt".formatted(i), "failed");
+        }
+        assertThat(run("job", "retry", "--state", "failed", "--name", "many-", "--dry")
+                        .out())
+                .contains("3 jobs would be meant");
+        assertThat(run("job", "retry", "--state", "failed", "--name", "many-").out())
+                .contains("Done with 3 jobs of 3");
+        Launcher.Answer refused = run("job", "hold", "--state", "filed", "--name", "many-");
+        assertThat(refused.out()).contains("Done with 0 jobs of 0");
+        Launcher.Answer nothing = run("job", "cancel");
+        assertThat(nothing.exitCode()).isEqualTo(2);
+        assertThat(nothing.err()).contains("either their ids, or a filter");
+        String id = service.awaitJob("many-0.txt", "failed").path("id").asString();
+        assertThat(run("job", "note", id, "Asked for a better one.").out()).contains("has 1 note");
+        assertThat(run("job", "show", id).out()).contains("Asked for a better one.");
+        assertThat(run("job", "log", id).out())
+                .contains("job.failed")
+                .contains("job.noted")
+                .doesNotContain("better one");
+    }
+
+    @Test
+    void theHistoryAndTheRetentionAreToldAndTheDoctorSaysWhatMendsWhatIsWrong() throws Exception {
+        assertThat(run("ledger", "check").out()).contains("The ledger is whole");
+        assertThat(run("retention").out()).contains("kept for ever");
+        service.live(Rules.keepName("short", "arrives: whole").replace("do:", "retention: { originals: 1 day }\ndo:"));
+        assertThat(run("retention").out()).contains("short").contains("1 day");
+        Launcher.Answer doctor = run("doctor");
+        assertThat(doctor.out())
+                .contains("Service: answers at")
+                .contains("Settings")
+                .contains("Connection archive");
+        Path broken = Files.createDirectories(temp.resolve("broken"));
+        Files.writeString(broken.resolve("lectomen.yaml"), "roots: [\"{home}\"]\nlogs: { format: xml }\n");
+        Launcher.Answer wrong = Launcher.run("doctor", "--home", broken.toString());
+        assertThat(wrong.exitCode()).isEqualTo(1);
+        assertThat(wrong.out())
+                .contains("line 2")
+                .contains("lines or json")
+                .contains("no service runs on this home")
+                .contains("To mend it: ./lectomen serve");
+        assertThat(Launcher.run("completion", "bash").out())
+                .contains("_complete_lectomen")
+                .contains("run-again");
+    }
 }
