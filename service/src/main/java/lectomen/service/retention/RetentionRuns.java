@@ -206,7 +206,8 @@ public final class RetentionRuns implements AutoCloseable {
     private void removeJob(JdbcClient db, String job, String principal) {
         noLongerUse(db, job);
         for (String part : List.of(
-                "delete from lying_file where job_id = ?",
+                "update lying_file set job_id = null where job_id = ?", // the file still lies there, and is not taken
+                // anew
                 "delete from claim where job_id = ?",
                 "delete from upload_key where job_id = ?",
                 "delete from job_note_words where job_id = ?",
