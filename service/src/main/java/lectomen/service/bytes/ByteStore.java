@@ -143,12 +143,8 @@ public final class ByteStore {
     /** Counts one more use of the bytes. Call it in the write that begins to refer to them. */
     public static void use(JdbcClient db, ByteRef ref, long now) {
         db.sql("""
-                        insert into bytes (sha256, size, uses, stored_at) values (:sha256, :size, 1, :now)
+                        insert into bytes (sha256, size, uses, stored_at) values (?, ?, 1, ?)
                         on conflict (sha256) do update set uses = max(uses, 0) + 1
-                        """)
-                .param("sha256", ref.sha256())
-                .param("size", ref.size())
-                .param("now", now)
-                .update();
+                        """).params(ref.sha256(), ref.size(), now).update();
     }
 }

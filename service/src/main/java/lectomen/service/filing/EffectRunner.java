@@ -1,27 +1,15 @@
 package lectomen.service.filing;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
-import java.util.Queue;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ConcurrentLinkedQueue;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.RejectedExecutionException;
-import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicBoolean;
-import java.util.stream.Stream;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
@@ -34,8 +22,6 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -44,13 +30,11 @@ import tools.jackson.databind.json.JsonMapper;
  * with growing pauses; as soon as one succeeds on the same connection, all that wait for it are tried at once.
  */
 public final class EffectRunner implements AutoCloseable {
-    private static final Logger LOG = LoggerFactory.getLogger(EffectRunner.class);
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final int AT_ONCE_ON_A_CONNECTION = 24;
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
     private static final Duration LONGEST_PAUSE = Duration.ofSeconds(30);
     private static final Duration CLEARING_PAUSE = Duration.ofSeconds(3);
-    private static final int MOST_AT_ONCE = 100;
+    private static final int MOST_LEFT_BY_A_CRASH = DueEffects.AT_ONCE_ON_A_CONNECTION * 5;
 
     private final Store store;
     private final Jobs jobs;
@@ -61,15 +45,11 @@ public final class EffectRunner implements AutoCloseable {
     private final Locale locale;
     private final InstantSource clock;
     private final GiveBack giveBack;
-    private final Set<String> taken = ConcurrentHashMap.newKeySet();
     private final Set<String> troubled = ConcurrentHashMap.newKeySet();
-    private final Queue<Leftover> uncleared = new ConcurrentLinkedQueue<>();
+    private final EarlierFilings earlier;
+    private final DueEffects due;
+    private final Leftovers leftovers = new Leftovers();
     private final FolderNames names = new FolderNames();
-    private final Map<String, Integer> atWork = new ConcurrentHashMap<>();
-    private final AtomicBoolean lookAsked = new AtomicBoolean();
-    private final ExecutorService threads = Executors.newCachedThreadPool(work -> new Thread(work, "filing"));
-    private final ScheduledExecutorService poller =
-            Executors.newSingleThreadScheduledExecutor(work -> new Thread(work, "filing-poller"));
 
     public EffectRunner(
             Store store,
@@ -91,13 +71,13 @@ public final class EffectRunner implements AutoCloseable {
         this.locale = locale;
         this.clock = clock;
         this.giveBack = new GiveBack(effects, rulebook, clock);
+        this.earlier = new EarlierFilings(effects);
+        this.due = new DueEffects(effects, this::act);
     }
 
     /** Begins to work; what an earlier run of the service left unfinished comes first. */
     public void start() {
-        poller.execute(this::clearLast);
-        poller.scheduleWithFixedDelay(this::clearUncleared, 0, CLEARING_PAUSE.toMillis(), TimeUnit.MILLISECONDS);
-        poller.scheduleWithFixedDelay(this::submitDue, 0, 200, TimeUnit.MILLISECONDS);
+        due.start(this::clearLast, leftovers::clear, CLEARING_PAUSE);
     }
 
     /**
@@ -108,20 +88,11 @@ public final class EffectRunner implements AutoCloseable {
         List<Effect> before = job.generation() == 1 ? List.of() : effects.ofJob(db, job.id());
         boolean intended = false;
         for (Filing filing : filings) {
-            boolean done = before.stream()
-                    .anyMatch(effect -> effect.stands()
-                            && effect.generation() >= job.redoGeneration()
-                            && effect.step() == filing.step());
-            if (!done) {
+            if (!EarlierFilings.stands(before, job, filing)) {
                 String settings = connections
                         .findFolder(filing.connection())
                         .map(Path::toString)
                         .orElse("");
-                Optional<String> supersedes = toReplace(before, job)
-                        .filter(effect -> effect.step() == filing.step()
-                                && effect.connection().equals(filing.connection()))
-                        .map(Effect::id)
-                        .findFirst();
                 effects.intend(
                         db,
                         job,
@@ -131,7 +102,7 @@ public final class EffectRunner implements AutoCloseable {
                                 filing.connection(),
                                 settings,
                                 filing,
-                                supersedes,
+                                EarlierFilings.findReplacedBy(before, job, filing),
                                 Optional.empty()));
                 intended = true;
             }
@@ -139,11 +110,6 @@ public final class EffectRunner implements AutoCloseable {
         if (!intended) {
             settle(db, job.id());
         }
-    }
-
-    /** What the job filed before it was run again. */
-    private static Stream<Effect> toReplace(List<Effect> effects, Job job) {
-        return effects.stream().filter(effect -> effect.stands() && effect.generation() < job.redoGeneration());
     }
 
     /** Ends a job badly, and gives its file back to the people who dropped it. */
@@ -156,54 +122,7 @@ public final class EffectRunner implements AutoCloseable {
 
     /** Looks for due effects now rather than at the next turn. Asking again before that look costs nothing. */
     public void wake() {
-        if (lookAsked.compareAndSet(false, true)) {
-            try {
-                poller.execute(this::submitDue);
-            } catch (RejectedExecutionException stopping) {
-                // the next start finds them
-            }
-        }
-    }
-
-    /** A connection takes a few at once and no more, so that a slow one keeps no other waiting. */
-    private void submitDue() {
-        lookAsked.set(false);
-        try {
-            Set<String> busy = new HashSet<>();
-            atWork.forEach((connection, count) -> {
-                if (count >= AT_ONCE_ON_A_CONNECTION) {
-                    busy.add(connection);
-                }
-            });
-            for (Effects.Due due : effects.due(busy, MOST_AT_ONCE)) {
-                if (atWork.getOrDefault(due.connection(), 0) < AT_ONCE_ON_A_CONNECTION && taken.add(due.id())) {
-                    atWork.merge(due.connection(), 1, Integer::sum);
-                    threads.execute(() -> act(due));
-                }
-            }
-        } catch (RejectedExecutionException stopping) {
-            // the next start finds them
-        } catch (RuntimeException e) {
-            LOG.error("Due effects can't be looked up; they are looked up again", e);
-        }
-    }
-
-    private void act(Effects.Due due) {
-        try {
-            Optional<Effect> effect =
-                    effects.find(due.id()).filter(found -> found.state().isOpen());
-            if (effect.isPresent()) {
-                act(effect.get());
-            }
-        } catch (RuntimeException e) {
-            LOG.error("Effect {} met a fault; it is tried again", due.id(), e);
-        } finally {
-            taken.remove(due.id());
-            int others = atWork.merge(due.connection(), -1, Integer::sum);
-            if (others == AT_ONCE_ON_A_CONNECTION - 1) {
-                wake();
-            }
-        }
+        due.wake();
     }
 
     private void act(Effect effect) {
@@ -341,43 +260,15 @@ public final class EffectRunner implements AutoCloseable {
             settle(db, job);
             return troubled.remove(effect.connection()) ? effects.wake(db, effect.connection()) : 0;
         });
-        placed.leftovers().forEach(file -> clear(new Leftover(effect.id(), file)));
-    }
-
-    /** A hidden file that is to go. */
-    private record Leftover(String effectId, Path file) {}
-
-    /** With the receipt written, what proved the filing is no longer needed. One that can't be reached now goes later. */
-    private void clear(Leftover leftover) {
-        if (!isDeleted(leftover)) {
-            uncleared.add(leftover);
-        }
-    }
-
-    private static boolean isDeleted(Leftover leftover) {
-        try {
-            return Files.deleteIfExists(leftover.file());
-        } catch (IOException e) {
-            String problem = e.getClass().getSimpleName();
-            LOG.warn("The hidden file of effect {} could not be removed yet ({})", leftover.effectId(), problem);
-            return false;
-        }
-    }
-
-    /** Takes away what could not be reached before; what is not there once its folder is back is gone already. */
-    private void clearUncleared() {
-        uncleared.removeIf(leftover -> {
-            boolean folderIsThere = Files.isDirectory(leftover.file().resolveSibling("."));
-            return isDeleted(leftover) || (folderIsThere && Files.notExists(leftover.file()));
-        });
+        placed.leftovers().forEach(file -> leftovers.clear(effect.id(), file));
     }
 
     /** A service that was ended between a receipt and the clearing left a hidden file with each of its last filings. */
     private void clearLast() {
-        for (Effect effect : effects.lastDone(AT_ONCE_ON_A_CONNECTION * 5)) {
+        for (Effect effect : effects.lastDone(MOST_LEFT_BY_A_CRASH)) {
             work(effect).ifPresent(work -> work.repository()
                     .leftovers(work.order())
-                    .forEach(file -> uncleared.add(new Leftover(effect.id(), file))));
+                    .forEach(file -> leftovers.add(effect.id(), file)));
         }
     }
 
@@ -387,40 +278,14 @@ public final class EffectRunner implements AutoCloseable {
     }
 
     private void settle(JdbcClient db, Job job) {
-        boolean filed = !job.state().isEnd() && !effects.hasOpenFiling(db, job);
-        boolean ranAgain = job.redoGeneration() > 1;
-        if (filed && !(ranAgain && takesBack(db, job, effects.ofJob(db, job.id())))) {
-            jobs.move(db, job.id(), Jobs.Move.to(JobState.FILED), "service");
+        if (job.state().isEnd() || effects.hasOpenFiling(db, job)) {
+            return;
         }
-    }
-
-    /** Whether something that the job filed earlier has still to be taken back; its intent is written here. */
-    private boolean takesBack(JdbcClient db, Job job, List<Effect> all) {
-        if (all.stream()
-                .anyMatch(effect -> effect.kind() == Effect.Kind.WITHDRAW
-                        && effect.state() != Effect.State.DONE
-                        && effect.state() != Effect.State.ABANDONED)) {
-            return true;
+        switch (job.redoGeneration() > 1 ? earlier.takeBack(db, job) : EarlierFilings.Left.NOTHING) {
+            case NOTHING -> jobs.move(db, job, Jobs.Move.to(JobState.FILED), "service");
+            case INTENDED -> store.afterCommit(this::wake);
+            case UNDER_WAY -> {}
         }
-        List<Effect> stale = toReplace(all, job).toList();
-        for (Effect old : stale) {
-            WithdrawRequest request = new WithdrawRequest(old.id(), old.place().orElseThrow(), old.bytes());
-            effects.intend(
-                    db,
-                    job,
-                    new Effects.Intent(
-                            old.step(),
-                            Effect.Kind.WITHDRAW,
-                            old.connection(),
-                            "",
-                            request,
-                            Optional.empty(),
-                            Optional.of(old.id())));
-        }
-        if (!stale.isEmpty()) {
-            store.afterCommit(this::wake);
-        }
-        return !stale.isEmpty();
     }
 
     private void waitForIt(Effect effect, Reason reason) {
@@ -501,7 +366,7 @@ public final class EffectRunner implements AutoCloseable {
     }
 
     private boolean hasBegun(List<Effect> open) {
-        return open.stream().anyMatch(effect -> effect.place().isPresent() || taken.contains(effect.id()));
+        return open.stream().anyMatch(effect -> effect.place().isPresent() || due.isUnderWay(effect.id()));
     }
 
     /**
@@ -525,15 +390,6 @@ public final class EffectRunner implements AutoCloseable {
 
     @Override
     public void close() {
-        poller.shutdownNow();
-        threads.shutdown();
-        try {
-            if (!threads.awaitTermination(20, TimeUnit.SECONDS)) {
-                threads.shutdownNow();
-            }
-        } catch (InterruptedException e) {
-            threads.shutdownNow();
-            Thread.currentThread().interrupt();
-        }
+        due.close();
     }
 }

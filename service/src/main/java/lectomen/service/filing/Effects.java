@@ -128,10 +128,7 @@ final class Effects {
     void done(JdbcClient db, Effect effect, Job job, String place, String answer) {
         long now = clock.millis();
         String name = place.substring(place.lastIndexOf('/') + 1);
-        end(db, effect, Effect.State.DONE, Optional.empty(), Optional.empty());
-        db.sql("update effect_words set place = ? where effect_id = ?")
-                .params(place, effect.id())
-                .update();
+        end(db, effect, Effect.State.DONE, Optional.of(place), Optional.empty(), Optional.empty());
         String placeKey = keyed.of("place " + effect.connection() + "/" + place);
         String contentKey = keyed.of("content " + effect.bytes().sha256());
         db.sql("""
@@ -165,11 +162,11 @@ final class Effects {
     }
 
     void waitUntil(JdbcClient db, Effect effect, Instant nextTry, Reason reason) {
-        end(db, effect, Effect.State.INTENDED, Optional.of(nextTry), Optional.of(reason));
+        end(db, effect, Effect.State.INTENDED, effect.place(), Optional.of(nextTry), Optional.of(reason));
     }
 
     void abandon(JdbcClient db, Effect effect, Reason reason) {
-        end(db, effect, Effect.State.ABANDONED, Optional.empty(), Optional.of(reason));
+        end(db, effect, Effect.State.ABANDONED, effect.place(), Optional.empty(), Optional.of(reason));
         ledger.append(
                 db,
                 "service",
@@ -182,7 +179,12 @@ final class Effects {
     }
 
     private void end(
-            JdbcClient db, Effect effect, Effect.State state, Optional<Instant> nextTry, Optional<Reason> reason) {
+            JdbcClient db,
+            Effect effect,
+            Effect.State state,
+            Optional<String> place,
+            Optional<Instant> nextTry,
+            Optional<Reason> reason) {
         long now = clock.millis();
         String code = reason.map(Reason::code).orElse(null);
         db.sql("""
@@ -196,8 +198,10 @@ final class Effects {
                 .param(now)
                 .param(effect.id())
                 .update();
-        db.sql("update effect_words set reason_parameters = ? where effect_id = ?")
-                .params(reason.map(r -> JSON.writeValueAsString(r.parameters())).orElse("{}"), effect.id())
+        db.sql("update effect_words set place = coalesce(?, place), reason_parameters = ? where effect_id = ?")
+                .param(place.orElse(null))
+                .param(reason.map(r -> JSON.writeValueAsString(r.parameters())).orElse("{}"))
+                .param(effect.id())
                 .update();
         db.sql("""
                         insert into effect_attempt (effect_id, attempt, began_at, ended_at, outcome, reason_code)

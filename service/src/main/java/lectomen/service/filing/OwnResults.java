@@ -27,11 +27,10 @@ public final class OwnResults {
     public Optional<String> findJob(JdbcClient db, String sha256, String name) {
         List<String> found = db.sql("""
                         select job_id from receipt
-                        where content_key = :content and name_key = :name and renamed = 1
+                        where content_key = ? and name_key = ? and renamed = 1
                         order by at desc limit 1
                         """)
-                .param("content", keyed.of("content " + sha256))
-                .param("name", nameKey(keyed, name))
+                .params(keyed.of("content " + sha256), nameKey(keyed, name))
                 .query(String.class)
                 .list();
         return found.stream().findFirst();

@@ -92,8 +92,7 @@ public final class Arrivals {
                 .params(arrival, part, file.bytes().sha256(), file.bytes().size())
                 .update();
         Optional<Job.Origin> origin = origin(db, file);
-        startJob(db, source, file, origin, principal);
-        jobs.arrive(db, file.job(), arrival, file.bytes(), file.type());
+        startJob(db, source, new Jobs.Arrived(arrival, file.bytes()), file, origin, principal);
         ledger.append(
                 db,
                 principal,
@@ -127,9 +126,16 @@ public final class Arrivals {
                         maker.id(), maker.origin().map(Job.Origin::depth).orElse(0) + 1));
     }
 
-    private void startJob(JdbcClient db, long source, File file, Optional<Job.Origin> origin, String principal) {
+    private void startJob(
+            JdbcClient db,
+            long source,
+            Jobs.Arrived arrived,
+            File file,
+            Optional<Job.Origin> origin,
+            String principal) {
         if (jobs.exists(db, file.job())) {
             jobs.move(db, file.job(), Jobs.Move.to(JobState.WAITING), principal);
+            jobs.arrive(db, file.job(), arrived, file.type());
         } else {
             Jobs.NewJob job = new Jobs.NewJob(
                     source,
@@ -139,6 +145,7 @@ public final class Arrivals {
                     file.type(),
                     file.wantedRule(),
                     JobState.WAITING,
+                    Optional.of(arrived),
                     origin,
                     file.leftInFolder());
             jobs.create(db, file.job(), job, principal);

@@ -108,7 +108,7 @@ final class Sorting {
             String name = nameOf(file);
             FileType type;
             try {
-                type = Claims.typeOf(file);
+                type = KeptFile.typeOf(file);
             } catch (NoSuchFileException gone) {
                 return Optional.empty();
             } catch (IOException e) {
@@ -132,7 +132,7 @@ final class Sorting {
             try (Stream<Path> files = Files.walk(dropped)) {
                 for (Path file :
                         (Iterable<Path>) files.filter(Files::isRegularFile).sorted()::iterator) {
-                    FileType type = Claims.typeOf(file);
+                    FileType type = KeptFile.typeOf(file);
                     List<Considered> considered = ask(file, Files.size(file), type);
                     if (considered.stream().anyMatch(Sorting::mayTake)) {
                         return Optional.of(new Claims.Wanted(dropped, state, Optional.empty()));

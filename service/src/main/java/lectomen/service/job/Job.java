@@ -67,6 +67,35 @@ public record Job(
         return Long.parseLong(id.substring(id.indexOf('-') + 1));
     }
 
+    /** The same job as it is once a worker has it. */
+    Job takenUp(Instant now) {
+        return new Job(
+                id,
+                name,
+                subfolder,
+                arrival,
+                source,
+                original,
+                size,
+                type,
+                wantedRule,
+                rule,
+                JobState.WORKING,
+                Optional.empty(),
+                generation,
+                redoGeneration,
+                attempt + 1,
+                priority,
+                holdWanted,
+                origin,
+                leftInFolder,
+                originalRemovedAt,
+                Optional.empty(),
+                createdAt,
+                now,
+                version + 1);
+    }
+
     /** What the ledger calls the job. */
     public String subject() {
         return subject(id);

@@ -27,7 +27,7 @@ import org.jspecify.annotations.Nullable;
  * comes back short, or even empty, with a cursor that goes on from there.
  */
 public final class JobList implements AutoCloseable {
-    private static final int MOST_LOOKED_AT = 6_000;
+    private static final int MOST_LOOKED_AT = 5_000;
     private static final int PER_QUERY = 500;
 
     /** Clocks are set back now and then; a job may be this much younger than its number tells. */

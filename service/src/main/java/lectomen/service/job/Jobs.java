@@ -51,6 +51,7 @@ public final class Jobs {
      * What is known of a file when its job is made.
      *
      * @param subfolder below the hot folder, with slashes
+     * @param arrived set when its bytes are kept already; {@link Jobs#arrive} follows otherwise
      * @param origin set when the file is the result of an earlier job
      * @param leftInFolder whether the file stays where it was found
      */
@@ -62,19 +63,24 @@ public final class Jobs {
             FileType type,
             Optional<String> wantedRule,
             JobState state,
+            Optional<Arrived> arrived,
             Optional<Job.Origin> origin,
             boolean leftInFolder) {
         public static NewJob of(long source, String name, long size, FileType type, JobState state) {
-            return new NewJob(source, name, "", size, type, Optional.empty(), state, Optional.empty(), false);
+            return new NewJob(
+                    source, name, "", size, type, Optional.empty(), state, Optional.empty(), Optional.empty(), false);
         }
     }
+
+    /** The arrival that a file came with, and its kept bytes. */
+    public record Arrived(long arrival, ByteRef bytes) {}
 
     /** An id that no job has or will be given again. */
     public String newId(JdbcClient db) {
         return store.identity().incarnation() + "-" + StoreIdentity.next(db, "job");
     }
 
-    /** Makes a job for a file, under an id from {@link #newId}. Bytes follow with {@link #arrive}. */
+    /** Makes a job for a file, under an id from {@link #newId}. */
     public void create(JdbcClient db, String id, NewJob job, String principal) {
         String[] parts = id.split("-");
         int incarnation = Integer.parseInt(parts[0]);
@@ -82,8 +88,8 @@ public final class Jobs {
         long now = clock.millis();
         db.sql("""
                         insert into job (id, incarnation, number, source_id, size, type, wanted_rule, state, created_at, changed_at,
-                            origin_job, depth, left_in_folder)
-                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                            origin_job, depth, left_in_folder, arrival_seq, main_sha256)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)
                 .param(id)
                 .param(incarnation)
@@ -98,7 +104,10 @@ public final class Jobs {
                 .param(job.origin().map(Job.Origin::job).orElse(null))
                 .param(job.origin().map(Job.Origin::depth).orElse(0))
                 .param(job.leftInFolder() ? 1 : 0)
+                .param(job.arrived().map(Arrived::arrival).orElse(null))
+                .param(job.arrived().map(with -> with.bytes().sha256()).orElse(null))
                 .update();
+        job.arrived().ifPresent(with -> putOut(db, id, with.bytes(), job.type()));
         db.sql("insert into job_words (job_id, name, subfolder) values (?, ?, ?)")
                 .params(id, job.name(), job.subfolder())
                 .update();
@@ -108,11 +117,16 @@ public final class Jobs {
     }
 
     /** Binds the job to its arrival and its kept bytes. */
-    public void arrive(JdbcClient db, String id, long arrival, ByteRef bytes, FileType type) {
+    public void arrive(JdbcClient db, String id, Arrived arrived, FileType type) {
+        ByteRef bytes = arrived.bytes();
         long now = clock.millis();
         db.sql("update job set arrival_seq = ?, main_sha256 = ?, size = ?, type = ?, changed_at = ? where id = ?")
-                .params(arrival, bytes.sha256(), bytes.size(), type.name(), now, id)
+                .params(arrived.arrival(), bytes.sha256(), bytes.size(), type.name(), now, id)
                 .update();
+        putOut(db, id, bytes, type);
+    }
+
+    private static void putOut(JdbcClient db, String id, ByteRef bytes, FileType type) {
         db.sql("insert into output (job_id, name, generation, sha256, size, type) values (?, 'main', 1, ?, ?, ?)")
                 .params(id, bytes.sha256(), bytes.size(), type.name())
                 .update();
@@ -143,7 +157,15 @@ public final class Jobs {
      * @throws WrongStateException if the job can't go there from where it is
      */
     public void move(JdbcClient db, String id, Move move, String principal) {
-        Standing from = standing(db, id);
+        move(db, id, standing(db, id), move, principal);
+    }
+
+    /** Moves a job that was read in the same write. */
+    public void move(JdbcClient db, Job job, Move move, String principal) {
+        move(db, job.id(), new Standing(job.state(), job.reason().isPresent()), move, principal);
+    }
+
+    private void move(JdbcClient db, String id, Standing from, Move move, String principal) {
         if (!from.state().mayBecome(move.to())) {
             throw new WrongStateException(id, from.state(), move.to().code());
         }
@@ -238,14 +260,6 @@ public final class Jobs {
                 .update();
     }
 
-    /** The job, if somebody wished to hold it while it was at work. */
-    public Optional<Job> findHoldWanted(JdbcClient db, String id) {
-        return db.sql(SELECT + " where j.id = ? and j.hold_wanted <> 0")
-                .param(id)
-                .query(Jobs::job)
-                .optional();
-    }
-
     /** Whether there is such a job. */
     public boolean exists(JdbcClient db, String id) {
         return !db.sql("select 1 from job where id = ?")
@@ -279,8 +293,9 @@ public final class Jobs {
     public List<Job> takeNext(JdbcClient db, int most) {
         List<Job> taken = new ArrayList<>();
         for (String id : turns.next(db, clock.millis(), most)) {
-            move(db, id, Move.to(JobState.WORKING), "service");
-            find(db, id).ifPresent(taken::add);
+            Job job = find(db, id).orElseThrow(() -> new NoSuchJobException(id));
+            move(db, job, Move.to(JobState.WORKING), "service");
+            taken.add(job.takenUp(clock.instant()));
         }
         return taken;
     }

@@ -18,6 +18,7 @@ import lectomen.service.store.Store;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.ObjectWriter;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -29,6 +30,7 @@ public final class Ledger {
     private static final String BEFORE_THE_FIRST = "0".repeat(64);
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<TreeMap<String, String>> FACTS = new TypeReference<>() {};
+    private static final ObjectWriter FACTS_WRITER = JSON.writerFor(FACTS);
 
     /** @param facts of the event, by name */
     public record Entry(
@@ -74,7 +76,7 @@ public final class Ledger {
         long seq = before.seq() + 1;
         long at = clock.millis();
         int incarnation = store.identity().incarnation();
-        String factsText = JSON.writeValueAsString(factsByName);
+        String factsText = FACTS_WRITER.writeValueAsString(factsByName);
         String hash = hash(before.hash(), seq, incarnation, at, principal, event, subject, factsText);
         db.sql("""
                         insert into ledger (seq, incarnation, at, principal, event, subject, facts, previous_hash, hash)

@@ -31,9 +31,9 @@ public record StoreIdentity(String id, int incarnation) {
     /** The next number of a sequence, from 1. Call it inside a write. */
     public static long next(JdbcClient db, String sequence) {
         return db.sql("""
-                        insert into sequence (name, next) values (:name, 2)
+                        insert into sequence (name, next) values (?, 2)
                         on conflict (name) do update set next = next + 1
                         returning next - 1
-                        """).param("name", sequence).query(Long.class).single();
+                        """).param(sequence).query(Long.class).single();
     }
 }

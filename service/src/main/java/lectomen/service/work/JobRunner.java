@@ -154,11 +154,14 @@ public final class JobRunner implements AutoCloseable {
 
     /** False when the job was cancelled, or taken up anew, while its worker was busy: what the worker says is dropped then. */
     private boolean isStillAtIt(JdbcClient db, Job job) {
+        return findAtWork(db, job).isPresent();
+    }
+
+    private Optional<Job> findAtWork(JdbcClient db, Job job) {
         return jobs.find(db, job.id())
                 .filter(now -> now.state() == JobState.WORKING
                         && now.attempt() == job.attempt()
-                        && now.generation() == job.generation())
-                .isPresent();
+                        && now.generation() == job.generation());
     }
 
     private static void pause() {
@@ -186,11 +189,12 @@ public final class JobRunner implements AutoCloseable {
             return;
         }
         store.write(db -> {
-            if (!isStillAtIt(db, job)) {
+            Optional<Job> now = findAtWork(db, job);
+            if (now.isEmpty()) {
                 return job.id();
             }
             if (examination instanceof Examination.Done done) {
-                record(db, job, done.outcome(), folder, beganAt);
+                record(db, now.get(), done.outcome(), folder, beganAt);
             } else if (examination instanceof Examination.Refused refused) {
                 effects.endBadly(db, job, JobState.FAILED, refused.reason(), folder);
             } else {
@@ -248,7 +252,9 @@ public final class JobRunner implements AutoCloseable {
         results.keep(db, before, outcome, beganAt);
         if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
             effects.intend(db, before, planned.filings());
-            holdIfWanted(db, before.id());
+            if (before.holdWanted()) {
+                hold(db, before.id());
+            }
             return;
         }
         Job job = jobs.find(db, before.id()).orElseThrow();
@@ -260,14 +266,12 @@ public final class JobRunner implements AutoCloseable {
     }
 
     /** Somebody wished to hold the job while its worker had it. */
-    private void holdIfWanted(JdbcClient db, String id) {
-        Optional<Job> wanted = jobs.findHoldWanted(db, id);
-        if (wanted.isPresent()) {
-            jobs.wishHold(db, id, false);
-            effects.hold(db, id, true);
-            if (wanted.get().state().mayBecome(JobState.HELD)) {
-                jobs.move(db, id, Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", "")), "service");
-            }
+    private void hold(JdbcClient db, String id) {
+        jobs.wishHold(db, id, false);
+        effects.hold(db, id, true);
+        Job planned = jobs.find(db, id).orElseThrow();
+        if (planned.state().mayBecome(JobState.HELD)) {
+            jobs.move(db, planned, Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", "")), "service");
         }
     }
 

@@ -62,7 +62,7 @@ class JobsTest {
                     .param(source)
                     .query(Long.class)
                     .single();
-            jobs.arrive(db, id, seq, BYTES, FileType.TEXT);
+            jobs.arrive(db, id, new Jobs.Arrived(seq, BYTES), FileType.TEXT);
             return id;
         });
     }

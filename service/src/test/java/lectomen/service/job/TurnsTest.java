@@ -46,7 +46,7 @@ class TurnsTest {
                     .param(source)
                     .query(Long.class)
                     .single();
-            workshop.jobs.arrive(db, id, seq, BYTES, FileType.TEXT);
+            workshop.jobs.arrive(db, id, new Jobs.Arrived(seq, BYTES), FileType.TEXT);
             return id;
         });
     }

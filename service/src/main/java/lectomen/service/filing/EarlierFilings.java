@@ -1,0 +1,75 @@
+package lectomen.service.filing;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import lectomen.engine.plan.Filing;
+import lectomen.service.job.Job;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/**
+ * What a job filed before it was run again: the new run replaces it where it files to the same place of the plan, and takes the
+ * rest back once its own filings stand.
+ */
+final class EarlierFilings {
+    private final Effects effects;
+
+    EarlierFilings(Effects effects) {
+        this.effects = effects;
+    }
+
+    private static Stream<Effect> toReplace(List<Effect> all, Job job) {
+        return all.stream().filter(effect -> effect.stands() && effect.generation() < job.redoGeneration());
+    }
+
+    /** Whether the filing stands already, by a receipt that counts for the job's present run. */
+    static boolean stands(List<Effect> all, Job job, Filing filing) {
+        return all.stream()
+                .anyMatch(effect -> effect.stands()
+                        && effect.generation() >= job.redoGeneration()
+                        && effect.step() == filing.step());
+    }
+
+    /** The earlier effect whose result the filing replaces. */
+    static Optional<String> findReplacedBy(List<Effect> all, Job job, Filing filing) {
+        return toReplace(all, job)
+                .filter(effect ->
+                        effect.step() == filing.step() && effect.connection().equals(filing.connection()))
+                .map(Effect::id)
+                .findFirst();
+    }
+
+    /** What came of the look at what stands from earlier runs. */
+    enum Left {
+        NOTHING,
+        INTENDED,
+        UNDER_WAY
+    }
+
+    /** Writes the intents that take back what the present run did not replace, unless they are written already. */
+    Left takeBack(JdbcClient db, Job job) {
+        List<Effect> all = effects.ofJob(db, job.id());
+        if (all.stream()
+                .anyMatch(effect -> effect.kind() == Effect.Kind.WITHDRAW
+                        && effect.state() != Effect.State.DONE
+                        && effect.state() != Effect.State.ABANDONED)) {
+            return Left.UNDER_WAY;
+        }
+        List<Effect> stale = toReplace(all, job).toList();
+        for (Effect old : stale) {
+            WithdrawRequest request = new WithdrawRequest(old.id(), old.place().orElseThrow(), old.bytes());
+            effects.intend(
+                    db,
+                    job,
+                    new Effects.Intent(
+                            old.step(),
+                            Effect.Kind.WITHDRAW,
+                            old.connection(),
+                            "",
+                            request,
+                            Optional.empty(),
+                            Optional.of(old.id())));
+        }
+        return stale.isEmpty() ? Left.NOTHING : Left.INTENDED;
+    }
+}

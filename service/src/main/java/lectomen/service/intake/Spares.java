@@ -1,0 +1,129 @@
+package lectomen.service.intake;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.job.Job;
+import lectomen.service.job.Jobs;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.store.Store;
+
+/**
+ * What lies in the hidden folder of claims whose files are kept. A spare that is as it was goes; one that somebody still wrote to
+ * becomes, once it stays as it is, an arrival that follows the first.
+ */
+final class Spares {
+    private final Hidden hidden;
+    private final ClaimRows rows;
+    private final FolderArrivals arrivals;
+    private final Store store;
+    private final Ledger ledger;
+    private final Jobs jobs;
+    private final ByteStore bytes;
+
+    /** Files that changed after they were taken, as they were at the last look; for the looking thread alone. */
+    private final Map<Path, FileState> changing = new ConcurrentHashMap<>();
+
+    Spares(
+            Hidden hidden,
+            ClaimRows rows,
+            FolderArrivals arrivals,
+            Store store,
+            Ledger ledger,
+            Jobs jobs,
+            ByteStore bytes) {
+        this.hidden = hidden;
+        this.rows = rows;
+        this.arrivals = arrivals;
+        this.store = store;
+        this.ledger = ledger;
+        this.jobs = jobs;
+        this.bytes = bytes;
+    }
+
+    /** What came of a release. @param open the claims to be looked at again later */
+    record Released(List<String> ended, List<String> open) {}
+
+    /** Removes the spares of several claims, with one commit. */
+    Released release(List<String> claims) throws IOException {
+        Map<String, List<ClaimRows.Mark>> marks = rows.marks(claims);
+        List<String> open = new ArrayList<>();
+        List<String> ended = new ArrayList<>();
+        for (String claim : claims) {
+            (isReleased(claim, marks.getOrDefault(claim, List.of())) ? ended : open).add(claim);
+        }
+        rows.removed(ended);
+        for (String claim : ended) {
+            hidden.removeFolders(claim);
+        }
+        return new Released(ended, open);
+    }
+
+    private boolean isReleased(String claim, List<ClaimRows.Mark> marks) throws IOException {
+        boolean end = true;
+        for (Path file : hidden.filesOf(claim)) {
+            if (IgnoredNames.ignores(file.getFileName().toString())) {
+                hidden.giveBack(claim, file);
+            } else if (isAsKept(claim, file, marks)) {
+                Files.delete(file);
+                changing.remove(file);
+            } else {
+                arriveAgain(claim, file);
+                end = false;
+            }
+        }
+        return end;
+    }
+
+    private boolean isAsKept(String claim, Path file, List<ClaimRows.Mark> marks) throws IOException {
+        FileState now = FileState.of(file);
+        String path = hidden.relative(claim, file).toString();
+        return marks.stream().anyMatch(mark -> rows.fits(mark, path, now));
+    }
+
+    private void arriveAgain(String claim, Path file) throws IOException {
+        FileState state = FileState.of(file);
+        if (!state.equals(changing.put(file, state))) {
+            return;
+        }
+        KeptFile kept = KeptFile.keep(file, bytes);
+        Path relative = hidden.relative(claim, file);
+        Optional<Job> first = jobs.find(claim);
+        Optional<String> sameBytes = rows.findJob(claim, relative.toString()).filter(job -> jobs.find(job)
+                .flatMap(Job::original)
+                .filter(kept.bytes()::equals)
+                .isPresent());
+        store.write(db -> {
+            String job = sameBytes.orElseGet(() -> jobs.newId(db));
+            rows.mark(db, claim, relative.toString(), kept.state(), job);
+            if (sameBytes.isEmpty()) {
+                Optional<Long> follows = first.flatMap(Job::arrival);
+                long arrival = arrivals.open(db, follows);
+                arrivals.add(db, arrival, 1, job, relative, kept, false);
+                ledger.append(
+                        db,
+                        FolderArrivals.SERVICE,
+                        "arrival.late-change",
+                        Job.subject(claim),
+                        "arrival",
+                        Long.toString(arrival),
+                        "job",
+                        job);
+                ledger.append(
+                        db,
+                        FolderArrivals.SERVICE,
+                        "arrival.follows",
+                        Job.subject(job),
+                        "follows",
+                        follows.map(Object::toString).orElse(""));
+            }
+            return job;
+        });
+    }
+}
