@@ -1,6 +1,5 @@
 package lectomen.bench;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -46,14 +45,9 @@ final class LatencyBenchmark implements Benchmark {
             Serving.awaitFolder(home);
             int warmUp = Math.min(WARM_UP, drops / 2);
             for (int i = 0; i < warmUp + drops; i++) {
-                Path filed = Serving.filed(home, i);
-                long began = System.nanoTime();
-                Serving.drop(home, i);
-                while (Files.notExists(filed)) {
-                    Thread.sleep(1);
-                }
+                long nanos = Serving.dropUntilFiled(home, i);
                 if (i >= warmUp) {
-                    samples.addNanos(System.nanoTime() - began);
+                    samples.addNanos(nanos);
                 }
             }
         }

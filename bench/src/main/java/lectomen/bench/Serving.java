@@ -58,6 +58,17 @@ final class Serving {
         Files.move(outside, inbox(home).resolve(outside.getFileName()));
     }
 
+    /** Drops a ticket and waits until it is filed; gives the nanoseconds between. */
+    static long dropUntilFiled(Path home, int number) throws IOException, InterruptedException {
+        Path filed = filed(home, number);
+        long began = System.nanoTime();
+        drop(home, number);
+        while (Files.notExists(filed)) {
+            Thread.sleep(1);
+        }
+        return System.nanoTime() - began;
+    }
+
     static void awaitFolder(Path home) throws InterruptedException {
         while (!Files.isDirectory(inbox(home))) {
             Thread.sleep(20);

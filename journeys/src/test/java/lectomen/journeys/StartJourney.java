@@ -13,9 +13,12 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Starting: what is missing or taken is said in one line, with what mends it. */
 class StartJourney {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
     @TempDir
     private Path temp;
 
@@ -121,5 +124,29 @@ class StartJourney {
                 process.exitValue(),
                 new String(process.getInputStream().readAllBytes()),
                 new String(process.getErrorStream().readAllBytes()));
+    }
+
+    @Test
+    void theLogIsWrittenAsJsonByChoiceAndNamesNoFile() throws Exception {
+        Path home = temp.resolve("home");
+        Files.createDirectories(home.resolve("archive"));
+        Files.writeString(home.resolve("lectomen.yaml"), """
+                parameters: { inbox: "{home}/inbox" }
+                roots: ["{home}"]
+                connections: { archive: { folder: "{home}/archive" } }
+                logs: { format: json }
+                """);
+        try (RunningService service = RunningService.start(home)) {
+            service.live(Rules.keepName("notes", "arrives: whole"));
+            Path note = Files.writeString(temp.resolve("confidential-harbour.txt"), "a note");
+            Files.move(note, service.inbox("notes").resolve(note.getFileName()));
+            service.awaitJob("confidential-harbour.txt", "filed");
+        }
+        List<String> lines = Files.readAllLines(home.resolve("logs/service.json"));
+        assertThat(lines).isNotEmpty();
+        for (String line : lines) {
+            assertThat(JSON.readTree(line).propertyNames()).contains("at", "level", "message");
+        }
+        assertThat(lines).noneMatch(line -> line.contains("confidential-harbour"));
     }
 }

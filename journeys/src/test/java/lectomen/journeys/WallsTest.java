@@ -58,7 +58,8 @@ class WallsTest {
                     .resideInAPackage("lectomen.demo..")
                     .should()
                     .dependOnClassesThat()
-                    .resideInAnyPackage("lectomen.service..", "lectomen.worker..", "lectomen.client.."),
+                    .resideInAnyPackage(
+                            "lectomen.service..", "lectomen.worker..", "lectomen.client..", "lectomen.bench.."),
             noClasses()
                     .that()
                     .resideInAnyPackage(

@@ -44,7 +44,7 @@ public final class DoctorMain {
             }
         }
         List<Finding> findings = check(Path.of(home).toAbsolutePath().normalize());
-        boolean well = findings.stream().allMatch(Finding::well);
+        boolean well = count(findings, Finding.Grade.WRONG) == 0;
         if (json) {
             Map<String, Object> answer = Map.of("well", well, "findings", findings);
             System.out.println(JsonMapper.builder()
@@ -70,13 +70,20 @@ public final class DoctorMain {
 
     private static void print(List<Finding> findings) {
         for (Finding finding : findings) {
-            System.out.println((finding.well() ? "  well   " : "  WRONG  ") + finding.what() + ": " + finding.words());
-            if (!finding.well()) {
+            System.out.println("  " + finding.grade().word() + "  " + finding.what() + ": " + finding.words());
+            if (!finding.mend().isEmpty()) {
                 System.out.println("         To mend it: " + finding.mend());
             }
         }
-        long wrong = findings.stream().filter(finding -> !finding.well()).count();
+        long wrong = count(findings, Finding.Grade.WRONG);
+        long look = count(findings, Finding.Grade.LOOK);
+        System.out.println();
         System.out.println(
-                wrong == 0 ? "\nAll is well." : "\n" + wrong + (wrong == 1 ? " thing is" : " things are") + " wrong.");
+                (wrong == 0 ? "Nothing is wrong" : wrong + (wrong == 1 ? " thing is" : " things are") + " wrong")
+                        + (look == 0 ? "." : "; " + look + (look == 1 ? " deserves" : " deserve") + " a look."));
+    }
+
+    private static long count(List<Finding> findings, Finding.Grade grade) {
+        return findings.stream().filter(finding -> finding.grade() == grade).count();
     }
 }

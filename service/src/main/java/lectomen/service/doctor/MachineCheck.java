@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import lectomen.service.bytes.DurableFiles;
@@ -45,7 +46,7 @@ final class MachineCheck {
     private Finding time() {
         Instant now = clock.instant();
         return now.isAfter(BUILT_AFTER)
-                ? Finding.well("Clock", "the clock says " + now)
+                ? Finding.well("Clock", "the clock says " + now.truncatedTo(ChronoUnit.SECONDS))
                 : Finding.wrong("Clock", "the clock says " + now + ", which was before this program", "timedatectl");
     }
 
@@ -63,9 +64,9 @@ final class MachineCheck {
                     .strip());
             return most >= FEWEST_WATCHES
                     ? Finding.well("File events", most + " folders can be watched")
-                    : Finding.wrong(
+                    : Finding.look(
                             "File events",
-                            "only " + most + " folders can be watched; others are only swept",
+                            "this system lets few folders be watched (" + most + "); the others are only swept",
                             "sysctl fs.inotify.max_user_watches=65536");
         } catch (IOException | NumberFormatException e) {
             return Finding.well("File events", "not told by this system; folders are swept all the same");

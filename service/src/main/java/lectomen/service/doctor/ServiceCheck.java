@@ -36,7 +36,7 @@ final class ServiceCheck {
             List<Finding> findings = new ArrayList<>();
             findings.add(Finding.well("Service", "answers at " + url));
             for (JsonNode line : status.path("attention")) {
-                findings.add(Finding.wrong("Attention", line.asString(), "./lectomen status --home " + home));
+                findings.add(Finding.look("Attention", line.asString(), "./lectomen status --home " + home));
             }
             return findings;
         } catch (IOException | JacksonException | IllegalArgumentException e) {
