@@ -18,6 +18,7 @@ import picocli.CommandLine.Command;
             SendCommand.class,
             JobCommand.class,
             RetentionCommand.class,
+            WelcomeCommand.class,
             LedgerCommand.class,
             CompletionCommand.class,
             HelpCommand.class

@@ -35,6 +35,11 @@ final class Service {
         this.token = token;
     }
 
+    /** Where the service is, without a slash at the end of a path. */
+    String url() {
+        return url;
+    }
+
     /** Part of a call whose words come from the user. */
     static String encoded(String text) {
         return URLEncoder.encode(text, StandardCharsets.UTF_8).replace("+", "%20");

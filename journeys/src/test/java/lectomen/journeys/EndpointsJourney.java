@@ -32,6 +32,16 @@ class EndpointsJourney {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String TEXT = "text/plain; charset=utf-8";
     private static final String BYTES = "application/octet-stream";
+    private static final String JSON_TYPE = "application/json";
+    private static final String PASSWORD = "the tide turns at nine";
+    private static final String ONE_PAGE = """
+            %PDF-1.4
+            1 0 obj <</Type/Catalog/Pages 2 0 R>> endobj
+            2 0 obj <</Type/Pages/Kids[3 0 R]/Count 1>> endobj
+            3 0 obj <</Type/Page/Parent 2 0 R/MediaBox[0 0 200 100]>> endobj
+            trailer <</Root 1 0 R>>
+            %%EOF
+            """;
 
     @TempDir
     private static Path temp;
@@ -40,6 +50,8 @@ class EndpointsJourney {
     private static String filed;
     private static String failed;
     private static String held;
+    private static String picture;
+    private static String welcome;
 
     /**
      * One call.
@@ -80,6 +92,8 @@ class EndpointsJourney {
         service.awaitJob("failed.txt", "failed");
         held = upload("held.txt", "HARBOUR TICKET without too");
         service.awaitJob("held.txt", "failed");
+        picture = upload("picture.pdf", ONE_PAGE);
+        welcome = service.post("/welcome-links", "").path("path").asString().replaceFirst(".*#", "");
     }
 
     @AfterAll
@@ -92,6 +106,10 @@ class EndpointsJourney {
                 .setHeader("Content-Type", BYTES)
                 .POST(BodyPublishers.ofString(text)));
         return JSON.readTree(response.body()).path("job").asString();
+    }
+
+    private static String person(String code, String name, String password) {
+        return JSON.writeValueAsString(Map.of("code", code, "name", name, "signIn", "tess", "password", password));
     }
 
     private static List<Case> cases() {
@@ -148,6 +166,43 @@ class EndpointsJourney {
                 Case.bad("retention.due", "DELETE /retention", 405, "bad-request", "DELETE"),
                 Case.good("retention.run", "POST /retention/run", "due"),
                 Case.bad("retention.run", "GET /retention/run", 405, "bad-request", "GET"),
+                Case.good("today.today", "GET /today", "\"stretchMinutes\":10"),
+                Case.bad("today.today", "DELETE /today", 405, "bad-request", "DELETE"),
+                Case.good("today.days", "GET /days?back=3", "\"cameIn\":4"),
+                Case.bad("today.days", "GET /days?back=0", 400, "bad-request", "1 to 60"),
+                Case.good("session.link", "POST /welcome-links", "/welcome#"),
+                Case.bad("session.link", "GET /welcome-links", 405, "bad-request", "GET"),
+                Case.bad("session.welcome", "POST /welcome", 422, "bad-person", "at least 10")
+                        .with(JSON_TYPE, person(welcome, "Tess Quill", "short")),
+                Case.good("session.welcome", "POST /welcome", "Tess Quill")
+                        .with(JSON_TYPE, person(welcome, "Tess Quill", PASSWORD)),
+                Case.bad("session.welcome", "POST /welcome", 422, "bad-person", "signs in as tess already")
+                        .with(JSON_TYPE, person(welcome, "Tess Quill", PASSWORD)),
+                Case.bad("session.welcome", "POST /welcome", 410, "link-used-up", "lectomen welcome")
+                        .with(JSON_TYPE, person(welcome, "Tess Quill", PASSWORD).replace("tess", "tess2")),
+                Case.good("session.signIn", "POST /session", "forgeryToken")
+                        .with(JSON_TYPE, "{\"signIn\": \"Tess\", \"password\": \"" + PASSWORD + "\"}"),
+                Case.bad("session.signIn", "POST /session", 401, "not-signed-in", "not right")
+                        .with(JSON_TYPE, "{\"signIn\": \"tess\", \"password\": \"wrong\"}"),
+                Case.good("session.show", "GET /session", "\"peopleKnown\":true"),
+                Case.bad("session.show", "PUT /session", 405, "bad-request", "PUT"),
+                Case.good("session.signOut", "DELETE /session", "").answering(204),
+                Case.bad("session.signOut", "PATCH /session", 405, "bad-request", "PATCH"),
+                Case.good("session.people", "GET /people", "person 1"),
+                Case.bad("session.people", "DELETE /people", 405, "bad-request", "DELETE"),
+                Case.good("pages.page", "GET /jobs/" + filed + "/pages/1", "HARBOUR TICKET"),
+                Case.good("pages.page", "GET /jobs/" + filed + "/pages/9", "page.broken"),
+                Case.bad("pages.page", "GET /jobs/1-77/pages/1", 404, "no-such-job", "1-77"),
+                Case.good("pages.picture", "GET /jobs/" + picture + "/pages/1/picture?width=200", "PNG"),
+                Case.bad("pages.picture", "GET /jobs/" + filed + "/pages/1/picture", 404, "no-such-page", "page 1"),
+                Case.bad(
+                        "pages.picture",
+                        "GET /jobs/" + picture + "/pages/1/picture?width=9",
+                        400,
+                        "bad-request",
+                        "100 to 3000"),
+                Case.good("pages.original", "GET /jobs/" + filed + "/original", "HARBOUR TICKET"),
+                Case.bad("pages.original", "GET /jobs/1-77/original", 404, "no-such-job", "1-77"),
                 Case.good("rules.list", "GET /rules", "tickets"),
                 Case.bad("rules.list", "DELETE /rules", 405, "bad-request", "DELETE"),
                 Case.good("rules.show", "GET /rules/tickets", "TICKET"),
@@ -163,6 +218,10 @@ class EndpointsJourney {
                 Case.bad("rules.live", "POST /rules/drafted/live?existing=burn", 400, "bad-request", "take or leave"),
                 Case.good("rules.pause", "POST /rules/drafted/pause", "paused"),
                 Case.bad("rules.pause", "POST /rules/none/pause", 404, "no-such-rule", "none"),
+                Case.good("rules.order", "POST /rules/order", "drafted")
+                        .with(JSON_TYPE, "{\"ids\": [\"drafted\", \"tickets\"]}"),
+                Case.bad("rules.order", "POST /rules/order", 400, "bad-request", "every rule once")
+                        .with(JSON_TYPE, "{\"ids\": [\"drafted\"]}"),
                 Case.good("arrivals.upload", "POST /uploads?name=again.txt", "\"job\"")
                         .with(BYTES, "HARBOUR TICKET")
                         .answering(202),

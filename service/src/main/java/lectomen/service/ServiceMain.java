@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import lectomen.service.access.People;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.BadHomeException;
 import lectomen.service.home.Home;
@@ -136,6 +137,12 @@ public final class ServiceMain {
         String url = url(settings, port);
         home.announce(url);
         System.out.println("Lectomen is ready at " + url + ", home " + home.folder());
+        People people = context.getBean(People.class);
+        if (people.list().isEmpty()) {
+            System.out.println(
+                    "Nobody can sign in to the console yet. This link, good for one use, makes an administrator: "
+                            + url.replaceFirst("/$", "") + "/welcome#" + people.makeLink("service"));
+        }
     }
 
     /** Where clients on this machine, or people, find the service. */

@@ -10,6 +10,8 @@ import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.service.access.Gate;
+import lectomen.service.access.People;
+import lectomen.service.access.Sessions;
 import lectomen.service.access.Token;
 import lectomen.service.access.Tries;
 import lectomen.service.bytes.ByteStore;
@@ -18,9 +20,11 @@ import lectomen.service.filing.Connections;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.Home;
 import lectomen.service.home.Settings;
+import lectomen.service.intake.ArrivalTimes;
 import lectomen.service.intake.Arrivals;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.Uploads;
+import lectomen.service.job.DayCounts;
 import lectomen.service.job.JobList;
 import lectomen.service.job.JobNotes;
 import lectomen.service.job.JobResults;
@@ -28,6 +32,7 @@ import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.ledger.LedgerKeeper;
+import lectomen.service.page.Pages;
 import lectomen.service.retention.RetentionRuns;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
@@ -124,6 +129,16 @@ class ServiceWiring {
     }
 
     @Bean
+    DayCounts dayCounts(Store store, InstantSource clock) {
+        return new DayCounts(store, clock);
+    }
+
+    @Bean
+    ArrivalTimes arrivalTimes(Store store, HotFolders folders, InstantSource clock) {
+        return new ArrivalTimes(store, folders, clock);
+    }
+
+    @Bean
     JobNotes jobNotes(Store store, Ledger ledger, InstantSource clock) {
         return new JobNotes(store, ledger, clock);
     }
@@ -203,6 +218,11 @@ class ServiceWiring {
     }
 
     @Bean
+    Pages pages(Home home, WorkerPool workers, ByteStore bytes, InstantSource clock) throws IOException {
+        return new Pages(home.part("derived").resolve("pages"), workers, bytes, clock);
+    }
+
+    @Bean
     Trials trials(Home home, Rulebook rulebook, WorkerPool workers, Settings settings, InstantSource clock)
             throws IOException {
         return new Trials(
@@ -260,7 +280,22 @@ class ServiceWiring {
     }
 
     @Bean
-    Gate gate(Home home, Settings settings) {
+    People people(Store store, Ledger ledger, InstantSource clock) {
+        return new People(store, ledger, clock);
+    }
+
+    @Bean
+    Sessions sessions(Store store, Ledger ledger, People people, InstantSource clock) {
+        Duration span = Duration.ofMinutes(15);
+        return new Sessions(store, ledger, people, clock, tries(5, span), tries(10, span));
+    }
+
+    private static Tries tries(int most, Duration span) {
+        return new Tries(most, span, () -> System.nanoTime() / 1_000_000_000L);
+    }
+
+    @Bean
+    Gate gate(Home home, Settings settings, Sessions sessions) {
         Set<String> names = new HashSet<>();
         Set<String> onlyFrom = new HashSet<>();
         settings.listen().ifPresent(listen -> {
@@ -270,8 +305,7 @@ class ServiceWiring {
                 onlyFrom.addAll(proxy.addresses());
             }
         });
-        Tries tries = new Tries(() -> System.nanoTime() / 1_000_000_000L);
-        return new Gate(new Token(home.token()), names, onlyFrom, tries);
+        return new Gate(new Token(home.token()), sessions, names, onlyFrom, tries(10, Duration.ofMinutes(1)));
     }
 
     @Bean(destroyMethod = "close")

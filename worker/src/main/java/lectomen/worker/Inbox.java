@@ -47,15 +47,7 @@ final class Inbox {
         }
     }
 
-    Frames.Frame next(Frames.Kind wanted) throws IOException {
-        Frames.Frame frame = next();
-        if (frame.kind() != wanted) {
-            throw new IOException("Got a frame of kind " + frame.kind() + " instead of " + wanted);
-        }
-        return frame;
-    }
-
-    private Frames.Frame next() throws IOException {
+    Frames.Frame next() throws IOException {
         try {
             return received.take();
         } catch (InterruptedException e) {
@@ -75,7 +67,7 @@ final class Inbox {
                     case END -> {
                         return file;
                     }
-                    case MISSING, TASK, READY, NEED, ANSWER ->
+                    case MISSING, TASK, PAGE, READY, NEED, ANSWER, SHOWN ->
                         throw new IOException("The bytes " + ref.sha256() + " are not to be had");
                 }
             }

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import lectomen.engine.task.Answer;
 import lectomen.engine.task.Examiner;
 import lectomen.engine.task.Frames;
+import lectomen.engine.task.PageShower;
 import lectomen.engine.task.Task;
 
 /**
@@ -29,9 +30,13 @@ public final class WorkerMain {
         Examiner examiner = new Examiner();
         inbox.frames().ready();
         while (true) {
-            Task task = inbox.next(Frames.Kind.TASK).task();
             Path document = scratch.resolve("document");
-            inbox.frames().send(answer(task, examiner, inbox, document));
+            Frames.Frame frame = inbox.next();
+            switch (frame.kind()) {
+                case TASK -> inbox.frames().send(answer(frame.task(), examiner, inbox, document));
+                case PAGE -> inbox.frames().send(PageShower.show(frame.pageTask(), ref -> inbox.fetch(ref, document)));
+                default -> throw new IOException("Got a frame of kind " + frame.kind() + " instead of a task");
+            }
             Files.deleteIfExists(document);
         }
     }

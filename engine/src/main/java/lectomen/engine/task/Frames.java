@@ -28,6 +28,8 @@ public final class Frames {
     public enum Kind {
         /** To the worker: a {@link Task}. */
         TASK('T'),
+        /** To the worker: a {@link PageTask}. */
+        PAGE('P'),
         /** To the worker: a piece of the bytes that it asked for. */
         BYTES('B'),
         /** To the worker: the bytes are complete. */
@@ -39,7 +41,9 @@ public final class Frames {
         /** From the worker: it needs the bytes of this SHA-256. */
         NEED('N'),
         /** From the worker: an {@link Answer}. */
-        ANSWER('A');
+        ANSWER('A'),
+        /** From the worker: a {@link PageAnswer}. */
+        SHOWN('S');
 
         private final char letter;
 
@@ -61,6 +65,14 @@ public final class Frames {
     public record Frame(Kind kind, byte[] body) {
         public Task task() {
             return JSON.readValue(body, Task.class);
+        }
+
+        public PageTask pageTask() {
+            return JSON.readValue(body, PageTask.class);
+        }
+
+        public PageAnswer pageAnswer() {
+            return JSON.readValue(body, PageAnswer.class);
         }
 
         public Answer answer() {
@@ -86,6 +98,14 @@ public final class Frames {
 
     public void send(Answer answer) throws IOException {
         send(Kind.ANSWER, JSON.writeValueAsBytes(answer));
+    }
+
+    public void send(PageTask task) throws IOException {
+        send(Kind.PAGE, JSON.writeValueAsBytes(task));
+    }
+
+    public void send(PageAnswer answer) throws IOException {
+        send(Kind.SHOWN, JSON.writeValueAsBytes(answer));
     }
 
     public void ready() throws IOException {

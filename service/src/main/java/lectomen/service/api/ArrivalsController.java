@@ -14,7 +14,7 @@ import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.StepDone;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.RuleReading;
-import lectomen.service.access.Token;
+import lectomen.service.access.Caller;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.Uploads;
 import lectomen.service.rulebook.Rulebook;
@@ -70,7 +70,7 @@ final class ArrivalsController {
         }
         rule.ifPresent(rulebook::require);
         try (InputStream body = request.getInputStream()) {
-            Uploads.Accepted accepted = uploads.take(new Uploads.Sent(last, rule, key), body, Token.OWNER);
+            Uploads.Accepted accepted = uploads.take(new Uploads.Sent(last, rule, key), body, Caller.principal());
             return new Taken(accepted.job(), accepted.again());
         }
     }

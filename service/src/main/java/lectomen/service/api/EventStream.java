@@ -54,12 +54,12 @@ final class EventStream implements AutoCloseable {
     }
 
     /** @throws TooManyException if too many listen already */
-    SseEmitter listen(long after, Optional<String> subject) {
+    SseEmitter listen(long after, Optional<String> subject, boolean named) {
         if (listeners.size() >= MOST_LISTENERS) {
             throw new TooManyException();
         }
         SseEmitter emitter = new SseEmitter(0L);
-        Listener listener = new Listener(emitter, after, subject);
+        Listener listener = new Listener(emitter, after, subject, named);
         listeners.add(listener);
         emitter.onCompletion(() -> listeners.remove(listener));
         emitter.onError(e -> listeners.remove(listener));
@@ -71,13 +71,15 @@ final class EventStream implements AutoCloseable {
     private final class Listener {
         private final SseEmitter emitter;
         private final Optional<String> subject;
+        private final boolean named;
         private final AtomicBoolean asked = new AtomicBoolean();
         private long sentUpTo;
 
-        Listener(SseEmitter emitter, long after, Optional<String> subject) {
+        Listener(SseEmitter emitter, long after, Optional<String> subject, boolean named) {
             this.emitter = emitter;
             this.sentUpTo = after;
             this.subject = subject;
+            this.named = named;
         }
 
         void wake() {
@@ -96,10 +98,10 @@ final class EventStream implements AutoCloseable {
                 List<Ledger.Entry> next = ledger.after(sentUpTo, subject, PER_READ);
                 while (!next.isEmpty()) {
                     for (Ledger.Entry entry : next) {
-                        emitter.send(SseEmitter.event()
+                        SseEmitter.SseEventBuilder event = SseEmitter.event()
                                 .id(Long.toString(entry.seq()))
-                                .name(entry.event())
-                                .data(entry, MediaType.APPLICATION_JSON));
+                                .data(entry, MediaType.APPLICATION_JSON);
+                        emitter.send(named ? event.name(entry.event()) : event);
                         sentUpTo = entry.seq();
                     }
                     next = ledger.after(sentUpTo, subject, PER_READ);

@@ -3,7 +3,7 @@ package lectomen.service.api;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import lectomen.service.access.Token;
+import lectomen.service.access.Caller;
 import lectomen.service.job.JobList;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.work.JobAction;
@@ -67,7 +67,7 @@ final class JobActionsController {
         if (dry) {
             return new ManyDone(found.size(), 0, 0, List.of());
         }
-        JobActions.Done done = actions.many(found, wanted, Token.OWNER);
+        JobActions.Done done = actions.many(found, wanted, Caller.principal());
         return new ManyDone(
                 found.size(),
                 done.done(),

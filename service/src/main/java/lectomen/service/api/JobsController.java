@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.plan.Considered;
-import lectomen.service.access.Token;
+import lectomen.service.access.Caller;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.filing.EffectView;
 import lectomen.service.job.Job;
@@ -261,7 +261,7 @@ final class JobsController {
     }
 
     private ResponseEntity<JobView> one(String id, JobAction action, Optional<String> ifMatch) {
-        Job job = actions.one(id, action, ifMatch.map(JobsController::version), Token.OWNER);
+        Job job = actions.one(id, action, ifMatch.map(JobsController::version), Caller.principal());
         return ResponseEntity.ok().eTag(tag(job)).body(view(job));
     }
 
@@ -292,8 +292,9 @@ final class JobsController {
         if (text.isEmpty() || text.length() > JobNotes.LONGEST) {
             throw new BadRequestException("text", "a note has from 1 to " + JobNotes.LONGEST + " characters");
         }
+        String principal = Caller.principal();
         store.write(db -> {
-            notes.add(db, id, text, Token.OWNER);
+            notes.add(db, id, text, principal);
             return id;
         });
         return notes.of(id);

@@ -66,14 +66,16 @@ final class LedgerController {
      * What happens, as server-sent events: the event's id is the number of its ledger entry, its name the entry's event, its
      * data the entry. Without a place to go on from, it begins now.
      *
+     * @param named false for events without a name, which a browser gives to one listener for all of them
      * @param lastEventId the last one that was received, to go on after it without a gap
      */
     @GetMapping(path = "/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     SseEmitter events(
             @RequestParam Optional<Long> after,
             @RequestParam Optional<String> subject,
+            @RequestParam(defaultValue = "true") boolean named,
             @RequestHeader(name = "Last-Event-ID", required = false) Optional<Long> lastEventId) {
         long from = lastEventId.or(() -> after).orElseGet(() -> ledger.head().seq());
-        return stream.listen(from, subject);
+        return stream.listen(from, subject, named);
     }
 }

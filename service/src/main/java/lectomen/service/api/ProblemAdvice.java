@@ -1,5 +1,6 @@
 package lectomen.service.api;
 
+import lectomen.service.access.BadPersonException;
 import lectomen.service.intake.KeyTakenException;
 import lectomen.service.intake.NoRoomException;
 import lectomen.service.job.NoSuchJobException;
@@ -39,6 +40,11 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     }
 
     @ExceptionHandler
+    ProblemDetail noSuchPage(NoSuchPageException e) {
+        return problem(HttpStatus.NOT_FOUND, "no-such-page", "No such page", e.getMessage());
+    }
+
+    @ExceptionHandler
     ProblemDetail noSuchRule(NoSuchRuleException e) {
         return problem(HttpStatus.NOT_FOUND, "no-such-rule", "No such rule", e.getMessage());
     }
@@ -51,6 +57,19 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler({ChangedMeanwhileException.class, RuleChangedException.class})
     ProblemDetail changedMeanwhile(RuntimeException e) {
         return problem(HttpStatus.PRECONDITION_FAILED, "changed-meanwhile", "Changed meanwhile", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail notSignedIn(NotSignedInException e) {
+        return problem(e.status(), e.code(), "Not signed in", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail badPerson(BadPersonException e) {
+        ProblemDetail problem =
+                problem(HttpStatus.UNPROCESSABLE_CONTENT, "bad-person", "This can't be taken", e.getMessage());
+        problem.setProperty("parameter", e.field());
+        return problem;
     }
 
     @ExceptionHandler

@@ -2,7 +2,7 @@ package lectomen.service.api;
 
 import java.util.List;
 import java.util.Optional;
-import lectomen.service.access.Token;
+import lectomen.service.access.Caller;
 import lectomen.service.retention.RetentionRuns;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -53,6 +53,6 @@ final class RetentionController {
     /** Removes it; gives what went. */
     @PostMapping("/run")
     RetentionView run() {
-        return RetentionView.of(runs.run(Token.OWNER));
+        return RetentionView.of(runs.run(Caller.principal()));
     }
 }

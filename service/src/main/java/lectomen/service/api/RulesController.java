@@ -9,7 +9,7 @@ import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
 import lectomen.engine.yaml.Problem;
-import lectomen.service.access.Token;
+import lectomen.service.access.Caller;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.rulebook.RuleEntry;
@@ -87,7 +87,7 @@ final class RulesController {
     @PostMapping
     ResponseEntity<RuleView> add(
             @RequestBody String text, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
-        Rulebook.Added added = rulebook.add(text, unchanged(ifMatch), Token.OWNER);
+        Rulebook.Added added = rulebook.add(text, unchanged(ifMatch), Caller.principal());
         if (added instanceof Rulebook.Added.As as) {
             return ResponseEntity.status(HttpStatus.CREATED)
                     .eTag(tag(as.entry()))
@@ -111,13 +111,26 @@ final class RulesController {
         } else if (!existing.equals("take")) {
             throw new BadRequestException("existing", "existing is take or leave, not " + existing);
         }
-        return answer(rulebook.putLive(id, unchanged(ifMatch), Token.OWNER));
+        return answer(rulebook.putLive(id, unchanged(ifMatch), Caller.principal()));
     }
 
     @PostMapping("/{id}/pause")
     ResponseEntity<RuleView> pause(
             @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
-        return answer(rulebook.pause(id, unchanged(ifMatch), Token.OWNER));
+        return answer(rulebook.pause(id, unchanged(ifMatch), Caller.principal()));
+    }
+
+    record RuleOrder(List<String> ids) {}
+
+    /** Puts all rules in another order: a file goes to the first that wants it. */
+    @PostMapping("/order")
+    RuleList order(@RequestBody RuleOrder order) {
+        List<String> ids = Optional.ofNullable(order.ids()).orElse(List.of());
+        if (!rulebook.putInOrder(ids, Caller.principal())) {
+            throw new BadRequestException(
+                    "ids", "the order has to name every rule once; a rule may have been added meanwhile");
+        }
+        return list();
     }
 
     private ResponseEntity<RuleView> answer(RuleEntry entry) {

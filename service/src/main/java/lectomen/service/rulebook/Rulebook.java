@@ -6,6 +6,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -159,6 +160,35 @@ public final class Rulebook {
     /** Stops a rule from taking more files; what it took goes on. */
     public RuleEntry pause(String id, Optional<Predicate<RuleEntry>> unchanged, String principal) {
         return change(id, RuleState.PAUSED, unchanged, principal);
+    }
+
+    /**
+     * Puts the rules in another order: a file goes to the first that wants it.
+     *
+     * @param ids of all rules
+     * @return false, and nothing changed, if these are not all rules, such as when one was added meanwhile
+     */
+    public boolean putInOrder(List<String> ids, String principal) {
+        boolean done = store.write(db -> {
+            List<String> known =
+                    db.sql("select id from rule").query(String.class).list();
+            if (ids.size() != known.size() || !new HashSet<>(ids).equals(new HashSet<>(known))) {
+                return false;
+            }
+            for (int i = 0; i < ids.size(); i++) {
+                db.sql("update rule set position = ? where id = ?")
+                        .params(i + 1, ids.get(i))
+                        .update();
+            }
+            ledger.append(db, principal, "rulebook.ordered", "rulebook");
+            StoreIdentity.next(db, "rulebook");
+            return true;
+        });
+        if (done) {
+            acting = store.read(this::load);
+            listeners.forEach(Runnable::run);
+        }
+        return done;
     }
 
     private static void requireUnchanged(

@@ -13,6 +13,8 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.task.PageTask;
 import lectomen.engine.task.Task;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -78,6 +80,26 @@ public final class WorkerPool implements AutoCloseable {
         } catch (IOException e) {
             LOG.error("No worker can be started: {}. Check the memory and the limits of processes", e.getMessage());
             return new Examination.Died();
+        } finally {
+            places.release();
+        }
+    }
+
+    /** Has a worker show a page; waits for a free one, then for the answer. */
+    public Showing show(PageTask task, BytesOf bytes) {
+        places.acquireUninterruptibly();
+        try {
+            WorkerProcess worker = take();
+            Showing showing = worker.show(task, bytes, watchdog);
+            if (worker.isAlive()) {
+                giveBack(worker);
+            } else {
+                drop(worker);
+            }
+            return showing;
+        } catch (IOException e) {
+            LOG.error("No worker can be started: {}. Check the memory and the limits of processes", e.getMessage());
+            return new Showing.Not(Reason.of("worker.died", "tries", "1"));
         } finally {
             places.release();
         }

@@ -12,9 +12,12 @@ import java.util.Optional;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Predicate;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.task.Answer;
 import lectomen.engine.task.Frames;
+import lectomen.engine.task.PageAnswer;
+import lectomen.engine.task.PageTask;
 import lectomen.engine.task.Task;
 
 /** One engine worker as a child process. One task at a time. */
@@ -84,10 +87,50 @@ final class WorkerProcess {
         return idleSinceNanos;
     }
 
-    /** Asks, hands over the bytes that the worker wants, and waits for the answer, at most as long as a worker may take. */
+    /** Has the document examined, at most as long as a worker may take. */
     Examination examine(Task task, BytesOf bytes, ScheduledExecutorService watchdog) {
+        Said said = ask(
+                () -> frames.send(task),
+                frame -> frame.kind() == Frames.Kind.ANSWER
+                        && frame.answer().id().equals(task.id())
+                        && frame.answer().attempt() == task.attempt(),
+                bytes,
+                watchdog);
+        return said instanceof Said.Answer answer ? result(answer.frame().answer()) : ((Said.Nothing) said).why();
+    }
+
+    /** Has a page shown, at most as long as a worker may take. */
+    Showing show(PageTask task, BytesOf bytes, ScheduledExecutorService watchdog) {
+        Said said = ask(
+                () -> frames.send(task),
+                frame -> frame.kind() == Frames.Kind.SHOWN
+                        && frame.pageAnswer().id().equals(task.id()),
+                bytes,
+                watchdog);
+        if (said instanceof Said.Answer answer) {
+            PageAnswer page = answer.frame().pageAnswer();
+            return page.reason().<Showing>map(Showing.Not::new).orElseGet(() -> new Showing.Shown(page));
+        }
+        Examination why = ((Said.Nothing) said).why();
+        return new Showing.Not(
+                why instanceof Examination.Refused refused ? refused.reason() : Reason.of("worker.died", "tries", "1"));
+    }
+
+    private interface Question {
+        void send() throws IOException;
+    }
+
+    private sealed interface Said {
+        record Answer(Frames.Frame frame) implements Said {}
+
+        record Nothing(Examination why) implements Said {}
+    }
+
+    /** Asks, hands over the bytes that the worker wants, and waits for the answer. */
+    private Said ask(
+            Question question, Predicate<Frames.Frame> isAnswer, BytesOf bytes, ScheduledExecutorService watchdog) {
         if (!started && !awaitReady(watchdog)) {
-            return whyItDied();
+            return new Said.Nothing(whyItDied());
         }
         ScheduledFuture<?> limit = watchdog.schedule(
                 () -> {
@@ -97,23 +140,20 @@ final class WorkerProcess {
                 settings.timeLimit().toMillis(),
                 TimeUnit.MILLISECONDS);
         try {
-            frames.send(task);
+            question.send();
             for (Optional<Frames.Frame> frame = frames.receive(); frame.isPresent(); frame = frames.receive()) {
                 if (frame.get().kind() == Frames.Kind.NEED) {
                     handOver(frame.get().text(), bytes);
-                } else if (frame.get().kind() == Frames.Kind.ANSWER) {
-                    Answer answer = frame.get().answer();
-                    if (answer.id().equals(task.id()) && answer.attempt() == task.attempt()) {
-                        return result(answer);
-                    }
+                } else if (isAnswer.test(frame.get())) {
+                    return new Said.Answer(frame.get());
                 }
             }
-            return whyItDied();
+            return new Said.Nothing(whyItDied());
         } catch (MissingBytes e) {
             process.destroyForcibly();
-            return new Examination.Refused(Reason.of("bytes.missing"));
+            return new Said.Nothing(new Examination.Refused(Reason.of("bytes.missing")));
         } catch (IOException e) {
-            return whyItDied();
+            return new Said.Nothing(whyItDied());
         } finally {
             limit.cancel(false);
         }

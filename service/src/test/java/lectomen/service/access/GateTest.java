@@ -4,8 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.verify;
+import static org.mockito.Mockito.when;
 
 import jakarta.servlet.FilterChain;
+import jakarta.servlet.http.Cookie;
+import java.time.Duration;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
 import org.junit.jupiter.api.Test;
@@ -45,11 +49,12 @@ class GateTest {
         }
     }
 
+    private static final int MOST = 10;
     private final AtomicLong seconds = new AtomicLong(1_000);
-    private final Tries tries = new Tries(seconds::get);
+    private final Tries tries = new Tries(MOST, Duration.ofMinutes(1), seconds::get);
 
     private Gate gate(Set<String> names, Set<String> onlyFrom) {
-        return new Gate(new Token("right"), names, onlyFrom, tries);
+        return new Gate(new Token("right"), mock(Sessions.class), names, onlyFrom, tries);
     }
 
     private MockHttpServletResponse call(Gate gate, String path, String host, String token, String from)
@@ -66,7 +71,7 @@ class GateTest {
     @Test
     void whoTriesTooManyWrongTokensHasToWaitAndNobodyElse() throws Exception {
         Gate gate = gate(Set.of(), Set.of());
-        for (int i = 0; i < Tries.MOST; i++) {
+        for (int i = 0; i < MOST; i++) {
             assertThat(call(gate, "/api/v1/status", "localhost", "guess" + i, "127.0.0.1")
                             .getStatus())
                     .isEqualTo(401);
@@ -81,7 +86,7 @@ class GateTest {
         assertThat(call(gate, "/api/v1/status", "localhost", "guess", "127.0.0.2")
                         .getStatus())
                 .isEqualTo(401);
-        seconds.addAndGet(Tries.SPAN_SECONDS);
+        seconds.addAndGet(60);
         assertThat(call(gate, "/api/v1/status", "localhost", "guess", "127.0.0.1")
                         .getStatus())
                 .isEqualTo(401);
@@ -107,5 +112,60 @@ class GateTest {
         assertThat(call(gate, "/api/v1/health", "localhost", "wrong", "127.0.0.1")
                         .getStatus())
                 .isEqualTo(401);
+    }
+
+    private MockHttpServletResponse browse(String method, String path, String proof, String origin) throws Exception {
+        Sessions sessions = mock(Sessions.class);
+        Person tess = new Person(1, "Tess Quill", "tess");
+        when(sessions.find("good")).thenReturn(Optional.of(new Sessions.Session(tess, "proof")));
+        MockHttpServletRequest request = new MockHttpServletRequest(method, path);
+        request.addHeader("Host", "localhost");
+        request.addHeader(Gate.FORGERY_HEADER, proof);
+        request.addHeader("Origin", origin);
+        request.setCookies(new Cookie(Gate.COOKIE, "good"));
+        MockHttpServletResponse response = new MockHttpServletResponse();
+        new Gate(new Token("right"), sessions, Set.of(), Set.of(), tries)
+                .doFilter(request, response, mock(FilterChain.class));
+        return response;
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "GET,  /api/v1/jobs,          none,  http://localhost,   200",
+        "POST, /api/v1/job-actions/x, proof, http://localhost,   200",
+        "POST, /api/v1/job-actions/x, none,  http://localhost,   403",
+        "POST, /api/v1/job-actions/x, proof, http://evil.example, 403",
+        "POST, /api/v1/session,       none,  http://evil.example, 403",
+        "POST, /api/v1/session,       none,  http://localhost,   200",
+    })
+    void whatASignedInBrowserMayChange(String method, String path, String proof, String origin, int status)
+            throws Exception {
+        assertThat(browse(method, path, proof, origin).getStatus()).isEqualTo(status);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "/,                       200",
+        "/jobs/1-17,              200",
+        "/assets/index-A1.js,     200",
+        "/api,                    401",
+        "/api/v1/jobs,            401",
+        "/%61pi/v1/jobs,          401",
+        "//api/v1/jobs,           401",
+        "/x/../api/v1/jobs,       401",
+        "/x/%2e%2e/api/v1/jobs,   401",
+        "/api;x=1/v1/jobs,        401",
+        "/api/v1/session/../jobs, 401",
+        "/api/v1/welcome-links,   401",
+    })
+    void onlyTheConsolesOwnFilesAreForAnybody(String path, int status) throws Exception {
+        MockHttpServletRequest request = new MockHttpServletRequest("GET", path);
+        request.addHeader("Host", "localhost");
+        MockHttpServletResponse response = new MockHttpServletResponse();
+        gate(Set.of(), Set.of()).doFilter(request, response, mock(FilterChain.class));
+        assertThat(response.getStatus()).isEqualTo(status);
+        assertThat(response.getHeader("Content-Security-Policy"))
+                .contains("default-src 'none'")
+                .doesNotContain("unsafe");
     }
 }

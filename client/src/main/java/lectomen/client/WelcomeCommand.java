@@ -1,0 +1,30 @@
+package lectomen.client;
+
+import java.io.IOException;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import tools.jackson.databind.JsonNode;
+
+/** A way in to the console. */
+@Command(
+        name = "welcome",
+        description =
+                "Print a link that makes an administrator of the console. It is good for a day and one use; whoever opens it "
+                        + "chooses a name and a password.",
+        footer = {"", "Example: lectomen welcome"})
+final class WelcomeCommand implements Callable<Integer> {
+    @Mixin
+    private final Connection connection = new Connection();
+
+    @Override
+    public Integer call() throws IOException {
+        Service service = connection.service();
+        JsonNode answer = service.post("/welcome-links");
+        if (connection.json()) {
+            return Connection.printJson(answer);
+        }
+        System.out.println(service.url().replaceFirst("/$", "") + Words.text(answer.path("path")));
+        return 0;
+    }
+}

@@ -1,0 +1,109 @@
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { answer, api, type JobStory, type Problem } from "./client";
+
+const SOON = 15_000;
+
+export function useStatus() {
+  return useQuery({
+    queryKey: ["GET", "/status"],
+    queryFn: () => answer(api.GET("/api/v1/status")),
+    refetchInterval: 3_000,
+  });
+}
+
+export function useToday() {
+  return useQuery({
+    queryKey: ["GET", "/today"],
+    queryFn: () => answer(api.GET("/api/v1/today")),
+    refetchInterval: SOON,
+  });
+}
+
+export function useDays() {
+  return useQuery({
+    queryKey: ["GET", "/days"],
+    queryFn: () => answer(api.GET("/api/v1/days", { params: { query: { back: 14 } } })),
+    refetchInterval: 60_000,
+  });
+}
+
+export function useRules() {
+  return useQuery({ queryKey: ["GET", "/rules"], queryFn: () => answer(api.GET("/api/v1/rules")) });
+}
+
+export function useRule(id: string) {
+  return useQuery({
+    queryKey: ["GET", "/rules", id],
+    queryFn: () => answer(api.GET("/api/v1/rules/{id}", { params: { path: { id } } })),
+  });
+}
+
+export function usePeople() {
+  return useQuery({ queryKey: ["GET", "/people"], queryFn: () => answer(api.GET("/api/v1/people")), staleTime: SOON });
+}
+
+/** Which jobs a list shows; what is not set does not narrow it. */
+export interface JobFilter {
+  state?: string;
+  rule?: string;
+  name?: string;
+  since?: string;
+}
+
+export type JobOrder = "newest" | "oldest" | "changed";
+
+const PER_PAGE = 100;
+
+export function useJobs(filter: JobFilter, order: JobOrder) {
+  return useInfiniteQuery({
+    queryKey: ["GET", "/jobs", filter, order],
+    queryFn: ({ pageParam }) =>
+      answer(
+        api.GET("/api/v1/jobs", {
+          params: { query: { ...filter, order, limit: PER_PAGE, ...(pageParam ? { cursor: pageParam } : {}) } },
+        }),
+      ),
+    initialPageParam: "",
+    getNextPageParam: (last) => last.next,
+    placeholderData: (before) => before,
+  });
+}
+
+/** The newest few jobs in a state, for a list of what needs somebody. */
+export function useJobsIn(state: string, limit: number) {
+  return useQuery({
+    queryKey: ["GET", "/jobs", { state, limit }],
+    queryFn: () => answer(api.GET("/api/v1/jobs", { params: { query: { state, limit, order: "changed" } } })),
+  });
+}
+
+export function useJob(id: string) {
+  return useQuery({
+    queryKey: ["GET", "/jobs", id],
+    queryFn: async () => (await answer(api.GET("/api/v1/jobs/{id}", { params: { path: { id } } }))) as JobStory,
+  });
+}
+
+export type JobDeed = "retry" | "run-again" | "hold" | "release" | "cancel" | "priority" | "move";
+
+export interface Deed {
+  deed: JobDeed;
+  ids: string[];
+  priority?: number;
+  to?: string;
+}
+
+/** Does something with some jobs; what refused it is told in the answer. */
+export function useJobDeed() {
+  const queries = useQueryClient();
+  return useMutation<{ matched: number; done: number; notDone: number; refusals: { why: string }[] }, Problem, Deed>({
+    mutationFn: async ({ deed, ids, priority, to }) => {
+      const query = { ids, ...(priority === undefined ? {} : { priority }), ...(to === undefined ? {} : { to }) };
+      const done = await answer(
+        api.POST("/api/v1/job-actions/{action}", { params: { path: { action: deed }, query } }),
+      );
+      return done as unknown as { matched: number; done: number; notDone: number; refusals: { why: string }[] };
+    },
+    onSettled: () => queries.invalidateQueries(),
+  });
+}

@@ -1,0 +1,133 @@
+import { useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { base, type JobStory } from "../../api/client";
+import { type JobDeed, useJob, useJobDeed } from "../../api/queries";
+import { type KeyDeed, useKeys } from "../../keys";
+import { texts } from "../../texts";
+import { Do } from "../../ui/Button";
+import { Loading } from "../../ui/Loading";
+import { GlossedName, lastOf, letterOf } from "../../ui/Name";
+import { lookOf } from "../../ui/states";
+import { at } from "../../ui/time";
+import { Trouble } from "../../ui/Trouble";
+import { Fields } from "./Fields";
+import { JobLine } from "./JobLine";
+import { Notes } from "./Notes";
+import { PageView } from "./PageView";
+import { Effects, ThereIs } from "./Proof";
+import { Steps } from "./Steps";
+
+const HOLDS = new Set(["waiting", "working", "needs-review", "awaiting-approval"]);
+const STUCK = new Set(["failed", "unwanted", "rejected", "cancelled"]);
+
+interface Way {
+  deed: JobDeed;
+  words: string;
+  key: string;
+}
+
+/** What can be done with a job in its state, the likeliest first. */
+function waysOf(job: JobStory): Way[] {
+  const ways: Way[] = [];
+  if (job.state === "held") ways.push({ deed: "release", words: texts.job.release, key: "h" });
+  if (STUCK.has(job.state) || (job.state === "waiting" && job.reason !== undefined)) {
+    ways.push({ deed: "retry", words: texts.job.retry, key: "t" });
+  }
+  if (HOLDS.has(job.state)) ways.push({ deed: "hold", words: texts.job.hold, key: "h" });
+  if (job.state === "filed" || job.state === "failed") ways.push({ deed: "run-again", words: texts.job.again, key: "r" });
+  if (!["filed", "cancelled", "rejected"].includes(job.state)) ways.push({ deed: "cancel", words: texts.job.cancel, key: "c" });
+  return ways;
+}
+
+/** One job: its page, what was found and done, and the proof of what went out. */
+export function JobPage() {
+  const { id = "" } = useParams();
+  const { data: job, error } = useJob(id);
+  if (job === undefined) {
+    return (
+      <main className="job">
+        <Trouble problem={error} />
+        {error === null && <Loading />}
+      </main>
+    );
+  }
+  return <Story job={job} />;
+}
+
+function Story({ job }: { job: JobStory }) {
+  const navigate = useNavigate();
+  const deed = useJobDeed();
+  const [chosen, setChosen] = useState<number>();
+  const [page, setPage] = useState(job.fields.find((field) => field.page > 0)?.page ?? 1);
+  const choose = (field: number) => {
+    setChosen(field);
+    const on = job.fields[field]?.page;
+    if (on !== undefined && on > 0) setPage(on);
+  };
+  const ways = waysOf(job);
+  const act = (what: JobDeed) => deed.mutate({ deed: what, ids: [job.id] });
+  const original = new URL(`api/v1/jobs/${job.id}/original`, base).href;
+  const hasOriginal = job.originalSha256 !== undefined && job.originalRemovedAt === undefined;
+  const keys: KeyDeed[] = [
+    { keys: ["Escape"], words: texts.key.back, act: () => void navigate(-1), shown: true },
+    ...ways.map((way) => ({ keys: [way.key], words: way.words.toLowerCase(), act: () => act(way.deed), shown: true })),
+    { keys: [","], words: `${texts.key.page} ←`, act: () => setPage(Math.max(1, page - 1)), shown: true },
+    { keys: ["."], words: texts.key.page, act: () => setPage(page + 1), shown: true },
+    ...job.fields.map((field, place) => ({
+      keys: [`f ${letterOf(place)}`],
+      words: `${texts.key.field}: ${field.name}`,
+      act: () => choose(place),
+    })),
+    ...(hasOriginal ? [{ keys: ["o"], words: texts.key.original, act: () => window.location.assign(original), shown: true }] : []),
+  ];
+  useKeys(keys);
+  const place = job.places[0];
+  const reasonTone = lookOf(job.state).tone;
+  return (
+    <main className="job">
+      <div className="top">
+        <GlossedName
+          name={place === undefined ? job.fileName : lastOf(place)}
+          fields={place === undefined ? [] : job.fields}
+          endingWords={texts.job.ending}
+          chosen={chosen}
+          onChoose={choose}
+        />
+        <span className="acts">
+          {hasOriginal && (
+            <a className="do" href={original}>
+              {texts.job.original}
+            </a>
+          )}
+          {ways.map((way, order) => (
+            <Do key={way.deed} first={order === 0 && job.state !== "filed"} cap={way.key} onClick={() => act(way.deed)}>
+              {way.words}
+            </Do>
+          ))}
+        </span>
+      </div>
+      <JobLine job={job} />
+      <div className="pg">
+        <PageView job={job} page={page} onPage={setPage} chosen={chosen} onChoose={choose} />
+      </div>
+      <div className="mid">
+        <Fields fields={job.fields} chosen={chosen} onChoose={choose} />
+        <Steps job={job} />
+      </div>
+      <div className="proof">
+        <Trouble problem={deed.error} />
+        {deed.data?.refusals[0] !== undefined && <p className="said say">{deed.data.refusals[0].why}</p>}
+        {job.reason !== undefined && (
+          <div className={`why ${reasonTone === "broke" ? "broke" : reasonTone === "doubt" ? "" : "calm"}`}>
+            <p className="say">{job.reason.words}</p>
+            {job.nextTryAt !== undefined && <p className="note">{texts.job.nextTry(at(job.nextTryAt))}</p>}
+          </div>
+        )}
+        {job.holdWanted && <p className="why calm say">{texts.job.holdWanted}</p>}
+        <Effects effects={job.effects} />
+        <ThereIs job={job} />
+        <Notes job={job} />
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,157 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { answer, api, base, type JobStory, type Schemas } from "../../api/client";
+import { useKeys } from "../../keys";
+import { texts } from "../../texts";
+import { Do } from "../../ui/Button";
+import { letterOf } from "../../ui/Name";
+
+type View = Schemas["PageView"];
+type Field = JobStory["fields"][number];
+
+const ZOOMS = [1, 1.5, 2.2, 3.2];
+const BASE_WIDTH = 960;
+const WIDEST = 3_000;
+
+interface PageViewProps {
+  job: JobStory;
+  page: number;
+  onPage: (page: number) => void;
+  chosen: number | undefined;
+  onChoose: (field: number) => void;
+}
+
+/** A page of the document, with the box of each field that was found on it. */
+export function PageView({ job, page, onPage, chosen, onChoose }: PageViewProps) {
+  const [zoom, setZoom] = useState(0);
+  const hasOriginal = job.originalSha256 !== undefined && job.originalRemovedAt === undefined;
+  const { data, isPending } = useQuery({
+    queryKey: ["GET", "/jobs", job.id, "pages", page],
+    queryFn: () => answer(api.GET("/api/v1/jobs/{id}/pages/{page}", { params: { path: { id: job.id, page } } })),
+    enabled: hasOriginal,
+    staleTime: Infinity,
+  });
+  const larger = () => setZoom((zoom + 1) % ZOOMS.length);
+  useKeys([{ keys: ["z"], words: texts.key.larger, act: larger, shown: true }]);
+  const fields = job.fields.map((field, place) => ({ field, place })).filter(({ field }) => field.page === page);
+  const scale = ZOOMS[zoom] ?? 1;
+  const beyond = data !== undefined && data.pages > 0 && page > data.pages;
+  if (beyond) onPage(data.pages);
+  return (
+    <figure aria-label="The document">
+      <div className="sheetframe" tabIndex={0} role="group" aria-label="The page">
+        {!hasOriginal || data?.reason !== undefined ? (
+          <p className="say p-4">{data?.reason?.words ?? texts.job.noPicture}</p>
+        ) : isPending ? (
+          <p className="note p-4">{texts.job.loading}</p>
+        ) : data !== undefined && data.lines.length > 0 ? (
+          <TextPage view={data} fields={fields} chosen={chosen} onChoose={onChoose} scale={scale} />
+        ) : data !== undefined ? (
+          <div className="scaled" style={{ width: `${100 * scale}%` }}>
+            <img alt={`Page ${page} of ${job.fileName}`} src={pictureOf(job.id, page, scale)} width={data.width} height={data.height} />
+            {fields.map(({ field, place }) => (
+              <BoxMark key={place} view={data} field={field} place={place} on={chosen === place} onChoose={onChoose} />
+            ))}
+          </div>
+        ) : null}
+      </div>
+      <figcaption className="pnav">
+        <span>{data !== undefined && data.pages > 0 ? texts.job.page(page, data.pages) : ""}</span>
+        <span className="acts">
+          <Do cap="," disabled={page <= 1} aria-label="Page before" onClick={() => onPage(page - 1)}>
+            ←
+          </Do>
+          <Do cap="." disabled={page >= (data?.pages ?? 1)} aria-label="Next page" onClick={() => onPage(page + 1)}>
+            →
+          </Do>
+          <Do cap="z" onClick={larger}>
+            {Math.round(scale * 100)} %
+          </Do>
+        </span>
+      </figcaption>
+    </figure>
+  );
+}
+
+function pictureOf(job: string, page: number, scale: number) {
+  const width = Math.min(WIDEST, Math.round(BASE_WIDTH * scale));
+  return new URL(`api/v1/jobs/${job}/pages/${page}/picture?width=${width}`, base).href;
+}
+
+interface BoxMarkProps {
+  view: View;
+  field: Field;
+  place: number;
+  on: boolean;
+  onChoose: (field: number) => void;
+}
+
+const ROOM = 0.006;
+
+function BoxMark({ view, field, place, on, onChoose }: BoxMarkProps) {
+  const share = (part: number, whole: number) => `${(100 * part) / whole}%`;
+  const room = view.width * ROOM;
+  return (
+    <button
+      type="button"
+      className={on ? "boxmark on" : "boxmark"}
+      aria-label={`${field.name}: ${field.value}`}
+      aria-pressed={on}
+      onClick={() => onChoose(place)}
+      style={{
+        left: share(field.box.left - room, view.width),
+        top: share(field.box.top - room, view.height),
+        width: share(field.box.width + 2 * room, view.width),
+        height: share(field.box.height + 2 * room, view.height),
+      }}
+    >
+      <span className="key" aria-hidden="true">
+        {letterOf(place)}
+      </span>
+    </button>
+  );
+}
+
+interface TextPageProps {
+  view: View;
+  fields: { field: Field; place: number }[];
+  chosen: number | undefined;
+  onChoose: (field: number) => void;
+  scale: number;
+}
+
+/** Plain text: the cells of a field's box are marked in its line. */
+function TextPage({ view, fields, chosen, onChoose, scale }: TextPageProps) {
+  return (
+    <div className="pagetext" style={{ zoom: scale }}>
+      {view.lines.map((line, row) => {
+        const marks = fields
+          .filter(({ field }) => Math.floor(field.box.top) === row)
+          .sort((one, other) => one.field.box.left - other.field.box.left);
+        let from = 0;
+        const parts = marks.flatMap(({ field, place }) => {
+          const start = Math.max(from, Math.floor(field.box.left));
+          const end = Math.ceil(field.box.left + field.box.width);
+          const before = line.slice(from, start);
+          from = end;
+          return [
+            before,
+            <mark key={place} className={chosen === place ? "on" : ""} title={field.name} onPointerEnter={() => onChoose(place)}>
+              <span className="key" aria-hidden="true">
+                {letterOf(place)}
+              </span>
+              {line.slice(start, end)}
+            </mark>,
+          ];
+        });
+        return (
+          <span key={row}>
+            {parts}
+            {line.slice(from)}
+            {"\n"}
+          </span>
+        );
+      })}
+    </div>
+  );
+}

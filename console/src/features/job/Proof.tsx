@@ -1,0 +1,95 @@
+import { Link } from "react-router";
+import type { JobStory } from "../../api/client";
+import { texts } from "../../texts";
+import { at, atSecond, size } from "../../ui/time";
+
+/** What was meant to happen outside, each beside what was answered. */
+export function Effects({ effects }: { effects: JobStory["effects"] }) {
+  return (
+    <section className="pb-3">
+      <div className="halves">
+        <h2 className="part">{texts.job.meant}</h2>
+        <h2 className="part">{texts.job.answered}</h2>
+      </div>
+      {effects.length === 0 && <p className="note">{texts.job.nothingOut}</p>}
+      {effects.map((effect) => (
+        <div key={effect.id} className="foil">
+          <div className="meant">
+            <h4>{texts.job.effect[effect.kind] ?? effect.kind}</h4>
+            <span className="name">{effect.place ?? effect.connection}</span>
+          </div>
+          <div className={effect.receiptAt === undefined ? (effect.state === "in doubt" ? "got open" : "got dashed") : "got"}>
+            {effect.receiptAt === undefined ? (
+              <>
+                <h4>{effect.state === "abandoned" ? "given up" : texts.job.noAnswer}</h4>
+                <span>{effect.reason?.words ?? ""}</span>
+                {effect.nextTryAt !== undefined && <span> {texts.job.nextTry(at(effect.nextTryAt))}</span>}
+              </>
+            ) : (
+              <>
+                <h4>
+                  {atSecond(effect.receiptAt)} {effect.answer ?? ""}
+                </h4>
+                {effect.endedAt !== undefined && <span>{texts.job.ended(at(effect.endedAt))}</span>}
+              </>
+            )}
+          </div>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+/** What there is of the document, and where its history stands. */
+export function ThereIs({ job }: { job: JobStory }) {
+  return (
+    <section className="pb-1">
+      <h2 className="part">{texts.job.thereIs}</h2>
+      <dl className="outs">
+        <dt>came as</dt>
+        <dd className="name">{job.fileName}</dd>
+        <dt>original</dt>
+        <dd>
+          {job.originalRemovedAt === undefined ? texts.job.asCame(size(job.size)) : texts.job.removed(at(job.originalRemovedAt))}
+        </dd>
+        {job.places.map((place) => (
+          <Entry key={place} term="filed">
+            <span className="name">{place}</span>
+          </Entry>
+        ))}
+        {job.resultOf !== undefined && (
+          <Entry term="is">
+            <Link className="link" to={`/jobs/${job.resultOf}`}>
+              {texts.job.resultOf(job.resultOf)}
+            </Link>
+          </Entry>
+        )}
+        <dt>turn</dt>
+        <dd>{texts.job.priority(job.priority)}</dd>
+        <dt>job</dt>
+        <dd className="name">{job.id}</dd>
+      </dl>
+      <details>
+        <summary className="part">
+          {texts.job.ledger}, {texts.job.entries(job.ledger.length)}
+        </summary>
+        <ol className="note pb-2">
+          {job.ledger.map((entry) => (
+            <li key={entry.seq}>
+              {atSecond(entry.at)} <span className="name">{entry.event}</span> {entry.principal}
+            </li>
+          ))}
+        </ol>
+      </details>
+    </section>
+  );
+}
+
+function Entry({ term, children }: { term: string; children: React.ReactNode }) {
+  return (
+    <>
+      <dt>{term}</dt>
+      <dd>{children}</dd>
+    </>
+  );
+}

@@ -1,0 +1,45 @@
+import type { JobStory } from "../../api/client";
+import { texts } from "../../texts";
+import { span } from "../../ui/time";
+
+/** What each rule saw, then what was done, with how long it took. */
+export function Steps({ job }: { job: JobStory }) {
+  return (
+    <section aria-label={texts.job.done}>
+      <h2 className="part">{texts.job.done}</h2>
+      <ol className="steps">
+        {job.considered.map((considered) => (
+          <li key={`${considered.rule.id}.${considered.rule.version}`}>
+            <div className="say">
+              {considered.takes ? `Wanted by ${considered.rule.id}.` : `Not wanted by ${considered.rule.id}: ${considered.whyNot}`}
+              {considered.conditions.map((seen) => (
+                <p key={seen.line + seen.says} className="note">
+                  {texts.job.truth[seen.truth]}: {seen.says}
+                  {seen.saw === "" ? "" : `; ${seen.saw}`}
+                </p>
+              ))}
+            </div>
+            <span />
+          </li>
+        ))}
+        {job.steps.map((step) => (
+          <li key={`${step.generation}.${step.step}.${step.beganAt}`}>
+            <div className="say">
+              {step.word}
+              <span className={step.outcome === "done" ? "note" : "c-broke"}>
+                {" "}
+                {step.outcome}, line {step.line} of the rule
+              </span>
+              {step.reasons.map((reason) => (
+                <p key={reason.words} className="note">
+                  {reason.words}
+                </p>
+              ))}
+            </div>
+            <span className="num note">{span(Date.parse(step.endedAt) - Date.parse(step.beganAt))}</span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,79 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { answer, api, type Problem } from "../../api/client";
+import { usePeople, useRule } from "../../api/queries";
+import { useKeys } from "../../keys";
+import { texts } from "../../texts";
+import { Do } from "../../ui/Button";
+import { Loading } from "../../ui/Loading";
+import { at } from "../../ui/time";
+import { Trouble } from "../../ui/Trouble";
+import { PutLive } from "./PutLive";
+import { nameOf } from "../../ui/who";
+
+/** One rule, read in full: as its file, and what it is now. */
+export function RulePage() {
+  const { id = "" } = useParams();
+  const { data, error } = useRule(id);
+  const people = usePeople();
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const [goingLive, setGoingLive] = useState(false);
+  const pause = useMutation<unknown, Problem>({
+    mutationFn: () => answer(api.POST("/api/v1/rules/{id}/pause", { params: { path: { id } } })),
+    onSettled: () => queries.invalidateQueries(),
+  });
+  const rule = data?.rule;
+  useKeys([
+    { keys: ["Escape"], words: texts.key.back, act: () => void navigate("/rules"), shown: true },
+    { keys: ["l"], words: texts.key.live, act: () => setGoingLive(true), shown: rule?.state !== "live" },
+    { keys: ["p"], words: texts.key.pause, act: () => pause.mutate(), shown: rule?.state === "live" },
+  ]);
+  if (data === undefined || rule === undefined) {
+    return (
+      <main className="rule">
+        <Trouble problem={error} />
+        {error === null && <Loading />}
+      </main>
+    );
+  }
+  const lines = data.text.replace(/\n$/, "").split("\n");
+  return (
+    <main className="rule">
+      <div className="top">
+        <h1>{rule.title}</h1>
+        <span className="note">
+          <b>{texts.rules.states[rule.state] ?? rule.state}</b>, {texts.rules.version(rule.latestVersion, rule.liveVersion)},{" "}
+          {texts.rules.addedBy(at(rule.addedAt), nameOf(rule.addedBy, people.data?.people ?? []))}
+        </span>
+        <span className="acts">
+          {(rule.state !== "live" || rule.liveVersion !== rule.latestVersion) && (
+            <Do first cap={rule.state === "live" ? undefined : "l"} onClick={() => setGoingLive(true)}>
+              {texts.rules.putLive}
+            </Do>
+          )}
+          {rule.state === "live" && (
+            <Do cap="p" onClick={() => pause.mutate()}>
+              {texts.rules.pause}
+            </Do>
+          )}
+        </span>
+      </div>
+      <Trouble problem={pause.error} />
+      <h2 className="part">{texts.rules.file}</h2>
+      <pre tabIndex={0} aria-label={texts.rules.file}>
+        {lines.map((line, place) => (
+          <span key={place}>
+            <span className="ln" aria-hidden="true">
+              {place + 1}
+            </span>
+            {line}
+            {"\n"}
+          </span>
+        ))}
+      </pre>
+      {goingLive && <PutLive rule={rule} onClose={() => setGoingLive(false)} />}
+    </main>
+  );
+}

@@ -1,0 +1,57 @@
+import { type FormEvent, useState } from "react";
+import { useNavigate } from "react-router";
+import { answer, api, type Problem } from "../../api/client";
+import { texts } from "../../texts";
+import { Do } from "../../ui/Button";
+import { Trouble } from "../../ui/Trouble";
+import { Field } from "./Field";
+
+/** What a one-time link opens: it makes an administrator. The link's code stands behind the hash sign. */
+export function WelcomePage({ onIn }: { onIn: () => Promise<void> }) {
+  const navigate = useNavigate();
+  const [problem, setProblem] = useState<Problem>();
+  const [busy, setBusy] = useState(false);
+  const [code] = useState(() => window.location.hash.slice(1));
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = new FormData(event.currentTarget);
+    const text = (name: string) => String(form.get(name));
+    setBusy(true);
+    try {
+      await answer(
+        api.POST("/api/v1/welcome", {
+          body: { code, name: text("name"), signIn: text("signIn"), password: text("password") },
+        }),
+      );
+      await onIn();
+      void navigate("/today", { replace: true });
+    } catch (refused) {
+      setProblem(refused as Problem);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const wrong = (field: string) => (problem?.parameter === field ? problem.message : undefined);
+  return (
+    <main className="door">
+      <h1>{texts.door.welcomeTitle}</h1>
+      <p className="say">{texts.door.welcomeLead}</p>
+      {problem?.parameter === undefined && <Trouble problem={problem} />}
+      <form onSubmit={(event) => void submit(event)}>
+        <Field name="name" label={texts.door.name} autoComplete="name" autoFocus wrong={wrong("name")} />
+        <Field name="signIn" label={texts.door.signIn} autoComplete="username" wrong={wrong("signIn")} />
+        <Field
+          name="password"
+          type="password"
+          label={texts.door.password}
+          hint={texts.door.passwordHint}
+          autoComplete="new-password"
+          wrong={wrong("password")}
+        />
+        <Do first type="submit" disabled={busy}>
+          {texts.door.welcomeButton}
+        </Do>
+      </form>
+    </main>
+  );
+}

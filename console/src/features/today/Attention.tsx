@@ -1,0 +1,120 @@
+import { Link, useNavigate } from "react-router";
+import type { Job, Status } from "../../api/client";
+import { type JobDeed, useJobDeed, useJobsIn } from "../../api/queries";
+import { useKeys } from "../../keys";
+import { texts } from "../../texts";
+import { Do } from "../../ui/Button";
+import { Name } from "../../ui/Name";
+import { Shape, StateWord } from "../../ui/State";
+import { at } from "../../ui/time";
+import { Trouble } from "../../ui/Trouble";
+import { useRows } from "../../ui/useRows";
+
+const SHOWN = 6;
+
+/** What can be done about a job in a state, the likeliest first. */
+const WAYS_OUT: Record<string, { deed: JobDeed; words: string; key: string }[]> = {
+  failed: [
+    { deed: "retry", words: texts.job.retry, key: "t" },
+    { deed: "run-again", words: texts.job.again, key: "r" },
+  ],
+  unwanted: [{ deed: "retry", words: texts.job.retry, key: "t" }],
+  held: [{ deed: "release", words: texts.job.release, key: "h" }],
+  waiting: [{ deed: "retry", words: texts.job.retry, key: "t" }],
+};
+
+/** What needs somebody: the newest of what broke or is held, and sentences about the service itself. */
+export function Attention({ status }: { status: Status }) {
+  const failed = useJobsIn("failed", SHOWN);
+  const unwanted = useJobsIn("unwanted", SHOWN);
+  const held = useJobsIn("held", SHOWN);
+  const waiting = useJobsIn("waiting", SHOWN);
+  const deed = useJobDeed();
+  const navigate = useNavigate();
+  const stuck = (waiting.data?.jobs ?? []).filter((job) => job.reason !== undefined);
+  const jobs: Job[] = [
+    ...(failed.data?.jobs ?? []),
+    ...stuck,
+    ...(held.data?.jobs ?? []),
+    ...(unwanted.data?.jobs ?? []),
+  ].slice(0, SHOWN * 2);
+  const rows = useRows(jobs.length, 0);
+  const here = jobs[rows.at];
+  const act = (job: Job | undefined, what: JobDeed) => job !== undefined && deed.mutate({ deed: what, ids: [job.id] });
+  useKeys([
+    { keys: ["j", "ArrowDown"], words: texts.key.move, act: rows.down, caps: ["j", "k"], shown: jobs.length > 0 },
+    { keys: ["k", "ArrowUp"], words: `${texts.key.move} ↑`, act: rows.up },
+    { keys: ["Enter"], words: texts.key.open, act: () => here && void navigate(`/jobs/${here.id}`), shown: jobs.length > 0 },
+    ...(WAYS_OUT[here?.state ?? ""] ?? []).map((way) => ({
+      keys: [way.key],
+      words: way.words.toLowerCase(),
+      act: () => act(here, way.deed),
+      shown: true,
+    })),
+  ]);
+  const about = status.attention.filter((line) => !/^\d+ jobs? /.test(line));
+  return (
+    <section aria-label={texts.today.broken}>
+      <Trouble problem={deed.error} />
+      {about.length > 0 && (
+        <>
+          <div className="headrow">
+            <h2 className="part">{texts.today.service}</h2>
+          </div>
+          <ol className="list">
+            {about.map((line) => (
+              <li key={line}>
+                <Shape state="failed" />
+                <p className="say">{line}</p>
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+      <div className="headrow">
+        <h2 className="part">{texts.today.broken}</h2>
+        <span className="note">
+          {(status.jobs.failed ?? 0) > 0 && (
+            <Link className="link" to="/jobs?state=failed">
+              {texts.today.allFailed}
+            </Link>
+          )}{" "}
+          {(status.jobs.unwanted ?? 0) > 0 && (
+            <Link className="link" to="/jobs?state=unwanted">
+              {texts.today.allUnwanted}
+            </Link>
+          )}
+        </span>
+      </div>
+      {jobs.length === 0 ? (
+        <p className="say empty">{texts.today.fine}</p>
+      ) : (
+        <ol className="list">
+          {jobs.map((job, place) => (
+            <li key={job.id} className={place === rows.at ? "on" : ""} onPointerEnter={() => rows.to(place)}>
+              <Shape state={job.state} />
+              <div className="min-w-0">
+                <p className="say">{job.reason?.words ?? ""}</p>
+                <p className="note">
+                  <StateWord job={job} />
+                  <Name name={job.fileName} raw />
+                  <span>{at(job.changedAt)}</span>
+                </p>
+              </div>
+              <span className="acts">
+                {(WAYS_OUT[job.state] ?? []).map((way) => (
+                  <Do key={way.deed} cap={place === rows.at ? way.key : undefined} onClick={() => act(job, way.deed)}>
+                    {way.words}
+                  </Do>
+                ))}
+                <Do first={place === rows.at} cap={place === rows.at ? "Enter" : undefined} onClick={() => void navigate(`/jobs/${job.id}`)}>
+                  {texts.job.look}
+                </Do>
+              </span>
+            </li>
+          ))}
+        </ol>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,74 @@
+import { Link } from "react-router";
+import { useDays, useStatus, useToday } from "../../api/queries";
+import { texts } from "../../texts";
+import { Loading } from "../../ui/Loading";
+import { longDay, size } from "../../ui/time";
+import { Attention } from "./Attention";
+import { DaysChart } from "./DaysChart";
+import { Folders } from "./Folders";
+import { House } from "./House";
+import { RuleLines } from "./RuleLines";
+import { totalsOf } from "./totals";
+
+/** What flows, what waits for a person, what broke. */
+export function TodayPage() {
+  const today = useToday();
+  const status = useStatus();
+  const days = useDays();
+  if (today.data === undefined || status.data === undefined) {
+    return (
+      <main className="today">
+        <Loading />
+      </main>
+    );
+  }
+  const totals = totalsOf(today.data.rules);
+  const now = status.data.jobs;
+  const broke = (now.failed ?? 0) + (now.unwanted ?? 0) + (now["in-doubt"] ?? 0);
+  const person = (now["needs-review"] ?? 0) + (now["awaiting-approval"] ?? 0);
+  const since = encodeURIComponent(today.data.began);
+  return (
+    <main className="today">
+      <h1 className="log">
+        <small>{longDay(new Date(today.data.now))}</small>
+        {totals.cameIn === 0 ? (
+          texts.today.nothing
+        ) : (
+          <>
+            <Link to={`/jobs?since=${since}`}>{texts.today.cameIn(totals.cameIn)}</Link>
+            {texts.today.cameInRest}
+            <Link to={`/jobs?since=${since}&state=filed`}>{texts.today.filed(totals.filed)}</Link>.
+          </>
+        )}
+        {person > 0 && (
+          <>
+            {" "}
+            <Link className="c-person" to="/jobs?state=needs-review">
+              {texts.today.person(person)}
+            </Link>
+            {broke > 0 ? "," : "."}
+          </>
+        )}
+        {broke > 0 && (
+          <>
+            {" "}
+            <Link className="c-broke" to={now.failed ? "/jobs?state=failed" : "/jobs?state=unwanted"}>
+              {texts.today.broke(broke)}
+            </Link>
+            .
+          </>
+        )}
+      </h1>
+      <House today={today.data} status={status.data} totals={totals} />
+      <div className="min-w-0">
+        <Attention status={status.data} />
+        <RuleLines rules={today.data.rules} />
+      </div>
+      <aside className="min-w-0">
+        <Folders sources={status.data.sources} today={today.data} />
+        {days.data !== undefined && <DaysChart days={days.data.days} />}
+        <p className="note pt-3">{texts.today.disk(size(status.data.disk.freeBytes), size(status.data.disk.keepFreeBytes))}</p>
+      </aside>
+    </main>
+  );
+}

@@ -1,0 +1,26 @@
+import { describe, expect, it } from "vitest";
+import { lookOf, STATE_CODES, stationOf, wordOf } from "./states";
+
+describe("where a job stands", () => {
+  it.each([
+    [{ state: "waiting" }, 0],
+    [{ state: "working" }, 2],
+    [{ state: "unwanted" }, 1],
+    [{ state: "filed", rule: "permits" }, 5],
+    [{ state: "waiting", rule: "permits", reason: { code: "destination.away" } }, 4],
+    [{ state: "failed", rule: "permits", reason: { code: "name.taken" } }, 4],
+    [{ state: "failed", reason: { code: "worker.died" } }, 2],
+    [{ state: "held" }, 1],
+    [{ state: "held", rule: "permits" }, 4],
+  ])("%o stands at station %i", (job, station) => expect(stationOf(job)).toBe(station));
+
+  it("says more than waiting when results wait to go out", () => {
+    expect(wordOf({ state: "waiting" })).toBe("waiting");
+    expect(wordOf({ state: "waiting", rule: "permits" })).toBe("waits to go out");
+  });
+
+  it("has a word for every state and shows an unknown one as it is", () => {
+    for (const code of STATE_CODES) expect(lookOf(code).word).not.toBe("");
+    expect(lookOf("brand-new").word).toBe("brand-new");
+  });
+});

@@ -1,0 +1,49 @@
+/** The states of a job as people see them: a word, a colour by meaning, and the station of its way where it stands. */
+export interface StateLook {
+  word: string;
+  tone: "flow" | "person" | "broke" | "doubt" | "done" | "wait";
+  station: number;
+}
+
+export const STATIONS = ["In", "Rule", "Work", "People", "Out", "Filed"] as const;
+const [IN, RULE, WORK, PEOPLE, OUT, FILED] = [0, 1, 2, 3, 4, 5];
+
+const LOOKS: Record<string, StateLook> = {
+  waiting: { word: "waiting", tone: "wait", station: IN },
+  working: { word: "working", tone: "flow", station: WORK },
+  "needs-review": { word: "needs review", tone: "person", station: PEOPLE },
+  "awaiting-approval": { word: "awaiting approval", tone: "person", station: PEOPLE },
+  filed: { word: "filed", tone: "done", station: FILED },
+  unwanted: { word: "no rule wants it", tone: "broke", station: RULE },
+  rejected: { word: "rejected", tone: "broke", station: OUT },
+  failed: { word: "failed", tone: "broke", station: WORK },
+  held: { word: "held", tone: "doubt", station: RULE },
+  "in-doubt": { word: "in doubt", tone: "doubt", station: OUT },
+  cancelled: { word: "cancelled", tone: "wait", station: RULE },
+};
+
+export const STATE_CODES = Object.keys(LOOKS);
+
+const UNKNOWN: StateLook = { word: "unknown", tone: "wait", station: IN };
+
+export function lookOf(state: string): StateLook {
+  return LOOKS[state] ?? { ...UNKNOWN, word: state };
+}
+
+/** Reasons that arise while results go out, after the work on the document. */
+const GOING_OUT = /^(destination|name|connection|withdraw|bytes)\./;
+
+/** Where on its way a job stands. */
+export function stationOf(job: { state: string; rule?: string; reason?: { code: string } }): number {
+  const code = job.reason?.code ?? "";
+  if ((job.state === "waiting" || job.state === "failed" || job.state === "held") && GOING_OUT.test(code)) return OUT;
+  if ((job.state === "held" || job.state === "cancelled") && job.rule !== undefined) return OUT;
+  if (job.state === "waiting" && job.rule !== undefined) return OUT;
+  return lookOf(job.state).station;
+}
+
+/** The word for a state, with where it waits when that tells more. */
+export function wordOf(job: { state: string; rule?: string; reason?: { code: string } }): string {
+  if (job.state === "waiting" && stationOf(job) === OUT) return "waits to go out";
+  return lookOf(job.state).word;
+}

@@ -1,0 +1,88 @@
+package lectomen.engine.task;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.IntStream;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.page.Line;
+import lectomen.engine.page.Page;
+import lectomen.engine.page.Reading;
+import lectomen.engine.page.Word;
+import lectomen.engine.pdf.PagePicture;
+import lectomen.engine.read.DocumentReader;
+import lectomen.engine.reason.Reason;
+
+/** Shows pages of documents: a PDF's as pictures, plain text as its lines. */
+public final class PageShower {
+    private PageShower() {}
+
+    /** @throws IOException if the document's bytes can't be had */
+    public static PageAnswer show(PageTask task, Examiner.ByteFetch bytes) throws IOException {
+        return switch (task.type()) {
+            case PDF -> draw(task, bytes);
+            case TEXT, CSV, XML, HTML, JSON, MAIL -> text(task, bytes);
+            default ->
+                PageAnswer.not(
+                        task, Reason.of("page.no-picture", "type", task.type().word()));
+        };
+    }
+
+    private static PageAnswer draw(PageTask task, Examiner.ByteFetch bytes) throws IOException {
+        Path file = bytes.fetch(task.document());
+        try {
+            PagePicture picture = PagePicture.draw(file, task.page(), task.widthPixels());
+            return new PageAnswer(
+                    task.id(),
+                    Optional.empty(),
+                    picture.pages(),
+                    picture.width(),
+                    picture.height(),
+                    Page.Unit.POINT,
+                    List.of(),
+                    picture.png());
+        } catch (IOException | RuntimeException e) {
+            return PageAnswer.not(task, Reason.of("page.broken", "page", Integer.toString(task.page())));
+        }
+    }
+
+    private static PageAnswer text(PageTask task, Examiner.ByteFetch bytes) throws IOException {
+        Reading reading = DocumentReader.read(bytes.fetch(task.document()), FileType.TEXT, "page");
+        if (reading instanceof Reading.Unreadable unreadable) {
+            return PageAnswer.not(task, unreadable.reason());
+        }
+        List<Page> pages = ((Reading.Read) reading).text().pages();
+        if (task.page() < 1 || task.page() > pages.size()) {
+            return PageAnswer.not(task, Reason.of("page.broken", "page", Integer.toString(task.page())));
+        }
+        Page page = pages.get(task.page() - 1);
+        return new PageAnswer(
+                task.id(),
+                Optional.empty(),
+                pages.size(),
+                page.width(),
+                page.height(),
+                page.unit(),
+                cells(page),
+                new byte[0]);
+    }
+
+    /** Each word at the row and column of its box. */
+    private static List<String> cells(Page page) {
+        TreeMap<Integer, StringBuilder> rows = new TreeMap<>();
+        for (Line line : page.lines()) {
+            for (Word word : line.words()) {
+                StringBuilder row = rows.computeIfAbsent((int) word.box().top(), key -> new StringBuilder());
+                int column = (int) word.box().left();
+                row.append(" ".repeat(Math.max(0, column - row.length())));
+                row.append(word.text());
+            }
+        }
+        int last = rows.isEmpty() ? -1 : rows.lastKey();
+        return IntStream.rangeClosed(0, last)
+                .mapToObj(row -> rows.getOrDefault(row, new StringBuilder()).toString())
+                .toList();
+    }
+}

@@ -1,0 +1,259 @@
+package lectomen.journeys;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ColorScheme;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+/** The console as people use it: in a browser, against a real service, by keys alone where that is all one has. */
+class ConsoleJourney {
+    private static final String PASSWORD = "the tide turns at nine";
+    private static final String HOSTILE = "<img src=x onerror=alert(1)>.txt";
+
+    @TempDir
+    private static Path temp;
+
+    private static RunningService service;
+    private static Browser browser;
+    private static String filed;
+
+    private Page page;
+
+    @BeforeAll
+    static void start() throws Exception {
+        service = RunningService.start(temp.resolve("home"));
+        service.live(Rules.tickets("tickets", "number it"));
+        service.post("/rules", Rules.keepName("second", ""));
+        drop("good.txt", Rules.ticket("T-0001"));
+        drop("bad.txt", "HARBOUR TICKET without its number");
+        drop(HOSTILE, "HARBOUR TICKET, also without");
+        filed = service.awaitJob("good.txt", "filed").path("id").asString();
+        service.awaitJob("bad.txt", "failed");
+        service.awaitJob(HOSTILE, "failed");
+        browser = new Browser();
+        Page first = browser.open(service.url(), ColorScheme.LIGHT, 1280, 800);
+        first.navigate(service.post("/welcome-links", "").path("path").asString());
+        first.getByLabel("Your name").fill("Tess Quill");
+        first.getByLabel("Sign-in name").fill("tess");
+        first.getByLabel("Password").fill(PASSWORD);
+        first.keyboard().press("Enter");
+        assertThat(first).hasURL(Pattern.compile(".*/today"));
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        browser.close();
+        service.close();
+    }
+
+    @BeforeEach
+    void signIn() {
+        page = signedIn(ColorScheme.LIGHT, 1280, 800);
+    }
+
+    @AfterEach
+    void nothingWentWrongUnseen() {
+        page.context().close();
+        assertThat(browser.errors()).filteredOn(error -> !error.contains("401")).isEmpty();
+    }
+
+    private static void drop(String name, String text) throws Exception {
+        Path outside = Files.writeString(temp.resolve("dropped.txt"), text);
+        Files.move(outside, service.inbox("tickets").resolve(name));
+    }
+
+    private static Page signedIn(ColorScheme colours, int width, int height) {
+        Page page = browser.open(service.url(), colours, width, height);
+        page.navigate("/today");
+        page.getByLabel("Sign-in name").fill("tess");
+        page.getByLabel("Password").fill(PASSWORD);
+        page.keyboard().press("Enter");
+        assertThat(page.locator("h1.log")).isVisible();
+        awaitKeys(page);
+        return page;
+    }
+
+    /** Keys work once they stand in the line at the foot. */
+    private static void awaitKeys(Page page) {
+        assertThat(page.locator(".keys kbd").first()).isVisible();
+    }
+
+    private Locator row(String text) {
+        return page.locator(".jobrow", new Page.LocatorOptions().setHasText(text));
+    }
+
+    @Test
+    void todaySaysWhatFlowsAndWhatBrokeAndShowsAnArrivalWithoutAReload() throws Exception {
+        assertThat(page.locator("h1.log")).containsText("came in today");
+        assertThat(page.locator(".list")).containsText("No ticket number");
+        drop("more.txt", Rules.ticket("T-0042"));
+        service.awaitJob("more.txt", "filed");
+        int filedNow = (int) service.count("filed");
+        assertThat(page.locator("h1.log")).containsText(filedNow == 1 ? "1 is filed" : filedNow + " are filed");
+        assertThat(page.locator(".folders")).containsText("tickets");
+    }
+
+    @Test
+    void aJobIsFoundOpenedAndReadByKeysAlone() {
+        page.keyboard().press("g");
+        page.keyboard().press("j");
+        assertThat(page).hasURL(Pattern.compile(".*/jobs"));
+        page.keyboard().press("/");
+        page.keyboard().type("good");
+        assertThat(page.getByRole(AriaRole.OPTION).first()).isVisible();
+        page.keyboard().press("Enter");
+        assertThat(page).hasURL(Pattern.compile(".*name=good"));
+        assertThat(page.locator(".jobrow")).hasCount(1);
+        page.keyboard().press("j");
+        page.keyboard().press("Enter");
+        assertThat(page).hasURL(Pattern.compile(".*/jobs/" + filed));
+        assertThat(page.locator("h1.gloss")).hasAttribute("aria-label", "T-0001.txt");
+        assertThat(page.locator(".pagetext mark")).containsText("T-0001");
+        page.keyboard().press("f");
+        page.keyboard().press("a");
+        assertThat(page.locator(".f.on")).containsText("ticket number");
+        assertThat(page.locator(".foil .got")).containsText("in place");
+        page.keyboard().press("Escape");
+        assertThat(page).hasURL(Pattern.compile(".*name=good"));
+    }
+
+    @Test
+    void whatBrokeIsTriedAgainFromTheListAndTheListSaysWhatCameOfIt() {
+        page.navigate("/jobs?state=failed");
+        assertThat(row("bad.txt")).isVisible();
+        row("bad.txt").click();
+        assertThat(page.locator(".whyrow")).containsText("No ticket number");
+        page.keyboard().press("t");
+        assertThat(page.locator(".views")).containsText("Done with 1 job");
+        assertThat(row("bad.txt")).containsText("failed");
+    }
+
+    @Test
+    void hostileNamesAreTextEverywhere() {
+        page.navigate("/jobs?name=onerror");
+        assertThat(row("onerror")).isVisible();
+        row("onerror").click();
+        page.keyboard().press("Enter");
+        assertThat(page.locator("h1.gloss")).hasAttribute("aria-label", HOSTILE);
+        assertThat(page.locator("img[src=x]")).hasCount(0);
+    }
+
+    @Test
+    void theFilterIsASentenceThatTheAddressHolds() {
+        page.navigate("/jobs");
+        awaitKeys(page);
+        page.keyboard().press("f");
+        assertThat(page.locator(".menu")).isVisible();
+        page.keyboard().type("failed");
+        page.keyboard().press("Enter");
+        assertThat(page).hasURL(Pattern.compile(".*state=failed"));
+        assertThat(row("good.txt")).hasCount(0);
+        page.reload();
+        assertThat(row("bad.txt")).isVisible();
+        page.navigate("/jobs?name=nothingofthatname");
+        page.getByText("Everything there is").click();
+        assertThat(row("good.txt")).isVisible();
+    }
+
+    @Test
+    void rulesArePutLivePausedAndInAnotherOrderByKeys() {
+        page.keyboard().press("g");
+        page.keyboard().press("r");
+        Locator rules = page.locator(".rulebook > li");
+        assertThat(rules).hasCount(2);
+        page.keyboard().press("j");
+        assertThat(page.locator(".rulebook > li.on")).containsText("second");
+        page.keyboard().press("l");
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Leave what already lies there"))
+                .click();
+        assertThat(page.locator(".rulebook > li.on")).containsText("live");
+        page.keyboard().press("u");
+        assertThat(rules.first()).containsText("second");
+        page.keyboard().press("p");
+        assertThat(rules.first()).containsText("paused");
+        page.keyboard().press("d");
+        assertThat(rules.first()).containsText("tickets");
+        page.keyboard().press("k");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("pre")).containsText("text contains: TICKET");
+    }
+
+    @Test
+    void anEndedSessionComesBackToWhereOneWas() {
+        page.navigate("/jobs?state=failed");
+        assertThat(row("bad.txt")).isVisible();
+        page.context().clearCookies();
+        page.keyboard().press("g");
+        page.keyboard().press("t");
+        assertThat(page.getByText("Your session has ended")).isVisible();
+        page.getByLabel("Sign-in name").fill("tess");
+        page.getByLabel("Password").fill(PASSWORD);
+        page.keyboard().press("Enter");
+        assertThat(page).hasURL(Pattern.compile(".*/today"));
+        assertThat(page.locator("h1.log")).isVisible();
+    }
+
+    @Test
+    void signingOutShutsTheDoor() {
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Tess Quill"))
+                .click();
+        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Sign out"))
+                .click();
+        assertThat(page.getByLabel("Password")).isVisible();
+        HttpResponse<String> refused = service.send(
+                service.request("/jobs").setHeader("Authorization", "").GET());
+        assertThat(refused.statusCode()).isEqualTo(401);
+    }
+
+    @ParameterizedTest
+    @EnumSource(
+            value = ColorScheme.class,
+            names = {"LIGHT", "DARK"})
+    void noPageHasASeriousFindingOfTheAccessibilityCheck(ColorScheme colours) {
+        Page looked = signedIn(colours, 1280, 800);
+        for (String path : List.of("/today", "/jobs", "/jobs/" + filed, "/rules", "/rules/tickets")) {
+            looked.navigate(path);
+            assertThat(looked.locator("main h1").first()).isVisible();
+            looked.waitForTimeout(400);
+            assertThat(findings(looked)).as(path + " in " + colours).isEmpty();
+        }
+        looked.context().close();
+    }
+
+    @SuppressWarnings("unchecked")
+    private static List<String> findings(Page page) {
+        page.evaluate(checker());
+        return (List<String>) page.evaluate("""
+                async () => (await axe.run(document, { resultTypes: ["violations"] })).violations
+                    .filter(found => found.impact === "serious" || found.impact === "critical")
+                    .map(found => found.id + ": " + found.nodes.map(node => node.html.slice(0, 120)).join(" | "))
+                """);
+    }
+
+    /** The accessibility checker's own script, from the console's packages. */
+    private static String checker() {
+        try {
+            return Files.readString(Launcher.ROOT.resolve("console/node_modules/axe-core/axe.min.js"));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}

@@ -1,0 +1,12 @@
+package lectomen.service.api;
+
+/** A job has no such page, or no original to show it from. */
+final class NoSuchPageException extends RuntimeException {
+    /** @param page 0 for the original itself */
+    NoSuchPageException(String job, int page) {
+        super(
+                page == 0
+                        ? "Job " + job + " has no original to take out."
+                        : "Job " + job + " has no page " + page + " to show.");
+    }
+}

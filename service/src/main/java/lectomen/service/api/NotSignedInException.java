@@ -1,0 +1,23 @@
+package lectomen.service.api;
+
+import org.springframework.http.HttpStatus;
+
+/** Somebody could not be signed in. */
+final class NotSignedInException extends RuntimeException {
+    private final HttpStatus status;
+    private final String code;
+
+    NotSignedInException(HttpStatus status, String code, String detail) {
+        super(detail);
+        this.status = status;
+        this.code = code;
+    }
+
+    HttpStatus status() {
+        return status;
+    }
+
+    String code() {
+        return code;
+    }
+}

@@ -1,0 +1,125 @@
+package lectomen.service.api;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.page.Page;
+import lectomen.engine.task.ByteRef;
+import lectomen.engine.task.PageAnswer;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.job.Job;
+import lectomen.service.job.Jobs;
+import lectomen.service.page.Pages;
+import lectomen.service.workers.Showing;
+import org.springframework.core.io.InputStreamResource;
+import org.springframework.http.CacheControl;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** A job's document to look at, page by page, and its original to take out. */
+@RestController
+@RequestMapping("/api/v1/jobs/{id}")
+final class PagesController {
+    private static final int NARROWEST = 100;
+    private static final int WIDEST = 3_000;
+
+    /** Wide enough to find out about a page; its picture is then kept for the same width. */
+    private static final int USUAL_WIDTH = 960;
+
+    private final Jobs jobs;
+    private final Pages pages;
+    private final ByteStore bytes;
+
+    PagesController(Jobs jobs, Pages pages, ByteStore bytes) {
+        this.jobs = jobs;
+        this.pages = pages;
+        this.bytes = bytes;
+    }
+
+    /**
+     * @param width of the page in {@code unit}, as boxes of fields are measured
+     * @param lines of plain text; empty where there is a picture
+     * @param reason why it can't be shown
+     */
+    record PageView(
+            int page,
+            int pages,
+            double width,
+            double height,
+            Page.Unit unit,
+            List<String> lines,
+            Optional<JobView.ReasonView> reason) {}
+
+    @GetMapping("/pages/{page}")
+    PageView page(@PathVariable String id, @PathVariable int page) {
+        Showing showing = show(id, page, USUAL_WIDTH);
+        if (showing instanceof Showing.Shown shown) {
+            PageAnswer answer = shown.page();
+            return new PageView(
+                    page,
+                    answer.pages(),
+                    answer.width(),
+                    answer.height(),
+                    answer.unit(),
+                    answer.lines(),
+                    Optional.empty());
+        }
+        return new PageView(
+                page,
+                0,
+                0,
+                0,
+                Page.Unit.POINT,
+                List.of(),
+                Optional.of(JobView.ReasonView.of(((Showing.Not) showing).reason())));
+    }
+
+    /** @param width in pixels, from 100 to 3000 */
+    @GetMapping(path = "/pages/{page}/picture", produces = MediaType.IMAGE_PNG_VALUE)
+    ResponseEntity<byte[]> picture(
+            @PathVariable String id, @PathVariable int page, @RequestParam(defaultValue = "960") int width) {
+        if (width < NARROWEST || width > WIDEST) {
+            throw new BadRequestException(
+                    "width", "width is a number of pixels from " + NARROWEST + " to " + WIDEST + ", not " + width);
+        }
+        Showing showing = show(id, page, width);
+        if (showing instanceof Showing.Shown shown && shown.page().png().length > 0) {
+            return ResponseEntity.ok()
+                    .cacheControl(CacheControl.maxAge(Duration.ofHours(1)).cachePrivate())
+                    .body(shown.page().png());
+        }
+        throw new NoSuchPageException(id, page);
+    }
+
+    private Showing show(String id, int page, int width) {
+        Job job = jobs.require(id);
+        ByteRef original = job.original().orElseThrow(() -> new NoSuchPageException(id, page));
+        return pages.show(original, job.type(), page, width);
+    }
+
+    /** The file as it came. */
+    @GetMapping(path = "/original", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    ResponseEntity<InputStreamResource> original(@PathVariable String id) throws IOException {
+        Job job = jobs.require(id);
+        ByteRef original = job.original()
+                .filter(ref -> job.originalRemovedAt().isEmpty() && bytes.has(ref.sha256()))
+                .orElseThrow(() -> new NoSuchPageException(id, 0));
+        ContentDisposition disposition = ContentDisposition.attachment()
+                .filename(job.name(), StandardCharsets.UTF_8)
+                .build();
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, disposition.toString())
+                .contentLength(original.size())
+                .contentType(MediaType.APPLICATION_OCTET_STREAM)
+                .body(new InputStreamResource(bytes.open(original.sha256())));
+    }
+}

@@ -1,0 +1,108 @@
+package lectomen.service.page;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileTime;
+import java.time.InstantSource;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.Stream;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.task.ByteRef;
+import lectomen.engine.task.PageAnswer;
+import lectomen.engine.task.PageTask;
+import lectomen.engine.task.Task;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.workers.Showing;
+import lectomen.service.workers.WorkerPool;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Shows pages, each drawn by a worker and then kept for as long as it is looked at now and then. Safe for several threads.
+ */
+public final class Pages {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final int MOST_KEPT = 2_000;
+    private static final int REMOVED_AT_ONCE = 200;
+
+    private final Path folder;
+    private final WorkerPool workers;
+    private final ByteStore bytes;
+    private final InstantSource clock;
+    private final AtomicLong calls = new AtomicLong();
+
+    /** @param folder of the kept pages; anything in it may be removed at any time */
+    public Pages(Path folder, WorkerPool workers, ByteStore bytes, InstantSource clock) throws IOException {
+        this.folder = Files.createDirectories(folder);
+        this.workers = workers;
+        this.bytes = bytes;
+        this.clock = clock;
+    }
+
+    /** A page of a document. @param page counted from 1 */
+    public Showing show(ByteRef document, FileType type, int page, int widthPixels) {
+        Path kept = folder.resolve(document.sha256() + "-" + page + "-" + widthPixels + ".json");
+        Optional<PageAnswer> known = findKept(kept);
+        if (known.isPresent()) {
+            return new Showing.Shown(known.get());
+        }
+        long call = calls.incrementAndGet();
+        PageTask task = new PageTask(Task.PROTOCOL, "page-" + call, document, type, page, widthPixels);
+        Showing showing = workers.show(task, bytes::open);
+        if (showing instanceof Showing.Shown shown) {
+            keep(kept, shown.page(), call);
+        }
+        return showing;
+    }
+
+    private Optional<PageAnswer> findKept(Path kept) {
+        try {
+            PageAnswer answer = JSON.readValue(Files.readAllBytes(kept), PageAnswer.class);
+            Files.setLastModifiedTime(kept, FileTime.from(clock.instant()));
+            return Optional.of(answer);
+        } catch (IOException | RuntimeException notKept) {
+            return Optional.empty();
+        }
+    }
+
+    /** A page that can't be kept is drawn again next time. */
+    private void keep(Path kept, PageAnswer answer, long call) {
+        try {
+            Path written = folder.resolve("." + call + ".writing");
+            Files.write(written, JSON.writeValueAsBytes(answer));
+            Files.move(written, kept, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            removeOldest();
+        } catch (IOException | UncheckedIOException notKept) {
+            // only slower
+        }
+    }
+
+    private synchronized void removeOldest() throws IOException {
+        List<Path> all;
+        try (Stream<Path> files = Files.list(folder)) {
+            all = files.toList();
+        }
+        if (all.size() > MOST_KEPT) {
+            List<Path> oldest = all.stream()
+                    .sorted(Comparator.comparing(Pages::modified))
+                    .limit(REMOVED_AT_ONCE)
+                    .toList();
+            for (Path file : oldest) {
+                Files.deleteIfExists(file);
+            }
+        }
+    }
+
+    private static FileTime modified(Path file) {
+        try {
+            return Files.getLastModifiedTime(file);
+        } catch (IOException gone) {
+            return FileTime.fromMillis(0);
+        }
+    }
+}
