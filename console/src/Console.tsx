@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
 import { answer, api, Problem, prove } from "./api/client";
+import { HandInPlace } from "./features/handin/HandInPlace";
 import { JobPage } from "./features/job/JobPage";
 import { JobsPage } from "./features/jobs/JobsPage";
 import { RulePage } from "./features/rules/RulePage";
@@ -58,6 +59,7 @@ export function Console() {
   return (
     <LiveProvider>
       <Shell session={data}>
+        <HandInPlace />
         <Routes>
           <Route path="/today" element={<TodayPage />} />
           <Route path="/jobs" element={<JobsPage />} />

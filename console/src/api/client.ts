@@ -33,6 +33,11 @@ export function prove(token: string | undefined) {
   forgeryToken = token ?? "";
 }
 
+/** The proof as it stands now, for calls that tell how far they are. */
+export function proof() {
+  return forgeryToken;
+}
+
 export const api = createClient<paths>({
   baseUrl: base.href.replace(/\/$/, ""),
   fetch: async (request) => {

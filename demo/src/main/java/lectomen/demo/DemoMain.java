@@ -88,7 +88,7 @@ public final class DemoMain implements Callable<Integer> {
             boolean asExpected = outcomes.stream().allMatch(Outcome::asExpected);
             print(outcomes, asExpected);
             if (!once) {
-                tellWhereToLook(own, service.url());
+                tellWhereToLook(own, service);
                 service.waitForEnd();
             }
             return asExpected ? 0 : 1;
@@ -209,10 +209,13 @@ public final class DemoMain implements Callable<Integer> {
         System.out.println("\n" + right + " of " + outcomes.size() + " documents ended as the scenario expects.");
     }
 
-    private void tellWhereToLook(Path home, String url) {
+    private void tellWhereToLook(Path home, DemoService service) throws IOException {
+        String welcome = service.post("/welcome-links", "").path("path").asString();
         say("""
 
-                The service goes on at %2$s until Ctrl-C. To look around, in another terminal:
+                The service goes on until Ctrl-C. Its console, by a link that makes you its administrator:
+                  %2$s%3$s
+                To look around in another terminal:
                   export LECTOMEN_HOME=%1$s
                   ./lectomen status
                   ./lectomen job list
@@ -221,7 +224,7 @@ public final class DemoMain implements Callable<Integer> {
                 Hot folders   %1$s/inbox
                 Filed         %1$s/harbour-archive
                 Rules         %1$s/demo-rules
-                Try it: copy one of %1$s/demo-documents into a hot folder again.""".formatted(home, url));
+                Try it: copy one of %1$s/demo-documents into a hot folder again.""".formatted(home, service.url(), welcome));
     }
 
     private void say(String words) {

@@ -184,7 +184,8 @@ class ConsoleJourney {
         page.keyboard().press("l");
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Leave what already lies there"))
                 .click();
-        assertThat(page.locator(".rulebook > li.on")).containsText("live");
+        assertThat(page.locator(".leaf")).hasCount(0);
+        assertThat(page.locator(".rulebook > li.on b")).hasText("live");
         page.keyboard().press("u");
         assertThat(rules.first()).containsText("second");
         page.keyboard().press("p");
@@ -194,6 +195,27 @@ class ConsoleJourney {
         page.keyboard().press("k");
         page.keyboard().press("Enter");
         assertThat(page.locator("pre")).containsText("text contains: TICKET");
+    }
+
+    @Test
+    void filesAreHandedInAndHeldWhereThatIsWished() throws Exception {
+        Path file = Files.writeString(temp.resolve("by hand.txt"), Rules.ticket("T-0077"));
+        page.keyboard().press("i");
+        page.getByLabel("Choose files").last().setInputFiles(file);
+        page.getByLabel("Hold").click();
+        page.getByRole(AriaRole.MENUITEMRADIO, new Page.GetByRoleOptions().setName("hold them"))
+                .click();
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Hand in 1 file"))
+                .click();
+        assertThat(page.locator(".leaf")).containsText("is in");
+        service.awaitJob("by hand.txt", "held");
+        page.keyboard().press("Escape");
+        assertThat(page.locator(".leaf")).hasCount(0);
+        page.navigate("/jobs?state=held");
+        row("by hand.txt").click();
+        assertThat(page.locator(".whyrow")).containsText("Held by");
+        page.keyboard().press("h");
+        service.awaitJob("by hand.txt", "filed");
     }
 
     @Test

@@ -87,7 +87,7 @@ public final class Workshop implements AutoCloseable {
     /** Sends a text file in, as through the interface; gives its job. */
     public String send(String name, String text) throws IOException {
         byte[] content = text.getBytes(StandardCharsets.UTF_8);
-        Uploads.Sent sent = new Uploads.Sent(name, Optional.empty(), Optional.empty());
+        Uploads.Sent sent = new Uploads.Sent(name, Optional.empty(), Optional.empty(), false);
         return uploads.take(sent, new ByteArrayInputStream(content), "owner").job();
     }
 

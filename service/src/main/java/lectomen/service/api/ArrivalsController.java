@@ -58,6 +58,7 @@ final class ArrivalsController {
     Taken upload(
             @RequestParam String name,
             @RequestParam Optional<String> rule,
+            @RequestParam(defaultValue = "false") boolean hold,
             @RequestHeader(name = "Idempotency-Key", required = false) Optional<String> key,
             HttpServletRequest request)
             throws IOException {
@@ -70,7 +71,7 @@ final class ArrivalsController {
         }
         rule.ifPresent(rulebook::require);
         try (InputStream body = request.getInputStream()) {
-            Uploads.Accepted accepted = uploads.take(new Uploads.Sent(last, rule, key), body, Caller.principal());
+            Uploads.Accepted accepted = uploads.take(new Uploads.Sent(last, rule, key, hold), body, Caller.principal());
             return new Taken(accepted.job(), accepted.again());
         }
     }

@@ -9,6 +9,7 @@ import lectomen.service.access.Gate;
 import lectomen.service.access.People;
 import lectomen.service.access.Person;
 import lectomen.service.access.Sessions;
+import lectomen.service.home.Settings;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseCookie;
@@ -28,8 +29,13 @@ final class SessionController {
 
     private final Sessions sessions;
     private final People people;
+    private final boolean behindHttps;
 
-    SessionController(Sessions sessions, People people) {
+    SessionController(Sessions sessions, People people, Settings settings) {
+        this.behindHttps = settings.listen()
+                .filter(listen -> listen.way() instanceof Settings.Listen.Way.Proxy proxy
+                        && "https".equals(proxy.url().getScheme()))
+                .isPresent();
         this.sessions = sessions;
         this.people = people;
     }
@@ -126,11 +132,10 @@ final class SessionController {
     }
 
     /** Behind a proxy that is declared with https the cookie is for https alone, as with an own certificate. */
-    private static String cookie(String token, Duration kept, HttpServletRequest request) {
-        boolean https = request.isSecure() || "https".equals(request.getHeader("X-Forwarded-Proto"));
+    private String cookie(String token, Duration kept, HttpServletRequest request) {
         return ResponseCookie.from(Gate.COOKIE, token)
                 .httpOnly(true)
-                .secure(https)
+                .secure(behindHttps || request.isSecure())
                 .sameSite("Strict")
                 .path(request.getContextPath() + "/")
                 .maxAge(kept)

@@ -7,10 +7,12 @@ import java.io.SequenceInputStream;
 import java.time.InstantSource;
 import java.util.Optional;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.Room;
+import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.rulebook.Sources;
@@ -25,7 +27,7 @@ public final class Uploads {
      * @param wantedRule the one rule that may take it; empty to let the rulebook decide
      * @param key by which the sender names this sending, so that sending it again makes no second job; empty for none
      */
-    public record Sent(String name, Optional<String> wantedRule, Optional<String> key) {}
+    public record Sent(String name, Optional<String> wantedRule, Optional<String> key, boolean hold) {}
 
     /** @param again whether the file was sent before under the same key */
     public record Accepted(String job, boolean again) {}
@@ -100,6 +102,9 @@ public final class Uploads {
         long arrival = arrivals.open(db, source, Optional.empty(), principal);
         Arrivals.File file = new Arrivals.File(job, sent.name(), "", ref, type, sent.wantedRule(), false);
         arrivals.add(db, arrival, 1, source, file, SeenBefore.PROCESS, Optional.empty(), principal);
+        if (sent.hold()) {
+            jobs.move(db, job, Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", principal)), principal);
+        }
         key.ifPresent(named -> db.sql("insert into upload_key (key, job_id, content, at) values (?, ?, ?, ?)")
                 .params(named, job, ref.sha256(), clock.millis())
                 .update());

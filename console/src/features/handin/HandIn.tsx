@@ -1,0 +1,159 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
+import { proof } from "../../api/client";
+import { useRules } from "../../api/queries";
+import { texts } from "../../texts";
+import { Do } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { Leaf } from "../../ui/Leaf";
+import { Name } from "../../ui/Name";
+import { size } from "../../ui/time";
+import { type Sending, send } from "./sending";
+
+interface HandInProps {
+  files: File[];
+  onMore: (files: File[]) => void;
+  onClose: () => void;
+}
+
+/** Files handed in by hand: to a rule, or to whichever rule wants them; with how far each is. */
+export function HandIn({ files, onMore, onClose }: HandInProps) {
+  const [rule, setRule] = useState("");
+  const [hold, setHold] = useState(false);
+  const [sendings, setSendings] = useState<Sending[]>([]);
+  const rules = useRules();
+  const queries = useQueryClient();
+  const picker = useRef<HTMLInputElement>(null);
+  const keys = useRef<string[]>([]);
+  const busy = sendings.some((sending) => sending.status === "sends");
+  const left = files.filter((_, at) => sendings[at]?.status !== "taken");
+
+  const set = (at: number, sending: Sending) =>
+    setSendings((before) => {
+      const after = [...before];
+      after[at] = sending;
+      return after;
+    });
+
+  const sendAll = async () => {
+    for (const [at, file] of files.entries()) {
+      if (sendings[at]?.status === "taken") continue;
+      keys.current[at] ??= crypto.randomUUID();
+      set(at, { status: "sends", share: 0 });
+      try {
+        const way = { rule, hold, key: keys.current[at] ?? "" };
+        const job = await send(file, way, proof(), (share) => set(at, { status: "sends", share }));
+        set(at, { status: "taken", job });
+      } catch (refused) {
+        set(at, { status: "refused", why: (refused as Error).message });
+      }
+    }
+    await queries.invalidateQueries();
+  };
+
+  return (
+    <Leaf title={texts.handIn.title} onClose={onClose}>
+      <p className="say py-2">
+        {texts.handIn.give}
+        <Choice
+          label={texts.jobs.columns.rule}
+          value={rule}
+          options={[
+            { value: "", words: texts.handIn.anyRule },
+            ...(rules.data?.rules ?? []).filter((one) => one.state === "live").map((one) => ({ value: one.id, words: one.id })),
+          ]}
+          onChoose={setRule}
+        />
+        {texts.handIn.and}
+        <Choice
+          label={texts.job.hold}
+          value={hold ? "hold" : "go"}
+          options={[
+            { value: "go", words: texts.handIn.go },
+            { value: "hold", words: texts.handIn.hold },
+          ]}
+          onChoose={(chosen) => setHold(chosen === "hold")}
+        />
+        .
+      </p>
+      <ul className="list">
+        {files.map((file, at) => (
+          <FileLine key={`${file.name}.${at}`} file={file} sending={sendings[at] ?? { status: "waits" }} />
+        ))}
+      </ul>
+      <div className="acts">
+        <Do first disabled={busy || left.length === 0} onClick={() => void sendAll()}>
+          {texts.handIn.send(left.length)}
+        </Do>
+        <Do disabled={busy} onClick={() => picker.current?.click()}>
+          {texts.handIn.choose}
+        </Do>
+        <input
+          ref={picker}
+          type="file"
+          multiple
+          hidden
+          aria-label={texts.handIn.choose}
+          onChange={(event) => onMore([...(event.target.files ?? [])])}
+        />
+      </div>
+    </Leaf>
+  );
+}
+
+function FileLine({ file, sending }: { file: File; sending: Sending }) {
+  const said = {
+    waits: "",
+    sends: sending.status === "sends" ? `${Math.round(100 * sending.share)} %` : "",
+    taken: texts.handIn.taken,
+    refused: sending.status === "refused" ? sending.why : "",
+  }[sending.status];
+  return (
+    <li>
+      <span />
+      <span className="min-w-0">
+        <Name name={file.name} />
+        <span className={sending.status === "refused" ? "note c-broke" : "note"}>
+          {size(file.size)} {said}
+        </span>
+      </span>
+      {sending.status === "taken" && (
+        <Link className="link" to={`/jobs/${sending.job}`}>
+          {texts.job.look}
+        </Link>
+      )}
+    </li>
+  );
+}
+
+/** Files dropped anywhere on the page. */
+export function useDroppedFiles(taken: (files: File[]) => void) {
+  const [over, setOver] = useState(false);
+  const told = useRef(taken);
+  told.current = taken;
+  useEffect(() => {
+    const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes("Files") ?? false;
+    const drag = (event: DragEvent) => {
+      if (!hasFiles(event)) return;
+      event.preventDefault();
+      setOver(true);
+    };
+    const leave = (event: DragEvent) => event.relatedTarget === null && setOver(false);
+    const drop = (event: DragEvent) => {
+      if (!hasFiles(event)) return;
+      event.preventDefault();
+      setOver(false);
+      told.current([...(event.dataTransfer?.files ?? [])]);
+    };
+    window.addEventListener("dragover", drag);
+    window.addEventListener("dragleave", leave);
+    window.addEventListener("drop", drop);
+    return () => {
+      window.removeEventListener("dragover", drag);
+      window.removeEventListener("dragleave", leave);
+      window.removeEventListener("drop", drop);
+    };
+  }, []);
+  return over;
+}
