@@ -13,6 +13,7 @@ import { ColumnsMenu } from "./ColumnsMenu";
 import { COLUMNS, hiddenColumns, hideColumns } from "./columns";
 import { askedOf, withPart } from "./filter";
 import { JobRows } from "./JobRows";
+import { ViewsMenu } from "./ViewsMenu";
 
 /** All jobs, narrowed by a sentence that the address holds. */
 export function JobsPage() {
@@ -125,6 +126,15 @@ export function JobsPage() {
             <Do onClick={() => act("cancel")}>{texts.job.cancel}</Do>
             <Do onClick={() => act("priority", 90)}>{texts.job.sooner}</Do>
             <Do onClick={() => act("priority", 10)}>{texts.job.later}</Do>
+            <Choice
+              label={texts.jobs.giveTo}
+              value=""
+              options={[
+                { value: "", words: texts.jobs.giveTo },
+                ...(rules.data?.rules ?? []).filter((rule) => rule.state === "live").map((rule) => ({ value: rule.id, words: rule.id })),
+              ]}
+              onChoose={(to) => to !== "" && deed.mutate({ deed: "move", ids: chosen, to })}
+            />
             <Do bare onClick={() => setMarked(new Set())}>
               {texts.jobs.unmark}
             </Do>
@@ -146,6 +156,15 @@ export function JobsPage() {
         <span className="views" role="status">
           {deed.data !== undefined && texts.jobs.did(deed.data.done, deed.data.notDone)}
         </span>
+        <ViewsMenu
+          address={address.toString()}
+          hidden={hidden}
+          onChoose={(view) => {
+            hideColumns(view.hidden);
+            setHidden(view.hidden);
+            setAddress(new URLSearchParams(view.address));
+          }}
+        />
         <ColumnsMenu
           hidden={hidden}
           onChange={(ids) => {

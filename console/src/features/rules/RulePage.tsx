@@ -10,9 +10,10 @@ import { Loading } from "../../ui/Loading";
 import { at } from "../../ui/time";
 import { Trouble } from "../../ui/Trouble";
 import { PutLive } from "./PutLive";
+import { Sentences } from "./Sentences";
 import { nameOf } from "../../ui/who";
 
-/** One rule, read in full: as its file, and what it is now. */
+/** One rule, read in full: as sentences, each beside the line of the file that says it. */
 export function RulePage() {
   const { id = "" } = useParams();
   const { data, error } = useRule(id);
@@ -20,6 +21,7 @@ export function RulePage() {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const [goingLive, setGoingLive] = useState(false);
+  const [line, setLine] = useState(0);
   const pause = useMutation<unknown, Problem>({
     mutationFn: () => answer(api.POST("/api/v1/rules/{id}/pause", { params: { path: { id } } })),
     onSettled: () => queries.invalidateQueries(),
@@ -61,18 +63,23 @@ export function RulePage() {
         </span>
       </div>
       <Trouble problem={pause.error} />
-      <h2 className="part">{texts.rules.file}</h2>
-      <pre tabIndex={0} aria-label={texts.rules.file}>
-        {lines.map((line, place) => (
-          <span key={place}>
-            <span className="ln" aria-hidden="true">
-              {place + 1}
-            </span>
-            {line}
-            {"\n"}
-          </span>
-        ))}
-      </pre>
+      <div className="body">
+        <Sentences sentences={data.sentences} line={line} onLine={setLine} />
+        <section aria-label={texts.rules.file}>
+          <h2 className="part">{texts.rules.file}</h2>
+          <pre tabIndex={0} aria-label={texts.rules.file}>
+            {lines.map((text, place) => (
+              <span key={place} className={place + 1 === line ? "row on" : "row"}>
+                <span className="ln" aria-hidden="true">
+                  {place + 1}
+                </span>
+                {text}
+                {"\n"}
+              </span>
+            ))}
+          </pre>
+        </section>
+      </div>
       {goingLive && <PutLive rule={rule} onClose={() => setGoingLive(false)} />}
     </main>
   );

@@ -10,6 +10,7 @@ import { Loading } from "../../ui/Loading";
 import { lastOf } from "../../ui/Name";
 import { Trouble } from "../../ui/Trouble";
 import { useRows } from "../../ui/useRows";
+import { IntakeLine } from "./IntakeLine";
 import { moved } from "./order";
 import { PutLive } from "./PutLive";
 
@@ -64,6 +65,7 @@ export function RulesPage() {
     <main className="rules">
       <h1>{texts.rules.title(rules.length)}</h1>
       <p className="note">{rules.length === 0 ? texts.rules.none : texts.rules.lead}</p>
+      <IntakeLine />
       <Trouble problem={order.error ?? pause.error} />
       <p className="sr-only" role="status">
         {said}

@@ -17,6 +17,7 @@ import picocli.CommandLine.Command;
             TrialCommand.class,
             SendCommand.class,
             JobCommand.class,
+            IntakeCommand.class,
             RetentionCommand.class,
             WelcomeCommand.class,
             LedgerCommand.class,

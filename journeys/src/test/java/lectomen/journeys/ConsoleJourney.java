@@ -173,6 +173,46 @@ class ConsoleJourney {
         assertThat(row("good.txt")).isVisible();
     }
 
+    private Locator button(String name) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+    }
+
+    private void choose(String menu, String item) {
+        button(menu).click();
+        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName(item))
+                .click();
+    }
+
+    @Test
+    void aViewIsKeptUnderANameAndComesBack() {
+        page.navigate("/jobs?state=failed");
+        choose("Views", "Keep this view");
+        page.getByLabel("A name for it").fill("What failed");
+        page.keyboard().press("Enter");
+        assertThat(button("What failed")).isVisible();
+        page.navigate("/jobs");
+        choose("Views", "What failed");
+        assertThat(page).hasURL(Pattern.compile(".*state=failed"));
+        assertThat(row("bad.txt")).isVisible();
+    }
+
+    @Test
+    void allIntakeIsPausedAndResumedAndARuleIsReadAloud() throws Exception {
+        page.navigate("/rules");
+        button("Pause all intake").click();
+        assertThat(page.locator(".intake")).containsText("All intake is paused since");
+        assertThat(page.locator(".intake")).containsText("by Tess Quill");
+        drop("paused.txt", Rules.ticket("T-0091"));
+        page.waitForTimeout(1_500);
+        assertThat(service.inbox("tickets").resolve("paused.txt")).exists();
+        button("Resume all intake").click();
+        service.awaitJob("paused.txt", "filed");
+        page.navigate("/rules/tickets");
+        assertThat(page.locator(".sentences")).containsText("its text contains");
+        page.getByText("Files it in archive under tickets").hover();
+        assertThat(page.locator("pre .row.on")).containsText("- file:");
+    }
+
     @Test
     void rulesArePutLivePausedAndInAnotherOrderByKeys() {
         page.keyboard().press("g");

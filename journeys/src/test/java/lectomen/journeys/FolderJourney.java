@@ -252,6 +252,28 @@ class FolderJourney {
     }
 
     @Test
+    void whileAllIntakeIsPausedNothingIsTakenNotEvenAfterARestart() throws Exception {
+        service.live(Rules.keepName("notes", "arrives: whole"));
+        assertThat(Launcher.run("intake", "pause", "--home", service.home().toString())
+                        .out())
+                .contains("All intake is paused");
+        Path note = dropWhole("notes", "note.txt", "a note");
+        service.stop();
+        service.startAgain();
+        RunningService.await("it is said", Duration.ofSeconds(20), () -> service.get("/status")
+                .path("sources")
+                .path(0)
+                .path("trouble")
+                .path("code")
+                .asString("")
+                .equals("intake.paused"));
+        assertThat(note).exists();
+        assertThat(service.get("/status").path("attention").toString()).contains("All intake is paused");
+        service.post("/intake/resume", "");
+        service.awaitJob("note.txt", "filed");
+    }
+
+    @Test
     void filesInWatchedSubfoldersAreTakenAndTheFoldersStay() throws Exception {
         service.live(Rules.keepName("notes", "arrives: whole\nsubfolders: watch"));
         Path inner = Files.createDirectories(service.inbox("notes").resolve("quay 7/inner"));

@@ -23,6 +23,7 @@ import lectomen.service.home.Settings;
 import lectomen.service.intake.ArrivalTimes;
 import lectomen.service.intake.Arrivals;
 import lectomen.service.intake.HotFolders;
+import lectomen.service.intake.IntakeSwitch;
 import lectomen.service.intake.Uploads;
 import lectomen.service.job.DayCounts;
 import lectomen.service.job.JobList;
@@ -210,11 +211,18 @@ class ServiceWiring {
     }
 
     @Bean
-    JobActions jobActions(Store store, Jobs jobs, EffectRunner effects, Ledger ledger, JobRunner runner) {
-        return new JobActions(store, jobs, effects, ledger, () -> {
-            runner.wake();
-            effects.wake();
-        });
+    JobActions jobActions(
+            Store store, Jobs jobs, EffectRunner effects, Ledger ledger, JobRunner runner, People people) {
+        return new JobActions(
+                store,
+                jobs,
+                effects,
+                ledger,
+                () -> {
+                    runner.wake();
+                    effects.wake();
+                },
+                people::nameOf);
     }
 
     @Bean
@@ -227,6 +235,11 @@ class ServiceWiring {
             throws IOException {
         return new Trials(
                 rulebook, workers, settings.site(), home.part("scratch").resolve("trials"), clock);
+    }
+
+    @Bean
+    IntakeSwitch intakeSwitch(Store store, Ledger ledger, People people, InstantSource clock) {
+        return new IntakeSwitch(store, ledger, people::nameOf, clock);
     }
 
     @Bean
@@ -247,10 +260,11 @@ class ServiceWiring {
             Room room,
             KeyedHash keyed,
             InstantSource clock,
-            JobRunner runner)
+            JobRunner runner,
+            IntakeSwitch intake)
             throws IOException {
         return new HotFolders(new HotFolders.Parts(
-                store, rulebook, sources, ledger, jobs, arrivals, bytes, room, keyed, clock, runner::wake));
+                store, rulebook, sources, ledger, jobs, arrivals, bytes, room, intake, keyed, clock, runner::wake));
     }
 
     @Bean
@@ -263,8 +277,9 @@ class ServiceWiring {
             KeyedHash keyed,
             InstantSource clock,
             Room room,
-            JobRunner runner) {
-        return new Uploads(store, sources, jobs, bytes, arrivals, keyed, clock, room, runner::wake);
+            JobRunner runner,
+            People people) {
+        return new Uploads(store, sources, jobs, bytes, arrivals, keyed, clock, room, runner::wake, people::nameOf);
     }
 
     @Bean(destroyMethod = "close")

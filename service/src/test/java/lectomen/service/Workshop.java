@@ -81,7 +81,8 @@ public final class Workshop implements AutoCloseable {
                 Locale.UK,
                 clock);
         arrivals = new Arrivals(store, ledger, jobs, effects, keyed, clock);
-        uploads = new Uploads(store, sources, jobs, bytes, arrivals, keyed, clock, new Room(folder, 0), () -> {});
+        uploads = new Uploads(
+                store, sources, jobs, bytes, arrivals, keyed, clock, new Room(folder, 0), () -> {}, who -> who);
     }
 
     /** Sends a text file in, as through the interface; gives its job. */

@@ -137,6 +137,15 @@ public final class People {
         return known.filter(one -> right).map(Known::person);
     }
 
+    /** How a principal of the ledger is called: a person by name, anybody else as they stand there. */
+    public String nameOf(String principal) {
+        return list().stream()
+                .filter(person -> person.principal().equals(principal))
+                .map(Person::name)
+                .findFirst()
+                .orElse(principal);
+    }
+
     static Person person(ResultSet row, int n) throws SQLException {
         return new Person(row.getLong("id"), row.getString("name"), row.getString("sign_in"));
     }

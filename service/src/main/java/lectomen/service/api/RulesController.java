@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
+import lectomen.engine.rule.ReadAloud;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
@@ -52,7 +53,8 @@ final class RulesController {
 
     record RuleList(List<RuleView> rules) {}
 
-    record RuleStory(RuleView rule, String text) {}
+    /** @param sentences the rule read aloud; empty when it can't be read with today's settings */
+    record RuleStory(RuleView rule, String text, List<ReadAloud.Sentence> sentences) {}
 
     record CheckResult(boolean good, List<Problem> problems) {}
 
@@ -64,7 +66,13 @@ final class RulesController {
     @GetMapping("/{id}")
     ResponseEntity<RuleStory> show(@PathVariable String id) {
         RuleEntry entry = rulebook.require(id);
-        return ResponseEntity.ok().eTag(tag(entry)).body(new RuleStory(view(entry), entry.text()));
+        return ResponseEntity.ok().eTag(tag(entry)).body(new RuleStory(view(entry), entry.text(), sentences(entry)));
+    }
+
+    private List<ReadAloud.Sentence> sentences(RuleEntry entry) {
+        return RuleReader.read(entry.text(), settings.site()) instanceof RuleReading.Good good
+                ? ReadAloud.of(good.rule())
+                : List.of();
     }
 
     private static String tag(RuleEntry entry) {

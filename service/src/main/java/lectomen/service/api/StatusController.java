@@ -5,11 +5,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import lectomen.engine.reason.Reason;
 import lectomen.service.bytes.Room;
 import lectomen.service.home.Home;
 import lectomen.service.intake.HotFolders;
+import lectomen.service.intake.IntakeSwitch;
 import lectomen.service.intake.SourceStatus;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
@@ -27,6 +29,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1")
 final class StatusController {
+    private static final Set<String> FOR_ALL_FOLDERS = Set.of("disk.low", "intake.paused");
     private final Home home;
     private final Store store;
     private final Jobs jobs;
@@ -34,6 +37,7 @@ final class StatusController {
     private final HotFolders folders;
     private final WorkerPool workers;
     private final Room room;
+    private final IntakeSwitch intake;
     private final Ledger ledger;
     private final LedgerKeeper ledgerKeeper;
     private final Metrics metrics;
@@ -47,6 +51,7 @@ final class StatusController {
             HotFolders folders,
             WorkerPool workers,
             Room room,
+            IntakeSwitch intake,
             Ledger ledger,
             LedgerKeeper ledgerKeeper,
             Metrics metrics) {
@@ -57,6 +62,7 @@ final class StatusController {
         this.folders = folders;
         this.workers = workers;
         this.room = room;
+        this.intake = intake;
         this.ledger = ledger;
         this.ledgerKeeper = ledgerKeeper;
         this.metrics = metrics;
@@ -104,7 +110,7 @@ final class StatusController {
     /** @param low why no files are taken in */
     record Disk(long freeBytes, long keepFreeBytes, Optional<JobView.ReasonView> low) {}
 
-    /** @param attention what a person should look at, as sentences */
+    /** @param intakePaused why nothing is taken out of any hot folder @param attention what a person should look at, as sentences */
     record Status(
             String home,
             String store,
@@ -115,6 +121,7 @@ final class StatusController {
             int liveRules,
             Workers workers,
             Disk disk,
+            Optional<JobView.ReasonView> intakePaused,
             long ledgerEntries,
             List<String> attention) {}
 
@@ -134,6 +141,7 @@ final class StatusController {
                 rulebook.acting().rules().size(),
                 new Workers(workers.size(), workers.pids(), workers.deaths()),
                 new Disk(room.freeBytes(), room.keepFreeBytes(), low.map(JobView.ReasonView::of)),
+                intake.findPaused().map(JobView.ReasonView::of),
                 ledger.head().seq(),
                 attention(counts, sources, low));
     }
@@ -142,9 +150,10 @@ final class StatusController {
         List<String> attention = new ArrayList<>(rulebook.broken());
         ledgerKeeper.warning().ifPresent(attention::add);
         low.ifPresent(reason -> attention.add(reason.words()));
+        intake.findPaused().ifPresent(reason -> attention.add(reason.words()));
         for (SourceView source : sources) {
             source.trouble()
-                    .filter(trouble -> !trouble.code().equals("disk.low"))
+                    .filter(trouble -> !FOR_ALL_FOLDERS.contains(trouble.code()))
                     .ifPresent(trouble -> attention.add("Hot folder " + source.folder() + ": " + trouble.words()));
             source.silent().ifPresent(silent -> attention.add("Hot folder " + source.folder() + ": " + silent.words()));
         }

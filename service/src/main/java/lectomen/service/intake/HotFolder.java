@@ -51,6 +51,7 @@ final class HotFolder {
             Runnable whenArrived,
             Consumer<Path> watch,
             Room room,
+            IntakeSwitch intake,
             InstantSource clock) {}
 
     private record Held(Claims.Moved moved, long sinceNanos) {}
@@ -219,12 +220,13 @@ final class HotFolder {
     }
 
     private Duration takeReady() throws IOException {
-        Optional<Reason> noRoom = around.room().findTooLow();
-        if (noRoom.isPresent()) {
+        Optional<Reason> notNow =
+                around.intake().findPaused().or(() -> around.room().findTooLow());
+        if (notNow.isPresent()) {
             if (trouble.isEmpty()) {
-                LOG.warn("Source {} takes nothing in: the disk of the home is nearly full", source);
+                LOG.warn("Source {} takes nothing in: {}", source, notNow.get().code());
             }
-            trouble = noRoom;
+            trouble = notNow;
             anywhere.set(true);
             return PAUSE_WHEN_AWAY;
         }

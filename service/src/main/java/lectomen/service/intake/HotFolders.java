@@ -65,6 +65,7 @@ public final class HotFolders implements AutoCloseable {
             Arrivals arrivals,
             ByteStore bytes,
             Room room,
+            IntakeSwitch intake,
             KeyedHash keyed,
             InstantSource clock,
             Runnable whenArrived) {}
@@ -116,6 +117,11 @@ public final class HotFolders implements AutoCloseable {
                 .toList();
     }
 
+    /** Has every folder looked at now rather than at its next turn. */
+    public synchronized void lookSoon() {
+        watched.values().forEach(one -> schedule(one, Duration.ZERO));
+    }
+
     private synchronized void followRulebook() {
         Map<Path, SourceSettings> wanted = new TreeMap<>();
         for (LiveRule live : parts.rulebook().acting().rules()) {
@@ -156,6 +162,7 @@ public final class HotFolders implements AutoCloseable {
                 parts.whenArrived(),
                 inside -> watchInside(folder, inside),
                 parts.room(),
+                parts.intake(),
                 parts.clock());
         return new Watched(new HotFolder(folder, source, claims, sorting, lastArrival(source), around));
     }

@@ -6,6 +6,7 @@ import java.io.InputStream;
 import java.io.SequenceInputStream;
 import java.time.InstantSource;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SourceSettings.SeenBefore;
@@ -41,7 +42,9 @@ public final class Uploads {
     private final InstantSource clock;
     private final Room room;
     private final Runnable whenArrived;
+    private final UnaryOperator<String> nameOf;
 
+    /** @param nameOf the name of a principal, for reasons that people read */
     public Uploads(
             Store store,
             Sources sources,
@@ -51,7 +54,8 @@ public final class Uploads {
             KeyedHash keyed,
             InstantSource clock,
             Room room,
-            Runnable whenArrived) {
+            Runnable whenArrived,
+            UnaryOperator<String> nameOf) {
         this.store = store;
         this.sources = sources;
         this.jobs = jobs;
@@ -61,6 +65,7 @@ public final class Uploads {
         this.clock = clock;
         this.room = room;
         this.whenArrived = whenArrived;
+        this.nameOf = nameOf;
     }
 
     /**
@@ -103,7 +108,11 @@ public final class Uploads {
         Arrivals.File file = new Arrivals.File(job, sent.name(), "", ref, type, sent.wantedRule(), false);
         arrivals.add(db, arrival, 1, source, file, SeenBefore.PROCESS, Optional.empty(), principal);
         if (sent.hold()) {
-            jobs.move(db, job, Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", principal)), principal);
+            jobs.move(
+                    db,
+                    job,
+                    Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", nameOf.apply(principal))),
+                    principal);
         }
         key.ifPresent(named -> db.sql("insert into upload_key (key, job_id, content, at) values (?, ?, ?, ?)")
                 .params(named, job, ref.sha256(), clock.millis())

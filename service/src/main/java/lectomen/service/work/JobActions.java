@@ -3,6 +3,7 @@ package lectomen.service.work;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import lectomen.engine.reason.Reason;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.job.Job;
@@ -29,14 +30,18 @@ public final class JobActions {
     private final EffectRunner effects;
     private final Ledger ledger;
     private final Runnable wake;
+    private final UnaryOperator<String> nameOf;
 
     /** @param wake called after something was put back to work */
-    public JobActions(Store store, Jobs jobs, EffectRunner effects, Ledger ledger, Runnable wake) {
+    /** @param nameOf the name of a principal, for reasons that people read */
+    public JobActions(
+            Store store, Jobs jobs, EffectRunner effects, Ledger ledger, Runnable wake, UnaryOperator<String> nameOf) {
         this.store = store;
         this.jobs = jobs;
         this.effects = effects;
         this.ledger = ledger;
         this.wake = wake;
+        this.nameOf = nameOf;
     }
 
     /**
@@ -134,7 +139,7 @@ public final class JobActions {
         if (!may) {
             throw new WrongStateException(job.id(), job.state(), what);
         }
-        Reason reason = Reason.of("job.started-again", "who", principal);
+        Reason reason = Reason.of("job.started-again", "who", nameOf.apply(principal));
         if (!effects.giveUp(db, job.id(), reason)) {
             throw begun(job, what);
         }
@@ -171,7 +176,11 @@ public final class JobActions {
         if (!effects.hold(db, job.id(), true)) {
             throw begun(job, "held");
         }
-        jobs.move(db, job.id(), Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", principal)), principal);
+        jobs.move(
+                db,
+                job.id(),
+                Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", nameOf.apply(principal))),
+                principal);
     }
 
     private void release(JdbcClient db, Job job, String principal) {
@@ -194,7 +203,7 @@ public final class JobActions {
         if (!job.state().mayBecome(JobState.CANCELLED)) {
             throw new WrongStateException(job.id(), job.state(), "cancelled");
         }
-        Reason reason = Reason.of("job.cancelled", "who", principal);
+        Reason reason = Reason.of("job.cancelled", "who", nameOf.apply(principal));
         if (!effects.giveUp(db, job.id(), reason)) {
             throw begun(job, "cancelled");
         }

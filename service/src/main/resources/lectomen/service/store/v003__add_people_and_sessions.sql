@@ -21,3 +21,9 @@ create table welcome_link (
     code_hash text    primary key,
     made_at   integer not null
 ) without rowid;
+
+-- While it has a row, nothing is taken out of hot folders.
+create table intake_pause (
+    principal text    not null,
+    at        integer not null
+);

@@ -4,21 +4,50 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.verify;
-import static org.mockito.Mockito.when;
 
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.http.Cookie;
+import java.nio.file.Path;
 import java.time.Duration;
-import java.util.Optional;
+import java.time.Instant;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.store.Store;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.mock.web.MockHttpServletRequest;
 import org.springframework.mock.web.MockHttpServletResponse;
 
 class GateTest {
+    @TempDir
+    private static Path temp;
+
+    private static Store store;
+    private static Sessions sessions;
+    private static String session;
+
+    @BeforeAll
+    static void signIn() {
+        store = Store.open(temp, Instant::now);
+        Ledger ledger = new Ledger(store, Instant::now);
+        People people = new People(store, ledger, Instant::now);
+        Tries never = new Tries(1, Duration.ofMinutes(1), () -> 0);
+        sessions = new Sessions(store, ledger, people, Instant::now, never, never);
+        Person tess = people.welcome(people.makeLink("service"), "Tess Quill", "tess", "the tide turns at nine")
+                .orElseThrow();
+        session = sessions.open(tess);
+    }
+
+    @AfterAll
+    static void close() {
+        store.close();
+    }
+
     @ParameterizedTest
     @CsvSource({
         "localhost:8417, Bearer right, 200",
@@ -54,7 +83,7 @@ class GateTest {
     private final Tries tries = new Tries(MOST, Duration.ofMinutes(1), seconds::get);
 
     private Gate gate(Set<String> names, Set<String> onlyFrom) {
-        return new Gate(new Token("right"), mock(Sessions.class), names, onlyFrom, tries);
+        return new Gate(new Token("right"), sessions, names, onlyFrom, tries);
     }
 
     private MockHttpServletResponse call(Gate gate, String path, String host, String token, String from)
@@ -115,17 +144,14 @@ class GateTest {
     }
 
     private MockHttpServletResponse browse(String method, String path, String proof, String origin) throws Exception {
-        Sessions sessions = mock(Sessions.class);
-        Person tess = new Person(1, "Tess Quill", "tess");
-        when(sessions.find("good")).thenReturn(Optional.of(new Sessions.Session(tess, "proof")));
         MockHttpServletRequest request = new MockHttpServletRequest(method, path);
         request.addHeader("Host", "localhost");
-        request.addHeader(Gate.FORGERY_HEADER, proof);
+        String right = sessions.find(session).orElseThrow().forgeryToken();
+        request.addHeader(Gate.FORGERY_HEADER, proof.equals("proof") ? right : proof);
         request.addHeader("Origin", origin);
-        request.setCookies(new Cookie(Gate.COOKIE, "good"));
+        request.setCookies(new Cookie(Gate.COOKIE, session));
         MockHttpServletResponse response = new MockHttpServletResponse();
-        new Gate(new Token("right"), sessions, Set.of(), Set.of(), tries)
-                .doFilter(request, response, mock(FilterChain.class));
+        gate(Set.of(), Set.of()).doFilter(request, response, mock(FilterChain.class));
         return response;
     }
 

@@ -37,7 +37,7 @@ class JobActionsTest {
     void open() throws IOException {
         workshop = new Workshop(temp);
         actions = new JobActions(
-                workshop.store, workshop.jobs, workshop.effects, workshop.ledger, workshop.effects::wake);
+                workshop.store, workshop.jobs, workshop.effects, workshop.ledger, workshop.effects::wake, who -> who);
         job = upload("a.txt");
         workshop.effects.start();
     }

@@ -1,0 +1,157 @@
+package lectomen.engine.rule;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import lectomen.engine.extract.FieldSpec;
+import lectomen.engine.identify.FileType;
+
+/** A rule as sentences that can be read aloud, each with the line of the file that it comes from. */
+public final class ReadAloud {
+    /** Conditions say what they ask whatever file they look at; this one has nothing that could matter. */
+    private static final Facts ANY_FILE = new Facts("", 0, FileType.UNKNOWN, Optional.empty(), Instant.EPOCH);
+
+    /** The part of the rule that a sentence belongs to. */
+    public enum Part {
+        FROM,
+        WHEN,
+        DO,
+        THEN
+    }
+
+    /**
+     * @param depth 0 for a sentence of its own, more for one that belongs to the sentence above
+     * @param line of the rule file; 0 where none says it
+     */
+    public record Sentence(Part part, String words, int depth, int line) {}
+
+    private final List<Sentence> sentences = new ArrayList<>();
+
+    private ReadAloud() {}
+
+    public static List<Sentence> of(RuleDocument rule) {
+        ReadAloud reading = new ReadAloud();
+        rule.from().forEach(reading::from);
+        rule.when()
+                .ifPresentOrElse(
+                        when -> reading.when(when.look(ANY_FILE, Optional.empty()), 0),
+                        () -> reading.say(Part.WHEN, "Every such file is wanted.", 0, 0));
+        rule.steps().forEach(reading::step);
+        reading.then(rule);
+        return List.copyOf(reading.sentences);
+    }
+
+    private void say(Part part, String words, int depth, int line) {
+        sentences.add(new Sentence(part, words, depth, line));
+    }
+
+    private void from(RuleDocument.From from) {
+        String types = from.accept().isEmpty()
+                ? "every file"
+                : from.accept().stream().map(FileType::word).sorted().collect(Collectors.joining(", ")) + " files";
+        SourceSettings settings = from.settings();
+        String when = settings.settle().isZero()
+                ? "as soon as they appear"
+                : "once they have kept still for " + span(settings.settle());
+        say(Part.FROM, "Takes " + types + " from " + from.folder() + ", " + when + ".", 0, from.line());
+        switch (settings.subfolders()) {
+            case LEAVE -> {}
+            case WATCH -> say(Part.FROM, "Files in its subfolders too.", 1, from.line());
+            case TAKE -> say(Part.FROM, "A folder dropped into it is taken with what is in it.", 1, from.line());
+        }
+        switch (settings.seenBefore()) {
+            case PROCESS -> {}
+            case HOLD -> say(Part.FROM, "What was filed before is held for a person.", 1, from.line());
+            case REJECT -> say(Part.FROM, "What was filed before is rejected.", 1, from.line());
+        }
+        settings.expectEvery()
+                .ifPresent(span -> say(
+                        Part.FROM, "It is said when nothing came for longer than " + span(span) + ".", 1, from.line()));
+        say(
+                Part.FROM,
+                "What fails goes to " + settings.failedFolder() + ", with its reason beside it.",
+                1,
+                from.line());
+    }
+
+    private void when(Seen seen, int depth) {
+        if (seen.parts().isEmpty()) {
+            say(
+                    Part.WHEN,
+                    (depth == 0 ? "Wanted when its " : "its ") + seen.says() + (depth == 0 ? "." : ""),
+                    depth,
+                    seen.line());
+            return;
+        }
+        String junction =
+                switch (seen.says()) {
+                    case "all" -> "all of these hold:";
+                    case "any" -> "any of these holds:";
+                    default -> "none of these holds:";
+                };
+        say(Part.WHEN, depth == 0 ? "Wanted when " + junction : junction, depth, seen.line());
+        seen.parts().forEach(part -> when(part, depth + 1));
+    }
+
+    private void step(Step step) {
+        if (step instanceof Step.Find find) {
+            say(Part.DO, "Finds the fields of a " + find.documentType() + ":", 0, find.line());
+            find.fields().forEach(this::field);
+        } else if (step instanceof Step.Name name) {
+            say(Part.DO, "Names it " + name.pattern().source() + ", with the ending it has.", 0, name.line());
+        } else if (step instanceof Step.File file) {
+            String under =
+                    file.under().map(pattern -> " under " + pattern.source()).orElse("");
+            String taken =
+                    switch (file.whenTaken()) {
+                        case NUMBER_IT -> "A name that is taken gets a number.";
+                        case LEAVE -> "Where the name is taken, what is there is left and this is rejected.";
+                        case FAIL -> "Where the name is taken, it fails.";
+                    };
+            say(Part.DO, "Files it in " + file.connection() + under + ".", 0, file.line());
+            say(Part.DO, taken, 1, file.line());
+        }
+    }
+
+    private void field(FieldSpec field) {
+        String kind =
+                switch (field.type()) {
+                    case TEXT -> "";
+                    case DATE -> ", a date";
+                    case NUMBER -> ", a number";
+                };
+        String needed = field.required() ? "; without it the document fails" : "";
+        say(Part.DO, field.name() + kind + ", " + field.sought() + needed, 1, field.line());
+    }
+
+    private void then(RuleDocument rule) {
+        rule.retention()
+                .flatMap(Retention::originals)
+                .ifPresent(kept -> say(Part.THEN, "Originals are kept for " + span(kept) + ".", 0, 0));
+        rule.retention()
+                .flatMap(Retention::jobs)
+                .ifPresent(kept -> say(Part.THEN, "What is known of its jobs is kept for " + span(kept) + ".", 0, 0));
+    }
+
+    /** A length of time in its largest whole unit. */
+    private static String span(Duration span) {
+        long millis = span.toMillis();
+        if (millis % 86_400_000 == 0) {
+            return some(millis / 86_400_000, "day");
+        }
+        if (millis % 3_600_000 == 0) {
+            return some(millis / 3_600_000, "hour");
+        }
+        if (millis % 60_000 == 0) {
+            return some(millis / 60_000, "minute");
+        }
+        return millis % 1_000 == 0 ? some(millis / 1_000, "second") : millis + " ms";
+    }
+
+    private static String some(long count, String unit) {
+        return count + " " + unit + (count == 1 ? "" : "s");
+    }
+}
