@@ -10,34 +10,13 @@ import { GlossedName, lastOf, letterOf } from "../../ui/Name";
 import { lookOf } from "../../ui/states";
 import { at } from "../../ui/time";
 import { Trouble } from "../../ui/Trouble";
+import { waysOf } from "../../ui/ways";
 import { Fields } from "./Fields";
 import { JobLine } from "./JobLine";
 import { Notes } from "./Notes";
 import { PageView } from "./PageView";
 import { Effects, ThereIs } from "./Proof";
 import { Steps } from "./Steps";
-
-const HOLDS = new Set(["waiting", "working", "needs-review", "awaiting-approval"]);
-const STUCK = new Set(["failed", "unwanted", "rejected", "cancelled"]);
-
-interface Way {
-  deed: JobDeed;
-  words: string;
-  key: string;
-}
-
-/** What can be done with a job in its state, the likeliest first. */
-function waysOf(job: JobStory): Way[] {
-  const ways: Way[] = [];
-  if (job.state === "held") ways.push({ deed: "release", words: texts.job.release, key: "h" });
-  if (STUCK.has(job.state) || (job.state === "waiting" && job.reason !== undefined)) {
-    ways.push({ deed: "retry", words: texts.job.retry, key: "t" });
-  }
-  if (HOLDS.has(job.state)) ways.push({ deed: "hold", words: texts.job.hold, key: "h" });
-  if (job.state === "filed" || job.state === "failed") ways.push({ deed: "run-again", words: texts.job.again, key: "r" });
-  if (!["filed", "cancelled", "rejected"].includes(job.state)) ways.push({ deed: "cancel", words: texts.job.cancel, key: "c" });
-  return ways;
-}
 
 /** One job: its page, what was found and done, and the proof of what went out. */
 export function JobPage() {

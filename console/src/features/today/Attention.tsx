@@ -9,19 +9,12 @@ import { Shape, StateWord } from "../../ui/State";
 import { at } from "../../ui/time";
 import { Trouble } from "../../ui/Trouble";
 import { useRows } from "../../ui/useRows";
+import { waysOf } from "../../ui/ways";
 
 const SHOWN = 6;
 
-/** What can be done about a job in a state, the likeliest first. */
-const WAYS_OUT: Record<string, { deed: JobDeed; words: string; key: string }[]> = {
-  failed: [
-    { deed: "retry", words: texts.job.retry, key: "t" },
-    { deed: "run-again", words: texts.job.again, key: "r" },
-  ],
-  unwanted: [{ deed: "retry", words: texts.job.retry, key: "t" }],
-  held: [{ deed: "release", words: texts.job.release, key: "h" }],
-  waiting: [{ deed: "retry", words: texts.job.retry, key: "t" }],
-};
+/** The usual ways out; the others stand on the job's own page. */
+const usualWaysOf = (job: Job) => waysOf(job).filter((way) => way.deed !== "cancel" && way.deed !== "hold");
 
 /** What needs somebody: the newest of what broke or is held, and sentences about the service itself. */
 export function Attention({ status }: { status: Status }) {
@@ -45,24 +38,23 @@ export function Attention({ status }: { status: Status }) {
     { keys: ["j", "ArrowDown"], words: texts.key.move, act: rows.down, caps: ["j", "k"], shown: jobs.length > 0 },
     { keys: ["k", "ArrowUp"], words: `${texts.key.move} ↑`, act: rows.up },
     { keys: ["Enter"], words: texts.key.open, act: () => here && void navigate(`/jobs/${here.id}`), shown: jobs.length > 0 },
-    ...(WAYS_OUT[here?.state ?? ""] ?? []).map((way) => ({
+    ...(here === undefined ? [] : usualWaysOf(here)).map((way) => ({
       keys: [way.key],
       words: way.words.toLowerCase(),
       act: () => act(here, way.deed),
       shown: true,
     })),
   ]);
-  const about = status.attention.filter((line) => !/^\d+ jobs? /.test(line));
   return (
     <section aria-label={texts.today.broken}>
       <Trouble problem={deed.error} />
-      {about.length > 0 && (
+      {status.notices.length > 0 && (
         <>
           <div className="headrow">
             <h2 className="part">{texts.today.service}</h2>
           </div>
           <ol className="list">
-            {about.map((line) => (
+            {status.notices.map((line) => (
               <li key={line}>
                 <Shape state="failed" />
                 <p className="say">{line}</p>
@@ -102,7 +94,7 @@ export function Attention({ status }: { status: Status }) {
                 </p>
               </div>
               <span className="acts">
-                {(WAYS_OUT[job.state] ?? []).map((way) => (
+                {usualWaysOf(job).map((way) => (
                   <Do key={way.deed} cap={place === rows.at ? way.key : undefined} onClick={() => act(job, way.deed)}>
                     {way.words}
                   </Do>

@@ -117,6 +117,7 @@ class ConsoleJourney {
         page.keyboard().press("j");
         assertThat(page).hasURL(Pattern.compile(".*/jobs"));
         page.keyboard().press("/");
+        assertThat(page.locator(".palette-input")).isFocused();
         page.keyboard().type("good");
         assertThat(page.getByRole(AriaRole.OPTION).first()).isVisible();
         page.keyboard().press("Enter");
@@ -151,6 +152,7 @@ class ConsoleJourney {
         page.navigate("/jobs?name=onerror");
         assertThat(row("onerror")).isVisible();
         row("onerror").click();
+        assertThat(page.locator(".whyrow")).isVisible();
         page.keyboard().press("Enter");
         assertThat(page.locator("h1.gloss")).hasAttribute("aria-label", HOSTILE);
         assertThat(page.locator("img[src=x]")).hasCount(0);
@@ -163,6 +165,7 @@ class ConsoleJourney {
         page.keyboard().press("f");
         assertThat(page.locator(".menu")).isVisible();
         page.keyboard().type("failed");
+        assertThat(page.locator("[data-highlighted]")).hasText("failed");
         page.keyboard().press("Enter");
         assertThat(page).hasURL(Pattern.compile(".*state=failed"));
         assertThat(row("good.txt")).hasCount(0);

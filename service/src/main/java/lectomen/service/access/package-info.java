@@ -1,5 +1,6 @@
 /**
- * Who may call the interface. Start at {@link lectomen.service.access.Token}.
+ * Who may call the interface: the holder of the token, and people who are signed in. Start at {@link
+ * lectomen.service.access.Gate}.
  */
 @NullMarked
 package lectomen.service.access;

@@ -110,7 +110,11 @@ final class StatusController {
     /** @param low why no files are taken in */
     record Disk(long freeBytes, long keepFreeBytes, Optional<JobView.ReasonView> low) {}
 
-    /** @param intakePaused why nothing is taken out of any hot folder @param attention what a person should look at, as sentences */
+    /**
+     * @param intakePaused why nothing is taken out of any hot folder
+     * @param notices what is to be said of the service itself and its folders, as sentences
+     * @param attention these, and how many jobs a person should look at
+     */
     record Status(
             String home,
             String store,
@@ -123,6 +127,7 @@ final class StatusController {
             Disk disk,
             Optional<JobView.ReasonView> intakePaused,
             long ledgerEntries,
+            List<String> notices,
             List<String> attention) {}
 
     @GetMapping("/status")
@@ -131,6 +136,7 @@ final class StatusController {
         jobs.counts().forEach((state, count) -> counts.put(state.code(), count));
         List<SourceView> sources = folders.status().stream().map(SourceView::of).toList();
         Optional<Reason> low = room.findTooLow();
+        List<String> notices = notices(sources, low);
         return new Status(
                 home.folder().toString(),
                 store.identity().id(),
@@ -143,20 +149,27 @@ final class StatusController {
                 new Disk(room.freeBytes(), room.keepFreeBytes(), low.map(JobView.ReasonView::of)),
                 intake.findPaused().map(JobView.ReasonView::of),
                 ledger.head().seq(),
-                attention(counts, sources, low));
+                notices,
+                attention(notices, counts));
     }
 
-    private List<String> attention(Map<String, Long> counts, List<SourceView> sources, Optional<Reason> low) {
-        List<String> attention = new ArrayList<>(rulebook.broken());
-        ledgerKeeper.warning().ifPresent(attention::add);
-        low.ifPresent(reason -> attention.add(reason.words()));
-        intake.findPaused().ifPresent(reason -> attention.add(reason.words()));
+    /** What is to be said of the service itself and its folders. */
+    private List<String> notices(List<SourceView> sources, Optional<Reason> low) {
+        List<String> notices = new ArrayList<>(rulebook.broken());
+        ledgerKeeper.warning().ifPresent(notices::add);
+        low.ifPresent(reason -> notices.add(reason.words()));
+        intake.findPaused().ifPresent(reason -> notices.add(reason.words()));
         for (SourceView source : sources) {
             source.trouble()
                     .filter(trouble -> !FOR_ALL_FOLDERS.contains(trouble.code()))
-                    .ifPresent(trouble -> attention.add("Hot folder " + source.folder() + ": " + trouble.words()));
-            source.silent().ifPresent(silent -> attention.add("Hot folder " + source.folder() + ": " + silent.words()));
+                    .ifPresent(trouble -> notices.add("Hot folder " + source.folder() + ": " + trouble.words()));
+            source.silent().ifPresent(silent -> notices.add("Hot folder " + source.folder() + ": " + silent.words()));
         }
+        return notices;
+    }
+
+    private static List<String> attention(List<String> notices, Map<String, Long> counts) {
+        List<String> attention = new ArrayList<>(notices);
         say(attention, counts, JobState.FAILED, "failed; each says why (job list --state failed)");
         say(attention, counts, JobState.UNWANTED, "wanted by no rule (job list --state unwanted)");
         say(attention, counts, JobState.HELD, "held (job list --state held)");
