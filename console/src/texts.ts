@@ -1,4 +1,4 @@
-import { some, span } from "./ui/time";
+import { some } from "./ui/time";
 
 /** Everything that the console says by itself. What the service says comes from the service. */
 export const texts = {
@@ -21,7 +21,6 @@ export const texts = {
     release: "release",
     cancel: "cancel",
     filter: "change the filter",
-    neighbours: "job before, after",
     page: "page",
     larger: "larger",
     field: "a field",
@@ -77,7 +76,6 @@ export const texts = {
     forDestination: (count: number) => (count === 1 ? "1 waits for its destination" : `${count} wait for their destination`),
     doubt: (count: number) => `${count} in doubt`,
     broken: "Broke",
-    waits: "Waits for somebody",
     service: "About the service",
     allFailed: "all that failed",
     allUnwanted: "all that no rule wants",
@@ -148,12 +146,10 @@ export const texts = {
     asCame: (size: string) => `as it came, ${size}`,
     removed: (when: string) => `removed ${when}, as its retention ended`,
     resultOf: (job: string) => `the result of job ${job}`,
-    asked: (rules: number) => `Asked ${some(rules, "rule", "rules")}.`,
     nextTry: (when: string) => `Next try ${when}.`,
     holdWanted: "It is held as soon as its worker is done.",
     effect: { file: "File", "give back": "Give back", withdraw: "Take back" } as Record<string, string>,
     truth: { YES: "held", NO: "did not hold", OPEN: "was not asked" },
-    notYet: "not yet",
     noAnswer: "no answer yet",
     ended: (when: string) => `replaced or taken back ${when}`,
     ending: "ending kept",
@@ -199,7 +195,4 @@ export const texts = {
   palette: { hint: "A page, a rule, or part of a file name", search: (words: string) => `Jobs with “${words}” in their name`, rule: "rule", page: "page" },
   keysTitle: "All keys that work here",
   close: "Close",
-  dismiss: "Esc closes",
-  problem: "It could not be done:",
-  loadingFor: (millis: number) => `This takes longer than usual: ${span(millis)}.`,
 };
