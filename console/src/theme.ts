@@ -16,11 +16,11 @@ export function setTheme(theme: Theme) {
   applyTheme();
 }
 
+const systemIsDark = window.matchMedia("(prefers-color-scheme: dark)");
+
+/** Puts the chosen theme, or the system's, on the document, and follows the system from then on. */
 export function applyTheme() {
   const chosen = theme();
-  if (chosen === "as the system") {
-    delete document.documentElement.dataset.theme;
-  } else {
-    document.documentElement.dataset.theme = chosen;
-  }
+  document.documentElement.dataset.theme = chosen === "as the system" ? (systemIsDark.matches ? "dark" : "light") : chosen;
+  systemIsDark.onchange = applyTheme;
 }
