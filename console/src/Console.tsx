@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
 import { answer, api, Problem, prove } from "./api/client";
+import { DeskPage } from "./features/desk/DeskPage";
 import { HandInPlace } from "./features/handin/HandInPlace";
 import { JobPage } from "./features/job/JobPage";
 import { JobsPage } from "./features/jobs/JobsPage";
@@ -64,6 +65,7 @@ export function Console() {
           <Route path="/today" element={<TodayPage />} />
           <Route path="/jobs" element={<JobsPage />} />
           <Route path="/jobs/:id" element={<JobPage />} />
+          <Route path="/desk" element={<DeskPage />} />
           <Route path="/rules" element={<RulesPage />} />
           <Route path="/rules/:id" element={<RulePage />} />
           <Route path="*" element={<Navigate to="/today" replace />} />

@@ -1,4 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { type Query, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useEffect, useRef, useState } from "react";
 import { base } from "./api/client";
 
@@ -10,11 +10,21 @@ const LineContext = createContext<Line>({ status: "joining" });
 const GATHER_MILLIS = 700;
 const AGAIN_MILLIS = 3_000;
 
+/** A list that was scrolled far down is fetched page by page, so it is looked up again less often. */
+const MANY_PAGES = 5;
+const MANY_PAGES_MILLIS = 10_000;
+
+function isLong(query: Query) {
+  const pages = (query.state.data as { pages?: unknown[] } | undefined)?.pages;
+  return (pages?.length ?? 0) > MANY_PAGES && Date.now() - query.state.dataUpdatedAt < MANY_PAGES_MILLIS;
+}
+
 /** Follows the service's events, and has everything that they touch looked up again; at most about once a second. */
 export function LiveProvider({ children }: { children: ReactNode }) {
   const queries = useQueryClient();
   const [line, setLine] = useState<Line>({ status: "joining" });
   const planned = useRef<number | undefined>(undefined);
+  const later = useRef<number | undefined>(undefined);
 
   useEffect(() => {
     let source: EventSource | undefined;
@@ -22,7 +32,11 @@ export function LiveProvider({ children }: { children: ReactNode }) {
     const refresh = () => {
       planned.current ??= window.setTimeout(() => {
         planned.current = undefined;
-        void queries.invalidateQueries();
+        void queries.invalidateQueries({ predicate: (query) => !isLong(query) });
+        later.current ??= window.setTimeout(() => {
+          later.current = undefined;
+          void queries.invalidateQueries();
+        }, MANY_PAGES_MILLIS);
       }, GATHER_MILLIS);
     };
     const join = () => {
@@ -44,7 +58,9 @@ export function LiveProvider({ children }: { children: ReactNode }) {
       source?.close();
       window.clearTimeout(again);
       window.clearTimeout(planned.current);
+      window.clearTimeout(later.current);
       planned.current = undefined;
+      later.current = undefined;
     };
   }, [queries]);
 

@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { answer, api, type JobStory, type Problem } from "./client";
+import { answer, api, type JobStory, type Problem, type Schemas } from "./client";
 
 const SOON = 15_000;
 
@@ -81,6 +81,7 @@ export function useJob(id: string) {
   return useQuery({
     queryKey: ["GET", "/jobs", id],
     queryFn: async () => (await answer(api.GET("/api/v1/jobs/{id}", { params: { path: { id } } }))) as JobStory,
+    refetchInterval: (query) => (query.state.data?.state === "working" ? 1_000 : false),
   });
 }
 
@@ -96,14 +97,29 @@ export interface Deed {
 /** Does something with some jobs; what refused it is told in the answer. */
 export function useJobDeed() {
   const queries = useQueryClient();
-  return useMutation<{ matched: number; done: number; notDone: number; refusals: { why: string }[] }, Problem, Deed>({
-    mutationFn: async ({ deed, ids, priority, to }) => {
+  return useMutation<Schemas["ManyDone"], Problem, Deed>({
+    mutationFn: ({ deed, ids, priority, to }) => {
       const query = { ids, ...(priority === undefined ? {} : { priority }), ...(to === undefined ? {} : { to }) };
-      const done = await answer(
-        api.POST("/api/v1/job-actions/{action}", { params: { path: { action: deed }, query } }),
-      );
-      return done as unknown as { matched: number; done: number; notDone: number; refusals: { why: string }[] };
+      return answer(api.POST("/api/v1/job-actions/{action}", { params: { path: { action: deed }, query } }));
     },
+    onSettled: () => queries.invalidateQueries(),
+  });
+}
+
+export function useConnections() {
+  return useQuery({
+    queryKey: ["GET", "/connections"],
+    queryFn: () => answer(api.GET("/api/v1/connections")),
+    staleTime: SOON,
+  });
+}
+
+/** Files documents by hand: as a name pattern and a folder say. */
+export function useFileAs() {
+  const queries = useQueryClient();
+  return useMutation<Schemas["ManyDone"], Problem, { ids: string[]; as: Schemas["FileAsBody"] }>({
+    mutationFn: ({ ids, as }) =>
+      answer(api.POST("/api/v1/job-actions/file", { params: { query: { ids } }, body: as })),
     onSettled: () => queries.invalidateQueries(),
   });
 }

@@ -16,6 +16,7 @@ import { atSecond, span } from "./time";
 export const PAGES = [
   { path: "/today", words: texts.pages.today, key: "t" },
   { path: "/jobs", words: texts.pages.jobs, key: "j" },
+  { path: "/desk", words: texts.pages.desk, key: "d" },
   { path: "/rules", words: texts.pages.rules, key: "r" },
 ];
 

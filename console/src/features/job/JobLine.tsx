@@ -1,4 +1,5 @@
 import type { JobStory } from "../../api/client";
+import { texts } from "../../texts";
 import { Shape, StateWord } from "../../ui/State";
 import { STATIONS, stationOf } from "../../ui/states";
 import { atSecond, size, some } from "../../ui/time";
@@ -15,7 +16,7 @@ export function JobLine({ job }: { job: JobStory }) {
   const moments = [job.createdAt, first?.beganAt, lastStep?.endedAt, undefined, out, job.state === "filed" ? job.changedAt : undefined];
   const details = [
     `${size(job.size)}${job.subfolder === "" ? "" : `, in ${job.subfolder}`}`,
-    job.rule === undefined ? "" : `${job.rule}, v ${job.ruleVersion ?? ""}`,
+    job.rule === undefined ? (job.steps.some((step) => step.word === "file by hand") ? texts.job.byHand : "") : `${job.rule}, v ${job.ruleVersion ?? ""}`,
     job.steps.length === 0 ? "" : `${some(job.fields.length, "field", "fields")}`,
     "nobody was asked",
     job.effects.length === 0 ? "" : `${receipts.length} of ${some(job.effects.length, "receipt", "receipts")}`,

@@ -5,8 +5,12 @@ import { type JobDeed, useJob, useJobDeed } from "../../api/queries";
 import { type KeyDeed, useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
+import { Leaf } from "../../ui/Leaf";
 import { Loading } from "../../ui/Loading";
+import { FileForm } from "../../ui/FileForm";
 import { GlossedName, lastOf, letterOf } from "../../ui/Name";
+import { PageView } from "../../ui/PageView";
+import { Refused } from "../../ui/Refused";
 import { lookOf } from "../../ui/states";
 import { at } from "../../ui/time";
 import { Trouble } from "../../ui/Trouble";
@@ -14,7 +18,6 @@ import { waysOf } from "../../ui/ways";
 import { Fields } from "./Fields";
 import { JobLine } from "./JobLine";
 import { Notes } from "./Notes";
-import { PageView } from "./PageView";
 import { Effects, ThereIs } from "./Proof";
 import { Steps } from "./Steps";
 
@@ -33,11 +36,15 @@ export function JobPage() {
   return <Story job={job} />;
 }
 
+/** The states from which a person may have the document filed by hand. */
+const BY_HAND = new Set(["unwanted", "failed", "rejected", "held", "cancelled"]);
+
 function Story({ job }: { job: JobStory }) {
   const navigate = useNavigate();
   const deed = useJobDeed();
   const [chosen, setChosen] = useState<number>();
   const [page, setPage] = useState(job.fields.find((field) => field.page > 0)?.page ?? 1);
+  const [filing, setFiling] = useState(false);
   const choose = (field: number) => {
     setChosen(field);
     const on = job.fields[field]?.page;
@@ -46,10 +53,12 @@ function Story({ job }: { job: JobStory }) {
   const ways = waysOf(job);
   const act = (what: JobDeed) => deed.mutate({ deed: what, ids: [job.id] });
   const original = new URL(`api/v1/jobs/${job.id}/original`, base).href;
-  const hasOriginal = job.originalSha256 !== undefined && job.originalRemovedAt === undefined;
+  const hasOriginal = job.hasOriginal && job.originalRemovedAt === undefined;
+  const mayFile = job.originalRemovedAt === undefined && BY_HAND.has(job.state);
   const keys: KeyDeed[] = [
     { keys: ["Escape"], words: texts.key.back, act: () => void navigate(-1), shown: true },
     ...ways.map((way) => ({ keys: [way.key], words: way.words.toLowerCase(), act: () => act(way.deed), shown: true })),
+    ...(mayFile ? [{ keys: ["b"], words: texts.key.byHand, act: () => setFiling(true), shown: true }] : []),
     { keys: [","], words: `${texts.key.page} ←`, act: () => setPage(Math.max(1, page - 1)), shown: true },
     { keys: ["."], words: texts.key.page, act: () => setPage(page + 1), shown: true },
     ...job.fields.map((field, place) => ({
@@ -78,6 +87,11 @@ function Story({ job }: { job: JobStory }) {
               {texts.job.original}
             </a>
           )}
+          {mayFile && (
+            <Do cap="b" onClick={() => setFiling(true)}>
+              {texts.file.open}
+            </Do>
+          )}
           {ways.map((way, order) => (
             <Do key={way.deed} first={order === 0 && job.state !== "filed"} cap={way.key} onClick={() => act(way.deed)}>
               {way.words}
@@ -87,7 +101,7 @@ function Story({ job }: { job: JobStory }) {
       </div>
       <JobLine job={job} />
       <div className="pg">
-        <PageView job={job} page={page} onPage={setPage} chosen={chosen} onChoose={choose} />
+        <PageView job={job} fields={job.fields} page={page} onPage={setPage} chosen={chosen} onChoose={choose} />
       </div>
       <div className="mid">
         <Fields fields={job.fields} chosen={chosen} onChoose={choose} />
@@ -95,18 +109,28 @@ function Story({ job }: { job: JobStory }) {
       </div>
       <div className="proof">
         <Trouble problem={deed.error} />
-        {deed.data?.refusals[0] !== undefined && <p className="said say">{deed.data.refusals[0].why}</p>}
+        <Refused done={deed.data} />
         {job.reason !== undefined && (
           <div className={`why ${reasonTone === "broke" ? "broke" : reasonTone === "doubt" ? "" : "calm"}`}>
             <p className="say">{job.reason.words}</p>
             {job.nextTryAt !== undefined && <p className="note">{texts.job.nextTry(at(job.nextTryAt))}</p>}
           </div>
         )}
+        {job.progress !== undefined && (
+          <p className="why calm say" role="status">
+            {texts.job.progress(job.progress.doing, job.progress.done, job.progress.of)}
+          </p>
+        )}
         {job.holdWanted && <p className="why calm say">{texts.job.holdWanted}</p>}
         <Effects effects={job.effects} />
         <ThereIs job={job} />
         <Notes job={job} />
       </div>
+      {filing && (
+        <Leaf title={texts.file.title(1)} onClose={() => setFiling(false)}>
+          <FileForm jobs={[job]} onDone={() => setFiling(false)} />
+        </Leaf>
+      )}
     </main>
   );
 }

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
-import type { JobStory } from "../../api/client";
+import { base, type JobStory } from "../../api/client";
 import { texts } from "../../texts";
+import { lookOf } from "../../ui/states";
 import { at, atSecond, size } from "../../ui/time";
 
 /** What was meant to happen outside, each beside what was answered. */
@@ -50,13 +51,32 @@ export function ThereIs({ job }: { job: JobStory }) {
         <dd className="name">{job.fileName}</dd>
         <dt>original</dt>
         <dd>
-          {job.originalRemovedAt === undefined ? texts.job.asCame(size(job.size)) : texts.job.removed(at(job.originalRemovedAt))}
+          {job.originalRemovedAt !== undefined ? (
+            texts.job.removed(at(job.originalRemovedAt))
+          ) : job.hasOriginal ? (
+            <a className="link" href={new URL(`api/v1/jobs/${job.id}/original`, base).href}>
+              {texts.job.asCame(size(job.size))}
+            </a>
+          ) : (
+            texts.job.asCame(size(job.size))
+          )}
         </dd>
         {job.places.map((place) => (
           <Entry key={place} term="filed">
             <span className="name">{place}</span>
           </Entry>
         ))}
+        {job.outputs
+          .filter((output) => output.name !== "main")
+          .map((output) => (
+            <Entry key={output.name} term={output.name}>
+              <a className="link" href={new URL(`api/v1/jobs/${job.id}/outputs/${encodeURIComponent(output.name)}`, base).href}>
+                {output.type}, {size(output.size)}
+              </a>
+            </Entry>
+          ))}
+        <Relatives term={texts.job.together} jobs={job.cameInWith} />
+        <Relatives term={texts.job.cameOfIt} jobs={job.cameOfIt} />
         {job.resultOf !== undefined && (
           <Entry term="is">
             <Link className="link" to={`/jobs/${job.resultOf}`}>
@@ -82,6 +102,21 @@ export function ThereIs({ job }: { job: JobStory }) {
         </ol>
       </details>
     </section>
+  );
+}
+
+function Relatives({ term, jobs }: { term: string; jobs: JobStory["cameInWith"] }) {
+  return (
+    <>
+      {jobs.map((one) => (
+        <Entry key={one.id} term={term}>
+          <Link className="link" to={`/jobs/${one.id}`}>
+            {one.fileName}
+          </Link>{" "}
+          <span className="note">{lookOf(one.state).word}</span>
+        </Entry>
+      ))}
+    </>
   );
 }
 

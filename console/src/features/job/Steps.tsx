@@ -28,7 +28,8 @@ export function Steps({ job }: { job: JobStory }) {
               {step.word}
               <span className={step.outcome === "done" ? "note" : "c-broke"}>
                 {" "}
-                {step.outcome}, line {step.line} of the rule
+                {step.outcome}
+                {step.line > 0 && `, line ${step.line} of the rule`}
               </span>
               {step.reasons.map((reason) => (
                 <p key={reason.words} className="note">

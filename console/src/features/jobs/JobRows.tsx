@@ -97,6 +97,11 @@ export function JobRows(props: JobRowsProps) {
                     {column.show(job)}
                   </span>
                 ))}
+                {narrow && (
+                  <span role="gridcell" className="second note">
+                    {texts.jobs.second(job.fileName, job.rule)}
+                  </span>
+                )}
               </div>
               {on && (
                 <div className="whyrow">

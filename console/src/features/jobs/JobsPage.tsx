@@ -5,6 +5,9 @@ import { useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
+import { FileForm } from "../../ui/FileForm";
+import { Leaf } from "../../ui/Leaf";
+import { Refused } from "../../ui/Refused";
 import { Shape } from "../../ui/State";
 import { lookOf, STATE_CODES } from "../../ui/states";
 import { Trouble } from "../../ui/Trouble";
@@ -24,6 +27,7 @@ export function JobsPage() {
   const rows = useRows(jobs.length);
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const [hidden, setHidden] = useState(hiddenColumns);
+  const [filing, setFiling] = useState(false);
   const [filterOpen, setFilterOpen] = useState(false);
   const nameField = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
@@ -56,6 +60,7 @@ export function JobsPage() {
     { keys: ["t"], words: texts.key.retry, act: () => act("retry"), shown: here !== undefined },
     { keys: ["r"], words: texts.key.again, act: () => act("run-again"), shown: here !== undefined },
     { keys: ["h"], words: texts.key.hold, act: () => act(here?.state === "held" ? "release" : "hold"), shown: here !== undefined },
+    { keys: ["b"], words: texts.key.byHand, act: () => setFiling(chosen.length > 0), shown: marked.size > 0 },
     { keys: ["Escape"], words: texts.jobs.unmark, act: () => setMarked(new Set()) },
   ]);
   const columns = COLUMNS.filter((column) => !hidden.includes(column.id));
@@ -124,6 +129,9 @@ export function JobsPage() {
             <Do onClick={() => act("hold")}>{texts.job.hold}</Do>
             <Do onClick={() => act("release")}>{texts.job.release}</Do>
             <Do onClick={() => act("cancel")}>{texts.job.cancel}</Do>
+            <Do cap="b" onClick={() => setFiling(true)}>
+              {texts.file.open}
+            </Do>
             <Do onClick={() => act("priority", 90)}>{texts.job.sooner}</Do>
             <Do onClick={() => act("priority", 10)}>{texts.job.later}</Do>
             <Choice
@@ -174,7 +182,12 @@ export function JobsPage() {
         />
       </div>
       <Trouble problem={deed.error ?? list.error} />
-      {deed.data?.refusals[0] !== undefined && <p className="said say">{deed.data.refusals[0].why}</p>}
+      <Refused done={deed.data} />
+      {filing && (
+        <Leaf title={texts.file.title(chosen.length)} onClose={() => setFiling(false)}>
+          <FileForm jobs={chosen.map((id) => ({ id, fileName: jobs.find((job) => job.id === id)?.fileName ?? id }))} onDone={() => setFiling(false)} />
+        </Leaf>
+      )}
       <JobRows
         jobs={jobs}
         columns={columns}

@@ -72,7 +72,7 @@ export function Attention({ status }: { status: Status }) {
             </Link>
           )}{" "}
           {(status.jobs.unwanted ?? 0) > 0 && (
-            <Link className="link" to="/jobs?state=unwanted">
+            <Link className="link" to="/desk">
               {texts.today.allUnwanted}
             </Link>
           )}

@@ -3,6 +3,7 @@ package lectomen.client;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -10,6 +11,7 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.JsonNodeFactory;
 
 /** What is done with jobs: with those that are named, or with all that a filter finds. */
 abstract class JobActionCommand implements Callable<Integer> {
@@ -36,6 +38,15 @@ abstract class JobActionCommand implements Callable<Integer> {
         return "";
     }
 
+    /** What the action needs as a body; empty for none. */
+    Optional<JsonNode> body() {
+        return Optional.empty();
+    }
+
+    private JsonNode post(Service service, String path) {
+        return body().map(body -> service.postJson(path, body)).orElseGet(() -> service.post(path));
+    }
+
     @Override
     public Integer call() throws IOException {
         if (ids.isEmpty() == filter.isEmpty()) {
@@ -44,8 +55,10 @@ abstract class JobActionCommand implements Callable<Integer> {
         Service service = connection.service();
         if (ids.size() == 1 && !dry) {
             String query = more().replaceFirst("^&to=", "&rule=");
-            JsonNode job = service.post("/jobs/" + Service.encoded(ids.get(0)) + "/" + action()
-                    + (query.isEmpty() ? "" : "?" + query.substring(1)));
+            JsonNode job = post(
+                    service,
+                    "/jobs/" + Service.encoded(ids.get(0)) + "/" + action()
+                            + (query.isEmpty() ? "" : "?" + query.substring(1)));
             if (connection.json()) {
                 return Connection.printJson(job);
             }
@@ -60,7 +73,7 @@ abstract class JobActionCommand implements Callable<Integer> {
         List<String> encoded = new ArrayList<>();
         ids.forEach(id -> encoded.add(Service.encoded(id)));
         String which = encoded.isEmpty() ? "" : "&ids=" + String.join(",", encoded);
-        JsonNode done = service.post("/job-actions/" + action() + "?dry=" + dry + which + filter.query() + more());
+        JsonNode done = post(service, "/job-actions/" + action() + "?dry=" + dry + which + filter.query() + more());
         if (connection.json()) {
             Connection.printJson(done);
         } else if (dry) {
@@ -173,6 +186,55 @@ abstract class JobActionCommand implements Callable<Integer> {
         @Override
         String more() {
             return "&to=" + Service.encoded(rule == null ? "" : rule);
+        }
+    }
+
+    @Command(
+            name = "file",
+            description =
+                    "File jobs' documents by hand: under a name and in a folder that you say, asking no rule. A file that still "
+                            + "lies in its hot folder is taken for it.",
+            footer = {
+                "",
+                "A name or folder may have {file name}, {arrived} and the site's parameters in it.",
+                "",
+                "Examples:",
+                "  lectomen job file 1-17 --in archive --under Letters/2027 --as 'Letter of the ferry office'",
+                "  lectomen job file --state unwanted --in archive --under Unsorted --as '{arrived} {file name}'"
+            })
+    static final class FileByHand extends JobActionCommand {
+        @Option(names = "--in", required = true, paramLabel = "CONNECTION", description = "Where to file.")
+        private String connection = "";
+
+        @Option(names = "--under", paramLabel = "FOLDER", description = "The folder in it; its top if not said.")
+        private String under = "";
+
+        @Option(
+                names = "--as",
+                required = true,
+                paramLabel = "NAME",
+                description = "The name; the ending follows the type.")
+        private String name = "";
+
+        @Option(
+                names = "--when-taken",
+                paramLabel = "CHOICE",
+                description = "If the name is taken: number it (the default), leave or fail.")
+        private String whenTaken = "number it";
+
+        @Override
+        String action() {
+            return "file";
+        }
+
+        @Override
+        Optional<JsonNode> body() {
+            return Optional.of(JsonNodeFactory.instance
+                    .objectNode()
+                    .put("in", connection)
+                    .put("under", under)
+                    .put("name", name)
+                    .put("whenTaken", whenTaken));
         }
     }
 }

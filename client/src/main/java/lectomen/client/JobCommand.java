@@ -30,6 +30,7 @@ import tools.jackson.databind.node.ObjectNode;
             JobActionCommand.Cancel.class,
             JobActionCommand.Priority.class,
             JobActionCommand.Move.class,
+            JobActionCommand.FileByHand.class,
             JobCommand.Note.class
         })
 final class JobCommand {

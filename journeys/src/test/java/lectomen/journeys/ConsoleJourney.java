@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
 import java.io.IOException;
@@ -261,6 +262,54 @@ class ConsoleJourney {
         service.awaitJob("by hand.txt", "filed");
     }
 
+    private Locator waiting(String name) {
+        return page.locator(".waits", new Page.LocatorOptions().setHasText(name));
+    }
+
+    @Test
+    void whatNoRuleWantsIsNamedByHandAtTheDeskAndFiledWhereverItLies() throws Exception {
+        Files.write(service.inbox("tickets").resolve("plan of the quay.bin"), new byte[] {1, 2, 3});
+        drop("letter.txt", "DEAR HARBOUR OFFICE");
+        service.awaitJob("plan of the quay.bin", "unwanted");
+        service.awaitJob("letter.txt", "unwanted");
+        page.keyboard().press("g");
+        page.keyboard().press("d");
+        assertThat(page.locator(".desk h1")).containsText("documents that no rule wants");
+        waiting("plan of").click();
+        assertThat(page.locator(".question .why")).containsText("does not accept");
+        assertThat(page.locator(".sheetframe")).containsText("still lies in its hot folder");
+        page.locator("input[name=name]").fill("Quay plan");
+        page.locator("input[name=under]").fill("Plans/2027");
+        page.keyboard().press("Enter");
+        assertThat(waiting("plan of")).hasCount(0);
+        service.awaitJob("plan of the quay.bin", "filed");
+        assertThat(service.archive().resolve("Plans/2027/Quay plan.bin")).hasBinaryContent(new byte[] {1, 2, 3});
+        assertThat(service.inbox("tickets").resolve("plan of the quay.bin")).doesNotExist();
+        waiting("letter").click();
+        assertThat(page.locator(".pagetext")).containsText("DEAR HARBOUR OFFICE");
+        button("give to a rule: a rule").click();
+        page.getByRole(AriaRole.MENUITEMRADIO, new Page.GetByRoleOptions().setName("tickets"))
+                .click();
+        service.awaitJob("letter.txt", "failed");
+        assertThat(waiting("letter")).hasCount(0);
+    }
+
+    @Test
+    void aServiceThatWentAwayIsSaidAndThePageRecoversByItself() throws Exception {
+        page.navigate("/jobs");
+        assertThat(row("good.txt")).isVisible();
+        String url = service.url();
+        service.kill();
+        assertThat(page.locator(".lost")).containsText("has not answered since");
+        assertThat(row("good.txt")).isVisible();
+        service.startAgainAt(url);
+        assertThat(page.locator(".lost")).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(15_000));
+        drop("after.txt", Rules.ticket("T-0100"));
+        service.awaitJob("after.txt", "filed");
+        assertThat(row("after.txt")).containsText("filed");
+        browser.errors(); // a browser reports each call that nobody answered
+    }
+
     @Test
     void anEndedSessionComesBackToWhereOneWas() {
         page.navigate("/jobs?state=failed");
@@ -294,7 +343,7 @@ class ConsoleJourney {
             names = {"LIGHT", "DARK"})
     void noPageHasASeriousFindingOfTheAccessibilityCheck(ColorScheme colours) {
         Page looked = signedIn(colours, 1280, 800);
-        for (String path : List.of("/today", "/jobs", "/jobs/" + filed, "/rules", "/rules/tickets")) {
+        for (String path : List.of("/today", "/jobs", "/jobs/" + filed, "/desk", "/rules", "/rules/tickets")) {
             looked.navigate(path);
             assertThat(looked.locator("main h1").first()).isVisible();
             looked.waitForTimeout(400);

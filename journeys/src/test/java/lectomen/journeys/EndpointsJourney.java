@@ -150,6 +150,18 @@ class EndpointsJourney {
                 Case.bad("jobs.runAgain", "POST /jobs/1-77/run-again", 404, "no-such-job", "1-77"),
                 Case.bad("jobs.move", "POST /jobs/" + held + "/move?rule=none", 404, "no-such-rule", "none"),
                 Case.good("jobs.move", "POST /jobs/" + held + "/move?rule=tickets", held),
+                Case.good("jobs.file", "POST /jobs/" + failed + "/file", failed)
+                        .with(JSON_TYPE, "{\"in\": \"archive\", \"under\": \"By hand\", \"name\": \"{file name}\"}"),
+                Case.bad("jobs.file", "POST /jobs/" + failed + "/file", 400, "bad-request", "there are archive")
+                        .with(JSON_TYPE, "{\"in\": \"attic\", \"name\": \"a\"}"),
+                Case.bad("jobs.file", "POST /jobs/" + failed + "/file", 400, "bad-request", "asks for {berth}")
+                        .with(JSON_TYPE, "{\"in\": \"archive\", \"name\": \"{berth}\"}"),
+                Case.bad("jobs.file", "POST /jobs/" + failed + "/file", 400, "bad-request", "number it, leave")
+                        .with(JSON_TYPE, "{\"in\": \"archive\", \"name\": \"a\", \"whenTaken\": \"burn\"}"),
+                Case.good("connections.list", "GET /connections", "archive"),
+                Case.bad("connections.list", "DELETE /connections", 405, "bad-request", "DELETE"),
+                Case.good("pages.output", "GET /jobs/" + filed + "/outputs/main", "HARBOUR TICKET"),
+                Case.bad("pages.output", "GET /jobs/" + filed + "/outputs/none", 404, "no-such-page", "no output"),
                 Case.good("jobs.note", "POST /jobs/" + filed + "/notes", "Asked the ferry office")
                         .with("application/json", "{\"text\": \"Asked the ferry office.\"}")
                         .answering(201),
@@ -158,6 +170,10 @@ class EndpointsJourney {
                 Case.good("jobActions.many", "POST /job-actions/retry?state=failed&dry=true", "\"matched\""),
                 Case.bad("jobActions.many", "POST /job-actions/retry", 400, "bad-request", "say which jobs"),
                 Case.bad("jobActions.many", "POST /job-actions/burn?state=failed", 400, "bad-request", "run-again"),
+                Case.good("jobActions.file", "POST /job-actions/file?state=failed&dry=true", "\"matched\"")
+                        .with(JSON_TYPE, "{\"in\": \"archive\", \"name\": \"{file name}\"}"),
+                Case.bad("jobActions.file", "POST /job-actions/file?state=failed", 400, "bad-request", "empty pattern")
+                        .with(JSON_TYPE, "{\"in\": \"archive\"}"),
                 Case.good("ledger.entries", "GET /ledger?limit=3&after=2", "\"next\":5"),
                 Case.bad("ledger.entries", "GET /ledger?limit=0", 400, "bad-request", "limit"),
                 Case.good("ledger.check", "GET /ledger/check", "\"whole\":true"),

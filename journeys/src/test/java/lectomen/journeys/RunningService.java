@@ -43,10 +43,20 @@ final class RunningService implements AutoCloseable {
     }
 
     void startAgain() throws Exception {
+        startAgainAt("http://127.0.0.1:0");
+    }
+
+    /** Starts it again at the address that it had before, for those who know it only by that. */
+    void startAgainAt(String url) throws Exception {
         Files.createDirectories(home);
         Files.deleteIfExists(home.resolve("address"));
         List<String> command = new ArrayList<>(before);
-        command.addAll(Launcher.command("serve", "--home", home.toString(), "--port", "0"));
+        command.addAll(Launcher.command(
+                "serve",
+                "--home",
+                home.toString(),
+                "--port",
+                Integer.toString(URI.create(url).getPort())));
         process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.appendTo(

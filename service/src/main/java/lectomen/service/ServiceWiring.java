@@ -7,6 +7,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.service.access.Gate;
@@ -26,6 +27,8 @@ import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.IntakeSwitch;
 import lectomen.service.intake.Uploads;
 import lectomen.service.job.DayCounts;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobFamily;
 import lectomen.service.job.JobList;
 import lectomen.service.job.JobNotes;
 import lectomen.service.job.JobResults;
@@ -40,6 +43,7 @@ import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
 import lectomen.service.work.JobActions;
 import lectomen.service.work.JobRunner;
+import lectomen.service.work.LyingThere;
 import lectomen.service.work.Trials;
 import lectomen.service.workers.WorkerPool;
 import lectomen.service.workers.WorkerSettings;
@@ -57,6 +61,7 @@ import org.springframework.boot.webmvc.autoconfigure.error.ErrorMvcAutoConfigura
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.ComponentScan;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
  * What the service is made of. The home and its settings are handed in by {@link ServiceMain}. What of the framework is used
@@ -140,6 +145,11 @@ class ServiceWiring {
     }
 
     @Bean
+    JobFamily jobFamily(Store store) {
+        return new JobFamily(store);
+    }
+
+    @Bean
     JobNotes jobNotes(Store store, Ledger ledger, InstantSource clock) {
         return new JobNotes(store, ledger, clock);
     }
@@ -212,17 +222,43 @@ class ServiceWiring {
 
     @Bean
     JobActions jobActions(
-            Store store, Jobs jobs, EffectRunner effects, Ledger ledger, JobRunner runner, People people) {
+            Store store,
+            Jobs jobs,
+            EffectRunner effects,
+            Ledger ledger,
+            HotFolders folders,
+            JobRunner runner,
+            People people) {
         return new JobActions(
                 store,
                 jobs,
                 effects,
                 ledger,
+                lyingIn(folders),
                 () -> {
                     runner.wake();
                     effects.wake();
                 },
                 people::nameOf);
+    }
+
+    private static LyingThere lyingIn(HotFolders folders) {
+        return new LyingThere() {
+            @Override
+            public Set<Long> takenFrom() {
+                return folders.takenFrom();
+            }
+
+            @Override
+            public void askFor(JdbcClient db, String job) {
+                folders.askFor(db, job);
+            }
+
+            @Override
+            public void fetch(List<Job> jobs) {
+                folders.fetch(jobs);
+            }
+        };
     }
 
     @Bean

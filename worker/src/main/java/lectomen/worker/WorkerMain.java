@@ -46,7 +46,8 @@ public final class WorkerMain {
             return Answer.fault(task, "task of protocol " + task.protocol() + ", worker of " + Task.PROTOCOL);
         }
         try {
-            return Answer.of(task, examiner.examine(task, ref -> inbox.fetch(ref, document)));
+            return Answer.of(
+                    task, examiner.examine(task, ref -> inbox.fetch(ref, document), new Telling(inbox.frames())));
         } catch (RuntimeException | StackOverflowError e) {
             StackTraceElement[] trace = e.getStackTrace();
             return Answer.fault(task, e.getClass().getSimpleName() + (trace.length > 0 ? " at " + trace[0] : ""));

@@ -9,6 +9,7 @@ import java.util.List;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Reading;
+import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -27,9 +28,10 @@ public final class PdfReader {
      * <p>A file without an end-of-file mark is refused even where its structure could be guessed back, because what was
      * cut off can't be known.
      *
+     * @param listener told of each page before it is read
      * @throws IOException if the file itself can't be read; a broken PDF is {@link Reading.Unreadable}
      */
-    public static Reading read(Path file) throws IOException {
+    public static Reading read(Path file, Progress.Listener listener) throws IOException {
         if (!endsWithMark(file)) {
             return new Reading.Unreadable(Reason.of(
                     "pdf.truncated", "bytes", Long.toString(file.toFile().length())));
@@ -38,7 +40,7 @@ public final class PdfReader {
             if (document.getNumberOfPages() == 0) {
                 return new Reading.Unreadable(Reason.of("pdf.no-pages"));
             }
-            return read(document);
+            return read(document, listener);
         } catch (InvalidPasswordException e) {
             return new Reading.Unreadable(Reason.of("pdf.password"));
         } catch (IOException | RuntimeException e) {
@@ -46,12 +48,13 @@ public final class PdfReader {
         }
     }
 
-    private static Reading read(PDDocument document) throws IOException {
+    private static Reading read(PDDocument document, Progress.Listener listener) throws IOException {
         List<Page> pages = new ArrayList<>();
         List<Integer> illegible = new ArrayList<>();
         String garbage = "";
         PageWords words = new PageWords();
         for (int number = 1; number <= document.getNumberOfPages(); number++) {
+            listener.at(new Progress("reading pages", number - 1, document.getNumberOfPages()));
             Page page = words.read(document, number);
             Legibility legibility = Legibility.of(page, words.glyphs(), words.glyphsWithoutLetter());
             if (legibility.isGarbage()) {

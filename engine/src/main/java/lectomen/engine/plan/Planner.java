@@ -39,6 +39,21 @@ public final class Planner {
         return new Planner(facts, site, text).plan(rules);
     }
 
+    /**
+     * The same when somebody chose the rule: the first takes the document whatever its conditions say. What they make of the file
+     * without its text is kept beside it.
+     */
+    public static Outcome planChosen(List<Candidate> rules, Facts facts, Site site, TextSource text) {
+        if (rules.isEmpty() || facts.type() == FileType.EMPTY) {
+            return plan(rules, facts, site, text);
+        }
+        Candidate chosen = rules.get(0);
+        Considered asked =
+                new Considered(chosen.ref(), true, "", consider(chosen, facts).conditions());
+        Planner planner = new Planner(facts, site, text);
+        return new StepsOfPlan(chosen, facts, site, planner::text).run(List.of(asked));
+    }
+
     /** Whether the rule could take the file, as far as that can be told without reading its text. */
     public static Considered consider(Candidate candidate, Facts facts) {
         return considered(candidate, facts, Optional.empty());

@@ -1,6 +1,5 @@
 package lectomen.engine.plan;
 
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -12,7 +11,6 @@ import lectomen.engine.extract.FieldResult;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.extract.PatternTooSlow;
-import lectomen.engine.identify.FileType;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Reading;
@@ -37,9 +35,7 @@ final class StepsOfPlan {
         this.facts = facts;
         this.site = site;
         this.text = text;
-        slots.putAll(site.parameters());
-        slots.put("file name", facts.stem());
-        slots.put("arrived", LocalDate.ofInstant(facts.arrived(), site.zone()).toString());
+        slots.putAll(KnownSlots.of(facts, site));
         slots.put("rule", candidate.ref().id());
     }
 
@@ -118,7 +114,7 @@ final class StepsOfPlan {
                 file.under().map(NamePattern::source).orElse(""),
                 name.map(NamePattern::source).orElse("{file name}"),
                 slots,
-                ending(),
+                KnownSlots.ending(facts, site.locale()),
                 file.whenTaken());
         Filing.Target target = filing.target(site.locale());
         if (target instanceof Filing.Target.Impossible impossible) {
@@ -126,15 +122,5 @@ final class StepsOfPlan {
         }
         filings.add(filing);
         return done(number, file, Optional.empty());
-    }
-
-    /** The ending of the real type; a type without one of its own, or that the given ending also fits, keeps the given. */
-    private String ending() {
-        String given = facts.ending();
-        String own = facts.type().ending();
-        boolean keeps = own.isEmpty()
-                || FileType.findByWord(given).filter(facts.type()::equals).isPresent();
-        boolean textAnyhow = facts.type() == FileType.TEXT && !given.isEmpty() && given.length() <= 8;
-        return keeps || textAnyhow ? given.toLowerCase(site.locale()) : own;
     }
 }

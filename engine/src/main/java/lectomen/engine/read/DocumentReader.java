@@ -6,6 +6,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.page.Reading;
 import lectomen.engine.pdf.PdfReader;
 import lectomen.engine.plaintext.PlainTextReader;
+import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 
 /** Reads a document's text by the reader for its type. */
@@ -16,11 +17,13 @@ public final class DocumentReader {
      * The text of the file, or why it has none.
      *
      * @param neededBy what the text is wanted for, for the reason
+     * @param listener told of each page
      * @throws IOException if the file itself can't be read
      */
-    public static Reading read(Path file, FileType type, String neededBy) throws IOException {
+    public static Reading read(Path file, FileType type, String neededBy, Progress.Listener listener)
+            throws IOException {
         return switch (type) {
-            case PDF -> PdfReader.read(file);
+            case PDF -> PdfReader.read(file, listener);
             case TEXT, CSV, XML, HTML, JSON, MAIL -> PlainTextReader.read(file);
             case EMPTY -> new Reading.Unreadable(Reason.of("file.empty"));
             case SVG,

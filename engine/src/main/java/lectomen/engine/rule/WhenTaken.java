@@ -23,11 +23,11 @@ public enum WhenTaken {
         return word;
     }
 
-    static List<String> words() {
+    public static List<String> words() {
         return List.of(values()).stream().map(WhenTaken::word).toList();
     }
 
-    static Optional<WhenTaken> findByWord(String word) {
+    public static Optional<WhenTaken> findByWord(String word) {
         String wanted = word.strip().toLowerCase(Locale.ROOT);
         return List.of(values()).stream()
                 .filter(choice -> choice.word.equals(wanted))

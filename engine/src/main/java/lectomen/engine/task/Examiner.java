@@ -12,6 +12,8 @@ import lectomen.engine.page.Reading;
 import lectomen.engine.plan.Candidate;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.Planner;
+import lectomen.engine.plan.TextSource;
+import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.RuleDocument;
@@ -39,7 +41,7 @@ public final class Examiner {
     };
 
     /** @throws UncheckedIOException if the document's bytes are needed and can't be had */
-    public Outcome examine(Task task, ByteFetch bytes) {
+    public Outcome examine(Task task, ByteFetch bytes, Progress.Listener listener) {
         List<Candidate> candidates = new ArrayList<>();
         for (Task.RuleText written : task.rules()) {
             RuleReading reading = readings.computeIfAbsent(
@@ -56,14 +58,17 @@ public final class Examiner {
             RuleDocument rule = ((RuleReading.Good) reading).rule();
             candidates.add(new Candidate(written.ref(), rule));
         }
-        return Planner.plan(candidates, task.facts(), task.site(), neededBy -> read(task, bytes, neededBy));
+        TextSource text = neededBy -> read(task, bytes, neededBy, listener);
+        return task.chosen()
+                ? Planner.planChosen(candidates, task.facts(), task.site(), text)
+                : Planner.plan(candidates, task.facts(), task.site(), text);
     }
 
     /** The bytes are fetched only here, so that a rule which looks at names alone costs no copy. */
-    private static Reading read(Task task, ByteFetch bytes, String neededBy) {
+    private static Reading read(Task task, ByteFetch bytes, String neededBy, Progress.Listener listener) {
         try {
             return DocumentReader.read(
-                    bytes.fetch(task.document()), task.facts().type(), neededBy);
+                    bytes.fetch(task.document()), task.facts().type(), neededBy, listener);
         } catch (IOException e) {
             throw new UncheckedIOException("The document's bytes can't be had", e);
         }

@@ -10,6 +10,7 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
+import lectomen.engine.progress.Progress;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -40,6 +41,8 @@ public final class Frames {
         READY('R'),
         /** From the worker: it needs the bytes of this SHA-256. */
         NEED('N'),
+        /** From the worker: how far it has come, as a {@link Progress}. */
+        PROGRESS('G'),
         /** From the worker: an {@link Answer}. */
         ANSWER('A'),
         /** From the worker: a {@link PageAnswer}. */
@@ -79,6 +82,10 @@ public final class Frames {
             return JSON.readValue(body, Answer.class);
         }
 
+        public Progress progress() {
+            return JSON.readValue(body, Progress.class);
+        }
+
         public String text() {
             return new String(body, StandardCharsets.UTF_8);
         }
@@ -106,6 +113,10 @@ public final class Frames {
 
     public void send(PageAnswer answer) throws IOException {
         send(Kind.SHOWN, JSON.writeValueAsBytes(answer));
+    }
+
+    public void send(Progress progress) throws IOException {
+        send(Kind.PROGRESS, JSON.writeValueAsBytes(progress));
     }
 
     public void ready() throws IOException {

@@ -12,6 +12,7 @@ import lectomen.engine.page.Page;
 import lectomen.engine.page.Reading;
 import lectomen.engine.page.Word;
 import lectomen.engine.pdf.PagePicture;
+import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
 
@@ -49,7 +50,8 @@ public final class PageShower {
     }
 
     private static PageAnswer text(PageTask task, Examiner.ByteFetch bytes) throws IOException {
-        Reading reading = DocumentReader.read(bytes.fetch(task.document()), FileType.TEXT, "page");
+        Reading reading =
+                DocumentReader.read(bytes.fetch(task.document()), FileType.TEXT, "page", Progress.Listener.NONE);
         if (reading instanceof Reading.Unreadable unreadable) {
             return PageAnswer.not(task, unreadable.reason());
         }

@@ -12,10 +12,18 @@ import lectomen.engine.rule.Site;
  * @param id of the job or trial
  * @param attempt grows with each try; an answer to an older attempt is dropped
  * @param rules in their order
+ * @param chosen whether somebody chose the rule: the one that is there takes the document whatever its conditions say
  */
 public record Task(
-        int protocol, String id, int attempt, ByteRef document, Facts facts, List<RuleText> rules, Site site) {
-    public static final int PROTOCOL = 1;
+        int protocol,
+        String id,
+        int attempt,
+        ByteRef document,
+        Facts facts,
+        List<RuleText> rules,
+        boolean chosen,
+        Site site) {
+    public static final int PROTOCOL = 2;
 
     public Task {
         rules = List.copyOf(rules);

@@ -17,6 +17,7 @@ import java.util.stream.Stream;
 import lectomen.engine.extract.TextSearch;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Reading;
+import lectomen.engine.progress.Progress;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
@@ -58,7 +59,7 @@ class MakersTest {
     }
 
     private static DocumentText read(Path file) throws IOException {
-        Reading reading = PdfReader.read(file);
+        Reading reading = PdfReader.read(file, Progress.Listener.NONE);
         assertThat(reading).isInstanceOf(Reading.Read.class);
         return ((Reading.Read) reading).text();
     }
@@ -125,7 +126,7 @@ class MakersTest {
     @ParameterizedTest
     @CsvSource({"browser-letter,-29", "browser-justified,5", "browser-table,57344"})
     void aTextLayerOfGarbageIsSaidToBe(String name, int distance) throws IOException {
-        Reading reading = PdfReader.read(withLettersMovedBy(distance, name));
+        Reading reading = PdfReader.read(withLettersMovedBy(distance, name), Progress.Listener.NONE);
         assertThat(reading).isInstanceOf(Reading.Unreadable.class);
         assertThat(((Reading.Unreadable) reading).reason().words())
                 .contains("text layer of page 1 is garbage")

@@ -13,6 +13,7 @@ import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Reading;
 import lectomen.engine.page.Word;
+import lectomen.engine.progress.Progress;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -70,7 +71,10 @@ class PdfReaderTest {
     @Test
     void wordsHaveTheirPlaceFromTheTopLeftCorner() throws IOException {
         Path file = pdf(0, (page, font) -> show(page, font, Matrix.getTranslateInstance(100, 500), "Grey Heron"));
-        List<Word> words = onlyPage(PdfReader.read(file)).lines().get(0).words();
+        List<Word> words = onlyPage(PdfReader.read(file, Progress.Listener.NONE))
+                .lines()
+                .get(0)
+                .words();
         assertThat(words).extracting(Word::text).containsExactly("Grey", "Heron");
         Box box = words.get(0).box();
         assertThat(box.left()).isBetween(99.0, 101.0);
@@ -85,7 +89,8 @@ class PdfReaderTest {
             show(page, font, Matrix.getTranslateInstance(100, 500), "Lantern");
             show(page, font, Matrix.getTranslateInstance(145, 500), "Quay");
         });
-        assertThat(onlyPage(PdfReader.read(file)).text()).isEqualTo("Lantern Quay");
+        assertThat(onlyPage(PdfReader.read(file, Progress.Listener.NONE)).text())
+                .isEqualTo("Lantern Quay");
     }
 
     @Test
@@ -102,7 +107,8 @@ class PdfReaderTest {
                 show(page, font, Matrix.getTranslateInstance(places[i], 500), word.substring(i, i + 1));
             }
         });
-        assertThat(onlyPage(PdfReader.read(file)).text()).isEqualTo("BERTHS");
+        assertThat(onlyPage(PdfReader.read(file, Progress.Listener.NONE)).text())
+                .isEqualTo("BERTHS");
     }
 
     @Test
@@ -111,7 +117,8 @@ class PdfReaderTest {
             show(page, font, Matrix.getTranslateInstance(100, 500), "PERMIT");
             show(page, font, Matrix.getTranslateInstance(100.4f, 500), "PERMIT");
         });
-        assertThat(onlyPage(PdfReader.read(file)).text()).isEqualTo("PERMIT");
+        assertThat(onlyPage(PdfReader.read(file, Progress.Listener.NONE)).text())
+                .isEqualTo("PERMIT");
     }
 
     @Test
@@ -121,7 +128,7 @@ class PdfReaderTest {
             show(page, font, Matrix.getTranslateInstance(150, 500), "Grey Heron");
             show(page, font, Matrix.getTranslateInstance(50, 480), "Berth");
         });
-        Page page = onlyPage(PdfReader.read(file));
+        Page page = onlyPage(PdfReader.read(file, Progress.Listener.NONE));
         assertThat(page.lines()).extracting(Line::text).containsExactly("Vessel", "Grey Heron", "Berth");
         assertThat(page.text()).isEqualTo("Vessel Grey Heron\nBerth");
     }
@@ -134,7 +141,7 @@ class PdfReaderTest {
             Matrix matrix = Matrix.getRotateInstance(Math.toRadians(degrees), x, y);
             show(page, font, matrix, "Outer Mole");
         });
-        Page page = onlyPage(PdfReader.read(file));
+        Page page = onlyPage(PdfReader.read(file, Progress.Listener.NONE));
         assertThat(page.text()).isEqualTo("Outer Mole");
         boolean sideways = rotation % 180 != 0;
         assertThat(page.width()).isEqualTo(sideways ? 600 : 400);
@@ -147,7 +154,11 @@ class PdfReaderTest {
     @Test
     void textThatRunsUpAnUprightPageIsReadWithAnUprightBox() throws IOException {
         Path file = pdf(0, (page, font) -> show(page, font, Matrix.getRotateInstance(Math.PI / 2, 50, 200), "COPY"));
-        Word word = onlyPage(PdfReader.read(file)).lines().get(0).words().get(0);
+        Word word = onlyPage(PdfReader.read(file, Progress.Listener.NONE))
+                .lines()
+                .get(0)
+                .words()
+                .get(0);
         assertThat(word.text()).isEqualTo("COPY");
         assertThat(word.box().height()).isGreaterThan(word.box().width());
         assertThat(word.box().bottom()).isBetween(399.0, 401.0);
@@ -156,7 +167,7 @@ class PdfReaderTest {
 
     @Test
     void pagesWithoutTextAreBlank() throws IOException {
-        Reading reading = PdfReader.read(pdf(0, (page, font) -> {}, (page, font) -> {}));
+        Reading reading = PdfReader.read(pdf(0, (page, font) -> {}, (page, font) -> {}), Progress.Listener.NONE);
         assertThat(((Reading.Read) reading).text().isBlank()).isTrue();
         assertThat(((Reading.Read) reading).text().pageRange()).isEqualTo("pages 1 to 2");
     }
@@ -169,21 +180,24 @@ class PdfReaderTest {
     void whatCanNotBeReadSaysWhy() throws IOException {
         byte[] whole = Files.readAllBytes(
                 pdf(0, (page, font) -> show(page, font, Matrix.getTranslateInstance(100, 500), "text")));
-        assertThat(code(PdfReader.read(Files.write(temp.resolve("cut.pdf"), Arrays.copyOf(whole, whole.length / 2)))))
+        assertThat(code(PdfReader.read(
+                        Files.write(temp.resolve("cut.pdf"), Arrays.copyOf(whole, whole.length / 2)),
+                        Progress.Listener.NONE)))
                 .isEqualTo("pdf.truncated");
-        assertThat(code(PdfReader.read(Files.writeString(temp.resolve("no.pdf"), "%PDF-1.7\nnothing\n%%EOF"))))
+        assertThat(code(PdfReader.read(
+                        Files.writeString(temp.resolve("no.pdf"), "%PDF-1.7\nnothing\n%%EOF"), Progress.Listener.NONE)))
                 .isEqualTo("pdf.broken");
         Path none = temp.resolve("none.pdf");
         try (PDDocument document = new PDDocument()) {
             document.save(none.toFile());
         }
-        assertThat(code(PdfReader.read(none))).isEqualTo("pdf.no-pages");
+        assertThat(code(PdfReader.read(none, Progress.Listener.NONE))).isEqualTo("pdf.no-pages");
         Path locked = temp.resolve("locked.pdf");
         try (PDDocument document = org.apache.pdfbox.Loader.loadPDF(whole)) {
             document.protect(new StandardProtectionPolicy("owner", "reader", new AccessPermission()));
             document.save(locked.toFile());
         }
-        assertThat(code(PdfReader.read(locked))).isEqualTo("pdf.password");
+        assertThat(code(PdfReader.read(locked, Progress.Listener.NONE))).isEqualTo("pdf.password");
     }
 
     @Test
@@ -196,7 +210,7 @@ class PdfReaderTest {
             for (int hit = 0; hit < 20; hit++) {
                 damaged[random.nextInt(damaged.length)] = (byte) random.nextInt(256);
             }
-            assertThat(PdfReader.read(Files.write(temp.resolve("damaged.pdf"), damaged)))
+            assertThat(PdfReader.read(Files.write(temp.resolve("damaged.pdf"), damaged), Progress.Listener.NONE))
                     .isNotNull();
         }
     }

@@ -22,6 +22,7 @@ import java.util.Set;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
+import lectomen.engine.progress.Progress;
 import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.Site;
 import org.junit.jupiter.api.Test;
@@ -47,6 +48,7 @@ class FramesTest {
                 new ByteRef("ab".repeat(32), 20),
                 facts,
                 List.of(new Task.RuleText(new RuleRef("r", 2), rule)),
+                false,
                 SITE);
     }
 
@@ -73,7 +75,7 @@ class FramesTest {
         for (String written : List.of(
                 rule, rule.replace("NUMBER", "nothing"), rule.replace("of: Number", "of: Nothing"), "no rule")) {
             Task task = task(written);
-            Outcome outcome = new Examiner().examine(task, ref -> ticket);
+            Outcome outcome = new Examiner().examine(task, ref -> ticket, Progress.Listener.NONE);
             ByteArrayOutputStream answer = new ByteArrayOutputStream();
             new Frames(InputStream.nullInputStream(), answer).send(Answer.of(task, outcome));
             Frames back = new Frames(new ByteArrayInputStream(answer.toByteArray()), new ByteArrayOutputStream());

@@ -4,12 +4,15 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import lectomen.service.access.Caller;
+import lectomen.service.filing.Connections;
+import lectomen.service.home.Settings;
 import lectomen.service.job.JobList;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.work.JobAction;
 import lectomen.service.work.JobActions;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -23,11 +26,16 @@ final class JobActionsController {
     private final JobList list;
     private final JobActions actions;
     private final Rulebook rulebook;
+    private final Connections connections;
+    private final Settings settings;
 
-    JobActionsController(JobList list, JobActions actions, Rulebook rulebook) {
+    JobActionsController(
+            JobList list, JobActions actions, Rulebook rulebook, Connections connections, Settings settings) {
         this.list = list;
         this.actions = actions;
         this.rulebook = rulebook;
+        this.connections = connections;
+        this.settings = settings;
     }
 
     /**
@@ -57,13 +65,39 @@ final class JobActionsController {
             @RequestParam Optional<Integer> priority,
             @RequestParam(defaultValue = "false") boolean dry) {
         JobAction wanted = action(action, to, priority);
-        JobList.Filter filter = JobsController.filter(state, rule, name, since, until);
+        return done(find(ids, JobsController.filter(state, rule, name, since, until)), wanted, dry);
+    }
+
+    /**
+     * Files all documents that a filter finds as a person says, asking no rule.
+     *
+     * @param ids instead of a filter: these jobs
+     * @param dry only count
+     */
+    @PostMapping("/file")
+    ManyDone file(
+            @RequestParam Optional<String> state,
+            @RequestParam Optional<String> rule,
+            @RequestParam Optional<String> name,
+            @RequestParam Optional<Instant> since,
+            @RequestParam Optional<Instant> until,
+            @RequestParam Optional<List<String>> ids,
+            @RequestParam(defaultValue = "false") boolean dry,
+            @RequestBody FileAsBody as) {
+        JobAction wanted = as.action(connections, settings.site());
+        return done(find(ids, JobsController.filter(state, rule, name, since, until)), wanted, dry);
+    }
+
+    private List<String> find(Optional<List<String>> ids, JobList.Filter filter) {
         if (ids.isEmpty() && filter.isEmpty()) {
             throw new BadRequestException(
                     "ids",
                     "say which jobs: by state, rule, name, since, until, or ids. Nothing is done with all jobs.");
         }
-        List<String> found = ids.orElseGet(() -> list.ids(filter));
+        return ids.orElseGet(() -> list.ids(filter));
+    }
+
+    private ManyDone done(List<String> found, JobAction wanted, boolean dry) {
         if (dry) {
             return new ManyDone(found.size(), 0, 0, List.of());
         }
@@ -93,7 +127,7 @@ final class JobActionsController {
                 throw new BadRequestException(
                         "action",
                         "no action is called " + action
-                                + "; there are retry, run-again, hold, release, cancel, move, priority");
+                                + "; there are retry, run-again, hold, release, cancel, move, file, priority");
         };
     }
 }

@@ -18,6 +18,7 @@ import lectomen.service.job.Job;
  * @param holdWanted it is at work and will be held once its worker is done
  * @param resultOf the job whose result it is, when a result came back in
  * @param leftInFolder its file can't be removed and still lies in its hot folder
+ * @param hasOriginal its bytes were kept; false while its file lies in its folder
  * @param nextTryAt when a waiting job is tried next
  * @param version for conditional changes: grows with each change
  */
@@ -36,6 +37,7 @@ record JobView(
         boolean holdWanted,
         Optional<String> resultOf,
         boolean leftInFolder,
+        boolean hasOriginal,
         Optional<Instant> originalRemovedAt,
         Optional<Instant> nextTryAt,
         Instant createdAt,
@@ -70,6 +72,7 @@ record JobView(
                 job.holdWanted(),
                 job.origin().map(Job.Origin::job),
                 job.leftInFolder(),
+                job.original().isPresent(),
                 job.originalRemovedAt(),
                 job.nextTryAt(),
                 job.createdAt(),

@@ -9,10 +9,14 @@ import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.plan.Considered;
+import lectomen.engine.progress.Progress;
 import lectomen.service.access.Caller;
+import lectomen.service.filing.Connections;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.filing.EffectView;
+import lectomen.service.home.Settings;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobFamily;
 import lectomen.service.job.JobList;
 import lectomen.service.job.JobNotes;
 import lectomen.service.job.JobResults;
@@ -23,6 +27,7 @@ import lectomen.service.rulebook.Rulebook;
 import lectomen.service.store.Store;
 import lectomen.service.work.JobAction;
 import lectomen.service.work.JobActions;
+import lectomen.service.workers.WorkerPool;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -54,6 +59,10 @@ final class JobsController {
     private final Rulebook rulebook;
     private final Ledger ledger;
     private final Store store;
+    private final JobFamily family;
+    private final Connections connections;
+    private final Settings settings;
+    private final WorkerPool workers;
 
     JobsController(
             Jobs jobs,
@@ -64,7 +73,11 @@ final class JobsController {
             JobActions actions,
             Rulebook rulebook,
             Ledger ledger,
-            Store store) {
+            Store store,
+            JobFamily family,
+            Connections connections,
+            Settings settings,
+            WorkerPool workers) {
         this.jobs = jobs;
         this.list = list;
         this.notes = notes;
@@ -74,6 +87,10 @@ final class JobsController {
         this.rulebook = rulebook;
         this.ledger = ledger;
         this.store = store;
+        this.family = family;
+        this.connections = connections;
+        this.settings = settings;
+        this.workers = workers;
     }
 
     /** @param next the cursor of the next page; absent at the end. A page may hold fewer jobs than asked for, even none. */
@@ -117,14 +134,26 @@ final class JobsController {
         }
     }
 
+    /** A document that can be fetched: what came in, and what steps made of it. */
+    record OutputView(String name, String type, long size) {}
+
+    /**
+     * @param progress how far its worker has come, while one is at it for longer than a moment
+     * @param cameInWith other jobs of the same arrival
+     * @param cameOfIt jobs whose file is a part or a result of this one's
+     */
     record JobStory(
             @JsonUnwrapped JobView job,
+            Optional<Progress> progress,
             Optional<Long> arrival,
             Optional<String> originalSha256,
             List<Considered> considered,
             List<FieldValue> fields,
             List<StepView> steps,
             List<EffectStory> effects,
+            List<OutputView> outputs,
+            List<JobFamily.Relative> cameInWith,
+            List<JobFamily.Relative> cameOfIt,
             List<JobNotes.Note> notes,
             List<Ledger.Entry> ledger) {}
 
@@ -187,12 +216,19 @@ final class JobsController {
         List<EffectView> jobEffects = effects.of(id);
         JobStory story = new JobStory(
                 JobView.of(job, jobEffects),
+                workers.progressOf(id),
                 job.arrival(),
                 job.original().map(ref -> ref.sha256()),
                 JSON.readValue(jobs.considered(id), CONSIDERED),
                 results.fields(job),
                 results.steps(id).stream().map(JobsController::step).toList(),
                 jobEffects.stream().map(EffectStory::of).toList(),
+                family.outputs(job).stream()
+                        .map(output ->
+                                new OutputView(output.name(), output.type().word(), output.size()))
+                        .toList(),
+                family.cameInWith(job),
+                family.cameOfIt(job),
                 notes.of(id),
                 ledger.about(job.subject()));
         return ResponseEntity.ok().eTag(tag(job)).body(story);
@@ -250,6 +286,15 @@ final class JobsController {
             @RequestParam String rule,
             @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
         return one(id, moveTo(rulebook, rule), ifMatch);
+    }
+
+    /** Files the document as a person says, asking no rule. */
+    @PostMapping("/{id}/file")
+    ResponseEntity<JobView> file(
+            @PathVariable String id,
+            @RequestBody FileAsBody as,
+            @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return one(id, as.action(connections, settings.site()), ifMatch);
     }
 
     @PostMapping("/{id}/priority")

@@ -2,6 +2,10 @@ package lectomen.service.api;
 
 /** A job has no such page, or no original to show it from. */
 final class NoSuchPageException extends RuntimeException {
+    NoSuchPageException(String job, String output) {
+        super("Job " + job + " has no output \"" + output + "\" to take out.");
+    }
+
     /** @param page 0 for the original itself */
     NoSuchPageException(String job, int page) {
         super(

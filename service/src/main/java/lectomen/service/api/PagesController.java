@@ -10,6 +10,7 @@ import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.PageAnswer;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobFamily;
 import lectomen.service.job.Jobs;
 import lectomen.service.page.Pages;
 import lectomen.service.workers.Showing;
@@ -38,11 +39,13 @@ final class PagesController {
     private final Jobs jobs;
     private final Pages pages;
     private final ByteStore bytes;
+    private final JobFamily family;
 
-    PagesController(Jobs jobs, Pages pages, ByteStore bytes) {
+    PagesController(Jobs jobs, Pages pages, ByteStore bytes, JobFamily family) {
         this.jobs = jobs;
         this.pages = pages;
         this.bytes = bytes;
+        this.family = family;
     }
 
     /**
@@ -111,15 +114,39 @@ final class PagesController {
     ResponseEntity<InputStreamResource> original(@PathVariable String id) throws IOException {
         Job job = jobs.require(id);
         ByteRef original = job.original()
-                .filter(ref -> job.originalRemovedAt().isEmpty() && bytes.has(ref.sha256()))
+                .filter(ref -> job.originalRemovedAt().isEmpty())
                 .orElseThrow(() -> new NoSuchPageException(id, 0));
+        return download(id, original, job.name());
+    }
+
+    /** A document of the job by its name: {@code main}, or what a step called it. */
+    @GetMapping(path = "/outputs/{output}", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    ResponseEntity<InputStreamResource> output(@PathVariable String id, @PathVariable String output)
+            throws IOException {
+        Job job = jobs.require(id);
+        JobFamily.Output found = family.outputs(job).stream()
+                .filter(one -> one.name().equals(output))
+                .findFirst()
+                .orElseThrow(() -> new NoSuchPageException(id, output));
+        boolean asItCame =
+                found.sha256().equals(job.original().map(ByteRef::sha256).orElse(""));
+        String name = asItCame
+                ? job.name()
+                : job.id() + " " + found.name() + "." + found.type().ending();
+        return download(id, new ByteRef(found.sha256(), found.size()), name);
+    }
+
+    private ResponseEntity<InputStreamResource> download(String id, ByteRef ref, String name) throws IOException {
+        if (!bytes.has(ref.sha256())) {
+            throw new NoSuchPageException(id, 0);
+        }
         ContentDisposition disposition = ContentDisposition.attachment()
-                .filename(job.name(), StandardCharsets.UTF_8)
+                .filename(name, StandardCharsets.UTF_8)
                 .build();
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, disposition.toString())
-                .contentLength(original.size())
+                .contentLength(ref.size())
                 .contentType(MediaType.APPLICATION_OCTET_STREAM)
-                .body(new InputStreamResource(bytes.open(original.sha256())));
+                .body(new InputStreamResource(bytes.open(ref.sha256())));
     }
 }

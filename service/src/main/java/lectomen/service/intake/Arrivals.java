@@ -46,7 +46,7 @@ public final class Arrivals {
      * One file of an arrival.
      *
      * @param job the id of its job, which may be known already as one that told of a file nobody wanted
-     * @param wantedRule the one rule that may take it
+     * @param wantedRule the one rule that is asked
      * @param leftInFolder whether it stays in its hot folder
      */
     record File(

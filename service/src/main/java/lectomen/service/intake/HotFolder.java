@@ -109,6 +109,16 @@ final class HotFolder {
         return folder;
     }
 
+    long source() {
+        return source;
+    }
+
+    /** Looks anew at the files that these jobs tell of, since somebody chose what becomes of them. */
+    void fetch(Set<String> jobs) {
+        sorting.lookAnewAt(jobs);
+        anywhere.set(true);
+    }
+
     /** Begins to take files, or goes on with other settings, from the next look on. */
     void act(SourceSettings wanted, boolean leaveWhatLiesThere) {
         wish = Optional.of(wanted);

@@ -18,10 +18,12 @@ import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.SourceSettings;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.Room;
+import lectomen.service.job.Job;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
@@ -32,6 +34,7 @@ import lectomen.service.store.Store;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
  * Watches every folder that a live rule takes files from: at each file event, and at the latest after the sweep time of the
@@ -115,6 +118,34 @@ public final class HotFolders implements AutoCloseable {
                 .filter(HotFolder::acts)
                 .map(HotFolder::status)
                 .toList();
+    }
+
+    /** The sources from whose folders files are taken now. */
+    public synchronized Set<Long> takenFrom() {
+        return watched.values().stream()
+                .map(one -> one.folder)
+                .filter(HotFolder::acts)
+                .map(HotFolder::source)
+                .collect(Collectors.toSet());
+    }
+
+    /** Has the files that these jobs tell of taken, though no rule wants them. {@link LyingFiles#askFor} comes first. */
+    public synchronized void fetch(List<Job> jobs) {
+        for (Watched one : watched.values()) {
+            List<String> ofIt = jobs.stream()
+                    .filter(job -> job.source() == one.folder.source())
+                    .map(Job::id)
+                    .toList();
+            if (!ofIt.isEmpty()) {
+                one.folder.fetch(Set.copyOf(ofIt));
+                schedule(one, Duration.ZERO);
+            }
+        }
+    }
+
+    /** Writes down that the file which the job tells of is to be taken. */
+    public void askFor(JdbcClient db, String job) {
+        LyingFiles.askFor(db, job);
     }
 
     /** Has every folder looked at now rather than at its next turn. */

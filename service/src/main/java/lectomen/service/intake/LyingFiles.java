@@ -4,6 +4,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.store.Store;
@@ -43,6 +44,8 @@ final class LyingFiles {
             return new FileMark(state.size(), state.mtime(), state.ctime());
         }
     }
+
+    private static final long NO_VERSION = -1;
 
     private final KeyedHash keyed;
     private final long source;
@@ -109,6 +112,20 @@ final class LyingFiles {
     /** How many files lie there for that reason. */
     int count(Why why) {
         return counts.getOrDefault(why, 0);
+    }
+
+    /** Writes down that the job's file is to be looked at anew. */
+    static void askFor(JdbcClient db, String job) {
+        db.sql("update lying_file set rulebook_version = ? where job_id = ?")
+                .params(NO_VERSION, job)
+                .update();
+    }
+
+    /** Has the files of these jobs looked at anew, as was written down. */
+    void lookAnewAt(Set<String> jobs) {
+        byKey.replaceAll((key, lying) -> lying.job().filter(jobs::contains).isPresent()
+                ? new Lying(lying.mark(), lying.why(), NO_VERSION, lying.job())
+                : lying);
     }
 
     void forget(JdbcClient db, String key) {

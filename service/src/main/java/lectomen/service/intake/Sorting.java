@@ -55,6 +55,10 @@ final class Sorting {
         return new Round(acting, leave);
     }
 
+    void lookAnewAt(Set<String> jobs) {
+        lying.lookAnewAt(jobs);
+    }
+
     int count(LyingFiles.Why why) {
         return lying.count(why);
     }
@@ -117,10 +121,11 @@ final class Sorting {
                 untold.add(new Untold(name, file, state, FileType.UNKNOWN, reason));
                 return Optional.empty();
             }
+            Optional<Job> told = findTold(name);
             List<Considered> considered = ask(file, state.size(), type);
-            if (type == FileType.EMPTY || considered.stream().anyMatch(Sorting::mayTake)) {
-                Optional<String> earlierJob = lying.findJob(name).filter(Sorting.this::isUnwanted);
-                return Optional.of(new Claims.Wanted(file, state, earlierJob));
+            boolean wanted = type == FileType.EMPTY || considered.stream().anyMatch(Sorting::mayTake);
+            if (wanted || told.filter(Sorting::isAskedFor).isPresent()) {
+                return Optional.of(new Claims.Wanted(file, state, told.map(Job::id)));
             }
             untold.add(new Untold(name, file, state, type, Planner.noneWants(considered)));
             return Optional.empty();
@@ -128,6 +133,11 @@ final class Sorting {
 
         /** A dropped folder is wanted when any file in it is; the others then come along and are told of as jobs. */
         private Optional<Claims.Wanted> findWantedFolder(Path dropped, FileState state) {
+            if (findTold(nameOf(dropped)).filter(Sorting::isAskedFor).isPresent()) {
+                Reason reason = Reason.of("folder.not-one");
+                untold.add(new Untold(nameOf(dropped), dropped, state, FileType.UNKNOWN, reason));
+                return Optional.empty();
+            }
             Optional<Reason> whyNot = Optional.empty();
             try (Stream<Path> files = Files.walk(dropped)) {
                 for (Path file :
@@ -178,7 +188,7 @@ final class Sorting {
         }
 
         private void tell(JdbcClient db, Untold one) {
-            Optional<String> known = lying.findJob(one.name()).filter(Sorting.this::isUnwanted);
+            Optional<String> known = findTold(one.name()).map(Job::id);
             String id = known.orElseGet(() -> jobs.newId(db));
             if (known.isEmpty()) {
                 String name = one.file().getFileName().toString();
@@ -226,10 +236,16 @@ final class Sorting {
         return considered.takes() || considered.conditions().stream().anyMatch(seen -> seen.truth() == Truth.OPEN);
     }
 
-    private boolean isUnwanted(String job) {
-        return jobs.find(job)
-                .filter(found -> found.state() == JobState.UNWANTED)
-                .isPresent();
+    /** The job that tells people of a file which was never taken. */
+    private Optional<Job> findTold(String name) {
+        return lying.findJob(name)
+                .flatMap(jobs::find)
+                .filter(job -> job.state() == JobState.UNWANTED || isAskedFor(job));
+    }
+
+    /** Whether somebody chose what becomes of the file, so that it is taken though no rule wants it. */
+    private static boolean isAskedFor(Job job) {
+        return job.state() == JobState.WAITING && job.arrival().isEmpty();
     }
 
     private void forget(JdbcClient db, String key) {
@@ -237,7 +253,7 @@ final class Sorting {
                 .flatMap(LyingFiles.Lying::job)
                 .flatMap(job -> jobs.find(db, job));
         lying.forget(db, key);
-        told.filter(job -> job.state() == JobState.UNWANTED && job.arrival().isEmpty())
+        told.filter(job -> job.arrival().isEmpty() && (job.state() == JobState.UNWANTED || isAskedFor(job)))
                 .ifPresent(job ->
                         jobs.move(db, job.id(), Jobs.Move.to(JobState.CANCELLED, Reason.of("file.gone")), SERVICE));
     }

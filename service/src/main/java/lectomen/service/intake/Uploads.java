@@ -25,7 +25,7 @@ public final class Uploads {
     /**
      * A file on its way in.
      *
-     * @param wantedRule the one rule that may take it; empty to let the rulebook decide
+     * @param wantedRule the one rule that is asked; empty to let the rulebook decide
      * @param key by which the sender names this sending, so that sending it again makes no second job; empty for none
      */
     public record Sent(String name, Optional<String> wantedRule, Optional<String> key, boolean hold) {}

@@ -3,6 +3,7 @@ package lectomen.service.job;
 import java.time.Instant;
 import java.util.Optional;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.plan.ByHand;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.task.ByteRef;
@@ -15,7 +16,9 @@ import lectomen.engine.task.ByteRef;
  * @param subfolder below the hot folder, with slashes; empty for a file that lay in the hot folder itself
  * @param arrival the number of the arrival; empty while the file still lies in its hot folder
  * @param original the kept bytes; empty as long as {@code arrival} is
- * @param wantedRule the one rule that may take it, when the sender said so
+ * @param wantedRule the one rule that is asked, when the sender or somebody else said so
+ * @param ruleChosen whether that rule takes it whatever its conditions say, since somebody gave it the job
+ * @param byHand how a person has it filed, asking no rule
  * @param rule the version that took it
  * @param reason why it is in this state, where that needs one
  * @param generation grows when it starts again from the beginning
@@ -39,6 +42,8 @@ public record Job(
         long size,
         FileType type,
         Optional<String> wantedRule,
+        boolean ruleChosen,
+        Optional<ByHand> byHand,
         Optional<RuleRef> rule,
         JobState state,
         Optional<Reason> reason,
@@ -79,6 +84,8 @@ public record Job(
                 size,
                 type,
                 wantedRule,
+                ruleChosen,
+                byHand,
                 rule,
                 JobState.WORKING,
                 Optional.empty(),

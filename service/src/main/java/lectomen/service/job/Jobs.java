@@ -11,12 +11,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.plan.ByHand;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 import lectomen.service.store.StoreIdentity;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -31,7 +33,7 @@ public final class Jobs {
     private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
 
     static final String SELECT = """
-            select j.*, w.name, w.subfolder, w.reason_parameters from job j join job_words w on w.job_id = j.id
+            select j.*, w.name, w.subfolder, w.reason_parameters, w.by_hand from job j join job_words w on w.job_id = j.id
             """;
 
     private final Store store;
@@ -226,24 +228,40 @@ public final class Jobs {
      * Starts a job again from the beginning: a new generation whose earlier results stay as history.
      *
      * @param redo whether what it filed before is to be replaced rather than counted as done
-     * @param wantedRule the one rule that may take it from now on; empty to leave that as it is
      */
-    public void startAgain(JdbcClient db, String id, boolean redo, Optional<String> wantedRule, String principal) {
+    public void startAgain(JdbcClient db, String id, boolean redo, String principal) {
         move(db, id, Move.to(JobState.WAITING), principal);
         db.sql("""
                         update job set generation = generation + 1, attempt = 0, rule_id = null, rule_version = null,
-                            wanted_rule = coalesce(:wanted, wanted_rule),
                             redo_generation = case when :redo then generation + 1 else redo_generation end
                         where id = :id
-                        """)
-                .param("wanted", wantedRule.orElse(null))
-                .param("redo", redo ? 1 : 0)
-                .param("id", id)
-                .update();
+                        """).param("redo", redo ? 1 : 0).param("id", id).update();
         db.sql("""
                         insert into output (job_id, name, generation, sha256, size, type)
                         select id, 'main', generation, main_sha256, size, type from job where id = ? and main_sha256 is not null
                         """).param(id).update();
+    }
+
+    /** Says what a person chose for the job: from now on this rule alone takes it. */
+    public void choose(JdbcClient db, String id, String rule) {
+        choose(db, id, rule, null);
+    }
+
+    /** Says what a person chose for the job: it is filed so, and no rule is asked. */
+    public void choose(JdbcClient db, String id, ByHand byHand) {
+        choose(db, id, null, JSON.writeValueAsString(byHand));
+    }
+
+    private static void choose(JdbcClient db, String id, @Nullable String rule, @Nullable String byHand) {
+        db.sql("update job set wanted_rule = ?, rule_chosen = ? where id = ?")
+                .param(rule)
+                .param(rule == null ? 0 : 1)
+                .param(id)
+                .update();
+        db.sql("update job_words set by_hand = ? where job_id = ?")
+                .param(byHand)
+                .param(id)
+                .update();
     }
 
     /** Sets how soon a job has its turn. */
@@ -376,6 +394,7 @@ public final class Jobs {
         long removed = row.getLong("original_removed_at");
         boolean originalRemoved = !row.wasNull();
         String origin = row.getString("origin_job");
+        String byHand = row.getString("by_hand");
         return new Job(
                 row.getString("id"),
                 row.getString("name"),
@@ -386,6 +405,8 @@ public final class Jobs {
                 size,
                 FileType.valueOf(row.getString("type")),
                 Optional.ofNullable(row.getString("wanted_rule")),
+                row.getInt("rule_chosen") != 0,
+                byHand == null ? Optional.empty() : Optional.of(JSON.readValue(byHand, ByHand.class)),
                 ruleId == null ? Optional.empty() : Optional.of(new RuleRef(ruleId, row.getInt("rule_version"))),
                 JobState.findByCode(row.getString("state")).orElseThrow(),
                 code == null

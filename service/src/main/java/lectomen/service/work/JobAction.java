@@ -1,5 +1,7 @@
 package lectomen.service.work;
 
+import lectomen.engine.plan.ByHand;
+
 /** Something that a person asks of a job. */
 public sealed interface JobAction {
     /**
@@ -11,8 +13,11 @@ public sealed interface JobAction {
     /** Runs an ended job again from its original; what it files takes the place of what it filed before, and only of that. */
     record RunAgain() implements JobAction {}
 
-    /** Runs a job again under this one rule. */
+    /** Runs a job again under this one rule, whatever its conditions say. A file that still lies in its folder is taken for it. */
     record MoveTo(String rule) implements JobAction {}
+
+    /** Files the job's document as a person says, asking no rule. A file that still lies in its folder is taken for it. */
+    record FileAs(ByHand byHand) implements JobAction {}
 
     /** Stops a job until it is released. One that is at work is held as soon as its worker is done. */
     record Hold() implements JobAction {}

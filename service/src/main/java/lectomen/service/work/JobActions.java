@@ -3,6 +3,7 @@ package lectomen.service.work;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import lectomen.engine.reason.Reason;
 import lectomen.service.filing.EffectRunner;
@@ -29,17 +30,25 @@ public final class JobActions {
     private final Jobs jobs;
     private final EffectRunner effects;
     private final Ledger ledger;
+    private final LyingThere lying;
     private final Runnable wake;
     private final UnaryOperator<String> nameOf;
 
     /** @param wake called after something was put back to work */
     /** @param nameOf the name of a principal, for reasons that people read */
     public JobActions(
-            Store store, Jobs jobs, EffectRunner effects, Ledger ledger, Runnable wake, UnaryOperator<String> nameOf) {
+            Store store,
+            Jobs jobs,
+            EffectRunner effects,
+            Ledger ledger,
+            LyingThere lying,
+            Runnable wake,
+            UnaryOperator<String> nameOf) {
         this.store = store;
         this.jobs = jobs;
         this.effects = effects;
         this.ledger = ledger;
+        this.lying = lying;
         this.wake = wake;
         this.nameOf = nameOf;
     }
@@ -53,16 +62,36 @@ public final class JobActions {
      * @throws ChangedMeanwhileException if it is no longer of that version
      */
     public Job one(String id, JobAction action, Optional<Integer> ifVersion, String principal) {
+        Hands hands = new Hands(principal, lying.takenFrom());
         store.write(db -> {
             Job job = jobs.find(db, id).orElseThrow(() -> new NoSuchJobException(id));
             if (ifVersion.filter(version -> version != job.version()).isPresent()) {
                 throw new ChangedMeanwhileException("Job " + id);
             }
-            act(db, job, action, principal);
+            act(db, job, action, hands);
             return id;
         });
-        wake.run();
+        goOn(hands);
         return jobs.require(id);
+    }
+
+    /**
+     * Who does it, and what it asks for.
+     *
+     * @param takenFrom the sources from whose folders files are taken now
+     * @param asked jobs whose files still lie in their folders and are to be taken
+     */
+    private record Hands(String principal, Set<Long> takenFrom, List<Job> asked) {
+        Hands(String principal, Set<Long> takenFrom) {
+            this(principal, takenFrom, new ArrayList<>());
+        }
+    }
+
+    private void goOn(Hands hands) {
+        if (!hands.asked().isEmpty()) {
+            lying.fetch(hands.asked());
+        }
+        wake.run();
     }
 
     /** Does it with each of them that it can be done with. */
@@ -71,34 +100,42 @@ public final class JobActions {
         List<NotDone> notDone = new ArrayList<>();
         for (int at = 0; at < ids.size(); at += PER_WRITE) {
             List<String> part = ids.subList(at, Math.min(at + PER_WRITE, ids.size()));
+            Hands hands = new Hands(principal, lying.takenFrom());
             List<NotDone> refused = store.write(db -> part.stream()
-                    .flatMap(id -> tryOne(db, id, action, principal).stream())
+                    .flatMap(id -> tryOne(db, id, action, hands).stream())
                     .toList());
             notDone.addAll(refused);
             done += part.size() - refused.size();
-            wake.run();
+            goOn(hands);
         }
         return new Done(done, notDone);
     }
 
     /** An action checks before it changes anything, so that one which is refused leaves nothing behind. */
-    private Optional<NotDone> tryOne(JdbcClient db, String id, JobAction action, String principal) {
+    private Optional<NotDone> tryOne(JdbcClient db, String id, JobAction action, Hands hands) {
         try {
             Job job = jobs.find(db, id).orElseThrow(() -> new NoSuchJobException(id));
-            act(db, job, action, principal);
+            act(db, job, action, hands);
             return Optional.empty();
         } catch (NoSuchJobException | WrongStateException e) {
             return Optional.of(new NotDone(id, String.valueOf(e.getMessage())));
         }
     }
 
-    private void act(JdbcClient db, Job job, JobAction action, String principal) {
+    private void act(JdbcClient db, Job job, JobAction action, Hands hands) {
+        String principal = hands.principal();
         if (action instanceof JobAction.Retry) {
             retry(db, job, principal);
         } else if (action instanceof JobAction.RunAgain) {
-            startAgain(db, job, Optional.empty(), "run again", principal);
+            startAgain(db, job, "run again", principal);
         } else if (action instanceof JobAction.MoveTo move) {
-            startAgain(db, job, Optional.of(move.rule()), "moved to another rule", principal);
+            begin(db, job, "moved to another rule", hands);
+            jobs.choose(db, job.id(), move.rule());
+            ledger.append(db, principal, "job.moved", job.subject(), "rule", move.rule());
+        } else if (action instanceof JobAction.FileAs as) {
+            begin(db, job, "filed by hand", hands);
+            jobs.choose(db, job.id(), as.byHand());
+            ledger.append(db, principal, "job.filed-by-hand", job.subject());
         } else if (action instanceof JobAction.Hold) {
             hold(db, job, principal);
         } else if (action instanceof JobAction.Release) {
@@ -122,7 +159,7 @@ public final class JobActions {
             ledger.append(db, principal, "job.retried", job.subject());
         } else if (endedBadly(job.state())) {
             requireOriginal(job, "retried");
-            jobs.startAgain(db, job.id(), false, Optional.empty(), principal);
+            jobs.startAgain(db, job.id(), false, principal);
         } else {
             throw new WrongStateException(job.id(), job.state(), "retried");
         }
@@ -132,19 +169,51 @@ public final class JobActions {
         return state == JobState.FAILED || state == JobState.REJECTED || state == JobState.UNWANTED;
     }
 
-    private void startAgain(JdbcClient db, Job job, Optional<String> rule, String what, String principal) {
+    /** Has a job go its way anew by what a person chose for it, whether it has ended, waits, or its file was never taken. */
+    private void begin(JdbcClient db, Job job, String what, Hands hands) {
+        if (job.original().isEmpty() && job.originalRemovedAt().isEmpty()) {
+            askForFile(db, job, what, hands);
+            return;
+        }
         requireOriginal(job, what);
-        boolean waits = job.state() == JobState.WAITING || job.state() == JobState.HELD;
-        boolean may = job.state().isEnd() || (rule.isPresent() && waits);
+        if (!job.state().isEnd() && job.state() != JobState.WAITING && job.state() != JobState.HELD) {
+            throw new WrongStateException(job.id(), job.state(), what);
+        }
+        startAnew(db, job, what, hands.principal());
+    }
+
+    private void askForFile(JdbcClient db, Job job, String what, Hands hands) {
+        boolean may = job.state() == JobState.UNWANTED || job.state() == JobState.WAITING;
         if (!may) {
             throw new WrongStateException(job.id(), job.state(), what);
         }
+        if (!hands.takenFrom().contains(job.source())) {
+            throw new WrongStateException(
+                    job.id(),
+                    job.state(),
+                    what + ": its file lies in a folder from which no live rule takes files now");
+        }
+        Reason reason = Reason.of("file.asked-for", "who", nameOf.apply(hands.principal()));
+        jobs.move(db, job.id(), Jobs.Move.to(JobState.WAITING, reason), hands.principal());
+        lying.askFor(db, job.id());
+        hands.asked().add(job);
+    }
+
+    private void startAgain(JdbcClient db, Job job, String what, String principal) {
+        requireOriginal(job, what);
+        if (!job.state().isEnd()) {
+            throw new WrongStateException(job.id(), job.state(), what);
+        }
+        startAnew(db, job, what, principal);
+        ledger.append(db, principal, "job.run-again", job.subject());
+    }
+
+    private void startAnew(JdbcClient db, Job job, String what, String principal) {
         Reason reason = Reason.of("job.started-again", "who", nameOf.apply(principal));
         if (!effects.giveUp(db, job.id(), reason)) {
             throw begun(job, what);
         }
-        jobs.startAgain(db, job.id(), true, rule, principal);
-        ledger.append(db, principal, "job.run-again", job.subject(), "rule", rule.orElse(""));
+        jobs.startAgain(db, job.id(), true, principal);
     }
 
     private static void requireOriginal(Job job, String what) {

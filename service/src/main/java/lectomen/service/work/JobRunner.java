@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Queue;
 import java.util.Set;
 import java.util.stream.Collectors;
+import lectomen.engine.plan.ByHand;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
@@ -175,6 +176,10 @@ public final class JobRunner implements AutoCloseable {
     private void run(Job job) {
         Instant beganAt = clock.instant();
         Optional<String> folder = sources.findFolder(job.source());
+        if (job.byHand().isPresent()) {
+            recordByHand(job, job.byHand().get(), folder, beganAt);
+            return;
+        }
         Task task = task(job, folder);
         if (task.rules().isEmpty() && job.origin().isPresent()) {
             refuseOwnResult(job, folder);
@@ -200,6 +205,16 @@ public final class JobRunner implements AutoCloseable {
             } else {
                 died(db, job, folder);
             }
+            return job.id();
+        });
+        effects.wake();
+    }
+
+    /** What a person said needs no worker: the document is not opened. */
+    private void recordByHand(Job job, ByHand byHand, Optional<String> folder, Instant beganAt) {
+        Outcome outcome = byHand.plan(facts(job, folder), site);
+        store.write(db -> {
+            findAtWork(db, job).ifPresent(now -> record(db, now, outcome, folder, beganAt));
             return job.id();
         });
         effects.wake();
@@ -236,14 +251,30 @@ public final class JobRunner implements AutoCloseable {
                 .collect(Collectors.toSet());
         List<LiveRule> rules = rulebook.acting().rules().stream()
                 .filter(live -> !makers.contains(live.ref().id()))
-                .filter(live ->
-                        folder.isEmpty() || live.rule().findFrom(folder.get()).isPresent())
-                .filter(live -> job.wantedRule().isEmpty()
-                        || job.wantedRule().get().equals(live.ref().id()))
+                .filter(live -> isAsked(live, job, folder))
                 .toList();
-        Facts facts = new Facts(job.name(), job.size(), job.type(), folder, job.createdAt());
         List<Task.RuleText> texts = rules.stream().map(LiveRule::asText).toList();
-        return new Task(Task.PROTOCOL, job.id(), job.attempt(), job.original().orElseThrow(), facts, texts, site);
+        return new Task(
+                Task.PROTOCOL,
+                job.id(),
+                job.attempt(),
+                job.original().orElseThrow(),
+                facts(job, folder),
+                texts,
+                job.ruleChosen(),
+                site);
+    }
+
+    /** The rule that was chosen for the job; where none was, those that take files from its folder. */
+    private static boolean isAsked(LiveRule live, Job job, Optional<String> folder) {
+        return job.wantedRule()
+                .map(chosen -> chosen.equals(live.ref().id()))
+                .orElseGet(() ->
+                        folder.isEmpty() || live.rule().findFrom(folder.get()).isPresent());
+    }
+
+    private static Facts facts(Job job, Optional<String> folder) {
+        return new Facts(job.name(), job.size(), job.type(), folder, job.createdAt());
     }
 
     private void record(JdbcClient db, Job before, Outcome outcome, Optional<String> folder, Instant beganAt) {

@@ -64,7 +64,7 @@ public final class Trials {
                 type = FileType.of(in.readNBytes(FileType.HEAD_BYTES));
             }
             Facts facts = new Facts(name, ref.size(), type, Optional.empty(), clock.instant());
-            Task task = new Task(Task.PROTOCOL, file.getFileName().toString(), 1, ref, facts, rules(with), site);
+            Task task = new Task(Task.PROTOCOL, file.getFileName().toString(), 1, ref, facts, rules(with), false, site);
             return workers.examine(task, sha256 -> Files.newInputStream(file));
         } finally {
             Files.deleteIfExists(file);

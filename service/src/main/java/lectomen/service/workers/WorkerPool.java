@@ -7,12 +7,16 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.task.PageTask;
 import lectomen.engine.task.Task;
@@ -30,6 +34,7 @@ public final class WorkerPool implements AutoCloseable {
     private final Semaphore places;
     private final Deque<WorkerProcess> idle = new ArrayDeque<>();
     private final Set<WorkerProcess> all = new HashSet<>();
+    private final Map<String, Progress> progress = new ConcurrentHashMap<>();
     private final AtomicInteger started = new AtomicInteger();
     private final AtomicInteger deaths = new AtomicInteger();
     private final ScheduledExecutorService watchdog = Executors.newScheduledThreadPool(1, work -> {
@@ -61,12 +66,17 @@ public final class WorkerPool implements AutoCloseable {
         return deaths.get();
     }
 
+    /** How far the task of this id has come, once it takes longer than a moment. */
+    public Optional<Progress> progressOf(String task) {
+        return Optional.ofNullable(progress.get(task));
+    }
+
     /** Has a worker do the task; waits for a free one, then for the answer. */
     public Examination examine(Task task, BytesOf bytes) {
         places.acquireUninterruptibly();
         try {
             WorkerProcess worker = take();
-            Examination examination = worker.examine(task, bytes, watchdog);
+            Examination examination = worker.examine(task, bytes, watchdog, now -> progress.put(task.id(), now));
             if (worker.isAlive() && examination instanceof Examination.Done) {
                 giveBack(worker);
             } else {
@@ -81,6 +91,7 @@ public final class WorkerPool implements AutoCloseable {
             LOG.error("No worker can be started: {}. Check the memory and the limits of processes", e.getMessage());
             return new Examination.Died();
         } finally {
+            progress.remove(task.id());
             places.release();
         }
     }

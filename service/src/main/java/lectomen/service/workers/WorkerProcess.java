@@ -13,6 +13,7 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Predicate;
+import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.task.Answer;
 import lectomen.engine.task.Frames;
@@ -88,14 +89,15 @@ final class WorkerProcess {
     }
 
     /** Has the document examined, at most as long as a worker may take. */
-    Examination examine(Task task, BytesOf bytes, ScheduledExecutorService watchdog) {
+    Examination examine(Task task, BytesOf bytes, ScheduledExecutorService watchdog, Progress.Listener listener) {
         Said said = ask(
                 () -> frames.send(task),
                 frame -> frame.kind() == Frames.Kind.ANSWER
                         && frame.answer().id().equals(task.id())
                         && frame.answer().attempt() == task.attempt(),
                 bytes,
-                watchdog);
+                watchdog,
+                listener);
         return said instanceof Said.Answer answer ? result(answer.frame().answer()) : ((Said.Nothing) said).why();
     }
 
@@ -106,7 +108,8 @@ final class WorkerProcess {
                 frame -> frame.kind() == Frames.Kind.SHOWN
                         && frame.pageAnswer().id().equals(task.id()),
                 bytes,
-                watchdog);
+                watchdog,
+                Progress.Listener.NONE);
         if (said instanceof Said.Answer answer) {
             PageAnswer page = answer.frame().pageAnswer();
             return page.reason().<Showing>map(Showing.Not::new).orElseGet(() -> new Showing.Shown(page));
@@ -128,7 +131,11 @@ final class WorkerProcess {
 
     /** Asks, hands over the bytes that the worker wants, and waits for the answer. */
     private Said ask(
-            Question question, Predicate<Frames.Frame> isAnswer, BytesOf bytes, ScheduledExecutorService watchdog) {
+            Question question,
+            Predicate<Frames.Frame> isAnswer,
+            BytesOf bytes,
+            ScheduledExecutorService watchdog,
+            Progress.Listener listener) {
         if (!started && !awaitReady(watchdog)) {
             return new Said.Nothing(whyItDied());
         }
@@ -144,6 +151,8 @@ final class WorkerProcess {
             for (Optional<Frames.Frame> frame = frames.receive(); frame.isPresent(); frame = frames.receive()) {
                 if (frame.get().kind() == Frames.Kind.NEED) {
                     handOver(frame.get().text(), bytes);
+                } else if (frame.get().kind() == Frames.Kind.PROGRESS) {
+                    listener.at(frame.get().progress());
                 } else if (isAnswer.test(frame.get())) {
                     return new Said.Answer(frame.get());
                 }

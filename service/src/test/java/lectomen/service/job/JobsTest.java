@@ -126,7 +126,7 @@ class JobsTest {
         });
         move(id, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")));
         store.write(db -> {
-            jobs.startAgain(db, id, false, Optional.empty(), "owner");
+            jobs.startAgain(db, id, false, "owner");
             return id;
         });
         Job job = jobs.require(id);

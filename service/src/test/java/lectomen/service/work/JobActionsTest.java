@@ -2,6 +2,7 @@ package lectomen.service.work;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.Mockito.mock;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -31,13 +32,20 @@ class JobActionsTest {
 
     private Workshop workshop;
     private JobActions actions;
+    private final LyingThere lying = mock();
     private String job;
 
     @BeforeEach
     void open() throws IOException {
         workshop = new Workshop(temp);
         actions = new JobActions(
-                workshop.store, workshop.jobs, workshop.effects, workshop.ledger, workshop.effects::wake, who -> who);
+                workshop.store,
+                workshop.jobs,
+                workshop.effects,
+                workshop.ledger,
+                lying,
+                workshop.effects::wake,
+                who -> who);
         job = upload("a.txt");
         workshop.effects.start();
     }

@@ -1,10 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
-import { answer, api, base, type JobStory, type Schemas } from "../../api/client";
-import { useKeys } from "../../keys";
-import { texts } from "../../texts";
-import { Do } from "../../ui/Button";
-import { letterOf } from "../../ui/Name";
+import { useEffect, useState } from "react";
+import { answer, api, base, type Job, type JobStory, type Schemas } from "../api/client";
+import { useKeys } from "../keys";
+import { texts } from "../texts";
+import { Do } from "./Button";
+import { letterOf } from "./Name";
 
 type View = Schemas["PageView"];
 type Field = JobStory["fields"][number];
@@ -14,17 +14,20 @@ const BASE_WIDTH = 960;
 const WIDEST = 3_000;
 
 interface PageViewProps {
-  job: JobStory;
+  job: Job;
+  fields?: Field[];
   page: number;
   onPage: (page: number) => void;
-  chosen: number | undefined;
-  onChoose: (field: number) => void;
+  chosen?: number | undefined;
+  onChoose?: (field: number) => void;
 }
 
+const NO_FIELDS: Field[] = [];
+
 /** A page of the document, with the box of each field that was found on it. */
-export function PageView({ job, page, onPage, chosen, onChoose }: PageViewProps) {
+export function PageView({ job, fields: all = NO_FIELDS, page, onPage, chosen, onChoose = () => {} }: PageViewProps) {
   const [zoom, setZoom] = useState(0);
-  const hasOriginal = job.originalSha256 !== undefined && job.originalRemovedAt === undefined;
+  const hasOriginal = job.hasOriginal && job.originalRemovedAt === undefined;
   const { data, isPending } = useQuery({
     queryKey: ["GET", "/jobs", job.id, "pages", page],
     queryFn: () => answer(api.GET("/api/v1/jobs/{id}/pages/{page}", { params: { path: { id: job.id, page } } })),
@@ -33,7 +36,7 @@ export function PageView({ job, page, onPage, chosen, onChoose }: PageViewProps)
   });
   const larger = () => setZoom((zoom + 1) % ZOOMS.length);
   useKeys([{ keys: ["z"], words: texts.key.larger, act: larger, shown: true }]);
-  const fields = job.fields.map((field, place) => ({ field, place })).filter(({ field }) => field.page === page);
+  const fields = all.map((field, place) => ({ field, place })).filter(({ field }) => field.page === page);
   const scale = ZOOMS[zoom] ?? 1;
   const beyond = data !== undefined && data.pages > 0 && page > data.pages;
   if (beyond) onPage(data.pages);
@@ -41,9 +44,9 @@ export function PageView({ job, page, onPage, chosen, onChoose }: PageViewProps)
     <figure aria-label="The document">
       <div className="sheetframe" tabIndex={0} role="group" aria-label="The page">
         {!hasOriginal || data?.reason !== undefined ? (
-          <p className="say p-4">{data?.reason?.words ?? texts.job.noPicture}</p>
+          <p className="say p-4">{data?.reason?.words ?? (job.originalRemovedAt === undefined ? texts.job.notTaken : texts.job.noPicture)}</p>
         ) : isPending ? (
-          <p className="note p-4">{texts.job.loading}</p>
+          <Drawing />
         ) : data !== undefined && data.lines.length > 0 ? (
           <TextPage view={data} fields={fields} chosen={chosen} onChoose={onChoose} scale={scale} />
         ) : data !== undefined ? (
@@ -70,6 +73,28 @@ export function PageView({ job, page, onPage, chosen, onChoose }: PageViewProps)
         </span>
       </figcaption>
     </figure>
+  );
+}
+
+const PATIENCE_MILLIS = 300;
+
+/** What stands where a page will be, once it takes longer than one notices. */
+function Drawing() {
+  const [shown, setShown] = useState(false);
+  useEffect(() => {
+    const later = window.setTimeout(() => setShown(true), PATIENCE_MILLIS);
+    return () => window.clearTimeout(later);
+  }, []);
+  if (!shown) return <div className="drawing" />;
+  return (
+    <div className="drawing">
+      <p className="note" role="status">
+        {texts.job.loading}
+      </p>
+      {[70, 92, 86, 94, 60, 0, 90, 82, 95, 40].map((width, line) => (
+        <span key={line} className="grey" style={{ width: `${width}%` }} />
+      ))}
+    </div>
   );
 }
 

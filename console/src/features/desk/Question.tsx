@@ -1,0 +1,53 @@
+import type { Job } from "../../api/client";
+import { type JobDeed, useRules } from "../../api/queries";
+import { texts } from "../../texts";
+import { Do } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { FileForm } from "../../ui/FileForm";
+import { GlossedName } from "../../ui/Name";
+
+interface QuestionProps {
+  jobs: Job[];
+  onDeed: (deed: JobDeed, to?: string) => void;
+  onFiled: () => void;
+}
+
+/** What is to become of the chosen documents, and the ways there are. */
+export function Question({ jobs, onDeed, onFiled }: QuestionProps) {
+  const rules = useRules();
+  const live = (rules.data?.rules ?? []).filter((rule) => rule.state === "live");
+  const only = jobs.length === 1 ? jobs[0] : undefined;
+  return (
+    <section className="question" aria-label={texts.desk.question(jobs.length)}>
+      <h2 className="part">{texts.desk.question(jobs.length)}</h2>
+      {only !== undefined && <GlossedName name={only.fileName} fields={[]} endingWords={texts.job.ending} chosen={undefined} onChoose={() => {}} />}
+      {only?.reason !== undefined && <p className="why say">{only.reason.words}</p>}
+      <p className="say">
+        {live.length === 0 ? (
+          texts.desk.noRule
+        ) : (
+          <>
+            {only === undefined ? texts.desk.giveMany : texts.desk.give}
+            <Choice
+              label={texts.jobs.giveTo}
+              value=""
+              options={[{ value: "", words: texts.desk.rule }, ...live.map((rule) => ({ value: rule.id, words: rule.id }))]}
+              onChoose={(to) => to !== "" && onDeed("move", to)}
+            />
+            {texts.desk.giveRest}
+          </>
+        )}
+      </p>
+      <h3 className="part">{texts.desk.or}</h3>
+      <FileForm jobs={jobs} onDone={onFiled} />
+      <p className="acts">
+        <Do cap="t" onClick={() => onDeed("retry")}>
+          {texts.desk.retry}
+        </Do>
+        <Do cap="c" onClick={() => onDeed("cancel")}>
+          {texts.desk.leave}
+        </Do>
+      </p>
+    </section>
+  );
+}

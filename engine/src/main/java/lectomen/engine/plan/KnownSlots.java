@@ -1,0 +1,44 @@
+package lectomen.engine.plan;
+
+import java.time.LocalDate;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.Site;
+
+/** What a name can be made of before a document is opened. */
+final class KnownSlots {
+    private static final String FILE_NAME = "file name";
+    private static final String ARRIVED = "arrived";
+    private static final int LONGEST_TEXT_ENDING = 8;
+
+    private KnownSlots() {}
+
+    static Map<String, String> of(Facts facts, Site site) {
+        Map<String, String> slots = new TreeMap<>(site.parameters());
+        slots.put(FILE_NAME, facts.stem());
+        slots.put(ARRIVED, LocalDate.ofInstant(facts.arrived(), site.zone()).toString());
+        return slots;
+    }
+
+    static Set<String> names(Site site) {
+        Set<String> names = new TreeSet<>(site.parameters().keySet());
+        names.add(FILE_NAME);
+        names.add(ARRIVED);
+        return names;
+    }
+
+    /** The ending of the real type; a type without one of its own, or that the given ending also fits, keeps the given. */
+    static String ending(Facts facts, Locale locale) {
+        String given = facts.ending();
+        String own = facts.type().ending();
+        boolean keeps = own.isEmpty()
+                || FileType.findByWord(given).filter(facts.type()::equals).isPresent();
+        boolean textAnyhow = facts.type() == FileType.TEXT && !given.isEmpty() && given.length() <= LONGEST_TEXT_ENDING;
+        return keeps || textAnyhow ? given.toLowerCase(locale) : own;
+    }
+}

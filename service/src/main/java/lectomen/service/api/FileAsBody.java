@@ -1,0 +1,53 @@
+package lectomen.service.api;
+
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.plan.ByHand;
+import lectomen.engine.rule.Site;
+import lectomen.engine.rule.WhenTaken;
+import lectomen.service.filing.Connections;
+import lectomen.service.work.JobAction;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Where, and under which name, a person has a document filed.
+ *
+ * @param in the name of a connection
+ * @param under folders below it, with slashes; absent for its top
+ * @param name with or without the ending; may have slots, such as {@code {file name}}
+ * @param whenTaken {@code number it} where it is not said
+ */
+record FileAsBody(
+        @Nullable String in,
+        @Nullable String under,
+        @Nullable String name,
+        @Nullable String whenTaken) {
+    JobAction.FileAs action(Connections connections, Site site) {
+        String connection = Optional.ofNullable(in).orElse("");
+        if (!connections.folders().containsKey(connection)) {
+            throw new BadRequestException(
+                    "in",
+                    "no connection is called \"" + connection + "\"; there are "
+                            + String.join(
+                                    ", ",
+                                    connections.folders().keySet().stream()
+                                            .sorted()
+                                            .toList()));
+        }
+        String choice = Optional.ofNullable(whenTaken).orElse(WhenTaken.NUMBER_IT.word());
+        WhenTaken taken = WhenTaken.findByWord(choice)
+                .orElseThrow(() -> new BadRequestException(
+                        "whenTaken",
+                        "no choice is called \"" + choice + "\"; there are " + String.join(", ", WhenTaken.words())));
+        ByHand byHand = new ByHand(
+                connection,
+                Optional.ofNullable(under).orElse("").strip(),
+                Optional.ofNullable(name).orElse("").strip(),
+                taken);
+        List<String> problems = byHand.problems(site);
+        if (!problems.isEmpty()) {
+            throw new BadRequestException("name", String.join("; ", problems));
+        }
+        return new JobAction.FileAs(byHand);
+    }
+}

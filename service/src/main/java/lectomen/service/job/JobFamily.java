@@ -1,0 +1,64 @@
+package lectomen.service.job;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.List;
+import lectomen.engine.identify.FileType;
+import lectomen.service.store.Store;
+
+/** What belongs to a job: the jobs that came in with it, those that came of it, and what it made. Safe for several threads. */
+public final class JobFamily {
+    private static final int MOST = 100;
+
+    private static final String SELECT = """
+            select j.id, w.name, j.state from job j join job_words w on w.job_id = j.id
+            """;
+
+    /** Another job, as far as it is shown beside this one. @param state one of the frozen state codes */
+    public record Relative(String id, String fileName, String state) {}
+
+    /** A document that the job has: what came in, or what a step made. @param name {@code main} unless a step named it */
+    public record Output(String name, String sha256, long size, FileType type) {}
+
+    private final Store store;
+
+    public JobFamily(Store store) {
+        this.store = store;
+    }
+
+    /** The other jobs of the same arrival; the first {@value #MOST}. */
+    public List<Relative> cameInWith(Job job) {
+        return job.arrival()
+                .map(arrival -> relatives("where j.arrival_seq = ? and j.id <> ? order by j.number", arrival, job.id()))
+                .orElse(List.of());
+    }
+
+    /** The jobs whose file is a part or a result of this one's; the first {@value #MOST}. */
+    public List<Relative> cameOfIt(Job job) {
+        return relatives("where j.origin_job = ? or j.parent_id = ? order by j.number", job.id(), job.id());
+    }
+
+    private List<Relative> relatives(String where, Object... parameters) {
+        return store.read(db -> db.sql(SELECT + where + " limit " + MOST)
+                .params(parameters)
+                .query((row, n) -> new Relative(row.getString("id"), row.getString("name"), row.getString("state")))
+                .list());
+    }
+
+    /** The documents of the job's present generation. */
+    public List<Output> outputs(Job job) {
+        return store.read(
+                db -> db.sql("select * from output where job_id = ? and generation = ? order by name <> 'main', name")
+                        .params(job.id(), job.generation())
+                        .query(JobFamily::output)
+                        .list());
+    }
+
+    private static Output output(ResultSet row, int n) throws SQLException {
+        return new Output(
+                row.getString("name"),
+                row.getString("sha256"),
+                row.getLong("size"),
+                FileType.valueOf(row.getString("type")));
+    }
+}
