@@ -74,8 +74,8 @@ export function DeskPage() {
             onMark={mark}
             onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
           />
-          <Question key={chosen.map((job) => job.id).join()} jobs={chosen} onDeed={act} onFiled={() => setMarked(new Map())} />
-          <DeskPageView key={here.id} job={here} />
+          <Question key={`question ${chosen.map((job) => job.id).join()}`} jobs={chosen} onDeed={act} onFiled={() => setMarked(new Map())} />
+          <DeskPageView key={`page ${here.id}`} job={here} />
         </>
       )}
     </main>

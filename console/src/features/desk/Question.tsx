@@ -1,10 +1,12 @@
+import { useRef, useState } from "react";
 import type { Job } from "../../api/client";
 import { type JobDeed, useRules } from "../../api/queries";
+import { useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { FileForm } from "../../ui/FileForm";
-import { GlossedName } from "../../ui/Name";
+import { Name } from "../../ui/Name";
 
 interface QuestionProps {
   jobs: Job[];
@@ -17,10 +19,25 @@ export function Question({ jobs, onDeed, onFiled }: QuestionProps) {
   const rules = useRules();
   const live = (rules.data?.rules ?? []).filter((rule) => rule.state === "live");
   const only = jobs.length === 1 ? jobs[0] : undefined;
+  const [choosing, setChoosing] = useState(false);
+  const section = useRef<HTMLElement>(null);
+  useKeys([
+    { keys: ["r"], words: texts.key.giveTo, act: () => setChoosing(true), shown: live.length > 0 },
+    {
+      keys: ["n"],
+      words: texts.key.name,
+      act: () => section.current?.querySelector<HTMLInputElement>("input[name=name]")?.select(),
+      shown: true,
+    },
+  ]);
   return (
-    <section className="question" aria-label={texts.desk.question(jobs.length)}>
+    <section ref={section} className="question" aria-label={texts.desk.question(jobs.length)}>
       <h2 className="part">{texts.desk.question(jobs.length)}</h2>
-      {only !== undefined && <GlossedName name={only.fileName} fields={[]} endingWords={texts.job.ending} chosen={undefined} onChoose={() => {}} />}
+      {only !== undefined && (
+        <p className="asked">
+          <Name name={only.fileName} raw />
+        </p>
+      )}
       {only?.reason !== undefined && <p className="why say">{only.reason.words}</p>}
       <p className="say">
         {live.length === 0 ? (
@@ -31,6 +48,8 @@ export function Question({ jobs, onDeed, onFiled }: QuestionProps) {
             <Choice
               label={texts.jobs.giveTo}
               value=""
+              open={choosing}
+              onOpenChange={setChoosing}
               options={[{ value: "", words: texts.desk.rule }, ...live.map((rule) => ({ value: rule.id, words: rule.id }))]}
               onChoose={(to) => to !== "" && onDeed("move", to)}
             />

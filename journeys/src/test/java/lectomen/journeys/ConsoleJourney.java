@@ -278,7 +278,8 @@ class ConsoleJourney {
         waiting("plan of").click();
         assertThat(page.locator(".question .why")).containsText("does not accept");
         assertThat(page.locator(".sheetframe")).containsText("still lies in its hot folder");
-        page.locator("input[name=name]").fill("Quay plan");
+        page.keyboard().press("n");
+        page.keyboard().type("Quay plan");
         page.locator("input[name=under]").fill("Plans/2027");
         page.keyboard().press("Enter");
         assertThat(waiting("plan of")).hasCount(0);
@@ -287,7 +288,7 @@ class ConsoleJourney {
         assertThat(service.inbox("tickets").resolve("plan of the quay.bin")).doesNotExist();
         waiting("letter").click();
         assertThat(page.locator(".pagetext")).containsText("DEAR HARBOUR OFFICE");
-        button("give to a rule: a rule").click();
+        page.keyboard().press("r");
         page.getByRole(AriaRole.MENUITEMRADIO, new Page.GetByRoleOptions().setName("tickets"))
                 .click();
         service.awaitJob("letter.txt", "failed");

@@ -130,7 +130,7 @@ class ReasonsJourney {
                 "unwanted",
                 "rule.none-wants",
                 "No rule wants it: pdfs: text contains \"PERMIT\": not found: no text on page 1, only pictures or nothing."
-                        + " Change a rule, or move the job to one: job move.");
+                        + " Change a rule, give it to one, or file it by hand.");
         service.live(rule(
                 "read-it",
                 "",

@@ -132,7 +132,7 @@ class PlannerTest {
         Outcome outcome = plan(picture, "", rule("permits", "", FILE));
         assertThat(reason(outcome).words())
                 .isEqualTo(
-                        "No rule wants it: permits: does not accept png. Change a rule, or move the job to one: job move.");
+                        "No rule wants it: permits: does not accept png. Change a rule, give it to one, or file it by hand.");
         assertThat(reason(plan(picture, "")).code()).isEqualTo("rule.none-here");
     }
 
