@@ -109,17 +109,18 @@ function LostLine() {
 function KeyLine() {
   const shown = useAllKeys().filter((deed) => deed.shown === true);
   const isLast = (deed: KeyDeed) => deed.keys.includes("?");
-  const keys = [...shown.filter((deed) => !isLast(deed)), ...shown.filter(isLast)];
+  const line = (deed: KeyDeed) => (
+    <span key={deed.words}>
+      {(deed.caps ?? deed.keys.slice(0, 1)).map((key) => (
+        <Cap key={key} of={key} />
+      ))}
+      {deed.words}
+    </span>
+  );
   return (
     <footer className="keys">
-      {keys.map((deed) => (
-        <span key={deed.words}>
-          {(deed.caps ?? deed.keys.slice(0, 1)).map((key) => (
-            <Cap key={key} of={key} />
-          ))}
-          {deed.words}
-        </span>
-      ))}
+      <span className="deeds">{shown.filter((deed) => !isLast(deed)).map(line)}</span>
+      {shown.filter(isLast).map(line)}
       <Beat />
     </footer>
   );

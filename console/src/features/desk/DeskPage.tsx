@@ -85,8 +85,8 @@ export function DeskPage() {
 function DeskPageView({ job }: { job: Job }) {
   const [page, setPage] = useState(1);
   useKeys([
-    { keys: [","], words: `${texts.key.page} ←`, act: () => setPage(Math.max(1, page - 1)), shown: true },
-    { keys: ["."], words: texts.key.page, act: () => setPage(page + 1), shown: true },
+    { keys: [","], words: `${texts.key.page} ←`, act: () => setPage(Math.max(1, page - 1)) },
+    { keys: ["."], words: texts.key.page, act: () => setPage(page + 1), caps: [",", "."], shown: true },
   ]);
   return (
     <div className="pg">

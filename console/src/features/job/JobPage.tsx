@@ -59,8 +59,8 @@ function Story({ job }: { job: JobStory }) {
     { keys: ["Escape"], words: texts.key.back, act: () => void navigate(-1), shown: true },
     ...ways.map((way) => ({ keys: [way.key], words: way.words.toLowerCase(), act: () => act(way.deed), shown: true })),
     ...(mayFile ? [{ keys: ["b"], words: texts.key.byHand, act: () => setFiling(true), shown: true }] : []),
-    { keys: [","], words: `${texts.key.page} ←`, act: () => setPage(Math.max(1, page - 1)), shown: true },
-    { keys: ["."], words: texts.key.page, act: () => setPage(page + 1), shown: true },
+    { keys: [","], words: `${texts.key.page} ←`, act: () => setPage(Math.max(1, page - 1)) },
+    { keys: ["."], words: texts.key.page, act: () => setPage(page + 1), caps: [",", "."], shown: true },
     ...job.fields.map((field, place) => ({
       keys: [`f ${letterOf(place)}`],
       words: `${texts.key.field}: ${field.name}`,

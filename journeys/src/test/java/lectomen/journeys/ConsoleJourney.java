@@ -350,6 +350,14 @@ class ConsoleJourney {
             looked.waitForTimeout(400);
             assertThat(findings(looked)).as(path + " in " + colours).isEmpty();
         }
+        looked.context().clearCookies();
+        for (String door : List.of("/today", "/welcome#code")) {
+            looked.navigate(door);
+            assertThat(looked.getByLabel("Password")).isVisible();
+            assertThat(findings(looked))
+                    .as("the door at " + door + " in " + colours)
+                    .isEmpty();
+        }
         looked.context().close();
     }
 
