@@ -21,6 +21,26 @@ public final class TextSearch {
         return matcher.find() ? Optional.of(matcher.group()) : Optional.empty();
     }
 
+    /** A text with every match replaced, and how many there were. */
+    public record Replaced(String text, int hits) {}
+
+    /**
+     * Replaces every match.
+     *
+     * @param by may name groups by $1
+     * @throws PatternTooSlow if the pattern backtracks without end
+     */
+    public static Replaced replaceAll(Pattern pattern, String text, String by) {
+        Matcher matcher = BoundedText.matcher(pattern, text);
+        StringBuilder out = new StringBuilder();
+        int hits = 0;
+        while (matcher.find()) {
+            matcher.appendReplacement(out, by);
+            hits++;
+        }
+        return new Replaced(matcher.appendTail(out).toString(), hits);
+    }
+
     /**
      * Whether the words stand in the text one after the other, whatever their case and the blanks between them. A word that is
      * divided at the end of a line is whole.

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import lectomen.engine.extract.Nearness;
 import org.jspecify.annotations.Nullable;
@@ -64,7 +65,7 @@ public final class NamePattern {
             } else if (c == '}') {
                 return Parsed.wrong("a } without its {; write }} for the character itself", at);
             } else if (c == '{') {
-                int end = source.indexOf('}', at);
+                int end = endOfSlot(source, at);
                 if (end < 0) {
                     return Parsed.wrong("a { without its }; write {{ for the character itself", at);
                 }
@@ -86,31 +87,61 @@ public final class NamePattern {
                 : new Parsed(Optional.of(new NamePattern(source, parts)), "", 0);
     }
 
+    /** The brace that closes a slot; one inside quotes does not. */
+    private static int endOfSlot(String source, int from) {
+        boolean quoted = false;
+        for (int at = from; at < source.length(); at++) {
+            char c = source.charAt(at);
+            quoted = (c == '\'') != quoted;
+            if (c == '}' && !quoted) {
+                return at;
+            }
+        }
+        return -1;
+    }
+
+    /** The parts between bars; a bar inside quotes does not part. */
+    private static List<String> pieces(String inside) {
+        List<String> pieces = new ArrayList<>();
+        boolean quoted = false;
+        int from = 0;
+        for (int at = 0; at < inside.length(); at++) {
+            char c = inside.charAt(at);
+            quoted = (c == '\'') != quoted;
+            if (c == '|' && !quoted) {
+                pieces.add(inside.substring(from, at));
+                from = at + 1;
+            }
+        }
+        pieces.add(inside.substring(from));
+        return pieces;
+    }
+
     private record SlotReading(Part.@Nullable Slot slot, String problem, int at) {}
 
     private static SlotReading slot(String inside, int offset) {
-        String[] pieces = inside.split("\\|", -1);
-        String name = pieces[0].strip();
+        List<String> pieces = pieces(inside);
+        String name = pieces.get(0).strip();
         if (name.isEmpty()) {
             return new SlotReading(null, "a slot without a field name", offset);
         }
         List<Transform> transforms = new ArrayList<>();
-        int at = offset + pieces[0].length() + 1;
-        for (int i = 1; i < pieces.length; i++) {
-            String[] wordAndArgument = pieces[i].strip().split("\\s+", 2);
-            int wordAt = at + pieces[i].length() - pieces[i].stripLeading().length();
-            String argument = wordAndArgument.length > 1 ? wordAndArgument[1] : "";
-            Optional<Transform.Maker> maker = Transforms.findByWord(wordAndArgument[0]);
-            if (maker.isEmpty()) {
-                return new SlotReading(null, unknown(wordAndArgument[0]), wordAt);
+        int at = offset + pieces.get(0).length() + 1;
+        for (String piece : pieces.subList(1, pieces.size())) {
+            String call = piece.strip();
+            int wordAt = at + piece.length() - piece.stripLeading().length();
+            Optional<String> word = Transforms.findWord(call);
+            if (word.isEmpty()) {
+                return new SlotReading(null, unknown(call.split("\\s+", 2)[0]), wordAt);
             }
-            Optional<Transform> transform = maker.get().make(argument);
+            String argument = call.substring(word.get().length()).strip();
+            Optional<Transform> transform = Transforms.find(word.get(), argument);
             if (transform.isEmpty()) {
-                String problem = "\"" + argument + "\" is not what " + wordAndArgument[0] + " needs behind it";
+                String problem = "\"" + argument + "\" is not what " + word.get() + " needs behind it";
                 return new SlotReading(null, problem, wordAt);
             }
             transforms.add(transform.get());
-            at += pieces[i].length() + 1;
+            at += piece.length() + 1;
         }
         return new SlotReading(new Part.Slot(name, List.copyOf(transforms)), "", 0);
     }
@@ -176,9 +207,15 @@ public final class NamePattern {
      * @throws NotADateException if a slot asks for a form of a date and its value is none
      */
     public String text(Map<String, String> values, Locale locale) {
+        return text(values, locale, warning -> {});
+    }
+
+    /** @param warn told, in words, of each change that was probably not meant */
+    public String text(Map<String, String> values, Locale locale, Consumer<String> warn) {
+        Transform.Surroundings around = new Transform.Surroundings(locale, warn);
         List<String> texts = new ArrayList<>();
         for (Part part : parts) {
-            texts.add(part instanceof Part.Slot slot ? filled(slot, values, locale) : ((Part.Literal) part).text());
+            texts.add(part instanceof Part.Slot slot ? filled(slot, values, around) : ((Part.Literal) part).text());
         }
         for (int i = 0; i < parts.size(); i++) {
             if (parts.get(i) instanceof Part.Slot && texts.get(i).isEmpty()) {
@@ -188,11 +225,11 @@ public final class NamePattern {
         return String.join("", texts).replaceAll("\\(\\s*\\)|\\[\\s*]", "");
     }
 
-    private static String filled(Part.Slot slot, Map<String, String> values, Locale locale) {
+    private static String filled(Part.Slot slot, Map<String, String> values, Transform.Surroundings around) {
         String text = Objects.requireNonNullElse(values.get(slot.name()), "");
         for (Transform transform : slot.transforms()) {
             try {
-                text = transform.apply(text, locale);
+                text = transform.apply(text, around);
             } catch (DateTimeException e) {
                 throw new NotADateException(slot.name(), text);
             }

@@ -1,10 +1,8 @@
 package lectomen.engine.naming;
 
-import java.time.DateTimeException;
-import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Consumer;
 
 /** One change to the text of a slot, such as {@code | upper}. */
 @FunctionalInterface
@@ -12,17 +10,16 @@ interface Transform {
     /**
      * The changed text. An empty text stays empty, except where a transform is there to fill it.
      *
-     * @throws DateTimeException if the transform needs a date and the text is none
+     * @throws java.time.DateTimeException if the transform needs a date and the text is none
      */
-    String apply(String text, Locale locale);
+    String apply(String text, Surroundings around);
+
+    /** @param warn told, in words, of something that was probably not meant */
+    record Surroundings(Locale locale, Consumer<String> warn) {}
 
     /** Makes a transform from what stands behind its word, or empty when that is not what it needs. */
     @FunctionalInterface
     interface Maker {
-        Optional<Transform> make(String argument);
-    }
-
-    static String asDate(String text, DateTimeFormatter form) {
-        return text.isEmpty() ? "" : LocalDate.parse(text).format(form);
+        Optional<Transform> make(Arguments arguments);
     }
 }

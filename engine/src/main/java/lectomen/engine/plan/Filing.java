@@ -5,6 +5,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.Consumer;
+import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.naming.NotADateException;
 import lectomen.engine.naming.SafeName;
@@ -52,27 +55,36 @@ public record Filing(
 
     /** Fills the patterns. The same filing always gives the same target. */
     public Target target(Locale locale) {
+        return target(locale, warning -> {});
+    }
+
+    /** @param warn told, in words, of each change to a value that was probably not meant */
+    public Target target(Locale locale, Consumer<String> warn) {
         try {
-            return filled(locale);
+            return filled(locale, warn);
         } catch (NotADateException e) {
             return new Target.Impossible(Reason.of("slot.not-a-date", "slot", e.slot(), "value", e.value()));
+        } catch (PatternTooSlow e) {
+            return new Target.Impossible(Reason.of("name.too-slow", "pattern", name));
         }
     }
 
-    private Target filled(Locale locale) {
+    private Target filled(Locale locale, Consumer<String> warn) {
         List<String> folder = new ArrayList<>();
+        Map<String, String> values = new TreeMap<>(slots);
         if (!under.isEmpty()) {
             NamePattern pattern = parsed(under);
             for (NamePattern level : pattern.levels()) {
-                String made = SafeName.folder(level.text(slots, locale));
+                String made = SafeName.folder(level.text(slots, locale, warn));
                 if (made.isEmpty()) {
                     return new Target.Impossible(empty("folder.empty", level));
                 }
                 folder.add(made);
+                values.put("filed under " + folder.size(), made);
             }
         }
         NamePattern pattern = parsed(name);
-        String made = SafeName.file(pattern.text(slots, locale), ending);
+        String made = SafeName.file(pattern.text(values, locale, warn), ending);
         return made.isEmpty() ? new Target.Impossible(empty("name.empty", pattern)) : new Target.Place(folder, made);
     }
 

@@ -76,7 +76,7 @@ class NamePatternTest {
                 "permit} x ^ 6 ^ without its {",
                 "a {} b ^ 3 ^ without a field name",
                 "{permit | uper} ^ 10 ^ did you mean upper?",
-                "{permit | qqq} ^ 10 ^ there are date, first",
+                "{permit | qqq} ^ 10 ^ there are after, back",
                 "{x | date foo} ^ 5 ^ is not what date needs",
                 "{x | date HH} ^ 5 ^ is not what date needs",
                 "{x | first} ^ 5 ^ is not what first needs",
