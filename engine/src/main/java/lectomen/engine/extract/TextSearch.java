@@ -17,8 +17,19 @@ public final class TextSearch {
      * @throws PatternTooSlow if the pattern backtracks without end
      */
     public static Optional<String> findMatch(Pattern pattern, String text) {
+        return findMatcher(pattern, text).map(Matcher::group);
+    }
+
+    /** The first match in the text, with its groups. @throws PatternTooSlow if the pattern backtracks without end */
+    public static Optional<Matcher> findMatcher(Pattern pattern, String text) {
         Matcher matcher = BoundedText.matcher(pattern, text);
-        return matcher.find() ? Optional.of(matcher.group()) : Optional.empty();
+        return matcher.find() ? Optional.of(matcher) : Optional.empty();
+    }
+
+    /** The match of the whole text, with its groups. @throws PatternTooSlow if the pattern backtracks without end */
+    public static Optional<Matcher> findWhole(Pattern pattern, String text) {
+        Matcher matcher = BoundedText.matcher(pattern, text);
+        return matcher.matches() ? Optional.of(matcher) : Optional.empty();
     }
 
     /** A text with every match replaced, and how many there were. */

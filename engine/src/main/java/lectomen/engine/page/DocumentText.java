@@ -1,21 +1,24 @@
 package lectomen.engine.page;
 
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 
 /**
  * All pages of a document with their words.
  *
  * @param illegible the numbers of pages whose text layer is garbage; such pages have no words here
+ * @param properties what the document says of itself, such as its title and author, by their names in small letters
  */
-public record DocumentText(List<Page> pages, List<Integer> illegible) {
+public record DocumentText(List<Page> pages, List<Integer> illegible, Map<String, String> properties) {
     public DocumentText {
         pages = List.copyOf(pages);
         illegible = List.copyOf(illegible);
+        properties = Map.copyOf(properties);
     }
 
     public DocumentText(List<Page> pages) {
-        this(pages, List.of());
+        this(pages, List.of(), Map.of());
     }
 
     public boolean isBlank() {

@@ -64,7 +64,7 @@ public final class PdfReader {
             }
             pages.add(page);
         }
-        DocumentText text = new DocumentText(pages, illegible);
+        DocumentText text = new DocumentText(pages, illegible, PdfProperties.of(document));
         return text.isBlank() && !illegible.isEmpty()
                 ? new Reading.Unreadable(
                         Reason.of("text.garbage", "pages", new DocumentText(pages).pageRange(), "sample", garbage))

@@ -1,16 +1,15 @@
 package lectomen.engine.rule;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Pattern;
+import java.util.function.Function;
 import java.util.stream.Collectors;
-import lectomen.engine.extract.Nearness;
 import lectomen.engine.extract.PatternTooSlow;
-import lectomen.engine.extract.TextSearch;
-import lectomen.engine.identify.FileType;
 import lectomen.engine.page.DocumentText;
 
 /** A condition of a rule: something that holds for a file or does not. */
@@ -19,8 +18,19 @@ public sealed interface Condition {
      * Looks at a file.
      *
      * @param text of the document; empty when it was not read yet
+     * @throws PatternTooSlow with the line, if a pattern backtracks without end
      */
     Seen look(Facts facts, Optional<DocumentText> text);
+
+    /** What the named parts of its patterns hold for the file; empty where they do not fit. */
+    default Map<String, String> nameParts(Facts facts) {
+        return Map.of();
+    }
+
+    /** The names of all parts that its patterns may find. */
+    default List<String> partNames() {
+        return List.of();
+    }
 
     /** How several conditions make one. */
     enum Junction {
@@ -57,98 +67,72 @@ public sealed interface Condition {
             Set<Truth> truths = seen.stream().map(Seen::truth).collect(Collectors.toSet());
             return truths.contains(decisive) ? decisive : truths.contains(Truth.OPEN) ? Truth.OPEN : otherwise;
         }
-    }
-
-    record TypeIs(Set<FileType> types, int line) implements Condition {
-        public TypeIs {
-            types = Set.copyOf(types);
-        }
 
         @Override
-        public Seen look(Facts facts, Optional<DocumentText> text) {
-            String says =
-                    "type is " + types.stream().map(FileType::word).sorted().collect(Collectors.joining(" or "));
-            return new Seen(
-                    says, Truth.of(types.contains(facts.type())), facts.type().word(), line, List.of());
-        }
-    }
-
-    /** @param wildcards with * for any characters and ? for one; the whole name is compared, without case */
-    record NameLike(String wildcards, int line) implements Condition {
-        @Override
-        public Seen look(Facts facts, Optional<DocumentText> text) {
-            StringBuilder regex = new StringBuilder();
-            wildcards
-                    .codePoints()
-                    .forEach(c -> regex.append(
-                            switch (c) {
-                                case '*' -> ".*";
-                                case '?' -> ".";
-                                default -> Pattern.quote(Character.toString(c));
-                            }));
-            int flags = Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE | Pattern.DOTALL;
-            boolean held = Pattern.compile(regex.toString(), flags)
-                    .matcher(facts.name())
-                    .matches();
-            return new Seen("name like " + wildcards, Truth.of(held), facts.name(), line, List.of());
-        }
-    }
-
-    record NameMatches(Pattern pattern, int line) implements Condition {
-        @Override
-        public Seen look(Facts facts, Optional<DocumentText> text) {
-            boolean held = TextSearch.findMatch(pattern, facts.name()).isPresent();
-            return new Seen("name matches " + pattern, Truth.of(held), facts.name(), line, List.of());
-        }
-    }
-
-    record TextContains(String words, int line) implements Condition {
-        @Override
-        public Seen look(Facts facts, Optional<DocumentText> text) {
-            String says = "text contains \"" + words + "\"";
-            if (text.isEmpty()) {
-                return new Seen(says, Truth.OPEN, "not read yet", line, List.of());
+        public Map<String, String> nameParts(Facts facts) {
+            Map<String, String> values = new HashMap<>();
+            if (junction != Junction.NONE) {
+                parts.forEach(part -> part.nameParts(facts).forEach(values::putIfAbsent));
             }
-            boolean held = TextSearch.contains(text.get().text(), words)
-                    || TextSearch.contains(text.get().textByColumns(), words);
-            return new Seen(says, Truth.of(held), held ? "found" : nearest(text.get()), line, List.of());
+            return values;
         }
 
-        private String nearest(DocumentText text) {
-            if (text.isBlank()) {
-                return "not found: no text on " + text.pageRange() + ", only pictures or nothing";
-            }
-            List<String> lines = text.pages().stream()
-                    .flatMap(page -> page.lines().stream())
-                    .limit(2000)
-                    .map(found -> found.text())
-                    .toList();
-            return Nearness.nearest(words, lines)
-                    .map(near -> "not found; nearest: \"" + near + "\"")
-                    .orElse("not found on " + text.pageRange());
+        @Override
+        public List<String> partNames() {
+            return junction == Junction.NONE
+                    ? List.of()
+                    : parts.stream().flatMap(part -> part.partNames().stream()).toList();
         }
     }
 
-    record TextMatches(Pattern pattern, int line) implements Condition {
+    /** What came of asking: whether it held, and what was seen. */
+    record Told(boolean held, String saw) {}
+
+    /** A condition on what is known of a file without opening it. @param says it in the rule's own words */
+    record OfFile(String says, Function<Facts, Told> ask, int line) implements Condition {
         @Override
         public Seen look(Facts facts, Optional<DocumentText> text) {
-            String says = "text matches " + pattern;
-            if (text.isEmpty()) {
-                return new Seen(says, Truth.OPEN, "not read yet", line, List.of());
-            }
-            Optional<String> match = find(text.get());
-            String saw = match.map(found -> "\"" + found + "\"")
-                    .orElse("not found on " + text.get().pageRange());
-            return new Seen(says, Truth.of(match.isPresent()), saw, line, List.of());
+            Told told = ask.apply(facts);
+            return new Seen(says, Truth.of(told.held()), told.saw(), line, List.of());
+        }
+    }
+
+    /** A condition on the name or the folder of a file, whose pattern may name parts. */
+    record OfName(String says, NameParts parts, Function<Facts, String> of, int line) implements Condition {
+        @Override
+        public Seen look(Facts facts, Optional<DocumentText> text) {
+            String seen = of.apply(facts);
+            return new Seen(says, Truth.of(find(facts).isPresent()), seen, line, List.of());
         }
 
-        private Optional<String> find(DocumentText text) {
+        private Optional<Map<String, String>> find(Facts facts) {
             try {
-                return TextSearch.findMatch(pattern, text.text())
-                        .or(() -> TextSearch.findMatch(pattern, text.textByColumns()));
+                return parts.find(of.apply(facts));
             } catch (PatternTooSlow e) {
-                throw e.at(pattern.pattern(), line);
+                throw e.at(parts.written(), line);
             }
+        }
+
+        @Override
+        public Map<String, String> nameParts(Facts facts) {
+            return find(facts).orElse(Map.of());
+        }
+
+        @Override
+        public List<String> partNames() {
+            return parts.names();
+        }
+    }
+
+    /** A condition on the document's content, which is read when nothing cheaper decides. */
+    record OfText(String says, Function<DocumentText, Told> ask, int line) implements Condition {
+        @Override
+        public Seen look(Facts facts, Optional<DocumentText> text) {
+            if (text.isEmpty()) {
+                return new Seen(says, Truth.OPEN, "not read yet", line, List.of());
+            }
+            Told told = ask.apply(text.get());
+            return new Seen(says, Truth.of(told.held()), told.saw(), line, List.of());
         }
     }
 }

@@ -1,5 +1,9 @@
 package lectomen.engine.rule;
 
+import java.time.DayOfWeek;
+import java.time.Duration;
+import java.time.LocalTime;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -7,7 +11,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Predicate;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import lectomen.engine.extract.TextSearch;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
@@ -15,38 +23,73 @@ import lectomen.engine.yaml.Section;
 
 /** Reads the conditions under {@code when:}. */
 final class ConditionReader {
+    private static final Pattern SIZE = Pattern.compile("(\\d{1,9}) ?(B|kB|KB|MB|GB)");
+    private static final Pattern TIMES = Pattern.compile("(\\d{1,2}:\\d\\d) and (\\d{1,2}:\\d\\d)");
+    private static final Pattern WHOLE_NUMBER = Pattern.compile("\\d{1,6}");
+    private static final long KILO = 1_000;
+
     @FunctionalInterface
     private interface Maker {
-        Optional<Condition> make(Node value, int line, List<Problem> problems);
+        Optional<Condition> make(ConditionReader reader, Node value, int line);
     }
 
-    private static final Map<String, Maker> BY_WORD = new TreeMap<>(Map.of(
-            "all", (value, line, problems) -> group(Condition.Junction.ALL, value, line, problems),
-            "any", (value, line, problems) -> group(Condition.Junction.ANY, value, line, problems),
-            "none", (value, line, problems) -> group(Condition.Junction.NONE, value, line, problems),
-            "type is", ConditionReader::typeIs,
-            "name like",
-                    (value, line, problems) ->
-                            text("name like", value, problems).map(text -> new Condition.NameLike(text.text(), line)),
-            "name matches",
-                    (value, line, problems) ->
-                            pattern("name matches", value, problems).map(p -> new Condition.NameMatches(p, line)),
-            "text contains",
-                    (value, line, problems) -> text("text contains", value, problems)
-                            .map(text -> new Condition.TextContains(text.text(), line)),
-            "text matches",
-                    (value, line, problems) ->
-                            pattern("text matches", value, problems).map(p -> new Condition.TextMatches(p, line))));
+    private static final Map<String, Maker> BY_WORD = new TreeMap<>();
 
-    private ConditionReader() {}
+    static {
+        BY_WORD.put("all", (reader, value, line) -> reader.group(Condition.Junction.ALL, value, line));
+        BY_WORD.put("any", (reader, value, line) -> reader.group(Condition.Junction.ANY, value, line));
+        BY_WORD.put("none", (reader, value, line) -> reader.group(Condition.Junction.NONE, value, line));
+        BY_WORD.put("type is", ConditionReader::typeIs);
+        text("name like", FileConditions::nameLike);
+        pattern("name matches", FileConditions::nameMatches);
+        text("folder like", FileConditions::folderLike);
+        text("text contains", TextConditions::contains);
+        pattern("text matches", TextConditions::matches);
+        BY_WORD.put("property", ConditionReader::property);
+        BY_WORD.put("arrived between", ConditionReader::arrivedBetween);
+        BY_WORD.put("arrived on", ConditionReader::arrivedOn);
+        BY_WORD.put("sender is", (reader, value, line) -> reader.texts("sender is", value)
+                .map(wanted -> FileConditions.sender(wanted, line)));
+        BY_WORD.put("tagged", (reader, value, line) -> reader.texts("tagged", value)
+                .map(wanted -> FileConditions.tagged(Set.copyOf(wanted), line)));
+        for (boolean atMost : new boolean[] {true, false}) {
+            String limit = atMost ? " at most" : " at least";
+            BY_WORD.put("size" + limit, (reader, value, line) -> reader.size(value, atMost, line));
+            BY_WORD.put("age" + limit, (reader, value, line) -> reader.age(value, atMost, line));
+            BY_WORD.put("pages" + limit, (reader, value, line) -> reader.pages(value, atMost, line));
+        }
+    }
+
+    private interface OfText<T> {
+        Condition make(T value, int line);
+    }
+
+    private static void text(String word, OfText<String> of) {
+        BY_WORD.put(word, (reader, value, line) -> reader.text(word, value).map(text -> of.make(text.text(), line)));
+    }
+
+    private static void pattern(String word, OfText<Pattern> of) {
+        BY_WORD.put(word, (reader, value, line) -> reader.text(word, value)
+                .flatMap(text -> Section.pattern(text, reader.problems))
+                .map(pattern -> of.make(pattern, line)));
+    }
+
+    private final Site site;
+    private final List<Problem> problems;
+
+    ConditionReader(Site site, List<Problem> problems) {
+        this.site = site;
+        this.problems = problems;
+    }
+
+    static List<String> words() {
+        return List.copyOf(BY_WORD.keySet());
+    }
 
     /** Several conditions in one map must all hold. */
-    static Optional<Condition> read(Node node, List<Problem> problems) {
+    Optional<Condition> read(Node node) {
         if (!(node instanceof Node.Entries map) || map.entries().isEmpty()) {
-            Section.report(
-                    problems,
-                    node.spot(),
-                    "a condition is expected (such as text contains: PERMIT), not " + node.kind());
+            report(node.spot(), "a condition is expected (such as text contains: PERMIT), not " + node.kind());
             return Optional.empty();
         }
         List<Condition> conditions = new ArrayList<>();
@@ -54,12 +97,11 @@ final class ConditionReader {
             Maker maker = BY_WORD.get(entry.key().text());
             if (maker == null) {
                 String word = entry.key().text();
-                Section.report(
-                        problems,
+                report(
                         entry.key().spot(),
                         "no condition is called \"" + word + "\"" + Section.suggestion(word, BY_WORD.keySet()));
             } else {
-                maker.make(entry.value(), entry.key().spot().line(), problems).ifPresent(conditions::add);
+                maker.make(this, entry.value(), entry.key().spot().line()).ifPresent(conditions::add);
             }
         }
         if (conditions.size() == 1) {
@@ -69,21 +111,23 @@ final class ConditionReader {
                 Condition.Junction.ALL, conditions, node.spot().line()));
     }
 
-    private static Optional<Condition> group(
-            Condition.Junction junction, Node value, int line, List<Problem> problems) {
-        List<Node> items = value instanceof Node.Items list ? list.items() : List.of(value);
+    private Optional<Condition> group(Condition.Junction junction, Node value, int line) {
+        List<Node> items = items(value);
         List<Condition> parts = new ArrayList<>();
-        items.forEach(item -> read(item, problems).ifPresent(parts::add));
+        items.forEach(item -> read(item).ifPresent(parts::add));
         if (items.isEmpty()) {
-            Section.report(problems, value.spot(), "\"" + junction.word() + "\" needs at least one condition");
+            report(value.spot(), "\"" + junction.word() + "\" needs at least one condition");
         }
         return Optional.of(new Condition.Group(junction, parts, line));
     }
 
-    private static Optional<Condition> typeIs(Node value, int line, List<Problem> problems) {
-        List<Node> items = value instanceof Node.Items list ? list.items() : List.of(value);
-        Set<FileType> types = types(items, problems);
-        return types.isEmpty() ? Optional.empty() : Optional.of(new Condition.TypeIs(types, line));
+    private static List<Node> items(Node value) {
+        return value instanceof Node.Items list ? list.items() : List.of(value);
+    }
+
+    private Optional<Condition> typeIs(Node value, int line) {
+        Set<FileType> types = types(items(value), problems);
+        return types.isEmpty() ? Optional.empty() : Optional.of(FileConditions.type(types, line));
     }
 
     /** File types by their words; a problem for each that is none. */
@@ -103,15 +147,123 @@ final class ConditionReader {
         return types;
     }
 
-    private static Optional<Node.Text> text(String word, Node value, List<Problem> problems) {
+    private Optional<Condition> size(Node value, boolean atMost, int line) {
+        String word = atMost ? "size at most" : "size at least";
+        return text(word, value).flatMap(text -> {
+            Matcher matcher = SIZE.matcher(text.text());
+            if (!matcher.matches()) {
+                report(text.spot(), "\"" + word + "\" is a size such as 500 kB, 5 MB or 1 GB, not " + text.kind());
+                return Optional.empty();
+            }
+            long unit =
+                    switch (matcher.group(2)) {
+                        case "B" -> 1;
+                        case "kB", "KB" -> KILO;
+                        case "MB" -> KILO * KILO;
+                        default -> KILO * KILO * KILO;
+                    };
+            long bytes = Long.parseLong(matcher.group(1)) * unit;
+            return Optional.of(FileConditions.size(bytes, atMost, text.text(), line));
+        });
+    }
+
+    private Optional<Condition> age(Node value, boolean atMost, int line) {
+        String word = atMost ? "age at most" : "age at least";
+        return text(word, value).flatMap(text -> {
+            Optional<Duration> age = Times.find(text.text());
+            if (age.isEmpty()) {
+                report(text.spot(), "\"" + word + "\" is " + Times.EXPECTED + ", not " + text.kind());
+            }
+            return age.map(found -> FileConditions.age(found, atMost, text.text(), line));
+        });
+    }
+
+    private Optional<Condition> pages(Node value, boolean atMost, int line) {
+        String word = atMost ? "pages at most" : "pages at least";
+        return text(word, value).flatMap(text -> {
+            if (!WHOLE_NUMBER.matcher(text.text()).matches()) {
+                report(text.spot(), "\"" + word + "\" is a number of pages, not " + text.kind());
+                return Optional.empty();
+            }
+            return Optional.of(TextConditions.pages(Integer.parseInt(text.text()), atMost, line));
+        });
+    }
+
+    private Optional<Condition> property(Node value, int line) {
+        return Section.open("\"property\"", value, problems).flatMap(section -> {
+            Optional<Node.Text> name = section.requireText("name");
+            Optional<Node.Text> contains = section.findText("contains");
+            Optional<Node.Text> matches = section.findText("matches");
+            section.close();
+            if (contains.isPresent() == matches.isPresent()) {
+                section.report(section.spot(), "\"property\" needs either \"contains\" or \"matches\"");
+                return Optional.empty();
+            }
+            Optional<Predicate<String>> wanted = contains.<Predicate<String>>map(
+                            words -> found -> TextSearch.contains(found, words.text()))
+                    .or(() -> matches.flatMap(text -> Section.pattern(text, problems))
+                            .map(pattern -> found ->
+                                    TextSearch.findMatch(pattern, found).isPresent()));
+            String says = contains.map(words -> "contains \"" + words.text() + "\"")
+                    .orElseGet(() -> "matches " + matches.map(Node.Text::text).orElse(""));
+            return name.flatMap(text -> wanted.map(test -> TextConditions.property(text.text(), says, test, line)));
+        });
+    }
+
+    private Optional<Condition> arrivedBetween(Node value, int line) {
+        return text("arrived between", value).flatMap(text -> {
+            Matcher matcher = TIMES.matcher(text.text());
+            try {
+                if (matcher.matches()) {
+                    LocalTime from = time(matcher.group(1));
+                    LocalTime to = time(matcher.group(2));
+                    return Optional.of(FileConditions.arrivedBetween(from, to, site.zone(), line));
+                }
+            } catch (DateTimeParseException notATime) {
+                // said below
+            }
+            report(text.spot(), "\"arrived between\" is two times such as 08:00 and 17:30, not " + text.kind());
+            return Optional.empty();
+        });
+    }
+
+    private static LocalTime time(String text) {
+        return LocalTime.parse(text.length() == 4 ? "0" + text : text);
+    }
+
+    private Optional<Condition> arrivedOn(Node value, int line) {
+        Set<DayOfWeek> days = EnumSet.noneOf(DayOfWeek.class);
+        Map<String, DayOfWeek> known =
+                List.of(DayOfWeek.values()).stream().collect(Collectors.toMap(FileConditions::word, day -> day));
+        for (Node item : items(value)) {
+            String word = item instanceof Node.Text text ? text.text() : "";
+            DayOfWeek day = known.get(word);
+            if (day == null) {
+                report(item.spot(), "no day is called \"" + word + "\"" + Section.suggestion(word, known.keySet()));
+            } else {
+                days.add(day);
+            }
+        }
+        return days.isEmpty() ? Optional.empty() : Optional.of(FileConditions.arrivedOn(days, site.zone(), line));
+    }
+
+    private Optional<Node.Text> text(String word, Node value) {
         if (value instanceof Node.Text text && !text.text().isBlank()) {
             return Optional.of(text);
         }
-        Section.report(problems, value.spot(), "\"" + word + "\" needs a text, not " + value.kind());
+        report(value.spot(), "\"" + word + "\" needs a text, not " + value.kind());
         return Optional.empty();
     }
 
-    private static Optional<Pattern> pattern(String word, Node value, List<Problem> problems) {
-        return text(word, value, problems).flatMap(text -> Section.pattern(text, problems));
+    private Optional<List<String>> texts(String word, Node value) {
+        List<String> texts = new ArrayList<>();
+        for (Node item : items(value)) {
+            text(word, item).ifPresent(text -> texts.add(text.text()));
+        }
+        return texts.isEmpty() ? Optional.empty() : Optional.of(texts);
+    }
+
+    private void report(Node.Spot spot, String words) {
+        Section.report(problems, spot, words);
     }
 }

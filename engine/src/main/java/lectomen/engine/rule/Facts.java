@@ -1,7 +1,9 @@
 package lectomen.engine.rule;
 
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import lectomen.engine.identify.FileType;
 
 /**
@@ -9,8 +11,36 @@ import lectomen.engine.identify.FileType;
  *
  * @param folder the hot folder that it came from, as the rules' sources name it once parameters are filled in; empty for an
  *     upload, which any rule may take
+ * @param arrived when it came in
+ * @param more what not every way in can tell
  */
-public record Facts(String name, long bytes, FileType type, Optional<String> folder, Instant arrived) {
+public record Facts(
+        String name, long bytes, FileType type, Optional<String> folder, Instant arrived, Circumstances more) {
+    /**
+     * What not every way in can tell.
+     *
+     * @param subfolder where it lay below its hot folder, with slashes; empty for the hot folder itself
+     * @param modified when its content was last changed, as its file system said
+     * @param sender who it came from: the file's owner, or who handed it in; empty when nobody knows
+     * @param tags words that whoever sent it put on it
+     */
+    public record Circumstances(String subfolder, Optional<Instant> modified, String sender, Set<String> tags) {
+        public static final Circumstances UNKNOWN = new Circumstances("", Optional.empty(), "", Set.of());
+
+        public Circumstances {
+            tags = Set.copyOf(tags);
+        }
+
+        /** The folders between the hot folder and the file, outermost first. */
+        public List<String> levels() {
+            return subfolder.isEmpty() ? List.of() : List.of(subfolder.split("/"));
+        }
+    }
+
+    public Facts(String name, long bytes, FileType type, Optional<String> folder, Instant arrived) {
+        this(name, bytes, type, folder, arrived, Circumstances.UNKNOWN);
+    }
+
     /** The name without its ending. */
     public String stem() {
         int dot = name.lastIndexOf('.');

@@ -29,7 +29,6 @@ import lectomen.engine.yaml.YamlTree;
  */
 public final class RuleReader {
     private static final Pattern ID = Pattern.compile("[a-z][a-z0-9-]{0,62}");
-    private static final Pattern DURATION = Pattern.compile("(\\d{1,6}) ?(ms|s|m|h|d|seconds?|minutes?|hours?|days?)");
     private static final Pattern PARAMETER = Pattern.compile("\\{([^{}]*)}");
 
     private final Site site;
@@ -67,7 +66,7 @@ public final class RuleReader {
         List<RuleDocument.From> from =
                 section.require("from").map(this::sources).orElse(List.of());
         Optional<Retention> retention = section.find("retention").flatMap(node -> RetentionReader.read(node, problems));
-        Optional<Condition> when = section.find("when").flatMap(node -> ConditionReader.read(node, problems));
+        Optional<Condition> when = section.find("when").flatMap(node -> new ConditionReader(site, problems).read(node));
         List<Step> steps = section.require("do")
                 .map(node -> new StepReader(site, problems).read(node))
                 .orElse(List.of());
@@ -154,22 +153,14 @@ public final class RuleReader {
         if (text.isEmpty()) {
             return Optional.empty();
         }
-        Matcher matcher = DURATION.matcher(text.get().text());
-        if (!matcher.matches() || Long.parseLong(matcher.group(1)) == 0) {
+        Optional<Duration> duration = Times.find(text.get().text());
+        if (duration.isEmpty()) {
             section.report(
                     text.get().spot(),
-                    "\"" + word + "\" is a time such as 500ms, 2s, 5m, 1h or 2d, not "
+                    "\"" + word + "\" is " + Times.EXPECTED + ", not "
                             + text.get().kind());
-            return Optional.empty();
         }
-        long number = Long.parseLong(matcher.group(1));
-        return Optional.of(
-                switch (matcher.group(2).charAt(0)) {
-                    case 's' -> Duration.ofSeconds(number);
-                    case 'h' -> Duration.ofHours(number);
-                    case 'd' -> Duration.ofDays(number);
-                    default -> matcher.group(2).equals("ms") ? Duration.ofMillis(number) : Duration.ofMinutes(number);
-                });
+        return duration;
     }
 
     private Optional<String> path(Node.Text text) {
