@@ -1,38 +1,30 @@
 package lectomen.engine.extract;
 
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-import lectomen.engine.page.Box;
+import java.util.Set;
+import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Word;
 import lectomen.engine.reason.Reason;
 
 /**
- * Finds the fields of a rule in a document.
+ * Finds the fields of a rule in a document and in what is known besides.
  *
- * <p>A value right of a label is what follows it in its line, else the next line of the same row. A value below is the
- * nearest line under the label that shares its width. Both end where the next label of the same rule begins, so that an
- * empty box is not filled with its neighbour's label. A value by pattern near a label is the match closest to it.
- *
- * <p>Several values may fit; the first in reading order is taken.
+ * <p>The ways to a field are tried in their order; the first that gives a value of its type wins. When several values fit, the
+ * field says which counts. Then its checks are asked.
  */
 public final class FieldFinder {
-    /** How far below its label a value may stand, in heights of the label. */
-    private static final double DEEPEST_BELOW = 4;
-
-    private final DocumentText text;
+    private final Known known;
     private final Locale locale;
     private final List<List<String>> allLabels;
 
-    private FieldFinder(DocumentText text, Locale locale, List<FieldSpec> fields) {
-        this.text = text;
+    private FieldFinder(Known known, Locale locale, List<FieldSpec> fields) {
+        this.known = known;
         this.locale = locale;
         this.allLabels = fields.stream()
                 .flatMap(field -> field.labels().stream())
@@ -42,55 +34,153 @@ public final class FieldFinder {
     }
 
     /**
+     * Looks for one field in a text alone.
+     *
+     * @throws PatternTooSlow if the pattern backtracks without end
+     */
+    public static FieldResult find(List<FieldSpec> all, FieldSpec field, DocumentText text, Locale locale) {
+        return find(all, field, new Known(Map.of(), text, Lookups.NONE), locale);
+    }
+
+    /**
      * Looks for one field.
      *
      * @param all the fields of the same step, whose labels end a value
      * @param locale for dates and numbers
      * @throws PatternTooSlow if the pattern backtracks without end
      */
-    public static FieldResult find(List<FieldSpec> all, FieldSpec field, DocumentText text, Locale locale) {
-        return new FieldFinder(text, locale, all).find(field);
+    public static FieldResult find(List<FieldSpec> all, FieldSpec field, Known known, Locale locale) {
+        return new FieldFinder(known, locale, all).find(field);
     }
+
+    /** A candidate with its value in the spelling of the field's type. */
+    private record Read(Candidate candidate, String value) {}
 
     private FieldResult find(FieldSpec field) {
         Candidate unreadable = null;
-        for (FieldSpec.Place place : field.places()) {
-            for (Candidate candidate : candidates(field, place)) {
+        for (Extractor extractor : field.extractors()) {
+            List<Read> read = new ArrayList<>();
+            for (Candidate candidate : candidates(field, extractor)) {
                 Optional<String> value = field.type().read(candidate.raw(), field.form(), locale);
-                if (value.isPresent()) {
-                    return new FieldResult.Found(candidate.value(field, value.get()));
-                }
-                unreadable = unreadable == null ? candidate : unreadable;
+                value.ifPresent(found -> read.add(new Read(candidate, found)));
+                unreadable = unreadable == null && value.isEmpty() ? candidate : unreadable;
             }
+            if (!read.isEmpty()) {
+                return taken(field, read);
+            }
+        }
+        if (!field.otherwise().isEmpty()) {
+            return checked(
+                    field, new Read(Candidate.given(field.otherwise(), "the rule's default"), field.otherwise()));
         }
         return new FieldResult.Missing(
                 field.name(), field.required(), unreadable == null ? missing(field) : invalid(field, unreadable));
     }
 
-    private Reason missing(FieldSpec field) {
-        List<Labels.Hit> labelSeen = field.labels().stream()
-                .flatMap(label -> Labels.find(text, label).stream())
-                .toList();
-        String nearest;
-        if (!labelSeen.isEmpty()) {
-            Labels.Hit hit = labelSeen.get(0);
-            nearest = "\"" + words(hit.words()) + "\" stands on page "
-                    + hit.page().number() + ", but no such value with it";
-        } else {
-            nearest = Labels.nearest(text, field.labels())
-                    .map(near -> "nearest: \"" + near.text() + "\", page " + near.page())
-                    .orElse("nothing like it was seen");
+    private FieldResult taken(FieldSpec field, List<Read> read) {
+        return switch (field.take()) {
+            case FIRST -> checked(field, read.get(0));
+            case LAST -> checked(field, read.get(read.size() - 1));
+            case ALL -> all(field, read);
+            case ONLY -> {
+                List<String> values = read.stream().map(Read::value).distinct().toList();
+                yield values.size() == 1
+                        ? checked(field, read.get(0))
+                        : new FieldResult.Missing(
+                                field.name(),
+                                true,
+                                Reason.of("field.doubt", "field", field.name(), "values", String.join("; ", values)));
+            }
+        };
+    }
+
+    private FieldResult all(FieldSpec field, List<Read> read) {
+        Set<String> values = new LinkedHashSet<>();
+        for (Read one : read) {
+            Checks.Verdict verdict = field.checks().check(one.value(), field.type(), known.lookups());
+            if (verdict instanceof Checks.Verdict.Bad bad) {
+                return failed(field, one, bad.problem());
+            }
+            values.add(((Checks.Verdict.Good) verdict).value());
         }
+        String joined = String.join(FieldType.LIST_MARK, values);
+        return new FieldResult.Found(read.get(0).candidate().value(field, joined, ""));
+    }
+
+    private FieldResult checked(FieldSpec field, Read read) {
+        Checks.Verdict verdict = field.checks().check(read.value(), field.type(), known.lookups());
+        if (verdict instanceof Checks.Verdict.Bad bad) {
+            return failed(field, read, bad.problem());
+        }
+        Checks.Verdict.Good good = (Checks.Verdict.Good) verdict;
+        return new FieldResult.Found(read.candidate().value(field, good.value(), good.how()));
+    }
+
+    /** A value that fails its check stops the document, whether the field is required or not: it is there, and it is wrong. */
+    private static FieldResult failed(FieldSpec field, Read read, String problem) {
+        return new FieldResult.Missing(
+                field.name(),
+                true,
+                Reason.of(
+                        "field.check",
+                        "field",
+                        field.name(),
+                        "value",
+                        read.value(),
+                        "problem",
+                        problem,
+                        "say",
+                        field.checks().say()));
+    }
+
+    private List<Candidate> candidates(FieldSpec field, Extractor extractor) {
+        List<Candidate> found = new ArrayList<>();
+        boolean patternIsUsed = false;
+        if (extractor instanceof FieldSpec.Place place) {
+            patternIsUsed = place.where() == FieldSpec.Where.ANYWHERE || place.where() == FieldSpec.Where.NEAR;
+            found.addAll(new LabelPlaces(known.text(), allLabels).find(place, field.pattern()));
+        } else if (extractor instanceof Extractor.Zone zone) {
+            Zones.find(known.text(), zone).ifPresent(found::add);
+        } else if (extractor instanceof Extractor.Column column) {
+            found.addAll(Columns.find(known.text(), column));
+        } else if (extractor instanceof Extractor.Given given) {
+            given.giving().values(known).stream()
+                    .filter(value -> !value.isBlank())
+                    .forEach(value -> found.add(Candidate.given(value, given.words())));
+        }
+        if (patternIsUsed || field.pattern().isEmpty()) {
+            return found;
+        }
+        return found.stream()
+                .flatMap(candidate -> candidate.narrowed(field.pattern().get()).stream())
+                .toList();
+    }
+
+    private Reason missing(FieldSpec field) {
         return Reason.of(
                 "field.missing",
                 "field",
                 field.name(),
                 "pages",
-                text.pageRange(),
+                field.needsText() ? known.text().pageRange() : "the file",
                 "sought",
                 field.sought(),
                 "nearest",
-                nearest);
+                nearest(field));
+    }
+
+    private String nearest(FieldSpec field) {
+        List<Labels.Hit> labelSeen = field.labels().stream()
+                .flatMap(label -> Labels.find(known.text(), label).stream())
+                .toList();
+        if (!labelSeen.isEmpty()) {
+            Labels.Hit hit = labelSeen.get(0);
+            return "\"" + Candidate.text(hit.words()) + "\" stands on page "
+                    + hit.page().number() + ", but no such value with it";
+        }
+        return Labels.nearest(known.text(), field.labels())
+                .map(near -> "nearest: \"" + near.text() + "\", page " + near.page())
+                .orElse("nothing like it was seen");
     }
 
     private static Reason invalid(FieldSpec field, Candidate seen) {
@@ -99,156 +189,15 @@ public final class FieldFinder {
                 "field",
                 field.name(),
                 "page",
-                Integer.toString(seen.page().number()),
+                seen.page()
+                        .map(Page::number)
+                        .map(number -> " on page " + number)
+                        .orElse(""),
                 "raw",
                 seen.raw(),
                 "type",
                 field.type().word(),
                 "form",
                 field.form().isEmpty() ? "" : " in the form " + field.form());
-    }
-
-    private List<Candidate> candidates(FieldSpec field, FieldSpec.Place place) {
-        List<Candidate> found = new ArrayList<>();
-        if (place.where() == FieldSpec.Where.ANYWHERE) {
-            found.addAll(matches(field.pattern().orElseThrow()));
-        }
-        for (String label : place.labels()) {
-            boolean anywhere = place.where() == FieldSpec.Where.NEAR;
-            for (Labels.Hit hit : anywhere ? Labels.find(text, label) : Labels.findMarked(text, label)) {
-                switch (place.where()) {
-                    case RIGHT_OF -> rightOf(hit).ifPresent(found::add);
-                    case BELOW -> below(hit).ifPresent(found::add);
-                    case NEAR -> found.addAll(near(hit, field.pattern().orElseThrow()));
-                    case ANYWHERE -> throw new IllegalStateException("A label with nothing to be near to");
-                }
-            }
-        }
-        boolean constrained = place.where() == FieldSpec.Where.RIGHT_OF || place.where() == FieldSpec.Where.BELOW;
-        if (constrained && field.pattern().isPresent()) {
-            Pattern pattern = field.pattern().get();
-            return found.stream()
-                    .flatMap(candidate -> candidate.narrowed(pattern).stream())
-                    .toList();
-        }
-        return found;
-    }
-
-    private Optional<Candidate> rightOf(Labels.Hit hit) {
-        int to = Labels.firstLabel(hit.line(), hit.to(), allLabels);
-        if (to > hit.to()) {
-            return Optional.of(
-                    new Candidate(hit.page(), hit.line().words().subList(hit.to(), to), "right of the label"));
-        }
-        if (to < hit.line().words().size()) {
-            return Optional.empty();
-        }
-        return hit.page().lines().stream()
-                .filter(line -> line.box().sharedHeight(hit.box()) > 0.5)
-                .filter(line -> line.box().left() > hit.box().left() && !line.equals(hit.line()))
-                .min(Comparator.comparingDouble(line -> line.box().left()))
-                .flatMap(line -> upToLabel(hit.page(), line, "right of the label"));
-    }
-
-    private Optional<Candidate> below(Labels.Hit hit) {
-        Box label = hit.box();
-        return hit.page().lines().stream()
-                .filter(line -> line.box().top() >= label.bottom() - 0.2 * label.height())
-                .filter(line -> line.box().top() - label.bottom() <= DEEPEST_BELOW * label.height())
-                .filter(line -> line.box().sharedWidth(label) > 0)
-                .min(Comparator.comparingDouble(line -> line.box().top()))
-                .flatMap(line -> upToLabel(hit.page(), line, "below the label"));
-    }
-
-    private Optional<Candidate> upToLabel(Page page, Line line, String method) {
-        int to = Labels.firstLabel(line, 0, allLabels);
-        return to == 0
-                ? Optional.empty()
-                : Optional.of(new Candidate(page, line.words().subList(0, to), method));
-    }
-
-    private List<Candidate> near(Labels.Hit hit, Pattern pattern) {
-        List<Candidate> onPage = new ArrayList<>(matchesOn(hit.page(), pattern, "by pattern near the label"));
-        onPage.sort(Comparator.comparingDouble(candidate -> distance(hit.box(), candidate.box())));
-        return onPage;
-    }
-
-    /** How far a value is from its label: little for what follows it in its row, more for what stands below it. */
-    private static double distance(Box label, Box value) {
-        double right = value.left() - label.right();
-        if (right >= 0 && value.sharedHeight(label) > 0.5) {
-            return 0.25 * right;
-        }
-        double down = value.middle() - label.middle();
-        double across = right >= 0 ? right : Math.min(-right, 0.5 * Math.abs(value.left() - label.left()));
-        return 2 * label.height() + Math.hypot(across, (down < 0 ? 3 : 1.5) * down);
-    }
-
-    private List<Candidate> matches(Pattern pattern) {
-        return text.pages().stream()
-                .flatMap(page -> matchesOn(page, pattern, "by pattern").stream())
-                .toList();
-    }
-
-    private static List<Candidate> matchesOn(Page page, Pattern pattern, String method) {
-        List<Candidate> found = new ArrayList<>();
-        for (List<Line> row : page.rows()) {
-            List<Word> words =
-                    row.stream().flatMap(line -> line.words().stream()).toList();
-            found.addAll(new Candidate(page, words, method).allMatches(pattern));
-        }
-        return found;
-    }
-
-    private static String words(List<Word> words) {
-        return String.join(" ", words.stream().map(Word::text).toList());
-    }
-
-    /** Some words of a page that may hold the value; {@code raw} is the part of their text that counts. */
-    private record Candidate(Page page, List<Word> words, String raw, String method) {
-        Candidate(Page page, List<Word> words, String method) {
-            this(page, List.copyOf(words), FieldFinder.words(words), method);
-        }
-
-        Box box() {
-            return Box.around(words.stream().map(Word::box).toList());
-        }
-
-        FieldValue value(FieldSpec field, String value) {
-            double confidence =
-                    words.stream().mapToDouble(Word::confidence).min().orElse(0);
-            return new FieldValue(
-                    field.name(), field.type(), value, raw, page.number(), box(), page.unit(), method, confidence);
-        }
-
-        Optional<Candidate> narrowed(Pattern pattern) {
-            return allMatches(pattern).stream().findFirst();
-        }
-
-        List<Candidate> allMatches(Pattern pattern) {
-            List<Candidate> found = new ArrayList<>();
-            Matcher matcher = BoundedText.matcher(pattern, FieldFinder.words(words));
-            while (matcher.find()) {
-                int group = matcher.groupCount() > 0 && matcher.group(1) != null ? 1 : 0;
-                if (matcher.end(group) > matcher.start(group)) {
-                    List<Word> hit = wordsBetween(matcher.start(group), matcher.end(group));
-                    found.add(new Candidate(page, hit, matcher.group(group), method));
-                }
-            }
-            return found;
-        }
-
-        private List<Word> wordsBetween(int from, int to) {
-            List<Word> hit = new ArrayList<>();
-            int at = 0;
-            for (Word word : words) {
-                int end = at + word.text().length();
-                if (at < to && end > from) {
-                    hit.add(word);
-                }
-                at = end + 1;
-            }
-            return hit;
-        }
     }
 }

@@ -1,6 +1,7 @@
 package lectomen.engine.extract;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
@@ -8,21 +9,58 @@ import java.util.regex.Pattern;
  * A field that a rule looks for.
  *
  * @param name as slots and messages name it
- * @param places tried in this order; the first that gives a value wins
+ * @param extractors tried in this order; the first that gives a value wins
  * @param pattern what the value must match; its first group, if it has one, is the value
  * @param form the date form that the text must have; empty for any usual one
+ * @param take which value counts when several fit
+ * @param otherwise the value when nothing gives one; empty for none
  * @param line of the rule file, for messages
  */
 public record FieldSpec(
         String name,
         FieldType type,
         boolean required,
-        List<Place> places,
+        List<Extractor> extractors,
         Optional<Pattern> pattern,
         String form,
+        Take take,
+        Checks checks,
+        String otherwise,
         int line) {
     public FieldSpec {
-        places = List.copyOf(places);
+        extractors = List.copyOf(extractors);
+    }
+
+    /** The plainest kind: the first value, unchecked, without a default. */
+    public FieldSpec(
+            String name,
+            FieldType type,
+            boolean required,
+            List<? extends Extractor> extractors,
+            Optional<Pattern> pattern,
+            String form,
+            int line) {
+        this(name, type, required, List.copyOf(extractors), pattern, form, Take.FIRST, Checks.NONE, "", line);
+    }
+
+    /** Which of several values counts, in reading order. */
+    public enum Take {
+        FIRST,
+        LAST,
+        /** All of them, each once, as a list. */
+        ALL,
+        /** One; several different ones are in doubt, and the document can't go on by itself. */
+        ONLY;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        public static Optional<Take> findByWord(String word) {
+            return List.of(values()).stream()
+                    .filter(take -> take.word().equals(word))
+                    .findFirst();
+        }
     }
 
     /** Where to look, seen from a label. */
@@ -38,12 +76,13 @@ public record FieldSpec(
      *
      * @param labels any of these; empty only for {@link Where#ANYWHERE}
      */
-    public record Place(Where where, List<String> labels) {
+    public record Place(Where where, List<String> labels) implements Extractor {
         public Place {
             labels = List.copyOf(labels);
         }
 
-        String words() {
+        @Override
+        public String words() {
             String quoted = String.join(
                     " or ", labels.stream().map(label -> "\"" + label + "\"").toList());
             return switch (where) {
@@ -57,11 +96,19 @@ public record FieldSpec(
 
     /** What is looked for, as a clause: {@code MHP-\d{4} near "Permit no"}. */
     public String sought() {
-        String where = String.join(", ", places.stream().map(Place::words).toList());
+        String where =
+                String.join(", ", extractors.stream().map(Extractor::words).toList());
         return "sought " + pattern.map(p -> p.pattern() + " ").orElse("") + where;
     }
 
     public List<String> labels() {
-        return places.stream().flatMap(place -> place.labels().stream()).toList();
+        return extractors.stream()
+                .flatMap(extractor -> extractor.labels().stream())
+                .toList();
+    }
+
+    /** Whether the document has to be opened to look for it. */
+    public boolean needsText() {
+        return extractors.stream().anyMatch(Extractor::needsText);
     }
 }

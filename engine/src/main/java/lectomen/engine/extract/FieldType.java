@@ -2,6 +2,7 @@ package lectomen.engine.extract;
 
 import java.time.DateTimeException;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
@@ -13,7 +14,17 @@ public enum FieldType {
     /** Kept as yyyy-MM-dd. */
     DATE("date"),
     /** Kept as plain digits with a dot before the decimals. */
-    NUMBER("number");
+    NUMBER("number"),
+    /** Kept as plain digits with two decimals, and the currency's code behind them where one is said. */
+    MONEY("money"),
+    /** Kept as yes or no. */
+    YES_NO("yes/no"),
+    /** One of some words, kept as the rule spells it. */
+    CHOICE("choice"),
+    /** Several texts, parted by commas, semicolons or lines; kept with a semicolon and a blank between. */
+    LIST("list");
+
+    static final String LIST_MARK = "; ";
 
     private final String word;
 
@@ -55,6 +66,19 @@ public enum FieldType {
                 raw.isBlank() ? Optional.empty() : Optional.of(raw.strip().replaceAll("\\s+", " "));
             case DATE -> DateText.find(raw, form, locale).map(Object::toString);
             case NUMBER -> NumberText.find(raw, locale).map(number -> number.toPlainString());
+            case MONEY -> MoneyText.find(raw, locale);
+            case YES_NO -> YesNoText.find(raw);
+            case CHOICE ->
+                raw.isBlank() ? Optional.empty() : Optional.of(raw.strip().replaceAll("\\s+", " "));
+            case LIST -> list(raw);
         };
+    }
+
+    private static Optional<String> list(String raw) {
+        List<String> items = List.of(raw.split("[,;\\n]")).stream()
+                .map(item -> item.strip().replaceAll("\\s+", " "))
+                .filter(item -> !item.isEmpty())
+                .toList();
+        return items.isEmpty() ? Optional.empty() : Optional.of(String.join(LIST_MARK, items));
     }
 }

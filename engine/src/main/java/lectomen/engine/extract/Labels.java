@@ -62,6 +62,88 @@ final class Labels {
         return hits;
     }
 
+    /** Something nearly like a label. @param reads as it stands */
+    record Almost(Hit hit, String reads, double nearness) {}
+
+    private static final double ALMOST = 0.8;
+    private static final double BROKEN = 0.9;
+    private static final int SHORTEST_FOR_ALMOST = 4;
+
+    /** Where something stands that is nearly the label, or the label broken over two lines; the nearest first. */
+    static List<Almost> findAlmost(DocumentText text, String label) {
+        List<String> wanted = tokens(label);
+        List<Almost> found = new ArrayList<>();
+        for (Page page : text.pages()) {
+            for (Line line : page.lines()) {
+                found.addAll(almostIn(page, line, wanted));
+                found.addAll(broken(page, line, wanted));
+            }
+        }
+        found.sort(Comparator.comparingDouble(almost -> -almost.nearness()));
+        return found;
+    }
+
+    private static List<Almost> almostIn(Page page, Line line, List<String> wanted) {
+        String joined = String.join("", wanted);
+        List<Almost> found = new ArrayList<>();
+        if (joined.length() < SHORTEST_FOR_ALMOST) {
+            return found;
+        }
+        for (int count = Math.max(1, wanted.size() - 1); count <= wanted.size() + 1; count++) {
+            for (int from = 0; from + count <= line.words().size(); from++) {
+                Hit hit = new Hit(page, line, from, from + count);
+                String seen = String.join(
+                        "", hit.words().stream().map(word -> bare(word.text())).toList());
+                double nearness = Nearness.of(joined, seen);
+                if (nearness >= ALMOST && hit.isLabel()) {
+                    found.add(new Almost(hit, shown(hit), nearness));
+                }
+            }
+        }
+        return found;
+    }
+
+    /** The label's last words at the start of a line, and those before at the end of the line right above. */
+    private static List<Almost> broken(Page page, Line line, List<String> wanted) {
+        List<Almost> found = new ArrayList<>();
+        for (int first = 1; first < wanted.size(); first++) {
+            List<String> rest = wanted.subList(first, wanted.size());
+            if (rest.size() > line.words().size() || !standsAt(line, 0, rest)) {
+                continue;
+            }
+            List<String> begin = wanted.subList(0, first);
+            page.lines().stream()
+                    .filter(above -> above.words().size() >= begin.size())
+                    .filter(above -> standsAt(above, above.words().size() - begin.size(), begin))
+                    .filter(above -> above.box().sharedWidth(line.box()) > 0)
+                    .filter(above -> isRightAbove(above.box(), line.box()))
+                    .findFirst()
+                    .ifPresent(above -> found.add(new Almost(
+                            new Hit(page, line, 0, rest.size()),
+                            shown(above, begin.size()) + " / " + shown(new Hit(page, line, 0, rest.size())),
+                            BROKEN)));
+        }
+        return found;
+    }
+
+    private static boolean isRightAbove(Box above, Box line) {
+        double gap = line.top() - above.bottom();
+        return gap > -0.5 * line.height() && gap < line.height();
+    }
+
+    private static String shown(Line line, int lastWords) {
+        List<Word> words = line.words();
+        return String.join(
+                " ",
+                words.subList(words.size() - lastWords, words.size()).stream()
+                        .map(Word::text)
+                        .toList());
+    }
+
+    private static String shown(Hit hit) {
+        return String.join(" ", hit.words().stream().map(Word::text).toList());
+    }
+
     /** Where in the words of a line, from an index on, one of the labels starts; the number of words when none does. */
     static int firstLabel(Line line, int from, List<List<String>> labels) {
         for (int at = from; at < line.words().size(); at++) {

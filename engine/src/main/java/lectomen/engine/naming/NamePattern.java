@@ -225,7 +225,26 @@ public final class NamePattern {
         return String.join("", texts).replaceAll("\\(\\s*\\)|\\[\\s*]", "");
     }
 
+    /**
+     * The same for a value that is no name: what a value holds stays as it is.
+     *
+     * @throws NotADateException if a slot asks for a form of a date and its value is none
+     */
+    public String value(Map<String, String> values, Locale locale) {
+        Transform.Surroundings around = new Transform.Surroundings(locale, warning -> {});
+        StringBuilder text = new StringBuilder();
+        for (Part part : parts) {
+            text.append(part instanceof Part.Slot slot ? changed(slot, values, around) : ((Part.Literal) part).text());
+        }
+        return text.toString().strip();
+    }
+
     private static String filled(Part.Slot slot, Map<String, String> values, Transform.Surroundings around) {
+        String text = changed(slot, values, around);
+        return SafeName.part(CLIMBING.matcher(text).replaceFirst("")).strip();
+    }
+
+    private static String changed(Part.Slot slot, Map<String, String> values, Transform.Surroundings around) {
         String text = Objects.requireNonNullElse(values.get(slot.name()), "");
         for (Transform transform : slot.transforms()) {
             try {
@@ -234,7 +253,7 @@ public final class NamePattern {
                 throw new NotADateException(slot.name(), text);
             }
         }
-        return SafeName.part(CLIMBING.matcher(text).replaceFirst("")).strip();
+        return text;
     }
 
     private void dropSeparatorBeside(int empty, List<String> texts) {

@@ -16,6 +16,16 @@ public record Box(double left, double top, double width, double height) {
         return top + height;
     }
 
+    /** Half way from left to right. */
+    public double centre() {
+        return left + width / 2;
+    }
+
+    public boolean holds(double x, double y) {
+        return x >= left && x < right() && y >= top && y < bottom();
+    }
+
+    /** Half way from top to bottom. */
     public double middle() {
         return top + height / 2;
     }

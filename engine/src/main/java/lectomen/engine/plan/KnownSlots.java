@@ -1,6 +1,8 @@
 package lectomen.engine.plan;
 
+import java.time.Instant;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
@@ -14,6 +16,9 @@ import lectomen.engine.rule.Site;
 final class KnownSlots {
     private static final String FILE_NAME = "file name";
     private static final String ARRIVED = "arrived";
+
+    private static final String TODAY = "today";
+
     private static final int LONGEST_TEXT_ENDING = 8;
 
     private KnownSlots() {}
@@ -22,13 +27,33 @@ final class KnownSlots {
         Map<String, String> slots = new TreeMap<>(site.parameters());
         slots.put(FILE_NAME, facts.stem());
         slots.put(ARRIVED, LocalDate.ofInstant(facts.arrived(), site.zone()).toString());
+        Instant now = facts.more().now().orElse(facts.arrived());
+        slots.put(TODAY, LocalDate.ofInstant(now, site.zone()).toString());
+        facts.more()
+                .modified()
+                .ifPresent(at -> slots.put(
+                        "modified", LocalDate.ofInstant(at, site.zone()).toString()));
+        slots.put("sender", facts.more().sender());
+        slots.put("folder", facts.more().subfolder());
+        slots.put("hot folder", facts.folder().map(KnownSlots::lastLevel).orElse(""));
+        List<String> levels = facts.more().levels();
+        for (int level = 1; level <= levels.size(); level++) {
+            slots.put("folder " + level, levels.get(level - 1));
+        }
         return slots;
+    }
+
+    private static String lastLevel(String folder) {
+        return folder.substring(folder.lastIndexOf('/') + 1);
     }
 
     static Set<String> names(Site site) {
         Set<String> names = new TreeSet<>(site.parameters().keySet());
         names.add(FILE_NAME);
         names.add(ARRIVED);
+        names.add(TODAY);
+        names.add("sender");
+        names.add("folder");
         return names;
     }
 

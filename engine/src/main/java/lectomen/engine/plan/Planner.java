@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Reading;
 import lectomen.engine.reason.Reason;
@@ -29,29 +30,32 @@ public final class Planner {
     private final List<Considered> considered = new ArrayList<>();
     private Optional<Reading> reading = Optional.empty();
 
-    private Planner(Facts facts, Site site, TextSource source) {
+    private final Lookups lookups;
+
+    private Planner(Facts facts, Site site, TextSource source, Lookups lookups) {
+        this.lookups = lookups;
         this.facts = facts;
         this.site = site;
         this.source = source;
     }
 
-    public static Outcome plan(List<Candidate> rules, Facts facts, Site site, TextSource text) {
-        return new Planner(facts, site, text).plan(rules);
+    public static Outcome plan(List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups) {
+        return new Planner(facts, site, text, lookups).plan(rules);
     }
 
     /**
      * The same when somebody chose the rule: the first takes the document whatever its conditions say. What they make of the file
      * without its text is kept beside it.
      */
-    public static Outcome planChosen(List<Candidate> rules, Facts facts, Site site, TextSource text) {
+    public static Outcome planChosen(List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups) {
         if (rules.isEmpty() || facts.type() == FileType.EMPTY) {
-            return plan(rules, facts, site, text);
+            return plan(rules, facts, site, text, lookups);
         }
         Candidate chosen = rules.get(0);
         Considered asked =
                 new Considered(chosen.ref(), true, "", consider(chosen, facts).conditions());
-        Planner planner = new Planner(facts, site, text);
-        return new StepsOfPlan(chosen, facts, site, planner::text).run(List.of(asked));
+        Planner planner = new Planner(facts, site, text, lookups);
+        return new StepsOfPlan(chosen, facts, site, planner::text, lookups).run(List.of(asked));
     }
 
     /** Whether the rule could take the file, as far as that can be told without reading its text. */
@@ -84,7 +88,7 @@ public final class Planner {
             }
             considered.add(last);
             if (last.takes()) {
-                return new StepsOfPlan(candidate, facts, site, this::text).run(List.copyOf(considered));
+                return new StepsOfPlan(candidate, facts, site, this::text, lookups).run(List.copyOf(considered));
             }
         }
         return new Outcome(considered, Optional.empty(), List.of(), new Outcome.Ending.Unwanted(noneWants(considered)));

@@ -1,17 +1,23 @@
 package lectomen.engine.plan;
 
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
+import lectomen.engine.extract.Extractor;
 import lectomen.engine.extract.FieldFinder;
 import lectomen.engine.extract.FieldResult;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldValue;
+import lectomen.engine.extract.Known;
 import lectomen.engine.extract.PatternTooSlow;
+import lectomen.engine.lookup.Lookups;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.naming.NotADateException;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Reading;
 import lectomen.engine.reason.Reason;
@@ -21,22 +27,27 @@ import lectomen.engine.rule.Step;
 
 /** Goes through the steps of the rule that takes a document, up to the end or to the first that fails. */
 final class StepsOfPlan {
+    private static final DocumentText NOT_READ = new DocumentText(List.of());
+
     private final Candidate candidate;
     private final Facts facts;
     private final Site site;
     private final Function<String, Reading> text;
+    private final Lookups lookups;
     private final Map<String, String> slots = new TreeMap<>();
     private final List<StepDone> done = new ArrayList<>();
     private final List<Filing> filings = new ArrayList<>();
     private Optional<NamePattern> name = Optional.empty();
 
-    StepsOfPlan(Candidate candidate, Facts facts, Site site, Function<String, Reading> text) {
+    StepsOfPlan(Candidate candidate, Facts facts, Site site, Function<String, Reading> text, Lookups lookups) {
         this.candidate = candidate;
         this.facts = facts;
         this.site = site;
         this.text = text;
+        this.lookups = lookups;
         slots.putAll(KnownSlots.of(facts, site));
         slots.put("rule", candidate.ref().id());
+        candidate.rule().when().ifPresent(when -> slots.putAll(when.nameParts(facts)));
     }
 
     Outcome run(List<Considered> considered) {
@@ -60,8 +71,7 @@ final class StepsOfPlan {
             return find(number, find);
         }
         if (step instanceof Step.Name naming) {
-            name = Optional.of(naming.pattern());
-            return done(number, step, Optional.empty());
+            return name(number, naming);
         }
         return file(number, (Step.File) step);
     }
@@ -71,17 +81,20 @@ final class StepsOfPlan {
     }
 
     private StepDone find(int number, Step.Find find) {
-        Reading read = text.apply("step \"find\" of rule " + candidate.ref().id());
-        if (read instanceof Reading.Unreadable unreadable) {
-            return done(number, find, Optional.of(unreadable.reason()));
-        }
-        DocumentText document = ((Reading.Read) read).text();
-        if (document.isBlank() && find.fields().stream().anyMatch(FieldSpec::required)) {
-            String neededBy = "Step \"find\" of rule " + candidate.ref().id();
-            return done(
-                    number,
-                    find,
-                    Optional.of(Reason.of("text.none", "pages", document.pageRange(), "needed by", neededBy)));
+        DocumentText document = NOT_READ;
+        if (find.fields().stream().anyMatch(FieldSpec::needsText)) {
+            Reading read = text.apply("step \"find\" of rule " + candidate.ref().id());
+            if (read instanceof Reading.Unreadable unreadable) {
+                return done(number, find, Optional.of(unreadable.reason()));
+            }
+            document = ((Reading.Read) read).text();
+            if (document.isBlank() && find.fields().stream().anyMatch(StepsOfPlan::cantDoWithoutText)) {
+                String neededBy = "Step \"find\" of rule " + candidate.ref().id();
+                return done(
+                        number,
+                        find,
+                        Optional.of(Reason.of("text.none", "pages", document.pageRange(), "needed by", neededBy)));
+            }
         }
         List<FieldValue> found = new ArrayList<>();
         List<Reason> notes = new ArrayList<>();
@@ -89,10 +102,13 @@ final class StepsOfPlan {
         for (FieldSpec field : find.fields()) {
             FieldResult result;
             try {
-                result = FieldFinder.find(find.fields(), field, document, site.locale());
+                result = FieldFinder.find(find.fields(), field, new Known(slots, document, lookups), site.locale());
             } catch (PatternTooSlow e) {
                 String pattern = field.pattern().map(Object::toString).orElse("");
                 return done(number, find, Optional.of(Planner.tooSlow(candidate, pattern, field.line())));
+            } catch (NotADateException e) {
+                result = new FieldResult.Missing(
+                        field.name(), true, Reason.of("slot.not-a-date", "slot", e.slot(), "value", e.value()));
             }
             if (result instanceof FieldResult.Found hit) {
                 found.add(hit.value());
@@ -107,6 +123,22 @@ final class StepsOfPlan {
         return new StepDone(number, find.word(), find.line(), found, notes, failed);
     }
 
+    private static boolean cantDoWithoutText(FieldSpec field) {
+        return field.required() && field.extractors().stream().allMatch(Extractor::needsText);
+    }
+
+    /** A later name step may use what the one before made, as {name}. */
+    private StepDone name(int number, Step.Name naming) {
+        try {
+            naming.pattern().text(slots, site.locale());
+            name.ifPresent(before -> slots.put("name", before.text(slots, site.locale())));
+        } catch (NotADateException | PatternTooSlow saidWhenFiled) {
+            // the filing says it with its reason
+        }
+        name = Optional.of(naming.pattern());
+        return done(number, naming, Optional.empty());
+    }
+
     private StepDone file(int number, Step.File file) {
         Filing filing = new Filing(
                 number,
@@ -116,11 +148,13 @@ final class StepsOfPlan {
                 slots,
                 KnownSlots.ending(facts, site.locale()),
                 file.whenTaken());
-        Filing.Target target = filing.target(site.locale());
+        Set<Reason> warnings = new LinkedHashSet<>();
+        Filing.Target target = filing.target(
+                site.locale(), warning -> warnings.add(Reason.of("name.replaced-often", "warning", warning)));
         if (target instanceof Filing.Target.Impossible impossible) {
             return done(number, file, Optional.of(impossible.reason()));
         }
         filings.add(filing);
-        return done(number, file, Optional.empty());
+        return new StepDone(number, file.word(), file.line(), List.of(), List.copyOf(warnings), Optional.empty());
     }
 }

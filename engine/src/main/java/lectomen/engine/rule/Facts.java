@@ -23,9 +23,12 @@ public record Facts(
      * @param modified when its content was last changed, as its file system said
      * @param sender who it came from: the file's owner, or who handed it in; empty when nobody knows
      * @param tags words that whoever sent it put on it
+     * @param now when it is looked at; empty for when it came in
      */
-    public record Circumstances(String subfolder, Optional<Instant> modified, String sender, Set<String> tags) {
-        public static final Circumstances UNKNOWN = new Circumstances("", Optional.empty(), "", Set.of());
+    public record Circumstances(
+            String subfolder, Optional<Instant> modified, String sender, Set<String> tags, Optional<Instant> now) {
+        public static final Circumstances UNKNOWN =
+                new Circumstances("", Optional.empty(), "", Set.of(), Optional.empty());
 
         public Circumstances {
             tags = Set.copyOf(tags);

@@ -122,8 +122,15 @@ public final class ReadAloud {
                     case TEXT -> "";
                     case DATE -> ", a date";
                     case NUMBER -> ", a number";
+                    case MONEY -> ", an amount of money";
+                    case YES_NO -> ", yes or no";
+                    case CHOICE ->
+                        ", one of " + String.join(", ", field.checks().oneOf());
+                    case LIST -> ", a list";
                 };
-        String needed = field.required() ? "; without it the document fails" : "";
+        String needed = field.required()
+                ? "; without it the document fails"
+                : field.otherwise().isEmpty() ? "" : "; else " + field.otherwise();
         say(Part.DO, field.name() + kind + ", " + field.sought() + needed, 1, field.line());
     }
 

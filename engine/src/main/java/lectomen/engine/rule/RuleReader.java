@@ -68,7 +68,9 @@ public final class RuleReader {
         Optional<Retention> retention = section.find("retention").flatMap(node -> RetentionReader.read(node, problems));
         Optional<Condition> when = section.find("when").flatMap(node -> new ConditionReader(site, problems).read(node));
         List<Step> steps = section.require("do")
-                .map(node -> new StepReader(site, problems).read(node))
+                .map(node -> new StepReader(
+                                site, problems, when.map(Condition::partNames).orElse(List.of()))
+                        .read(node))
                 .orElse(List.of());
         section.close();
         return id.map(text -> new RuleDocument(

@@ -2,12 +2,17 @@ package lectomen.engine.task;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import lectomen.engine.lookup.Lookup;
+import lectomen.engine.lookup.LookupReader;
+import lectomen.engine.lookup.LookupRef;
+import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.Reading;
 import lectomen.engine.plan.Candidate;
 import lectomen.engine.plan.Outcome;
@@ -24,6 +29,7 @@ import lectomen.engine.rule.Site;
 /** Does tasks: reads their rules and plans with them. Rules read before are remembered. Not safe for several threads. */
 public final class Examiner {
     private static final int REMEMBERED_RULES = 200;
+    private static final int REMEMBERED_LOOKUPS = 50;
 
     /** Hands over the bytes of a document as a file that may be read until the task is done. */
     @FunctionalInterface
@@ -37,6 +43,13 @@ public final class Examiner {
         @Override
         protected boolean removeEldestEntry(Map.Entry<Written, RuleReading> eldest) {
             return size() > REMEMBERED_RULES;
+        }
+    };
+
+    private final Map<String, Lookup> tables = new LinkedHashMap<>(16, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, Lookup> eldest) {
+            return size() > REMEMBERED_LOOKUPS;
         }
     };
 
@@ -58,10 +71,23 @@ public final class Examiner {
             RuleDocument rule = ((RuleReading.Good) reading).rule();
             candidates.add(new Candidate(written.ref(), rule));
         }
+        Lookups lookups =
+                name -> Optional.ofNullable(task.site().lookups().get(name)).map(ref -> table(name, ref, bytes));
         TextSource text = neededBy -> read(task, bytes, neededBy, listener);
         return task.chosen()
-                ? Planner.planChosen(candidates, task.facts(), task.site(), text)
-                : Planner.plan(candidates, task.facts(), task.site(), text);
+                ? Planner.planChosen(candidates, task.facts(), task.site(), text, lookups)
+                : Planner.plan(candidates, task.facts(), task.site(), text, lookups);
+    }
+
+    private Lookup table(String name, LookupRef ref, ByteFetch bytes) {
+        return tables.computeIfAbsent(ref.sha256(), key -> {
+            try {
+                Path file = bytes.fetch(new ByteRef(ref.sha256(), ref.size()));
+                return LookupReader.read(name, Files.readString(file)).lookup();
+            } catch (IOException e) {
+                throw new UncheckedIOException("The lookup's bytes can't be had", e);
+            }
+        });
     }
 
     /** The bytes are fetched only here, so that a rule which looks at names alone costs no copy. */

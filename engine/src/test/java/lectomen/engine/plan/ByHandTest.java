@@ -59,7 +59,7 @@ class ByHandTest {
     @ParameterizedTest
     @CsvSource({
         "'', '', 'the name has an empty pattern'",
-        "'', 'a {berth}', 'the name asks for {berth}; there are {arrived}, {file name}, {quay}'",
+        "'', 'a {berth}', 'the name asks for {berth}; there are {arrived}, {file name}, {folder}, {quay}, {sender}, {today}'",
         "'', 'a } b', 'the name has a } without its {; write }} for the character itself'",
         "'{b', a, 'the folder has a { without its }; write {{ for the character itself'"
     })

@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.Reading;
 import lectomen.engine.plaintext.PlainTextReader;
 import lectomen.engine.reason.Reason;
@@ -53,14 +54,19 @@ class PlannerTest {
     private static final String FILE = "- file: { in: archive }";
 
     private Outcome plan(Facts facts, String text, Candidate... rules) {
-        return Planner.plan(List.of(rules), facts, SITE, neededBy -> {
-            readings.add(neededBy);
-            try {
-                return PlainTextReader.read(Files.writeString(temp.resolve("text"), text));
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        });
+        return Planner.plan(
+                List.of(rules),
+                facts,
+                SITE,
+                neededBy -> {
+                    readings.add(neededBy);
+                    try {
+                        return PlainTextReader.read(Files.writeString(temp.resolve("text"), text));
+                    } catch (IOException e) {
+                        throw new UncheckedIOException(e);
+                    }
+                },
+                Lookups.NONE);
     }
 
     private static Facts upload(String name) {
@@ -147,10 +153,10 @@ class PlannerTest {
         Candidate permits = rule("permits", "when: { text contains: PERMIT }", FILE);
         Facts pdf = new Facts("a.pdf", 10, FileType.PDF, Optional.empty(), ARRIVED);
         TextSource broken = neededBy -> new Reading.Unreadable(Reason.of("pdf.no-pages"));
-        Outcome alone = Planner.plan(List.of(permits), pdf, SITE, broken);
+        Outcome alone = Planner.plan(List.of(permits), pdf, SITE, broken, Lookups.NONE);
         assertThat(alone.rule()).contains(permits.ref());
         assertThat(reason(alone).code()).isEqualTo("pdf.no-pages");
-        Outcome two = Planner.plan(List.of(permits, rule("other", "", FILE)), pdf, SITE, broken);
+        Outcome two = Planner.plan(List.of(permits, rule("other", "", FILE)), pdf, SITE, broken, Lookups.NONE);
         assertThat(two.rule()).isEmpty();
     }
 

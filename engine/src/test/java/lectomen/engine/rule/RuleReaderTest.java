@@ -80,8 +80,8 @@ class RuleReaderTest {
         RuleDocument rule = ((RuleReading.Good) RuleReader.read(text, SITE)).rule();
         Condition.Group all = (Condition.Group) rule.when().orElseThrow();
         assertThat(all.parts())
-                .extracting(part -> ((Condition.TextContains) part).words())
-                .containsExactly("007", "NO", "2027-03-12");
+                .extracting(part -> ((Condition.OfText) part).says())
+                .containsExactly("text contains \"007\"", "text contains \"NO\"", "text contains \"2027-03-12\"");
     }
 
     @Test

@@ -1,0 +1,96 @@
+package lectomen.engine.extract;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import lectomen.engine.page.Box;
+import lectomen.engine.page.Page;
+import lectomen.engine.page.Word;
+
+/**
+ * What may hold a field's value.
+ *
+ * @param page where it stands; empty for what is known besides the text
+ * @param words of that page
+ * @param raw the part of their text that counts
+ * @param method how it was found, for people
+ * @param sureness of the way to it, 0 to 1; the words may make it less sure
+ */
+record Candidate(Optional<Page> page, List<Word> words, String raw, String method, double sureness) {
+    private static final Box NOWHERE = new Box(0, 0, 0, 0);
+
+    static Candidate on(Page page, List<Word> words, String method) {
+        return new Candidate(Optional.of(page), List.copyOf(words), text(words), method, 1);
+    }
+
+    static Candidate given(String raw, String method) {
+        return new Candidate(Optional.empty(), List.of(), raw, method, 1);
+    }
+
+    static String text(List<Word> words) {
+        return String.join(" ", words.stream().map(Word::text).toList());
+    }
+
+    Candidate asSureAs(double nearness, String how) {
+        return new Candidate(page, words, raw, how, Math.min(sureness, nearness));
+    }
+
+    int pageNumber() {
+        return page.map(Page::number).orElse(0);
+    }
+
+    Box box() {
+        return words.isEmpty()
+                ? NOWHERE
+                : Box.around(words.stream().map(Word::box).toList());
+    }
+
+    FieldValue value(FieldSpec field, String value, String how) {
+        double confidence = words.stream().mapToDouble(Word::confidence).reduce(sureness, Math::min);
+        String said = how.isEmpty() ? method : method + ", " + how;
+        return new FieldValue(
+                field.name(),
+                field.type(),
+                value,
+                raw,
+                pageNumber(),
+                box(),
+                page.map(Page::unit).orElse(Page.Unit.POINT),
+                said,
+                confidence);
+    }
+
+    /** The part that the pattern finds first. */
+    Optional<Candidate> narrowed(Pattern pattern) {
+        return allMatches(pattern).stream().findFirst();
+    }
+
+    /** @throws PatternTooSlow if the pattern backtracks without end */
+    List<Candidate> allMatches(Pattern pattern) {
+        List<Candidate> found = new ArrayList<>();
+        Matcher matcher = BoundedText.matcher(pattern, raw);
+        while (matcher.find()) {
+            int group = matcher.groupCount() > 0 && matcher.group(1) != null ? 1 : 0;
+            if (matcher.end(group) > matcher.start(group)) {
+                List<Word> hit = wordsBetween(matcher.start(group), matcher.end(group));
+                found.add(new Candidate(page, hit, matcher.group(group), method, sureness));
+            }
+        }
+        return found;
+    }
+
+    private List<Word> wordsBetween(int from, int to) {
+        List<Word> hit = new ArrayList<>();
+        int at = 0;
+        for (Word word : words) {
+            int end = at + word.text().length();
+            if (at < to && end > from) {
+                hit.add(word);
+            }
+            at = end + 1;
+        }
+        return hit;
+    }
+}

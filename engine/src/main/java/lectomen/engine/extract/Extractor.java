@@ -1,0 +1,73 @@
+package lectomen.engine.extract;
+
+import java.util.List;
+
+/** A way to a field's value. */
+public sealed interface Extractor permits FieldSpec.Place, Extractor.Zone, Extractor.Column, Extractor.Given {
+    /** What is sought, as a clause for messages: {@code right of "Vessel"}. */
+    String words();
+
+    /** Whether the document has to be opened for it. */
+    default boolean needsText() {
+        return true;
+    }
+
+    /** The labels that it looks for, which end the values of other fields. */
+    default List<String> labels() {
+        return List.of();
+    }
+
+    /** A length on a page. */
+    record Length(double value, Unit unit) {
+        public enum Unit {
+            MILLIMETRE,
+            INCH,
+            POINT,
+            PERCENT
+        }
+
+        private static final double POINTS_PER_INCH = 72;
+        private static final double MILLIMETRES_PER_INCH = 25.4;
+
+        /** In the page's own unit. @param whole the page's width or height, of which a percentage is taken */
+        double on(double whole) {
+            return switch (unit) {
+                case MILLIMETRE -> value * POINTS_PER_INCH / MILLIMETRES_PER_INCH;
+                case INCH -> value * POINTS_PER_INCH;
+                case POINT -> value;
+                case PERCENT -> value * whole / 100;
+            };
+        }
+    }
+
+    /**
+     * A rectangle of a page: every word whose middle lies in it.
+     *
+     * @param page counted from 1, or from the end when negative: -1 is the last
+     */
+    record Zone(int page, Length left, Length top, Length width, Length height, String words) implements Extractor {}
+
+    /** The column of a table under a header: the values of its rows, down to the first gap. */
+    record Column(List<String> labels) implements Extractor {
+        public Column {
+            labels = List.copyOf(labels);
+        }
+
+        @Override
+        public String words() {
+            return "in the column "
+                    + String.join(
+                            " or ",
+                            labels.stream().map(label -> "\"" + label + "\"").toList());
+        }
+    }
+
+    /** Something known besides the text: of the file, of the document, of fields found before, of a lookup. */
+    record Given(String words, boolean needsText, Giving giving) implements Extractor {}
+
+    /** Gives the values; none when it is not known. */
+    @FunctionalInterface
+    interface Giving {
+        List<String> values(Known known);
+    }
+}

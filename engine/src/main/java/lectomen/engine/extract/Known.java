@@ -1,0 +1,17 @@
+package lectomen.engine.extract;
+
+import java.util.Map;
+import lectomen.engine.lookup.Lookups;
+import lectomen.engine.page.DocumentText;
+
+/**
+ * What fields are found in.
+ *
+ * @param slots what is known so far by name: facts of the file, parameters, fields found before
+ * @param text of the document; without pages where nothing asked for it
+ */
+public record Known(Map<String, String> slots, DocumentText text, Lookups lookups) {
+    public Known {
+        slots = Map.copyOf(slots);
+    }
+}

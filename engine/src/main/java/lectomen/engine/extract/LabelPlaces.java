@@ -1,0 +1,138 @@
+package lectomen.engine.extract;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import lectomen.engine.page.Box;
+import lectomen.engine.page.DocumentText;
+import lectomen.engine.page.Line;
+import lectomen.engine.page.Page;
+import lectomen.engine.page.Word;
+
+/**
+ * Finds what stands beside, below or near a label.
+ *
+ * <p>A value right of a label is what follows it in its line, else the next line of the same row. A value below is the nearest
+ * line under the label that shares its width. Both end where the next label of the same rule begins, so that an empty box is not
+ * filled with its neighbour's label. A value by pattern near a label is the match closest to it.
+ *
+ * <p>A label that stands nowhere as it is written is sought once more as one that is nearly so, or broken over two lines; what is
+ * found by it is less sure.
+ */
+final class LabelPlaces {
+    /** How far below its label a value may stand, in heights of the label. */
+    private static final double DEEPEST_BELOW = 4;
+
+    private final DocumentText text;
+    private final List<List<String>> allLabels;
+
+    /** @param allLabels of all fields that are sought together, which end a value */
+    LabelPlaces(DocumentText text, List<List<String>> allLabels) {
+        this.text = text;
+        this.allLabels = allLabels;
+    }
+
+    List<Candidate> find(FieldSpec.Place place, Optional<Pattern> pattern) {
+        if (place.where() == FieldSpec.Where.ANYWHERE) {
+            return matches(pattern.orElseThrow());
+        }
+        List<Candidate> found = new ArrayList<>();
+        for (String label : place.labels()) {
+            boolean anywhere = place.where() == FieldSpec.Where.NEAR;
+            for (Labels.Hit hit : anywhere ? Labels.find(text, label) : Labels.findMarked(text, label)) {
+                found.addAll(at(hit, place.where(), pattern));
+            }
+        }
+        return found.isEmpty() ? almost(place, pattern) : found;
+    }
+
+    private List<Candidate> almost(FieldSpec.Place place, Optional<Pattern> pattern) {
+        List<Candidate> found = new ArrayList<>();
+        for (String label : place.labels()) {
+            for (Labels.Almost almost : Labels.findAlmost(text, label)) {
+                for (Candidate candidate : at(almost.hit(), place.where(), pattern)) {
+                    String how = candidate.method() + ", which reads \"" + almost.reads() + "\"";
+                    found.add(candidate.asSureAs(almost.nearness(), how));
+                }
+            }
+        }
+        return found;
+    }
+
+    private List<Candidate> at(Labels.Hit hit, FieldSpec.Where where, Optional<Pattern> pattern) {
+        return switch (where) {
+            case RIGHT_OF -> rightOf(hit).map(List::of).orElse(List.of());
+            case BELOW -> below(hit).map(List::of).orElse(List.of());
+            case NEAR -> near(hit, pattern.orElseThrow());
+            case ANYWHERE -> throw new IllegalStateException("A label with nothing to be near to");
+        };
+    }
+
+    private Optional<Candidate> rightOf(Labels.Hit hit) {
+        int to = Labels.firstLabel(hit.line(), hit.to(), allLabels);
+        if (to > hit.to()) {
+            return Optional.of(
+                    Candidate.on(hit.page(), hit.line().words().subList(hit.to(), to), "right of the label"));
+        }
+        if (to < hit.line().words().size()) {
+            return Optional.empty();
+        }
+        return hit.page().lines().stream()
+                .filter(line -> line.box().sharedHeight(hit.box()) > 0.5)
+                .filter(line -> line.box().left() > hit.box().left() && !line.equals(hit.line()))
+                .min(Comparator.comparingDouble(line -> line.box().left()))
+                .flatMap(line -> upToLabel(hit.page(), line, "right of the label"));
+    }
+
+    private Optional<Candidate> below(Labels.Hit hit) {
+        Box label = hit.box();
+        return hit.page().lines().stream()
+                .filter(line -> line.box().top() >= label.bottom() - 0.2 * label.height())
+                .filter(line -> line.box().top() - label.bottom() <= DEEPEST_BELOW * label.height())
+                .filter(line -> line.box().sharedWidth(label) > 0)
+                .min(Comparator.comparingDouble(line -> line.box().top()))
+                .flatMap(line -> upToLabel(hit.page(), line, "below the label"));
+    }
+
+    private Optional<Candidate> upToLabel(Page page, Line line, String method) {
+        int to = Labels.firstLabel(line, 0, allLabels);
+        return to == 0
+                ? Optional.empty()
+                : Optional.of(Candidate.on(page, line.words().subList(0, to), method));
+    }
+
+    private List<Candidate> near(Labels.Hit hit, Pattern pattern) {
+        List<Candidate> onPage = new ArrayList<>(matchesOn(hit.page(), pattern, "by pattern near the label"));
+        onPage.sort(Comparator.comparingDouble(candidate -> distance(hit.box(), candidate.box())));
+        return onPage;
+    }
+
+    /** How far a value is from its label: little for what follows it in its row, more for what stands below it. */
+    private static double distance(Box label, Box value) {
+        double right = value.left() - label.right();
+        if (right >= 0 && value.sharedHeight(label) > 0.5) {
+            return 0.25 * right;
+        }
+        double down = value.middle() - label.middle();
+        double across = right >= 0 ? right : Math.min(-right, 0.5 * Math.abs(value.left() - label.left()));
+        return 2 * label.height() + Math.hypot(across, (down < 0 ? 3 : 1.5) * down);
+    }
+
+    private List<Candidate> matches(Pattern pattern) {
+        return text.pages().stream()
+                .flatMap(page -> matchesOn(page, pattern, "by pattern").stream())
+                .toList();
+    }
+
+    private static List<Candidate> matchesOn(Page page, Pattern pattern, String method) {
+        List<Candidate> found = new ArrayList<>();
+        for (List<Line> row : page.rows()) {
+            List<Word> words =
+                    row.stream().flatMap(line -> line.words().stream()).toList();
+            found.addAll(Candidate.on(page, words, method).allMatches(pattern));
+        }
+        return found;
+    }
+}

@@ -1,0 +1,79 @@
+package lectomen.engine.rule;
+
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+import lectomen.engine.naming.NamePattern;
+import lectomen.engine.yaml.Node;
+import lectomen.engine.yaml.Problem;
+import lectomen.engine.yaml.Section;
+
+/** Reads name patterns, and knows which slots there are up to a place in the rule. */
+final class SlotReader {
+    /** Slots that every document has besides its fields. */
+    static final List<String> OWN =
+            List.of("file name", "arrived", "modified", "today", "rule", "sender", "folder", "hot folder", "name");
+
+    /** Levels of a path: of the folder that a document came from, and of the one that it goes to. */
+    private static final Pattern LEVEL = Pattern.compile("(folder|filed under) [1-9]");
+
+    private final List<Problem> problems;
+    private final Set<String> known = new LinkedHashSet<>(OWN);
+
+    SlotReader(List<Problem> problems, Collection<String> more) {
+        this.problems = problems;
+        known.addAll(more);
+    }
+
+    void add(String name) {
+        known.add(name);
+    }
+
+    static boolean isOwn(String name) {
+        return OWN.contains(name) || LEVEL.matcher(name).matches();
+    }
+
+    /** Reports a name that is none. */
+    boolean isKnown(Node.Text text) {
+        if (has(text.text())) {
+            return true;
+        }
+        Section.report(
+                problems,
+                text.spot(),
+                "no field is called \"" + text.text() + "\" up to here" + Section.suggestion(text.text(), known));
+        return false;
+    }
+
+    private boolean has(String name) {
+        return known.contains(name) || LEVEL.matcher(name).matches();
+    }
+
+    Optional<NamePattern> pattern(Node.Text text) {
+        NamePattern.Parsed parsed = NamePattern.parse(text.text());
+        if (parsed.pattern().isEmpty()) {
+            Section.report(problems, at(text, parsed.at()), "in the pattern: " + parsed.problem());
+            return Optional.empty();
+        }
+        NamePattern pattern = parsed.pattern().get();
+        Optional<String> unknown =
+                pattern.slots().stream().filter(slot -> !has(slot)).findFirst();
+        if (unknown.isPresent()) {
+            int at = Math.max(0, text.text().indexOf(unknown.get()));
+            Section.report(
+                    problems,
+                    at(text, at),
+                    "no field is called \"" + unknown.get() + "\" up to here"
+                            + Section.suggestion(unknown.get(), known));
+            return Optional.empty();
+        }
+        return Optional.of(pattern);
+    }
+
+    private static Node.Spot at(Node.Text text, int offset) {
+        return new Node.Spot(text.spot().line(), text.spot().column() + (text.block() ? 0 : offset));
+    }
+}
