@@ -15,6 +15,7 @@ import picocli.CommandLine.Command;
             StatusCommand.class,
             RuleCommand.class,
             TrialCommand.class,
+            LookupCommand.class,
             SendCommand.class,
             JobCommand.class,
             IntakeCommand.class,

@@ -22,10 +22,16 @@ import tools.jackson.databind.JsonNode;
             RuleCommand.Check.class,
             RuleCommand.Add.class,
             RuleCommand.Live.class,
-            RuleCommand.Pause.class
+            RuleCommand.Pause.class,
+            RuleCommand.Retire.class,
+            RuleHistoryCommand.Versions.class,
+            RuleHistoryCommand.Diff.class,
+            RuleHistoryCommand.Return.class,
+            SampleCommand.class,
+            RuleCommand.Schema.class
         })
 final class RuleCommand {
-    private static int answer(Connection connection, JsonNode rule) {
+    static int answer(Connection connection, JsonNode rule) {
         if (connection.json()) {
             return Connection.printJson(rule);
         }
@@ -125,9 +131,13 @@ final class RuleCommand {
         @Parameters(paramLabel = "FILE", description = "The rule file.")
         private Path file = Path.of("");
 
+        @Option(names = "--reason", paramLabel = "WORDS", description = "Why, for whoever reads its versions later.")
+        private String reason = "";
+
         @Override
         public Integer call() throws IOException {
-            return answer(connection, connection.service().postText("/rules", Service.read(file)));
+            String path = "/rules?reason=" + Service.encoded(reason);
+            return answer(connection, connection.service().postText(path, Service.read(file)));
         }
     }
 
@@ -151,11 +161,19 @@ final class RuleCommand {
                 description = "What to do with files that lie in its folders already (default: take).")
         private Existing existing = Existing.take;
 
+        @Option(
+                names = "--accept-samples",
+                description = "Expect from now on what its samples come to with this version, where that differs.")
+        private boolean acceptSamples;
+
         @Override
         public Integer call() throws IOException {
             return answer(
                     connection,
-                    connection.service().post("/rules/" + Service.encoded(id) + "/live?existing=" + existing));
+                    connection
+                            .service()
+                            .post("/rules/" + Service.encoded(id) + "/live?existing=" + existing + "&acceptSamples="
+                                    + acceptSamples));
         }
     }
 
@@ -170,6 +188,35 @@ final class RuleCommand {
         @Override
         public Integer call() throws IOException {
             return answer(connection, connection.service().post("/rules/" + Service.encoded(id) + "/pause"));
+        }
+    }
+
+    @Command(name = "retire", description = "Take a rule out of use. Its versions stay, and it can be put live again.")
+    static final class Retire implements Callable<Integer> {
+        @Mixin
+        private final Connection connection = new Connection();
+
+        @Parameters(paramLabel = "ID", description = "The rule's id.")
+        private String id = "";
+
+        @Override
+        public Integer call() throws IOException {
+            return answer(connection, connection.service().post("/rules/" + Service.encoded(id) + "/retire"));
+        }
+    }
+
+    @Command(
+            name = "schema",
+            description = "Print the JSON Schema of rule files, for editors that check while one writes.",
+            footer = {"", "Example: lectomen rule schema > rule.schema.json"})
+    static final class Schema implements Callable<Integer> {
+        @Mixin
+        private final Connection connection = new Connection();
+
+        @Override
+        public Integer call() throws IOException {
+            System.out.print(connection.service().getText("/rules/schema"));
+            return 0;
         }
     }
 }

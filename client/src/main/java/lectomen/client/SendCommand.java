@@ -33,6 +33,12 @@ final class SendCommand implements Callable<Integer> {
             description = "The only rule that may take them; else the rulebook decides.")
     private @Nullable String rule;
 
+    @Option(
+            names = "--tag",
+            paramLabel = "WORD",
+            description = "A word to put on them, for conditions; may be repeated.")
+    private List<String> tags = List.of();
+
     @Override
     public Integer call() throws IOException {
         Service service = connection.service();
@@ -42,7 +48,8 @@ final class SendCommand implements Callable<Integer> {
             Service.requireFile(file);
             String name = file.getFileName().toString();
             String path =
-                    "/uploads?name=" + Service.encoded(name) + (rule == null ? "" : "&rule=" + Service.encoded(rule));
+                    "/uploads?name=" + Service.encoded(name) + (rule == null ? "" : "&rule=" + Service.encoded(rule))
+                            + (tags.isEmpty() ? "" : "&tags=" + Service.encoded(String.join(",", tags)));
             JsonNode taken = service.postFile(path, file);
             sent.addObject().put("fileName", name).put("job", taken.path("job").asString());
             if (!connection.json()) {

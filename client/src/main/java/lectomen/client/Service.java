@@ -49,6 +49,21 @@ final class Service {
         return call(request(path).GET());
     }
 
+    /** What stands there as text rather than as JSON. */
+    String getText(String path) {
+        return text(request(path).setHeader("Accept", "*/*").GET());
+    }
+
+    JsonNode putText(String path, String text) {
+        return call(request(path)
+                .header("Content-Type", "text/plain; charset=utf-8")
+                .PUT(HttpRequest.BodyPublishers.ofString(text, StandardCharsets.UTF_8)));
+    }
+
+    JsonNode delete(String path) {
+        return call(request(path).DELETE());
+    }
+
     JsonNode post(String path) {
         return call(request(path).POST(HttpRequest.BodyPublishers.noBody()));
     }
@@ -156,6 +171,16 @@ final class Service {
     }
 
     private JsonNode call(HttpRequest.Builder request) {
+        byte[] body = answer(request);
+        return body.length == 0 ? JSON.createObjectNode() : JSON.readTree(body);
+    }
+
+    private String text(HttpRequest.Builder request) {
+        return new String(answer(request), StandardCharsets.UTF_8);
+    }
+
+    /** @throws Refused if the service says no */
+    private byte[] answer(HttpRequest.Builder request) {
         HttpResponse<byte[]> response;
         try {
             response = http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
@@ -165,11 +190,11 @@ final class Service {
             Thread.currentThread().interrupt();
             throw new NoService("interrupted");
         }
-        JsonNode body = response.body().length == 0 ? JSON.createObjectNode() : JSON.readTree(response.body());
         if (response.statusCode() >= 400) {
+            JsonNode body = response.body().length == 0 ? JSON.createObjectNode() : JSON.readTree(response.body());
             throw new Refused(problem(body, response.statusCode()));
         }
-        return body;
+        return response.body();
     }
 
     private static String problem(JsonNode body, int status) {

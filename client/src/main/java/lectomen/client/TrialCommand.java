@@ -1,6 +1,7 @@
 package lectomen.client;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -26,14 +27,22 @@ import tools.jackson.databind.node.ObjectNode;
             "Examples:",
             "  lectomen trial permit.pdf                              with all live rules",
             "  lectomen trial permit.pdf --rule mooring-permits       with one rule, live or draft",
-            "  lectomen trial *.pdf --rule new-rule.yaml --json       with a rule file that was never added"
+            "  lectomen trial *.pdf --rule new-rule.yaml --json       with a rule file that was never added",
+            "  lectomen trial --job 1-17 --rule new-rule.yaml         on a document that came in before",
+            "  lectomen trial --text 'TIDE BULLETIN TB-2027-015'      on a text"
         })
 final class TrialCommand implements Callable<Integer> {
     @Mixin
     private final Connection connection = new Connection();
 
-    @Parameters(arity = "1..*", paramLabel = "FILE", description = "Files to try.")
+    @Parameters(arity = "0..*", paramLabel = "FILE", description = "Files to try.")
     private List<Path> files = List.of();
+
+    @Option(names = "--job", paramLabel = "ID", description = "Try the kept original of a job instead.")
+    private @Nullable String job;
+
+    @Option(names = "--text", paramLabel = "TEXT", description = "Try this text, as it would stand in a file.")
+    private @Nullable String text;
 
     @Option(names = "--rule", paramLabel = "ID|FILE.yaml", description = "One rule by its id, or a rule file.")
     private @Nullable String rule;
@@ -43,23 +52,41 @@ final class TrialCommand implements Callable<Integer> {
         Service service = connection.service();
         ObjectNode answer = JsonMapper.builder().build().createObjectNode();
         ArrayNode trials = answer.putArray("trials");
-        for (Path file : files) {
-            Service.requireFile(file);
-            List<Service.Part> parts = new ArrayList<>(
-                    List.of(new Service.Part("file", file.getFileName().toString(), file)));
-            String path = "/trials";
-            if (rule != null && (rule.endsWith(".yaml") || rule.endsWith(".yml"))) {
-                parts.add(new Service.Part("ruleFile", "rule.yaml", Service.requireFile(Path.of(rule))));
-            } else if (rule != null) {
-                path += "?rule=" + Service.encoded(rule);
-            }
-            JsonNode trial = service.postForm(path, parts);
-            trials.add(trial);
-            if (!connection.json()) {
-                print(trial);
+        int ways = (files.isEmpty() ? 0 : 1) + (job == null ? 0 : 1) + (text == null ? 0 : 1);
+        if (ways != 1) {
+            throw new NoService("say what to try: files, or --job ID, or --text TEXT");
+        }
+        if (job != null) {
+            tryOne(service, List.of(), "job=" + Service.encoded(job), trials);
+        } else if (text != null) {
+            Path file = Files.writeString(Files.createTempFile("lectomen-trial", ".txt"), text);
+            try {
+                tryOne(service, List.of(new Service.Part("file", "text.txt", file)), "", trials);
+            } finally {
+                Files.delete(file);
             }
         }
+        for (Path file : files) {
+            String name = Service.requireFile(file).getFileName().toString();
+            tryOne(service, List.of(new Service.Part("file", name, file)), "", trials);
+        }
         return connection.json() ? Connection.printJson(answer) : 0;
+    }
+
+    private void tryOne(Service service, List<Service.Part> what, String query, ArrayNode trials) throws IOException {
+        List<Service.Part> parts = new ArrayList<>(what);
+        List<String> queries = new ArrayList<>(query.isEmpty() ? List.of() : List.of(query));
+        if (rule != null && (rule.endsWith(".yaml") || rule.endsWith(".yml"))) {
+            parts.add(new Service.Part("ruleFile", "rule.yaml", Service.requireFile(Path.of(rule))));
+        } else if (rule != null) {
+            queries.add("rule=" + Service.encoded(rule));
+        }
+        JsonNode trial =
+                service.postForm("/trials" + (queries.isEmpty() ? "" : "?" + String.join("&", queries)), parts);
+        trials.add(trial);
+        if (!connection.json()) {
+            print(trial);
+        }
     }
 
     private static void print(JsonNode trial) {
@@ -68,7 +95,9 @@ final class TrialCommand implements Callable<Integer> {
         for (JsonNode considered : trial.path("considered")) {
             boolean takes = considered.path("takes").asBoolean();
             System.out.println("  rule " + Words.text(considered.path("rule").path("id"))
-                    + (takes ? " takes it" : " does not take it: " + Words.text(considered.path("whyNot"))));
+                    + (takes
+                            ? (isTaker(considered, trial) ? " takes it" : " would have taken it")
+                            : " does not take it: " + Words.text(considered.path("whyNot"))));
             considered.path("conditions").forEach(seen -> printSeen(seen, "    "));
         }
         for (JsonNode field : trial.path("fields")) {
@@ -90,6 +119,10 @@ final class TrialCommand implements Callable<Integer> {
                         + Words.text(trial.path("reason").path("words")));
         }
         System.out.println();
+    }
+
+    private static boolean isTaker(JsonNode considered, JsonNode trial) {
+        return Words.text(considered.path("rule").path("id")).equals(Words.text(trial.path("rule")));
     }
 
     private static String inFolder(JsonNode place) {

@@ -178,7 +178,21 @@ final class DemoDocuments {
                         "a draft, which the rule does not want",
                         "unwanted",
                         "rule.none-wants",
-                        List.of()));
+                        List.of()),
+                notice("147_north-mole_05032027.txt", "Notices/2027/until 2027-06-30/NM 0147 North Mole.txt"),
+                notice("0148_OUTER-ROADS_30112027.txt", "Notices/2027/until 2028-02-29/NM 0148 Outer Roads.txt"));
+    }
+
+    private static DemoDocument notice(String name, String place) {
+        String text =
+                "NOTICE TO MARINERS\n\nThe light " + name.replaceAll("[_.].*", "") + " burns low until it is mended.\n";
+        return DemoDocument.filed(
+                "notices",
+                name,
+                text.getBytes(StandardCharsets.UTF_8),
+                DemoDocument.How.MOVED,
+                "a notice, named by three parts of its name",
+                place);
     }
 
     private static DemoDocument tide(

@@ -39,7 +39,7 @@ import tools.jackson.databind.node.ObjectNode;
             "exit code is 0 only if every document ended as expected."
         })
 public final class DemoMain implements Callable<Integer> {
-    private static final List<String> RULES = List.of("mooring-permits", "tide-bulletins");
+    private static final List<String> RULES = List.of("mooring-permits", "tide-bulletins", "notices");
     private static final long LONGEST_WAIT_MILLIS = 60_000;
 
     @Option(
@@ -108,6 +108,7 @@ public final class DemoMain implements Callable<Integer> {
         Files.createDirectories(home.resolve("harbour-archive"));
         Files.createDirectories(home.resolve("inbox"));
         Path rules = Files.createDirectories(home.resolve("demo-rules"));
+        Files.writeString(rules.resolve("vessels.csv"), resource("vessels.csv"));
         for (String rule : RULES) {
             Files.writeString(rules.resolve(rule + ".yaml"), resource(rule + ".yaml"));
         }
@@ -120,6 +121,7 @@ public final class DemoMain implements Callable<Integer> {
     private List<Outcome> run(DemoService service, Path home) throws IOException, InterruptedException {
         List<DemoDocument> documents = DemoDocuments.all();
         boolean fedBefore = !service.get("/jobs?limit=1").path("jobs").isEmpty();
+        service.put("/lookups/vessels", resource("vessels.csv"));
         for (String rule : RULES) {
             service.post("/rules", resource(rule + ".yaml"));
             service.post("/rules/" + rule + "/live", "");

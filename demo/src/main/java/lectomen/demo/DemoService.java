@@ -11,7 +11,6 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
-import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -68,14 +67,18 @@ public final class DemoService implements AutoCloseable {
     }
 
     public JsonNode get(String path) {
-        return call(path, null);
+        return call(path, "GET", "");
     }
 
     public JsonNode post(String path, String body) {
-        return call(path, body);
+        return call(path, "POST", body);
     }
 
-    private JsonNode call(String path, @Nullable String body) {
+    public JsonNode put(String path, String body) {
+        return call(path, "PUT", body);
+    }
+
+    private JsonNode call(String path, String method, String body) {
         try {
             HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url() + "/api/v1" + path))
                     .header(
@@ -83,9 +86,8 @@ public final class DemoService implements AutoCloseable {
                             "Bearer " + Files.readString(home.resolve("token")).strip())
                     .header("Content-Type", "text/plain; charset=utf-8")
                     .timeout(Duration.ofSeconds(60));
-            HttpRequest made = body == null
-                    ? request.GET().build()
-                    : request.POST(HttpRequest.BodyPublishers.ofString(body)).build();
+            HttpRequest made = request.method(method, HttpRequest.BodyPublishers.ofString(body))
+                    .build();
             HttpResponse<String> response = http.send(made, HttpResponse.BodyHandlers.ofString());
             if (response.statusCode() >= 400) {
                 throw new IllegalStateException("The service refused " + path + ": " + response.body());

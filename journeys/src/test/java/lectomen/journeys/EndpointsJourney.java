@@ -238,6 +238,42 @@ class EndpointsJourney {
                 Case.bad("rules.live", "POST /rules/drafted/live?existing=burn", 400, "bad-request", "take or leave"),
                 Case.good("rules.pause", "POST /rules/drafted/pause", "paused"),
                 Case.bad("rules.pause", "POST /rules/none/pause", 404, "no-such-rule", "none"),
+                Case.good("rules.schema", "GET /rules/schema", "json-schema.org"),
+                Case.bad("rules.schema", "DELETE /rules/schema", 405, "bad-request", "DELETE"),
+                Case.good("rules.versions", "GET /rules/tickets/versions", "\"version\":1"),
+                Case.bad("rules.versions", "GET /rules/none/versions", 404, "no-such-rule", "none"),
+                Case.good("rules.version", "GET /rules/tickets/versions/1", "rule: tickets"),
+                Case.bad("rules.version", "GET /rules/tickets/versions/9", 404, "no-such-rule", "tickets"),
+                Case.good("rules.difference", "GET /rules/tickets/difference?from=1&to=1", "\"lines\":[]"),
+                Case.bad("rules.difference", "GET /rules/tickets/difference?to=7", 404, "no-such-rule", "tickets"),
+                Case.good("rules.returnTo", "POST /rules/drafted/return?to=1", "drafted")
+                        .answering(201),
+                Case.bad("rules.returnTo", "POST /rules/drafted/return?to=8", 404, "no-such-rule", "drafted"),
+                Case.good("samples.keep", "POST /rules/tickets/samples", "archive/tickets/T-0009.txt")
+                        .with("multipart/form-data; boundary=x", form)
+                        .answering(201),
+                Case.bad("samples.keep", "POST /rules/none/samples", 404, "no-such-rule", "none")
+                        .with("multipart/form-data; boundary=x", form),
+                Case.good("samples.list", "GET /rules/tickets/samples", "t.txt"),
+                Case.bad("samples.list", "GET /rules/none/samples", 404, "no-such-rule", "none"),
+                Case.good("samples.run", "POST /rules/tickets/samples/run", "\"differences\":[]"),
+                Case.bad("samples.run", "POST /rules/none/samples/run", 404, "no-such-rule", "none"),
+                Case.good("samples.forget", "DELETE /rules/tickets/samples/t.txt", "")
+                        .answering(204),
+                Case.bad("samples.forget", "DELETE /rules/tickets/samples/t.txt", 400, "bad-request", "no sample"),
+                Case.good("lookups.put", "PUT /lookups/vessels", "\"rows\":1").with(TEXT, "a,b\n1,2\n"),
+                Case.bad("lookups.put", "PUT /lookups/vessels", 400, "bad-request", "line 2 has 1 value")
+                        .with(TEXT, "a,b\n1\n"),
+                Case.bad("lookups.put", "PUT /lookups/Big%20Ships", 400, "bad-request", "small letters")
+                        .with(TEXT, "a,b\n1,2\n"),
+                Case.good("lookups.list", "GET /lookups", "vessels"),
+                Case.bad("lookups.list", "POST /lookups", 405, "bad-request", "POST"),
+                Case.good("lookups.show", "GET /lookups/vessels", "1,2"),
+                Case.bad("lookups.show", "GET /lookups/none", 404, "no-such-lookup", "none"),
+                Case.good("lookups.remove", "DELETE /lookups/vessels", "").answering(204),
+                Case.bad("lookups.remove", "DELETE /lookups/vessels", 404, "no-such-lookup", "vessels"),
+                Case.good("rules.retire", "POST /rules/drafted/retire", "retired"),
+                Case.bad("rules.retire", "POST /rules/none/retire", 404, "no-such-rule", "none"),
                 Case.good("rules.order", "POST /rules/order", "drafted")
                         .with(JSON_TYPE, "{\"ids\": [\"drafted\", \"tickets\"]}"),
                 Case.bad("rules.order", "POST /rules/order", 400, "bad-request", "every rule once")

@@ -36,6 +36,8 @@ import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.ledger.LedgerKeeper;
+import lectomen.service.lookup.CurrentSite;
+import lectomen.service.lookup.LookupTables;
 import lectomen.service.page.Pages;
 import lectomen.service.retention.RetentionRuns;
 import lectomen.service.rulebook.Rulebook;
@@ -44,6 +46,7 @@ import lectomen.service.store.Store;
 import lectomen.service.work.JobActions;
 import lectomen.service.work.JobRunner;
 import lectomen.service.work.LyingThere;
+import lectomen.service.work.Samples;
 import lectomen.service.work.Trials;
 import lectomen.service.workers.WorkerPool;
 import lectomen.service.workers.WorkerSettings;
@@ -110,8 +113,21 @@ class ServiceWiring {
     }
 
     @Bean
-    Rulebook rulebook(Store store, Ledger ledger, Settings settings, InstantSource clock) {
-        return new Rulebook(store, ledger, settings, clock);
+    LookupTables lookupTables(Store store, Ledger ledger, ByteStore bytes, InstantSource clock) {
+        return new LookupTables(store, ledger, bytes, clock);
+    }
+
+    @Bean
+    CurrentSite currentSite(Settings settings, LookupTables tables) {
+        return new CurrentSite(settings.site(), tables);
+    }
+
+    @Bean
+    Rulebook rulebook(
+            Store store, Ledger ledger, Settings settings, LookupTables tables, CurrentSite site, InstantSource clock) {
+        Rulebook rulebook = new Rulebook(store, ledger, settings, site, clock);
+        tables.onChange(rulebook::readAnew);
+        return rulebook;
     }
 
     @Bean
@@ -215,9 +231,9 @@ class ServiceWiring {
             ByteStore bytes,
             WorkerPool workers,
             EffectRunner effects,
-            Settings settings,
+            CurrentSite site,
             InstantSource clock) {
-        return new JobRunner(store, jobs, results, rulebook, sources, bytes, workers, effects, settings.site(), clock);
+        return new JobRunner(store, jobs, results, rulebook, sources, bytes, workers, effects, site, clock);
     }
 
     @Bean
@@ -267,10 +283,23 @@ class ServiceWiring {
     }
 
     @Bean
-    Trials trials(Home home, Rulebook rulebook, WorkerPool workers, Settings settings, InstantSource clock)
+    Trials trials(
+            Home home, Rulebook rulebook, WorkerPool workers, CurrentSite site, ByteStore bytes, InstantSource clock)
             throws IOException {
-        return new Trials(
-                rulebook, workers, settings.site(), home.part("scratch").resolve("trials"), clock);
+        return new Trials(rulebook, workers, site, home.part("scratch").resolve("trials"), bytes, clock);
+    }
+
+    @Bean
+    Samples samples(
+            Store store,
+            ByteStore bytes,
+            Trials trials,
+            Rulebook rulebook,
+            Ledger ledger,
+            Settings settings,
+            InstantSource clock) {
+        return new Samples(
+                store, bytes, trials, rulebook, ledger, settings.site().locale(), clock);
     }
 
     @Bean

@@ -1,6 +1,7 @@
 package lectomen.engine.extract;
 
 import java.util.List;
+import java.util.Optional;
 
 /** A way to a field's value. */
 public sealed interface Extractor permits FieldSpec.Place, Extractor.Zone, Extractor.Column, Extractor.Given {
@@ -62,8 +63,12 @@ public sealed interface Extractor permits FieldSpec.Place, Extractor.Zone, Extra
         }
     }
 
-    /** Something known besides the text: of the file, of the document, of fields found before, of a lookup. */
-    record Given(String words, boolean needsText, Giving giving) implements Extractor {}
+    /** Something known besides the text: of the file, of the document, of fields found before, or of a lookup. */
+    record Given(String words, boolean needsText, Optional<String> lookup, Giving giving) implements Extractor {
+        public Given(String words, boolean needsText, Giving giving) {
+            this(words, needsText, Optional.empty(), giving);
+        }
+    }
 
     /** Gives the values; none when it is not known. */
     @FunctionalInterface

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /**
  * A field that a rule looks for.
@@ -56,6 +57,10 @@ public record FieldSpec(
             return name().toLowerCase(Locale.ROOT);
         }
 
+        public static List<String> words() {
+            return List.of(values()).stream().map(Take::word).toList();
+        }
+
         public static Optional<Take> findByWord(String word) {
             return List.of(values()).stream()
                     .filter(take -> take.word().equals(word))
@@ -104,6 +109,18 @@ public record FieldSpec(
     public List<String> labels() {
         return extractors.stream()
                 .flatMap(extractor -> extractor.labels().stream())
+                .toList();
+    }
+
+    /** The lookups that it is found or checked by. */
+    public List<String> lookups() {
+        return Stream.concat(
+                        extractors.stream()
+                                .flatMap(extractor -> extractor instanceof Extractor.Given given
+                                        ? given.lookup().stream()
+                                        : Stream.empty()),
+                        checks.lookup().map(Checks.InLookup::lookup).stream())
+                .distinct()
                 .toList();
     }
 

@@ -36,6 +36,10 @@ public enum FieldType {
         return word;
     }
 
+    public static List<String> words() {
+        return List.of(values()).stream().map(FieldType::word).toList();
+    }
+
     public static Optional<FieldType> findByWord(String word) {
         for (FieldType type : values()) {
             if (type.word.equals(word.strip().toLowerCase(Locale.ROOT))) {

@@ -43,6 +43,31 @@ public final class Planner {
         return new Planner(facts, site, text, lookups).plan(rules);
     }
 
+    /** The same, and rules behind the one that takes the document are asked too: what they would have said is told after it. */
+    public static Outcome planAskingAll(
+            List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups) {
+        Planner planner = new Planner(facts, site, text, lookups);
+        Outcome outcome = planner.plan(rules);
+        List<Considered> all = new ArrayList<>(outcome.considered());
+        for (Candidate candidate : rules.subList(Math.min(all.size(), rules.size()), rules.size())) {
+            all.add(planner.askedToo(candidate));
+        }
+        return new Outcome(all, outcome.rule(), outcome.steps(), outcome.ending());
+    }
+
+    private Considered askedToo(Candidate candidate) {
+        Considered first = consider(candidate, facts);
+        try {
+            return isOpen(first)
+                            && text("the conditions of rule " + candidate.ref().id()) instanceof Reading.Read read
+                    ? considered(candidate, facts, Optional.of(read.text()))
+                    : first;
+        } catch (PatternTooSlow e) {
+            String whyNot = tooSlow(candidate, e.pattern(), e.line()).words();
+            return new Considered(candidate.ref(), false, whyNot, first.conditions());
+        }
+    }
+
     /**
      * The same when somebody chose the rule: the first takes the document whatever its conditions say. What they make of the file
      * without its text is kept beside it.

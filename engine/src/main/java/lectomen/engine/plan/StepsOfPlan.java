@@ -46,6 +46,7 @@ final class StepsOfPlan {
         this.text = text;
         this.lookups = lookups;
         slots.putAll(KnownSlots.of(facts, site));
+        slots.putAll(candidate.rule().parameters());
         slots.put("rule", candidate.ref().id());
         candidate.rule().when().ifPresent(when -> slots.putAll(when.nameParts(facts)));
     }

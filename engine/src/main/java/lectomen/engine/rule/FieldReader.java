@@ -188,8 +188,9 @@ final class FieldReader {
                 return Optional.empty();
             }
             Node.Text sought = column.orElse(by.get());
-            boolean known = isColumn(in.get(), table.get(), sought) & isColumn(in.get(), table.get(), give.get());
-            return known
+            boolean soughtIsColumn = isColumn(in.get(), table.get(), sought);
+            boolean givenIsColumn = isColumn(in.get(), table.get(), give.get());
+            return soughtIsColumn && givenIsColumn
                     ? Optional.of(FieldSources.lookUp(
                             in.get().text(),
                             by.get().text(),
@@ -228,11 +229,9 @@ final class FieldReader {
         Optional<Node.Text> as = section.findText("as");
         Optional<FieldType> type = as.flatMap(text -> FieldType.findByWord(text.text()));
         if (as.isPresent() && type.isEmpty()) {
-            List<String> words =
-                    List.of(FieldType.values()).stream().map(FieldType::word).toList();
             report(
                     as.get().spot(),
-                    "a field is read as " + String.join(", ", words) + ", not as "
+                    "a field is read as " + String.join(", ", FieldType.words()) + ", not as "
                             + as.get().kind());
         }
         return type.orElse(FieldType.TEXT);

@@ -61,6 +61,7 @@ final class FieldSources {
         return new Extractor.Given(
                 "looked up in " + lookup + " by " + by,
                 false,
+                Optional.of(lookup),
                 known -> list(Optional.ofNullable(known.slots().get(by))
                         .flatMap(value ->
                                 known.lookups().find(lookup).flatMap(table -> table.find(column, value, give)))));

@@ -1,14 +1,18 @@
 package lectomen.engine.rule;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import lectomen.engine.identify.FileType;
 
 /**
  * A rule as it was read from its file, with the site's parameters filled in.
  *
  * @param id as commands and messages name it
+ * @param parameters its own, which go before those of the site
  * @param from at least one source
  * @param when empty: every file that is accepted
  * @param steps at least one
@@ -18,11 +22,13 @@ public record RuleDocument(
         String id,
         String title,
         String about,
+        Map<String, String> parameters,
         List<From> from,
         Optional<Condition> when,
         List<Step> steps,
         Optional<Retention> retention) {
     public RuleDocument {
+        parameters = Map.copyOf(parameters);
         from = List.copyOf(from);
         steps = List.copyOf(steps);
     }
@@ -41,6 +47,14 @@ public record RuleDocument(
         boolean accepts(FileType type) {
             return accept.isEmpty() || accept.contains(type);
         }
+    }
+
+    /** The lookups that its fields use. */
+    public Set<String> lookups() {
+        return steps.stream()
+                .flatMap(step -> step instanceof Step.Find find ? find.fields().stream() : Stream.empty())
+                .flatMap(field -> field.lookups().stream())
+                .collect(Collectors.toSet());
     }
 
     public Optional<From> findFrom(String folder) {

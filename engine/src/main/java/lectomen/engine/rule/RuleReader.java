@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -28,10 +29,10 @@ import lectomen.engine.yaml.YamlTree;
  * }</pre>
  */
 public final class RuleReader {
-    private static final Pattern ID = Pattern.compile("[a-z][a-z0-9-]{0,62}");
+    static final Pattern ID = Pattern.compile("[a-z][a-z0-9-]{0,62}");
     private static final Pattern PARAMETER = Pattern.compile("\\{([^{}]*)}");
 
-    private final Site site;
+    private Site site;
     private final List<Problem> problems = new ArrayList<>();
 
     private RuleReader(Site site) {
@@ -63,6 +64,9 @@ public final class RuleReader {
                                 + text.kind()));
         String title = section.findText("title").map(Node.Text::text).orElse("");
         String about = section.findText("about").map(Node.Text::text).orElse("");
+        Map<String, String> parameters =
+                section.find("parameters").map(this::parameters).orElse(Map.of());
+        site = site.withParameters(parameters);
         List<RuleDocument.From> from =
                 section.require("from").map(this::sources).orElse(List.of());
         Optional<Retention> retention = section.find("retention").flatMap(node -> RetentionReader.read(node, problems));
@@ -74,7 +78,31 @@ public final class RuleReader {
                 .orElse(List.of());
         section.close();
         return id.map(text -> new RuleDocument(
-                text.text(), title.isEmpty() ? text.text() : title, about.strip(), from, when, steps, retention));
+                text.text(),
+                title.isEmpty() ? text.text() : title,
+                about.strip(),
+                parameters,
+                from,
+                when,
+                steps,
+                retention));
+    }
+
+    /** The rule's own parameters, which go before those of the site. */
+    private Map<String, String> parameters(Node node) {
+        Map<String, String> parameters = new TreeMap<>();
+        Section.open("\"parameters\"", node, problems).ifPresent(section -> {
+            for (Node.Entry entry : section.names()) {
+                if (entry.value() instanceof Node.Text text && !text.text().isBlank()) {
+                    parameters.put(entry.key().text(), text.text());
+                } else {
+                    section.report(
+                            entry.value().spot(),
+                            "a parameter is a text, not " + entry.value().kind());
+                }
+            }
+        });
+        return parameters;
     }
 
     private List<RuleDocument.From> sources(Node node) {

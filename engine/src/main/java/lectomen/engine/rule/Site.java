@@ -4,6 +4,7 @@ import java.time.ZoneId;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import lectomen.engine.lookup.LookupRef;
 
 /**
@@ -27,6 +28,13 @@ public record Site(
 
     public Site(Map<String, String> parameters, Set<String> connections, Locale locale, ZoneId zone) {
         this(parameters, connections, locale, zone, Map.of());
+    }
+
+    /** The same with these parameters besides its own, and before them. */
+    Site withParameters(Map<String, String> more) {
+        Map<String, String> all = new TreeMap<>(parameters);
+        all.putAll(more);
+        return new Site(all, connections, locale, zone, lookups);
     }
 
     /** The same with these tables. */

@@ -74,9 +74,11 @@ public final class Examiner {
         Lookups lookups =
                 name -> Optional.ofNullable(task.site().lookups().get(name)).map(ref -> table(name, ref, bytes));
         TextSource text = neededBy -> read(task, bytes, neededBy, listener);
-        return task.chosen()
-                ? Planner.planChosen(candidates, task.facts(), task.site(), text, lookups)
-                : Planner.plan(candidates, task.facts(), task.site(), text, lookups);
+        return switch (task.asking()) {
+            case FIRST_THAT_WANTS -> Planner.plan(candidates, task.facts(), task.site(), text, lookups);
+            case ALL -> Planner.planAskingAll(candidates, task.facts(), task.site(), text, lookups);
+            case CHOSEN -> Planner.planChosen(candidates, task.facts(), task.site(), text, lookups);
+        };
     }
 
     private Lookup table(String name, LookupRef ref, ByteFetch bytes) {

@@ -12,7 +12,7 @@ import lectomen.engine.rule.Site;
  * @param id of the job or trial
  * @param attempt grows with each try; an answer to an older attempt is dropped
  * @param rules in their order
- * @param chosen whether somebody chose the rule: the one that is there takes the document whatever its conditions say
+ * @param asking how the rules are asked
  */
 public record Task(
         int protocol,
@@ -21,12 +21,22 @@ public record Task(
         ByteRef document,
         Facts facts,
         List<RuleText> rules,
-        boolean chosen,
+        Asking asking,
         Site site) {
     public static final int PROTOCOL = 2;
 
     public Task {
         rules = List.copyOf(rules);
+    }
+
+    /** How rules are asked whether they take the document. */
+    public enum Asking {
+        /** In their order, up to the first that wants it. */
+        FIRST_THAT_WANTS,
+        /** In their order, and those behind the one that takes it too, to see who would have. */
+        ALL,
+        /** Not at all: somebody chose the one that is there. */
+        CHOSEN
     }
 
     /** A version of a rule as its file. */

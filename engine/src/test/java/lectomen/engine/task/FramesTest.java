@@ -48,7 +48,7 @@ class FramesTest {
                 new ByteRef("ab".repeat(32), 20),
                 facts,
                 List.of(new Task.RuleText(new RuleRef("r", 2), rule)),
-                false,
+                Task.Asking.FIRST_THAT_WANTS,
                 SITE);
     }
 

@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.plan.Considered;
 import lectomen.engine.plan.Filing;
@@ -14,9 +15,13 @@ import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.StepDone;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.RuleReading;
+import lectomen.engine.task.ByteRef;
 import lectomen.service.access.Caller;
+import lectomen.service.bytes.ByteStore;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.Uploads;
+import lectomen.service.job.Job;
+import lectomen.service.job.Jobs;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.work.Trials;
 import lectomen.service.workers.Examination;
@@ -40,9 +45,14 @@ final class ArrivalsController {
     private final Uploads uploads;
     private final Trials trials;
     private final Rulebook rulebook;
+    private final Jobs jobs;
+    private final ByteStore bytes;
     private final Locale locale;
 
-    ArrivalsController(Uploads uploads, Trials trials, Rulebook rulebook, Settings settings) {
+    ArrivalsController(
+            Uploads uploads, Trials trials, Rulebook rulebook, Settings settings, Jobs jobs, ByteStore bytes) {
+        this.jobs = jobs;
+        this.bytes = bytes;
         this.uploads = uploads;
         this.trials = trials;
         this.rulebook = rulebook;
@@ -59,6 +69,7 @@ final class ArrivalsController {
             @RequestParam String name,
             @RequestParam Optional<String> rule,
             @RequestParam(defaultValue = "false") boolean hold,
+            @RequestParam Optional<List<String>> tags,
             @RequestHeader(name = "Idempotency-Key", required = false) Optional<String> key,
             HttpServletRequest request)
             throws IOException {
@@ -71,7 +82,10 @@ final class ArrivalsController {
         }
         rule.ifPresent(rulebook::require);
         try (InputStream body = request.getInputStream()) {
-            Uploads.Accepted accepted = uploads.take(new Uploads.Sent(last, rule, key, hold), body, Caller.principal());
+            Uploads.Accepted accepted = uploads.take(
+                    new Uploads.Sent(last, rule, Set.copyOf(tags.orElse(List.of())), key, hold),
+                    body,
+                    Caller.principal());
             return new Taken(accepted.job(), accepted.again());
         }
     }
@@ -90,10 +104,17 @@ final class ArrivalsController {
             List<JobView.ReasonView> notes,
             List<WouldFile> wouldFile) {}
 
-    /** Tries one file with a rule by its id, with a rule file handed in, or with the whole rulebook. Changes nothing. */
+    /**
+     * Tries one file with a rule by its id, with a rule file handed in, or with the whole rulebook, whose every rule then says
+     * whether it would have taken it. Changes nothing.
+     *
+     * @param file to try; or {@code job}
+     * @param job whose kept original is tried
+     */
     @PostMapping(path = "/trials", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     TrialResult trial(
-            @RequestPart MultipartFile file,
+            @RequestPart(required = false) Optional<MultipartFile> file,
+            @RequestParam Optional<String> job,
             @RequestParam Optional<String> rule,
             @RequestPart(required = false) Optional<MultipartFile> ruleFile)
             throws IOException {
@@ -105,9 +126,20 @@ final class ArrivalsController {
             }
             with = new Trials.With.Text(text);
         }
+        if (job.isPresent()) {
+            Job tried = jobs.require(job.get());
+            ByteRef original = tried.original()
+                    .filter(ref -> bytes.has(ref.sha256()))
+                    .orElseThrow(() -> new NoSuchPageException(tried.id(), 0));
+            try (InputStream content = bytes.open(original.sha256())) {
+                return result(tried.name(), trials.of(tried.name(), content, with));
+            }
+        }
+        MultipartFile sent =
+                file.orElseThrow(() -> new BadRequestException("file", "send a file to try, or say job: its id"));
         String name =
-                Optional.ofNullable(file.getOriginalFilename()).orElse("file").replaceFirst(".*/", "");
-        try (InputStream content = file.getInputStream()) {
+                Optional.ofNullable(sent.getOriginalFilename()).orElse("file").replaceFirst(".*/", "");
+        try (InputStream content = sent.getInputStream()) {
             return result(name, trials.of(name, content, with));
         }
     }

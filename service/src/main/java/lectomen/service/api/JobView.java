@@ -67,7 +67,7 @@ record JobView(
                         .toList(),
                 job.type().word(),
                 job.size(),
-                job.subfolder(),
+                job.more().subfolder(),
                 job.priority(),
                 job.holdWanted(),
                 job.origin().map(Job.Origin::job),

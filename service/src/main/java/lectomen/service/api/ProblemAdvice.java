@@ -5,6 +5,7 @@ import lectomen.service.intake.KeyTakenException;
 import lectomen.service.intake.NoRoomException;
 import lectomen.service.job.NoSuchJobException;
 import lectomen.service.job.WrongStateException;
+import lectomen.service.lookup.NoSuchLookupException;
 import lectomen.service.rulebook.NoSuchRuleException;
 import lectomen.service.rulebook.RuleChangedException;
 import lectomen.service.work.ChangedMeanwhileException;
@@ -47,6 +48,16 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ProblemDetail noSuchRule(NoSuchRuleException e) {
         return problem(HttpStatus.NOT_FOUND, "no-such-rule", "No such rule", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail noSuchLookup(NoSuchLookupException e) {
+        return problem(HttpStatus.NOT_FOUND, "no-such-lookup", "No such lookup", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail samplesDiffer(SamplesDifferException e) {
+        return problem(HttpStatus.CONFLICT, "samples-differ", "Samples come out different", e.getMessage());
     }
 
     @ExceptionHandler

@@ -1,5 +1,6 @@
 package lectomen.service.api;
 
+import java.io.IOException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -9,12 +10,15 @@ import lectomen.engine.rule.ReadAloud;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.RuleSchema;
 import lectomen.engine.yaml.Problem;
 import lectomen.service.access.Caller;
-import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
+import lectomen.service.lookup.CurrentSite;
+import lectomen.service.rulebook.Difference;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.Rulebook;
+import lectomen.service.work.Samples;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -32,12 +36,15 @@ import org.springframework.web.bind.annotation.RestController;
 final class RulesController {
     private final Rulebook rulebook;
     private final HotFolders folders;
-    private final Settings settings;
+    private final CurrentSite site;
 
-    RulesController(Rulebook rulebook, HotFolders folders, Settings settings) {
+    private final Samples samples;
+
+    RulesController(Rulebook rulebook, HotFolders folders, CurrentSite site, Samples samples) {
+        this.samples = samples;
         this.rulebook = rulebook;
         this.folders = folders;
-        this.settings = settings;
+        this.site = site;
     }
 
     record RuleView(
@@ -63,6 +70,12 @@ final class RulesController {
         return new RuleList(rulebook.list().stream().map(this::view).toList());
     }
 
+    /** The JSON Schema of rule files. */
+    @GetMapping(path = "/schema", produces = "application/schema+json")
+    String schema() {
+        return RuleSchema.json();
+    }
+
     @GetMapping("/{id}")
     ResponseEntity<RuleStory> show(@PathVariable String id) {
         RuleEntry entry = rulebook.require(id);
@@ -70,7 +83,7 @@ final class RulesController {
     }
 
     private List<ReadAloud.Sentence> sentences(RuleEntry entry) {
-        return RuleReader.read(entry.text(), settings.site()) instanceof RuleReading.Good good
+        return RuleReader.read(entry.text(), site.get()) instanceof RuleReading.Good good
                 ? ReadAloud.of(good.rule())
                 : List.of();
     }
@@ -94,8 +107,13 @@ final class RulesController {
 
     @PostMapping
     ResponseEntity<RuleView> add(
-            @RequestBody String text, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
-        Rulebook.Added added = rulebook.add(text, unchanged(ifMatch), Caller.principal());
+            @RequestBody String text,
+            @RequestParam(defaultValue = "") String reason,
+            @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return added(rulebook.add(text, reason, unchanged(ifMatch), Caller.principal()));
+    }
+
+    private ResponseEntity<RuleView> added(Rulebook.Added added) {
         if (added instanceof Rulebook.Added.As as) {
             return ResponseEntity.status(HttpStatus.CREATED)
                     .eTag(tag(as.entry()))
@@ -104,22 +122,87 @@ final class RulesController {
         throw new BadRuleException(((Rulebook.Added.Refused) added).bad().problems());
     }
 
+    /**
+     * Puts the latest version live, if every sample comes out as is expected of it.
+     *
+     * @param existing take or leave what lies in its folders
+     * @param acceptSamples expect from now on what the samples come to with this version
+     */
     @PostMapping("/{id}/live")
     ResponseEntity<RuleView> live(
             @PathVariable String id,
             @RequestParam(defaultValue = "take") String existing,
-            @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+            @RequestParam(defaultValue = "false") boolean acceptSamples,
+            @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch)
+            throws IOException {
         RuleEntry entry = rulebook.require(id);
         RuleReading reading = rulebook.check(entry.text());
         if (reading instanceof RuleReading.Bad bad) {
             throw new BadRuleException(bad.problems());
         }
+        checkSamples(id, acceptSamples);
         if (existing.equals("leave")) {
             folders.leaveExisting(foldersOf(((RuleReading.Good) reading).rule()));
         } else if (!existing.equals("take")) {
             throw new BadRequestException("existing", "existing is take or leave, not " + existing);
         }
         return answer(rulebook.putLive(id, unchanged(ifMatch), Caller.principal()));
+    }
+
+    private void checkSamples(String id, boolean accept) throws IOException {
+        List<Samples.Ran> ran = samples.run(id);
+        List<Samples.Ran> differ =
+                ran.stream().filter(one -> !one.differences().isEmpty()).toList();
+        if (!differ.isEmpty() && !accept) {
+            throw new SamplesDifferException(id, differ);
+        }
+        if (!differ.isEmpty()) {
+            samples.expect(id, ran, Caller.principal());
+        }
+    }
+
+    record VersionList(List<Rulebook.Version> versions) {}
+
+    @GetMapping("/{id}/versions")
+    VersionList versions(@PathVariable String id) {
+        return new VersionList(rulebook.versions(id));
+    }
+
+    /** The file of one version. */
+    @GetMapping(path = "/{id}/versions/{version}", produces = "text/plain;charset=UTF-8")
+    String version(@PathVariable String id, @PathVariable int version) {
+        return rulebook.requireVersion(id, version);
+    }
+
+    record DifferenceView(int from, int to, List<Difference.Line> lines) {}
+
+    /** What changed between two versions; by default between the live one, or the one before, and the latest. */
+    @GetMapping("/{id}/difference")
+    DifferenceView difference(
+            @PathVariable String id, @RequestParam Optional<Integer> from, @RequestParam Optional<Integer> to) {
+        RuleEntry entry = rulebook.require(id);
+        int newer = to.orElse(entry.latestVersion());
+        int usual = entry.liveVersion().filter(live -> live < newer).orElse(Math.max(1, newer - 1));
+        int older = from.orElse(usual);
+        List<Difference.Line> lines =
+                Difference.of(rulebook.requireVersion(id, older), rulebook.requireVersion(id, newer));
+        return new DifferenceView(older, newer, lines);
+    }
+
+    /** Makes an earlier version the latest again, as a draft of its own. */
+    @PostMapping("/{id}/return")
+    ResponseEntity<RuleView> returnTo(
+            @PathVariable String id,
+            @RequestParam int to,
+            @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        String text = rulebook.requireVersion(id, to);
+        return added(rulebook.add(text, "returned to version " + to, unchanged(ifMatch), Caller.principal()));
+    }
+
+    @PostMapping("/{id}/retire")
+    ResponseEntity<RuleView> retire(
+            @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return answer(rulebook.retire(id, unchanged(ifMatch), Caller.principal()));
     }
 
     @PostMapping("/{id}/pause")
@@ -148,7 +231,7 @@ final class RulesController {
     private RuleView view(RuleEntry entry) {
         String title = entry.id();
         List<String> from = new ArrayList<>();
-        if (RuleReader.read(entry.text(), settings.site()) instanceof RuleReading.Good good) {
+        if (RuleReader.read(entry.text(), site.get()) instanceof RuleReading.Good good) {
             title = good.rule().title();
             from.addAll(foldersOf(good.rule()));
         }

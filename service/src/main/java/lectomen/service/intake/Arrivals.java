@@ -4,6 +4,7 @@ import java.time.InstantSource;
 import java.util.Optional;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
@@ -52,7 +53,7 @@ public final class Arrivals {
     record File(
             String job,
             String name,
-            String subfolder,
+            Facts.Circumstances more,
             ByteRef bytes,
             FileType type,
             Optional<String> wantedRule,
@@ -140,7 +141,7 @@ public final class Arrivals {
             Jobs.NewJob job = new Jobs.NewJob(
                     source,
                     file.name(),
-                    file.subfolder(),
+                    file.more(),
                     file.bytes().size(),
                     file.type(),
                     file.wantedRule(),

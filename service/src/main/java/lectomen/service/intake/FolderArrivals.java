@@ -38,11 +38,10 @@ final class FolderArrivals {
      * @param leftInFolder whether it stays there
      */
     void add(JdbcClient db, long arrival, int part, String job, Path relative, KeptFile kept, boolean leftInFolder) {
-        Path above = relative.getParent();
         Arrivals.File file = new Arrivals.File(
                 job,
                 relative.getFileName().toString(),
-                above == null ? "" : above.toString(),
+                kept.circumstances(relative),
                 kept.bytes(),
                 kept.type(),
                 Optional.empty(),

@@ -3,14 +3,19 @@ package lectomen.service.intake;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import java.util.Set;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.rule.Facts;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 
 /** A file whose bytes are in the byte store. @param state as it was while it was copied */
-record KeptFile(Path file, ByteRef bytes, FileState state, FileType type) {
+record KeptFile(Path file, ByteRef bytes, FileState state, FileType type, String owner) {
     private static final int MOST_COPIES = 50;
     private static final Duration PAUSE_BETWEEN_COPIES = Duration.ofMillis(200);
 
@@ -28,7 +33,7 @@ record KeptFile(Path file, ByteRef bytes, FileState state, FileType type) {
             }
             FileState after = FileState.of(file);
             if (before.equals(after) && ref.size() == after.size()) {
-                return new KeptFile(file, ref, after, typeOf(file));
+                return new KeptFile(file, ref, after, typeOf(file), ownerOf(file));
             }
             pause();
         }
@@ -42,6 +47,27 @@ record KeptFile(Path file, ByteRef bytes, FileState state, FileType type) {
             Thread.currentThread().interrupt();
             throw new IOException("interrupted", e);
         }
+    }
+
+    /** Who the file belongs to; empty where the file system doesn't say. */
+    static String ownerOf(Path file) {
+        try {
+            return Files.getOwner(file, LinkOption.NOFOLLOW_LINKS).getName();
+        } catch (IOException | UnsupportedOperationException notSaid) {
+            return "";
+        }
+    }
+
+    /** What is known of a file in a hot folder besides its bytes. @param relative its path below the hot folder */
+    Facts.Circumstances circumstances(Path relative) {
+        return circumstances(relative, state, owner);
+    }
+
+    static Facts.Circumstances circumstances(Path relative, FileState state, String owner) {
+        Path above = relative.getParent();
+        Instant modified = Instant.EPOCH.plusNanos(state.mtime());
+        return new Facts.Circumstances(
+                above == null ? "" : above.toString(), Optional.of(modified), owner, Set.of(), Optional.empty());
     }
 
     /** The type by the file's own head. */

@@ -122,7 +122,7 @@ final class Sorting {
                 return Optional.empty();
             }
             Optional<Job> told = findTold(name);
-            List<Considered> considered = ask(file, state.size(), type);
+            List<Considered> considered = ask(file, state, type);
             boolean wanted = type == FileType.EMPTY || considered.stream().anyMatch(Sorting::mayTake);
             if (wanted || told.filter(Sorting::isAskedFor).isPresent()) {
                 return Optional.of(new Claims.Wanted(file, state, told.map(Job::id)));
@@ -143,7 +143,7 @@ final class Sorting {
                 for (Path file :
                         (Iterable<Path>) files.filter(Files::isRegularFile).sorted()::iterator) {
                     FileType type = KeptFile.typeOf(file);
-                    List<Considered> considered = ask(file, Files.size(file), type);
+                    List<Considered> considered = ask(file, FileState.of(file), type);
                     if (considered.stream().anyMatch(Sorting::mayTake)) {
                         return Optional.of(new Claims.Wanted(dropped, state, Optional.empty()));
                     }
@@ -157,9 +157,10 @@ final class Sorting {
             return Optional.empty();
         }
 
-        private List<Considered> ask(Path file, long size, FileType type) {
+        private List<Considered> ask(Path file, FileState state, FileType type) {
             String name = file.getFileName().toString();
-            Facts facts = new Facts(name, size, type, Optional.of(folder.toString()), clock.instant());
+            Facts.Circumstances more = KeptFile.circumstances(folder.relativize(file), state, KeptFile.ownerOf(file));
+            Facts facts = new Facts(name, state.size(), type, Optional.of(folder.toString()), clock.instant(), more);
             return rules.stream()
                     .map(rule -> Planner.consider(rule.candidate(), facts))
                     .toList();

@@ -6,9 +6,11 @@ import java.io.InputStream;
 import java.io.SequenceInputStream;
 import java.time.InstantSource;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
@@ -26,9 +28,11 @@ public final class Uploads {
      * A file on its way in.
      *
      * @param wantedRule the one rule that is asked; empty to let the rulebook decide
+     * @param tags words that the sender puts on the file
      * @param key by which the sender names this sending, so that sending it again makes no second job; empty for none
      */
-    public record Sent(String name, Optional<String> wantedRule, Optional<String> key, boolean hold) {}
+    public record Sent(
+            String name, Optional<String> wantedRule, Set<String> tags, Optional<String> key, boolean hold) {}
 
     /** @param again whether the file was sent before under the same key */
     public record Accepted(String job, boolean again) {}
@@ -105,7 +109,9 @@ public final class Uploads {
             JdbcClient db, Sent sent, Optional<String> key, ByteRef ref, FileType type, long source, String principal) {
         String job = jobs.newId(db);
         long arrival = arrivals.open(db, source, Optional.empty(), principal);
-        Arrivals.File file = new Arrivals.File(job, sent.name(), "", ref, type, sent.wantedRule(), false);
+        Facts.Circumstances more =
+                new Facts.Circumstances("", Optional.empty(), nameOf.apply(principal), sent.tags(), Optional.empty());
+        Arrivals.File file = new Arrivals.File(job, sent.name(), more, ref, type, sent.wantedRule(), false);
         arrivals.add(db, arrival, 1, source, file, SeenBefore.PROCESS, Optional.empty(), principal);
         if (sent.hold()) {
             jobs.move(

@@ -6,6 +6,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.ByHand;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.Facts;
 import lectomen.engine.task.ByteRef;
 
 /**
@@ -13,7 +14,7 @@ import lectomen.engine.task.ByteRef;
  *
  * @param id the store's incarnation, a hyphen and a number; never given twice
  * @param name of the file as it came
- * @param subfolder below the hot folder, with slashes; empty for a file that lay in the hot folder itself
+ * @param more what is known of its file besides
  * @param arrival the number of the arrival; empty while the file still lies in its hot folder
  * @param original the kept bytes; empty as long as {@code arrival} is
  * @param wantedRule the one rule that is asked, when the sender or somebody else said so
@@ -35,7 +36,7 @@ import lectomen.engine.task.ByteRef;
 public record Job(
         String id,
         String name,
-        String subfolder,
+        Facts.Circumstances more,
         Optional<Long> arrival,
         long source,
         Optional<ByteRef> original,
@@ -77,7 +78,7 @@ public record Job(
         return new Job(
                 id,
                 name,
-                subfolder,
+                more,
                 arrival,
                 source,
                 original,

@@ -9,11 +9,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.ByHand;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.Facts;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
@@ -30,10 +32,11 @@ import tools.jackson.databind.json.JsonMapper;
 public final class Jobs {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int MOST_LINEAGE = 100;
+    private static final TypeReference<Set<String>> TAGS = new TypeReference<>() {};
     private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
 
     static final String SELECT = """
-            select j.*, w.name, w.subfolder, w.reason_parameters, w.by_hand from job j join job_words w on w.job_id = j.id
+            select j.*, w.name, w.subfolder, w.reason_parameters, w.by_hand, w.sender, w.tags from job j join job_words w on w.job_id = j.id
             """;
 
     private final Store store;
@@ -52,7 +55,7 @@ public final class Jobs {
     /**
      * What is known of a file when its job is made.
      *
-     * @param subfolder below the hot folder, with slashes
+     * @param more what is known of the file besides
      * @param arrived set when its bytes are kept already; {@link Jobs#arrive} follows otherwise
      * @param origin set when the file is the result of an earlier job
      * @param leftInFolder whether the file stays where it was found
@@ -60,7 +63,7 @@ public final class Jobs {
     public record NewJob(
             long source,
             String name,
-            String subfolder,
+            Facts.Circumstances more,
             long size,
             FileType type,
             Optional<String> wantedRule,
@@ -70,7 +73,16 @@ public final class Jobs {
             boolean leftInFolder) {
         public static NewJob of(long source, String name, long size, FileType type, JobState state) {
             return new NewJob(
-                    source, name, "", size, type, Optional.empty(), state, Optional.empty(), Optional.empty(), false);
+                    source,
+                    name,
+                    Facts.Circumstances.UNKNOWN,
+                    size,
+                    type,
+                    Optional.empty(),
+                    state,
+                    Optional.empty(),
+                    Optional.empty(),
+                    false);
         }
     }
 
@@ -90,8 +102,8 @@ public final class Jobs {
         long now = clock.millis();
         db.sql("""
                         insert into job (id, incarnation, number, source_id, size, type, wanted_rule, state, created_at, changed_at,
-                            origin_job, depth, left_in_folder, arrival_seq, main_sha256)
-                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                            origin_job, depth, left_in_folder, arrival_seq, main_sha256, modified_at)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)
                 .param(id)
                 .param(incarnation)
@@ -108,10 +120,16 @@ public final class Jobs {
                 .param(job.leftInFolder() ? 1 : 0)
                 .param(job.arrived().map(Arrived::arrival).orElse(null))
                 .param(job.arrived().map(with -> with.bytes().sha256()).orElse(null))
+                .param(job.more().modified().map(Instant::toEpochMilli).orElse(null))
                 .update();
         job.arrived().ifPresent(with -> putOut(db, id, with.bytes(), job.type()));
-        db.sql("insert into job_words (job_id, name, subfolder) values (?, ?, ?)")
-                .params(id, job.name(), job.subfolder())
+        db.sql("insert into job_words (job_id, name, subfolder, sender, tags) values (?, ?, ?, ?, ?)")
+                .params(
+                        id,
+                        job.name(),
+                        job.more().subfolder(),
+                        job.more().sender(),
+                        JSON.writeValueAsString(job.more().tags()))
                 .update();
         ledger.append(
                 db, principal, "job.made", Job.subject(id), "state", job.state().code());
@@ -382,6 +400,18 @@ public final class Jobs {
                 .single());
     }
 
+    private static Facts.Circumstances more(ResultSet row) throws SQLException {
+        long modified = row.getLong("modified_at");
+        Optional<Instant> modifiedAt = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(modified));
+        String tags = row.getString("tags");
+        return new Facts.Circumstances(
+                row.getString("subfolder"),
+                modifiedAt,
+                row.getString("sender"),
+                tags.equals("[]") ? Set.of() : JSON.readValue(tags, TAGS),
+                Optional.empty());
+    }
+
     static Job job(ResultSet row, int n) throws SQLException {
         String sha256 = row.getString("main_sha256");
         long size = row.getLong("size");
@@ -398,7 +428,7 @@ public final class Jobs {
         return new Job(
                 row.getString("id"),
                 row.getString("name"),
-                row.getString("subfolder"),
+                more(row),
                 arrived ? Optional.of(arrival) : Optional.empty(),
                 row.getLong("source_id"),
                 sha256 == null ? Optional.empty() : Optional.of(new ByteRef(sha256, size)),

@@ -10,6 +10,7 @@ import java.util.Optional;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.Site;
 import lectomen.engine.rule.Step;
 import lectomen.engine.yaml.Problem;
 import lectomen.service.home.Settings;
@@ -20,13 +21,15 @@ import lectomen.service.home.Settings;
  */
 final class RuleCheck {
     private final Settings settings;
+    private final Site site;
 
-    RuleCheck(Settings settings) {
+    RuleCheck(Settings settings, Site site) {
+        this.site = site;
         this.settings = settings;
     }
 
     RuleReading check(String text, Iterable<RuleDocument> others) {
-        RuleReading reading = RuleReader.read(text, settings.site());
+        RuleReading reading = RuleReader.read(text, site);
         if (reading instanceof RuleReading.Good good) {
             List<Problem> problems = new ArrayList<>();
             for (RuleDocument.From from : good.rule().from()) {

@@ -10,11 +10,13 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
 import java.util.zip.CRC32C;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.Site;
 import lectomen.service.home.Settings;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
@@ -47,14 +49,16 @@ public final class Rulebook {
     private final Store store;
     private final Ledger ledger;
     private final Settings settings;
+    private final Supplier<Site> site;
     private final InstantSource clock;
     private final List<Runnable> listeners = new ArrayList<>();
     private volatile Acting acting;
 
-    public Rulebook(Store store, Ledger ledger, Settings settings, InstantSource clock) {
+    public Rulebook(Store store, Ledger ledger, Settings settings, Supplier<Site> site, InstantSource clock) {
         this.store = store;
         this.ledger = ledger;
         this.settings = settings;
+        this.site = site;
         this.clock = clock;
         this.acting = store.read(this::load);
     }
@@ -70,30 +74,31 @@ public final class Rulebook {
 
     /** Checks a rule file as if it were added. */
     public RuleReading check(String text) {
-        RuleReading reading = RuleReader.read(text, settings.site());
+        RuleReading reading = RuleReader.read(text, site.get());
         String id = reading instanceof RuleReading.Good good ? good.rule().id() : "";
         List<RuleDocument> others = new ArrayList<>();
         for (RuleEntry entry : list()) {
             boolean counts = entry.state() != RuleState.RETIRED && !entry.id().equals(id);
-            if (counts && RuleReader.read(entry.text(), settings.site()) instanceof RuleReading.Good good) {
+            if (counts && RuleReader.read(entry.text(), site.get()) instanceof RuleReading.Good good) {
                 others.add(good.rule());
             }
         }
-        return new RuleCheck(settings).check(text, others);
+        return new RuleCheck(settings, site.get()).check(text, others);
     }
 
     /** Adds the rule, or a new version of it. It acts only once it is put live; until then an older live version goes on. */
     public Added add(String text, String principal) {
-        return add(text, Optional.empty(), principal);
+        return add(text, "", Optional.empty(), principal);
     }
 
     /**
      * The same, if the rule is as its writer saw it.
      *
+     * @param reason why, in the author's words; may be empty
      * @param unchanged tells whether it is; empty to add whatever happened since
      * @throws RuleChangedException if it is not
      */
-    public Added add(String text, Optional<Predicate<RuleEntry>> unchanged, String principal) {
+    public Added add(String text, String reason, Optional<Predicate<RuleEntry>> unchanged, String principal) {
         RuleReading reading = check(text);
         if (reading instanceof RuleReading.Bad bad) {
             return new Added.Refused(bad);
@@ -103,12 +108,13 @@ public final class Rulebook {
             Optional<RuleEntry> known = find(db, id);
             requireUnchanged(id, known, unchanged);
             boolean sameText = known.filter(entry -> entry.text().equals(text)).isPresent();
-            return sameText ? 0 : insertVersion(db, id, known, text, principal);
+            return sameText ? 0 : insertVersion(db, id, known, text, reason, principal);
         });
         return new Added.As(require(id));
     }
 
-    private int insertVersion(JdbcClient db, String id, Optional<RuleEntry> known, String text, String principal) {
+    private int insertVersion(
+            JdbcClient db, String id, Optional<RuleEntry> known, String text, String reason, String principal) {
         int version = known.map(entry -> entry.latestVersion() + 1).orElse(1);
         if (known.isEmpty()) {
             db.sql("""
@@ -122,8 +128,8 @@ public final class Rulebook {
                     .update();
         }
         db.sql("""
-                        insert into rule_version (rule_id, version, text, sha256, principal, added_at)
-                        values (:id, :version, :text, :sum, :principal, :now)
+                        insert into rule_version (rule_id, version, text, sha256, principal, added_at, reason)
+                        values (:id, :version, :text, :sum, :principal, :now, :reason)
                         """)
                 .param("id", id)
                 .param("version", version)
@@ -131,6 +137,7 @@ public final class Rulebook {
                 .param("sum", checksum(text))
                 .param("principal", principal)
                 .param("now", clock.millis())
+                .param("reason", reason)
                 .update();
         ledger.append(
                 db, principal, "rule.added", "rule " + id, "version", Integer.toString(version), "sum", checksum(text));
@@ -160,6 +167,11 @@ public final class Rulebook {
     /** Stops a rule from taking more files; what it took goes on. */
     public RuleEntry pause(String id, Optional<Predicate<RuleEntry>> unchanged, String principal) {
         return change(id, RuleState.PAUSED, unchanged, principal);
+    }
+
+    /** Takes a rule out of use for good, as far as anybody means it; its versions stay, and it can be put live again. */
+    public RuleEntry retire(String id, Optional<Predicate<RuleEntry>> unchanged, String principal) {
+        return change(id, RuleState.RETIRED, unchanged, principal);
     }
 
     /**
@@ -232,7 +244,7 @@ public final class Rulebook {
                         where r.state = 'live' order by r.position
                         """).query(row -> {
             String text = row.getString("text");
-            if (RuleReader.read(text, settings.site()) instanceof RuleReading.Good good) {
+            if (RuleReader.read(text, site.get()) instanceof RuleReading.Good good) {
                 rules.add(new LiveRule(new RuleRef(row.getString("id"), row.getInt("version")), good.rule(), text));
             }
         });
@@ -245,7 +257,7 @@ public final class Rulebook {
         for (RuleEntry entry : list()) {
             if (entry.state() == RuleState.LIVE) {
                 String text = requireVersion(entry.id(), entry.liveVersion().orElse(entry.latestVersion()));
-                if (RuleReader.read(text, settings.site()) instanceof RuleReading.Bad bad) {
+                if (RuleReader.read(text, site.get()) instanceof RuleReading.Bad bad) {
                     broken.add("Rule " + entry.id() + " is live but does not act: "
                             + bad.problems().get(0));
                 }
@@ -266,6 +278,38 @@ public final class Rulebook {
     /** @throws NoSuchRuleException if there is no such rule */
     public RuleEntry require(String id) {
         return find(id).orElseThrow(() -> new NoSuchRuleException(id));
+    }
+
+    /** The rules, retired ones apart, whose latest version names the lookup. */
+    public List<String> usersOfLookup(String lookup) {
+        return list().stream()
+                .filter(entry -> entry.state() != RuleState.RETIRED)
+                .filter(entry -> RuleReader.read(entry.text(), site.get()) instanceof RuleReading.Good good
+                        && good.rule().lookups().contains(lookup))
+                .map(RuleEntry::id)
+                .toList();
+    }
+
+    /** Reads the rules anew, since what they rest on has changed. */
+    public void readAnew() {
+        acting = store.read(this::load);
+        listeners.forEach(Runnable::run);
+    }
+
+    /** One version of a rule. @param reason why it was made; may be empty */
+    public record Version(int version, String addedBy, Instant addedAt, String reason) {}
+
+    /** All versions of a rule, the newest first. */
+    public List<Version> versions(String id) {
+        require(id);
+        return store.read(db -> db.sql("select * from rule_version where rule_id = ? order by version desc")
+                .param(id)
+                .query((row, n) -> new Version(
+                        row.getInt("version"),
+                        row.getString("principal"),
+                        Instant.ofEpochMilli(row.getLong("added_at")),
+                        row.getString("reason")))
+                .list());
     }
 
     /** The text of one version of a rule. */

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Queue;
 import java.util.Set;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import lectomen.engine.plan.ByHand;
 import lectomen.engine.plan.Outcome;
@@ -58,7 +59,7 @@ public final class JobRunner implements AutoCloseable {
     private final ByteStore bytes;
     private final WorkerPool workers;
     private final EffectRunner effects;
-    private final Site site;
+    private final Supplier<Site> site;
     private final InstantSource clock;
     private final List<Thread> threads = new ArrayList<>();
     private final Queue<Job> taken = new ArrayDeque<>();
@@ -74,7 +75,7 @@ public final class JobRunner implements AutoCloseable {
             ByteStore bytes,
             WorkerPool workers,
             EffectRunner effects,
-            Site site,
+            Supplier<Site> site,
             InstantSource clock) {
         this.store = store;
         this.jobs = jobs;
@@ -212,7 +213,7 @@ public final class JobRunner implements AutoCloseable {
 
     /** What a person said needs no worker: the document is not opened. */
     private void recordByHand(Job job, ByHand byHand, Optional<String> folder, Instant beganAt) {
-        Outcome outcome = byHand.plan(facts(job, folder), site);
+        Outcome outcome = byHand.plan(facts(job, folder), site.get());
         store.write(db -> {
             findAtWork(db, job).ifPresent(now -> record(db, now, outcome, folder, beganAt));
             return job.id();
@@ -261,8 +262,8 @@ public final class JobRunner implements AutoCloseable {
                 job.original().orElseThrow(),
                 facts(job, folder),
                 texts,
-                job.ruleChosen(),
-                site);
+                job.ruleChosen() ? Task.Asking.CHOSEN : Task.Asking.FIRST_THAT_WANTS,
+                site.get());
     }
 
     /** The rule that was chosen for the job; where none was, those that take files from its folder. */
@@ -273,8 +274,11 @@ public final class JobRunner implements AutoCloseable {
                         folder.isEmpty() || live.rule().findFrom(folder.get()).isPresent());
     }
 
-    private static Facts facts(Job job, Optional<String> folder) {
-        return new Facts(job.name(), job.size(), job.type(), folder, job.createdAt());
+    private Facts facts(Job job, Optional<String> folder) {
+        Facts.Circumstances more = job.more();
+        Facts.Circumstances now = new Facts.Circumstances(
+                more.subfolder(), more.modified(), more.sender(), more.tags(), Optional.of(clock.instant()));
+        return new Facts(job.name(), job.size(), job.type(), folder, job.createdAt(), now);
     }
 
     private void record(JdbcClient db, Job before, Outcome outcome, Optional<String> folder, Instant beganAt) {

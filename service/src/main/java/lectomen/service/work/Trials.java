@@ -9,6 +9,7 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Supplier;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.Facts;
@@ -34,21 +35,32 @@ public final class Trials {
         /** The latest version of one rule, live or not. */
         record Rule(String id) implements With {}
 
+        /** One version of a rule. */
+        record Version(String id, int version) implements With {}
+
         /** A rule that was handed in. */
         record Text(String text) implements With {}
     }
 
     private final Rulebook rulebook;
     private final WorkerPool workers;
-    private final Site site;
+    private final Supplier<Site> site;
+    private final ByteStore bytes;
     private final Path scratch;
     private final InstantSource clock;
 
-    public Trials(Rulebook rulebook, WorkerPool workers, Site site, Path scratch, InstantSource clock)
+    public Trials(
+            Rulebook rulebook,
+            WorkerPool workers,
+            Supplier<Site> site,
+            Path scratch,
+            ByteStore bytes,
+            InstantSource clock)
             throws IOException {
         this.rulebook = rulebook;
         this.workers = workers;
         this.site = site;
+        this.bytes = bytes;
         this.scratch = Files.createDirectories(scratch);
         this.clock = clock;
     }
@@ -64,8 +76,17 @@ public final class Trials {
                 type = FileType.of(in.readNBytes(FileType.HEAD_BYTES));
             }
             Facts facts = new Facts(name, ref.size(), type, Optional.empty(), clock.instant());
-            Task task = new Task(Task.PROTOCOL, file.getFileName().toString(), 1, ref, facts, rules(with), false, site);
-            return workers.examine(task, sha256 -> Files.newInputStream(file));
+            Task task = new Task(
+                    Task.PROTOCOL,
+                    file.getFileName().toString(),
+                    1,
+                    ref,
+                    facts,
+                    rules(with),
+                    Task.Asking.ALL,
+                    site.get());
+            return workers.examine(
+                    task, sha256 -> sha256.equals(ref.sha256()) ? Files.newInputStream(file) : bytes.open(sha256));
         } finally {
             Files.deleteIfExists(file);
         }
@@ -75,6 +96,10 @@ public final class Trials {
         if (with instanceof With.Rule rule) {
             var entry = rulebook.require(rule.id());
             return List.of(new Task.RuleText(new RuleRef(entry.id(), entry.latestVersion()), entry.text()));
+        }
+        if (with instanceof With.Version one) {
+            String text = rulebook.requireVersion(one.id(), one.version());
+            return List.of(new Task.RuleText(new RuleRef(one.id(), one.version()), text));
         }
         if (with instanceof With.Text text) {
             return List.of(new Task.RuleText(new RuleRef("handed-in", 0), text.text()));

@@ -1,0 +1,144 @@
+package lectomen.client;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import java.util.stream.StreamSupport;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.JsonNode;
+
+/** The samples of a rule: its own regression test. */
+@Command(
+        name = "sample",
+        description = "Keep files with a rule, each with the result that is expected of it, and try the rule on them.",
+        synopsisSubcommandLabel = "COMMAND",
+        subcommands = {
+            SampleCommand.Keep.class,
+            SampleCommand.ListSamples.class,
+            SampleCommand.Run.class,
+            SampleCommand.Forget.class
+        })
+final class SampleCommand {
+    private static String path(String id) {
+        return "/rules/" + Service.encoded(id) + "/samples";
+    }
+
+    private static String result(JsonNode result) {
+        String places = StreamSupport.stream(result.path("places").spliterator(), false)
+                .map(Words::text)
+                .collect(Collectors.joining(", "));
+        String reason = Words.text(result.path("reason"));
+        return places.isEmpty()
+                ? Words.text(result.path("ending")) + (reason.isEmpty() ? "" : " (" + reason + ")")
+                : places;
+    }
+
+    @Command(
+            name = "keep",
+            description = "Keep files with a rule. What its latest version makes of them now is expected from now on.",
+            footer = {"", "Example: lectomen rule sample keep mooring-permits permit-0031.pdf"})
+    static final class Keep implements Callable<Integer> {
+        @Mixin
+        private final Connection connection = new Connection();
+
+        @Parameters(index = "0", paramLabel = "ID", description = "The rule's id.")
+        private String id = "";
+
+        @Parameters(index = "1..*", arity = "1..*", paramLabel = "FILE", description = "Files to keep.")
+        private List<Path> files = List.of();
+
+        @Override
+        public Integer call() throws IOException {
+            for (Path file : files) {
+                String name = Service.requireFile(file).getFileName().toString();
+                JsonNode sample =
+                        connection.service().postForm(path(id), List.of(new Service.Part("file", name, file)));
+                if (connection.json()) {
+                    Connection.printJson(sample);
+                } else {
+                    System.out.println(Words.safe(name) + " is kept; expected: " + result(sample.path("expected")));
+                }
+            }
+            return 0;
+        }
+    }
+
+    @Command(name = "list", description = "Show the samples of a rule and what is expected of each.")
+    static final class ListSamples implements Callable<Integer> {
+        @Mixin
+        private final Connection connection = new Connection();
+
+        @Parameters(paramLabel = "ID", description = "The rule's id.")
+        private String id = "";
+
+        @Override
+        public Integer call() throws IOException {
+            JsonNode answer = connection.service().get(path(id));
+            if (connection.json()) {
+                return Connection.printJson(answer);
+            }
+            Table table = new Table("SAMPLE", "EXPECTED").shrink(1);
+            answer.path("samples")
+                    .forEach(sample -> table.row(Words.text(sample.path("name")), result(sample.path("expected"))));
+            table.print();
+            return 0;
+        }
+    }
+
+    @Command(
+            name = "run",
+            description = "Try the latest version of a rule on its samples. Exit code 1 when one comes out different.",
+            footer = {"", "Example: lectomen rule sample run mooring-permits"})
+    static final class Run implements Callable<Integer> {
+        @Mixin
+        private final Connection connection = new Connection();
+
+        @Parameters(paramLabel = "ID", description = "The rule's id.")
+        private String id = "";
+
+        @Override
+        public Integer call() throws IOException {
+            JsonNode answer = connection.service().post(path(id) + "/run");
+            int different = 0;
+            for (JsonNode sample : answer.path("samples")) {
+                different += sample.path("differences").isEmpty() ? 0 : 1;
+            }
+            if (connection.json()) {
+                Connection.printJson(answer);
+                return different == 0 ? 0 : 1;
+            }
+            for (JsonNode sample : answer.path("samples")) {
+                JsonNode differences = sample.path("differences");
+                System.out.println(
+                        Words.text(sample.path("name")) + (differences.isEmpty() ? ": as expected" : ": different"));
+                differences.forEach(difference -> System.out.println("  " + Words.text(difference)));
+            }
+            int all = answer.path("samples").size();
+            System.out.println((all - different) + " of " + all + " samples come out as expected.");
+            return different == 0 ? 0 : 1;
+        }
+    }
+
+    @Command(name = "forget", description = "Forget a sample of a rule.")
+    static final class Forget implements Callable<Integer> {
+        @Mixin
+        private final Connection connection = new Connection();
+
+        @Parameters(index = "0", paramLabel = "ID", description = "The rule's id.")
+        private String id = "";
+
+        @Parameters(index = "1", paramLabel = "NAME", description = "The sample's name.")
+        private String name = "";
+
+        @Override
+        public Integer call() throws IOException {
+            connection.service().delete(path(id) + "/" + Service.encoded(name));
+            System.out.println(Words.safe(name) + " is no longer a sample of " + Words.safe(id) + ".");
+            return 0;
+        }
+    }
+}

@@ -1,0 +1,176 @@
+package lectomen.engine.rule;
+
+import java.util.List;
+import java.util.Map;
+import lectomen.engine.extract.FieldSpec;
+import lectomen.engine.extract.FieldType;
+import lectomen.engine.identify.FileType;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * The JSON Schema (draft 2020-12) of rule files, for editors that check while one writes. It knows the words and their shapes;
+ * what a value must be like besides, and whether the parts fit together, {@link RuleReader} says.
+ */
+public final class RuleSchema {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final JsonNodeFactory NODES = JsonNodeFactory.instance;
+
+    /** What a condition asks for, where that is not one text. */
+    private static final Map<String, String> CONDITIONS = Map.of(
+            "all", "conditions",
+            "any", "conditions",
+            "none", "conditions",
+            "type is", "texts",
+            "arrived on", "days",
+            "sender is", "texts",
+            "tagged", "texts",
+            "property", "property");
+
+    private RuleSchema() {}
+
+    public static String json() {
+        return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(schema()) + "\n";
+    }
+
+    private static ObjectNode schema() {
+        ObjectNode root = object(List.of("lectomen", "rule", "from", "do"));
+        root.put("$schema", "https://json-schema.org/draft/2020-12/schema");
+        root.put("title", "A rule of Lectomen");
+        ObjectNode properties = properties(root);
+        properties.putObject("lectomen").putArray("enum").add(1).add("1");
+        properties.putObject("rule").put("type", "string").put("pattern", RuleReader.ID.pattern());
+        properties.set("title", ref("text"));
+        properties.set("about", ref("text"));
+        properties.putObject("parameters").put("type", "object").set("additionalProperties", ref("text"));
+        properties.set("from", oneOrMany("source"));
+        properties.set("retention", retention());
+        properties.set("when", ref("condition"));
+        ObjectNode steps = properties.putObject("do").put("type", "array").put("minItems", 1);
+        steps.set("items", ref("step"));
+        ObjectNode parts = root.putObject("$defs");
+        parts.putObject("text").putArray("type").add("string").add("number").add("boolean");
+        parts.set("texts", oneOrMany("text"));
+        parts.set("yes", choice(List.of("yes", "no")).put("description", "yes or no"));
+        parts.set("types", oneOrMany("type"));
+        parts.set("type", choice(FileType.words()));
+        parts.set("days", oneOrMany("text"));
+        parts.set("source", source());
+        parts.set("conditions", oneOrMany("condition"));
+        parts.set("condition", condition());
+        parts.set("property", words(List.of("name"), "name", "contains", "matches"));
+        parts.set("step", step());
+        parts.set("field", field());
+        return root;
+    }
+
+    private static ObjectNode object(List<String> required) {
+        ObjectNode object = NODES.objectNode().put("type", "object").put("additionalProperties", false);
+        object.putObject("properties");
+        if (!required.isEmpty()) {
+            ArrayNode words = object.putArray("required");
+            required.forEach(words::add);
+        }
+        return object;
+    }
+
+    private static ObjectNode properties(ObjectNode object) {
+        return (ObjectNode) object.path("properties");
+    }
+
+    private static ObjectNode words(List<String> required, String... words) {
+        ObjectNode object = object(required);
+        for (String word : words) {
+            properties(object).set(word, ref("text"));
+        }
+        return object;
+    }
+
+    private static ObjectNode ref(String part) {
+        return NODES.objectNode().put("$ref", "#/$defs/" + part);
+    }
+
+    private static ObjectNode oneOrMany(String part) {
+        ObjectNode either = NODES.objectNode();
+        ArrayNode ways = either.putArray("anyOf");
+        ways.add(ref(part));
+        ways.addObject().put("type", "array").set("items", ref(part));
+        return either;
+    }
+
+    private static ObjectNode choice(List<String> words) {
+        ObjectNode choice = NODES.objectNode();
+        ArrayNode allowed = choice.putArray("enum");
+        words.forEach(allowed::add);
+        return choice;
+    }
+
+    private static ObjectNode retention() {
+        return words(List.of(), "originals", "jobs");
+    }
+
+    private static ObjectNode source() {
+        ObjectNode source = words(List.of("folder"), "folder", "settle", "sweep", "expect every", "failed files");
+        properties(source).set("accept", ref("types"));
+        properties(source).set("arrives", choice(List.of("whole")));
+        properties(source).set("subfolders", choice(List.of("leave", "watch", "take")));
+        properties(source).set("seen before", choice(List.of("process", "hold", "reject")));
+        return source;
+    }
+
+    private static ObjectNode condition() {
+        ObjectNode condition = object(List.of()).put("minProperties", 1);
+        ConditionReader.words()
+                .forEach(word -> properties(condition).set(word, ref(CONDITIONS.getOrDefault(word, "text"))));
+        return condition;
+    }
+
+    private static ObjectNode step() {
+        ObjectNode step = NODES.objectNode();
+        ArrayNode ways = step.putArray("oneOf");
+        ObjectNode find = words(List.of("find", "fields"), "find");
+        properties(find).putObject("fields").put("type", "object").set("additionalProperties", ref("field"));
+        ways.add(find);
+        ways.add(words(List.of("name"), "name"));
+        ObjectNode file = object(List.of("file"));
+        ObjectNode where = words(List.of("in"), "in", "under");
+        properties(where).set("when taken", choice(WhenTaken.words()));
+        properties(file).set("file", where);
+        ways.add(file);
+        return step;
+    }
+
+    private static ObjectNode field() {
+        ObjectNode field = words(
+                List.of(),
+                "pattern",
+                "in file name",
+                "folder level",
+                "property",
+                "value",
+                "form",
+                "length",
+                "must fit",
+                "at least",
+                "at most",
+                "say",
+                "default");
+        ObjectNode properties = properties(field);
+        for (String word : List.of("near", "right of", "below", "column", "one of")) {
+            properties.set(word, ref("texts"));
+        }
+        properties.set("required", ref("yes"));
+        properties.set("as", choice(FieldType.words()));
+        properties.set("take", choice(FieldSpec.Take.words()));
+        properties.set("file time", choice(List.of("arrived", "modified")));
+        properties.set(
+                "zone", words(List.of("left", "top", "width", "height"), "page", "left", "top", "width", "height"));
+        properties.set("look up", words(List.of("in", "by", "give"), "in", "by", "column", "give"));
+        ObjectNode checkIn = words(List.of("lookup", "column"), "lookup", "column");
+        properties(checkIn).set("take nearest", ref("yes"));
+        properties.putObject("check in").putArray("anyOf").add(ref("text")).add(checkIn);
+        return field;
+    }
+}

@@ -1,0 +1,244 @@
+package lectomen.journeys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A rule from its first draft to its end, by the commands that an administrator types. */
+class RuleLifeJourney {
+    @TempDir
+    private static Path temp;
+
+    private static RunningService service;
+
+    @BeforeAll
+    static void start() throws Exception {
+        service = RunningService.start(temp.resolve("home"));
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        service.close();
+    }
+
+    private static Launcher.Answer client(String... words) throws Exception {
+        List<String> all = new ArrayList<>(List.of(words));
+        all.addAll(List.of("--home", service.home().toString()));
+        return Launcher.run(all.toArray(String[]::new));
+    }
+
+    private static String file(String name, String content) throws Exception {
+        return Files.writeString(temp.resolve(name), content).toString();
+    }
+
+    @Test
+    void versionsAreKeptComparedAndComeBack() throws Exception {
+        client("rule", "add", file("t1.yaml", Rules.tickets("history", "leave")), "--reason", "as the office wrote it");
+        String changed = Rules.tickets("history", "fail").replace("text contains: TICKET", "text contains: FORM < 7");
+        client("rule", "add", file("t2.yaml", changed));
+        assertThat(client("rule", "versions", "history").out())
+                .contains("as the office wrote it")
+                .containsPattern("(?s)2 .*1 ");
+        assertThat(client("rule", "diff", "history").out())
+                .contains("from version 1 to 2")
+                .contains("-   text contains: TICKET")
+                .contains("+   text contains: FORM < 7")
+                .contains("lines the same");
+        assertThat(client("rule", "return", "history", "--to", "1").out()).contains("version 3");
+        assertThat(client("rule", "diff", "history", "--from", "1", "--to", "3").out())
+                .contains("nothing changed");
+        assertThat(client("rule", "versions", "history").out()).contains("returned to version 1");
+        client("rule", "live", "history");
+        assertThat(client("rule", "retire", "history").out()).contains("is retired");
+        Path lying = Files.writeString(service.inbox("history").resolve("late.txt"), Rules.ticket("T-0001"));
+        Thread.sleep(1_500);
+        assertThat(lying).as("a retired rule takes nothing").exists();
+        assertThat(client("rule", "return", "history", "--to", "9").err()).contains("no rule");
+    }
+
+    @Test
+    void aVersionThatChangesWhatASampleComesToIsNotPutLiveUnsaid() throws Exception {
+        String first = Rules.tickets("sampled", "number it");
+        client("rule", "add", file("s1.yaml", first));
+        Launcher.Answer kept = client("rule", "sample", "keep", "sampled", file("ticket.txt", Rules.ticket("T-0311")));
+        assertThat(kept.out()).contains("ticket.txt is kept; expected: archive/sampled/T-0311.txt");
+        assertThat(client("rule", "live", "sampled").exitCode()).isZero();
+        client("rule", "add", file("s2.yaml", first.replace("\"{ticket number}\"", "\"{ticket number | after '-'}\"")));
+        Launcher.Answer run = client("rule", "sample", "run", "sampled");
+        assertThat(run.exitCode()).isEqualTo(1);
+        assertThat(run.out())
+                .contains("ticket.txt: different")
+                .contains("it was filed as \"archive/sampled/T-0311.txt\", and is as \"archive/sampled/0311.txt\"");
+        Launcher.Answer refused = client("rule", "live", "sampled");
+        assertThat(refused.exitCode()).isEqualTo(1);
+        assertThat(refused.err()).contains("not put live").contains("0311.txt");
+        assertThat(client("rule", "live", "sampled", "--accept-samples").out()).contains("live is version 2");
+        assertThat(client("rule", "sample", "run", "sampled").out()).contains("1 of 1 samples come out as expected");
+        assertThat(client("rule", "sample", "list", "sampled").out()).contains("archive/sampled/0311.txt");
+        assertThat(client("rule", "sample", "forget", "sampled", "ticket.txt").out())
+                .contains("no longer a sample");
+        assertThat(client("rule", "sample", "forget", "sampled", "ticket.txt").err())
+                .contains("has no sample");
+    }
+
+    @Test
+    void aLookupCompletesFieldsAndIsGuardedByItsUsers() throws Exception {
+        String vessels = "vessel,call sign\nGrey Heron,MHGH7\n";
+        assertThat(client("lookup", "put", "vessels", file("bad.csv", "vessel,call sign\nGrey Heron\n"))
+                        .err())
+                .contains("line 2 has 1 value, and there are 2 columns");
+        assertThat(client("lookup", "put", "vessels", file("vessels.csv", vessels))
+                        .out())
+                .contains("has 1 rows with vessel, call sign");
+        String rule = """
+                lectomen: 1
+                rule: by-vessel
+                parameters: { office: Quay office }
+                from: { folder: "{inbox}/by-vessel", arrives: whole }
+                do:
+                  - find: note
+                    fields:
+                      vessel: { right of: Vessel, check in: vessels }
+                      call sign: { look up: { in: vessels, by: vessel, give: call sign } }
+                  - name: "{office} {call sign}"
+                  - file: { in: archive, under: by-vessel }
+                """;
+        client("rule", "add", file("v.yaml", rule));
+        client("rule", "live", "by-vessel");
+        drop("by-vessel", "note.txt", "Vessel: grey heron\n");
+        service.awaitJob("note.txt", "filed");
+        assertThat(service.archive().resolve("by-vessel/Quay office MHGH7.txt")).exists();
+        drop("by-vessel", "wrong.txt", "Vessel: Grey Hern\n");
+        assertThat(service.awaitJob("wrong.txt", "failed")
+                        .path("reason")
+                        .path("words")
+                        .asString())
+                .contains("it is not in lookup vessels; nearest: Grey Heron");
+        client("lookup", "put", "vessels", file("vessels.csv", vessels + "Grey Hern,MHGH9\n"));
+        client("job", "retry", service.job("wrong.txt").path("id").asString());
+        service.awaitJob("wrong.txt", "filed");
+        assertThat(client("lookup", "list").out()).contains("by-vessel");
+        assertThat(client("lookup", "show", "vessels").out()).contains("Grey Hern,MHGH9");
+        assertThat(client("lookup", "remove", "vessels").err()).contains("used by by-vessel");
+        client("rule", "retire", "by-vessel");
+        assertThat(client("lookup", "remove", "vessels").out()).contains("is removed");
+        assertThat(client("rule", "check", file("v.yaml", rule)).out()).contains("no lookup is called \"vessels\"");
+    }
+
+    private static void drop(String folder, String name, String text) throws Exception {
+        Path outside = Files.writeString(temp.resolve("dropped.txt"), text);
+        Files.move(outside, service.inbox(folder).resolve(name));
+    }
+
+    @Test
+    void aTrialOfTheRulebookSaysWhoTakesItAndWhoWouldHave() throws Exception {
+        for (String id : List.of("first", "second", "third")) {
+            String when = id.equals("third") ? "  text contains: OTHER" : "  text contains: TRIED";
+            client(
+                    "rule",
+                    "add",
+                    file(id + ".yaml", Rules.tickets(id, "leave").replace("  text contains: TICKET", when)));
+            client("rule", "live", id);
+        }
+        String said = client("trial", "--text", "TRIED\n\nNumber: T-0042").out();
+        assertThat(said)
+                .contains("rule first takes it")
+                .contains("rule second would have taken it")
+                .contains("rule third does not take it")
+                .contains("as first/T-0042.txt");
+        Path ticket = Files.writeString(temp.resolve("of-job.txt"), "TRIED\n\nNumber: T-0043");
+        client("send", ticket.toString());
+        service.awaitJob("of-job.txt", "filed");
+        String job = service.job("of-job.txt").path("id").asString();
+        assertThat(client("trial", "--job", job, "--rule", "second").out()).contains("as second/T-0043.txt");
+        assertThat(client("trial").err()).contains("say what to try");
+    }
+
+    @Test
+    void wordsThatASenderPutsOnAFileDecide() throws Exception {
+        String rule = Rules.keepName("tagged", "").replace("do:", "when: { tagged: urgent }\ndo:");
+        client("rule", "add", file("g.yaml", rule));
+        client("rule", "live", "tagged");
+        client("send", file("plain.bin", "\u0001"), "--rule", "tagged");
+        client("send", file("hot.bin", "\u0001\u0002"), "--rule", "tagged", "--tag", "urgent");
+        service.awaitJob("hot.bin", "filed");
+        assertThat(service.awaitJob("plain.bin", "unwanted")
+                        .path("reason")
+                        .path("words")
+                        .asString())
+                .contains("tagged urgent: no tags");
+    }
+
+    @Test
+    void filesInSubfoldersAreToldApartByTheirFolders() throws Exception {
+        String rule = Rules.keepName("leveled", "subfolders: watch\narrives: whole")
+                .replace("do:", "when: { folder like: 'Berths/{side}' }\ndo:")
+                .replace("\"{file name}\"", "\"{side} {folder 1} {file name}\"");
+        client("rule", "add", file("l.yaml", rule));
+        client("rule", "live", "leveled");
+        Path north = Files.createDirectories(service.inbox("leveled").resolve("Berths/North"));
+        Files.writeString(north.resolve("plan.txt"), "x");
+        service.awaitJob("plan.txt", "filed");
+        assertThat(service.archive().resolve("leveled/North Berths plan.txt")).exists();
+        assertThat(service.get("/jobs/" + service.job("plan.txt").path("id").asString())
+                        .path("subfolder")
+                        .asString())
+                .isEqualTo("Berths/North");
+    }
+
+    @Test
+    void theSchemaTakesGoodRulesAndRefusesWrongWords() throws Exception {
+        String json = client("rule", "schema").out();
+        Schema schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(json, InputFormat.JSON);
+        try (Stream<Path> rules = Files.list(Launcher.ROOT.resolve("demo/src/main/resources/lectomen/demo"))) {
+            for (Path rule : (Iterable<Path>) rules.filter(RuleLifeJourney::isRule)::iterator) {
+                assertThat(schema.validate(Files.readString(rule), InputFormat.YAML))
+                        .as(rule.toString())
+                        .isEmpty();
+            }
+        }
+        assertThat(schema.validate(Rules.tickets("a", "number it"), InputFormat.YAML))
+                .isEmpty();
+        assertThat(schema.validate(Rules.tickets("a", "burn it"), InputFormat.YAML))
+                .isNotEmpty();
+        assertThat(schema.validate(
+                        Rules.tickets("a", "leave").replace("text contains", "text holds"), InputFormat.YAML))
+                .isNotEmpty();
+    }
+
+    private static boolean isRule(Path file) {
+        return file.toString().endsWith(".yaml") && !file.endsWith("lectomen.yaml");
+    }
+
+    @Test
+    void aPatternThatRunsForEverIsStoppedWithTheRulesLine() throws Exception {
+        String rule =
+                Rules.keepName("slow", "arrives: whole").replace("do:", "when:\n  text matches: '(a|aa)+\\1c'\ndo:");
+        client("rule", "add", file("p.yaml", rule));
+        client("rule", "live", "slow");
+        drop("slow", "slow.txt", "a".repeat(300) + "!");
+        assertThat(service.awaitJob("slow.txt", "failed")
+                        .path("reason")
+                        .path("words")
+                        .asString())
+                .contains("(line 7 of rule slow) took too long");
+        HttpResponse<String> answer =
+                service.send(service.request("/rules/none/samples/run").POST(BodyPublishers.noBody()));
+        assertThat(answer.statusCode()).isEqualTo(404);
+    }
+}

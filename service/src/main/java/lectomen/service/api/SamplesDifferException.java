@@ -1,0 +1,16 @@
+package lectomen.service.api;
+
+import java.util.List;
+import java.util.stream.Collectors;
+import lectomen.service.work.Samples;
+
+/** A version of a rule makes something else of its samples than is expected of them. */
+final class SamplesDifferException extends RuntimeException {
+    SamplesDifferException(String rule, List<Samples.Ran> differ) {
+        super("Rule " + rule + " is not put live, since its samples come out different. "
+                + differ.stream()
+                        .map(one -> one.name() + ": " + String.join("; ", one.differences()))
+                        .collect(Collectors.joining(". "))
+                + ". Mend the rule, or accept these results as the expected ones.");
+    }
+}

@@ -1,0 +1,20 @@
+package lectomen.service.lookup;
+
+import java.util.function.Supplier;
+import lectomen.engine.rule.Site;
+
+/** The site as it is now: what its settings say, with the lookups as they were last written. */
+public final class CurrentSite implements Supplier<Site> {
+    private final Site settings;
+    private final LookupTables tables;
+
+    public CurrentSite(Site settings, LookupTables tables) {
+        this.settings = settings;
+        this.tables = tables;
+    }
+
+    @Override
+    public Site get() {
+        return settings.with(tables.refs());
+    }
+}
