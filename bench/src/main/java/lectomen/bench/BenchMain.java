@@ -27,14 +27,20 @@ import tools.jackson.databind.json.JsonMapper;
             "Measure this machine: each figure stands beside a floor that was measured in the same run.",
             "Nothing else should run meanwhile; all of it takes several minutes and about 3 GB of disk."
         },
-        footer = {"", "Names: start, latency, files, waiting, list", "", "Example: lectomen bench --only files"})
+        footer = {
+            "",
+            "Names: start, latency, files, waiting, list, planning",
+            "",
+            "Example: lectomen bench --only files"
+        })
 public final class BenchMain implements Callable<Integer> {
     private static final List<Benchmark> ALL = List.of(
             new StartBenchmark(),
             new LatencyBenchmark(),
             new FilesBenchmark(),
             new WaitingBenchmark(),
-            new ListBenchmark());
+            new ListBenchmark(),
+            new PlanningBenchmark());
 
     @Option(names = "--only", paramLabel = "NAME", description = "Only this one; may be given several times.")
     private List<String> only = List.of();

@@ -233,7 +233,7 @@ public final class DemoMain implements Callable<Integer> {
         (json ? System.err : System.out).println(words);
     }
 
-    private static String resource(String name) throws IOException {
+    static String resource(String name) throws IOException {
         try (InputStream in = Objects.requireNonNull(DemoMain.class.getResourceAsStream(name), name)) {
             return new String(in.readAllBytes(), StandardCharsets.UTF_8);
         }

@@ -6,6 +6,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -78,16 +79,31 @@ public final class DemoService implements AutoCloseable {
         return call(path, "PUT", body);
     }
 
+    /** Sends a file as a form does. */
+    public JsonNode postFile(String path, String name, byte[] content) {
+        byte[] head = ("--part\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + name
+                        + "\"\r\nContent-Type: application/octet-stream\r\n\r\n")
+                .getBytes(StandardCharsets.UTF_8);
+        HttpRequest.BodyPublisher body = HttpRequest.BodyPublishers.concat(
+                HttpRequest.BodyPublishers.ofByteArray(head),
+                HttpRequest.BodyPublishers.ofByteArray(content),
+                HttpRequest.BodyPublishers.ofString("\r\n--part--\r\n"));
+        return call(path, "POST", "multipart/form-data; boundary=part", body);
+    }
+
     private JsonNode call(String path, String method, String body) {
+        return call(path, method, "text/plain; charset=utf-8", HttpRequest.BodyPublishers.ofString(body));
+    }
+
+    private JsonNode call(String path, String method, String type, HttpRequest.BodyPublisher body) {
         try {
             HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url() + "/api/v1" + path))
                     .header(
                             "Authorization",
                             "Bearer " + Files.readString(home.resolve("token")).strip())
-                    .header("Content-Type", "text/plain; charset=utf-8")
+                    .header("Content-Type", type)
                     .timeout(Duration.ofSeconds(60));
-            HttpRequest made = request.method(method, HttpRequest.BodyPublishers.ofString(body))
-                    .build();
+            HttpRequest made = request.method(method, body).build();
             HttpResponse<String> response = http.send(made, HttpResponse.BodyHandlers.ofString());
             if (response.statusCode() >= 400) {
                 throw new IllegalStateException("The service refused " + path + ": " + response.body());

@@ -68,7 +68,7 @@ public final class Workshop implements AutoCloseable {
         jobs = new Jobs(store, ledger, clock);
         sources = new Sources(store);
         bytes = new ByteStore(folder.resolve("bytes"));
-        rulebook = new Rulebook(store, ledger, settings, clock);
+        rulebook = new Rulebook(store, ledger, settings, settings::site, clock);
         effects = new EffectRunner(
                 store,
                 ledger,
@@ -88,7 +88,7 @@ public final class Workshop implements AutoCloseable {
     /** Sends a text file in, as through the interface; gives its job. */
     public String send(String name, String text) throws IOException {
         byte[] content = text.getBytes(StandardCharsets.UTF_8);
-        Uploads.Sent sent = new Uploads.Sent(name, Optional.empty(), Optional.empty(), false);
+        Uploads.Sent sent = new Uploads.Sent(name, Optional.empty(), Set.of(), Optional.empty(), false);
         return uploads.take(sent, new ByteArrayInputStream(content), "owner").job();
     }
 

@@ -1,14 +1,12 @@
 package lectomen.engine.extract;
 
-import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import lectomen.engine.page.DocumentText;
 
 /** Looks for words and patterns in plain text, safely. */
 public final class TextSearch {
-    private static final Pattern DIVIDED = Pattern.compile("(?<=\\p{Ll})[-\u2010\u00ad]\\s*\n\\s*(?=\\p{Ll})");
-
     private TextSearch() {}
 
     /**
@@ -52,21 +50,13 @@ public final class TextSearch {
         return new Replaced(matcher.appendTail(out).toString(), hits);
     }
 
-    /**
-     * Whether the words stand in the text one after the other, whatever their case and the blanks between them. A word that is
-     * divided at the end of a line is whole.
-     */
+    /** Whether the words stand in a short text one after the other, whatever their case and the blanks between them. */
     public static boolean contains(String text, String words) {
-        String wanted = fold(words);
-        return fold(text).contains(wanted) || fold(undivided(text)).contains(wanted);
-    }
-
-    private static String undivided(String text) {
-        return DIVIDED.matcher(text).replaceAll("");
+        return fold(text).contains(fold(words));
     }
 
     /** Lower case, every run of blanks as one. */
     public static String fold(String text) {
-        return text.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT);
+        return DocumentText.fold(text);
     }
 }

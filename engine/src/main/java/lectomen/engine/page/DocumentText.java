@@ -1,24 +1,69 @@
 package lectomen.engine.page;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
- * All pages of a document with their words.
- *
- * @param illegible the numbers of pages whose text layer is garbage; such pages have no words here
- * @param properties what the document says of itself, such as its title and author, by their names in small letters
+ * All pages of a document with their words. What many conditions and fields ask for is worked out once. Immutable; safe for
+ * several threads.
  */
-public record DocumentText(List<Page> pages, List<Integer> illegible, Map<String, String> properties) {
-    public DocumentText {
-        pages = List.copyOf(pages);
-        illegible = List.copyOf(illegible);
-        properties = Map.copyOf(properties);
+public final class DocumentText {
+    private static final Pattern DIVIDED = Pattern.compile("(?<=\\p{Ll})[-\u2010\u00ad]\\s*\n\\s*(?=\\p{Ll})");
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
+
+    private final List<Page> pages;
+    private final List<Integer> illegible;
+    private final Map<String, String> properties;
+    private final Once<String> text = new Once<>(() -> joined(Page::text));
+    private final Once<String> textByColumns = new Once<>(() -> joined(Page::textByColumns));
+    private final Once<List<String>> folded = new Once<>(this::allFolded);
+
+    /** A value that is worked out when it is first asked for. */
+    private static final class Once<T> {
+        private final Supplier<T> work;
+        private volatile @Nullable T value;
+
+        Once(Supplier<T> work) {
+            this.work = work;
+        }
+
+        T get() {
+            T known = value;
+            if (known == null) {
+                known = work.get();
+                value = known;
+            }
+            return known;
+        }
+    }
+
+    /**
+     * @param illegible the numbers of pages whose text layer is garbage; such pages have no words here
+     * @param properties what the document says of itself, such as its title and author, by their names in small letters
+     */
+    public DocumentText(List<Page> pages, List<Integer> illegible, Map<String, String> properties) {
+        this.pages = List.copyOf(pages);
+        this.illegible = List.copyOf(illegible);
+        this.properties = Map.copyOf(properties);
     }
 
     public DocumentText(List<Page> pages) {
         this(pages, List.of(), Map.of());
+    }
+
+    public List<Page> pages() {
+        return pages;
+    }
+
+    public Map<String, String> properties() {
+        return properties;
     }
 
     public boolean isBlank() {
@@ -27,12 +72,39 @@ public record DocumentText(List<Page> pages, List<Integer> illegible, Map<String
 
     /** The text of all pages, a form feed between them. */
     public String text() {
-        return pages.stream().map(Page::text).collect(Collectors.joining("\f"));
+        return text.get();
     }
 
     /** The text with columns read one after the other; equal to {@link #text} where there are none. */
     public String textByColumns() {
-        return pages.stream().map(Page::textByColumns).collect(Collectors.joining("\f"));
+        return textByColumns.get();
+    }
+
+    private String joined(Function<Page, String> of) {
+        return pages.stream().map(of).collect(Collectors.joining("\f"));
+    }
+
+    /**
+     * Whether the words stand in the text one after the other, across or down its columns, whatever their case and the blanks
+     * between them. A word that is divided at the end of a line is whole.
+     */
+    public boolean contains(String words) {
+        String wanted = fold(words);
+        return folded.get().stream().anyMatch(text -> text.contains(wanted));
+    }
+
+    private List<String> allFolded() {
+        return Stream.of(text(), textByColumns())
+                .distinct()
+                .flatMap(
+                        text -> Stream.of(fold(text), fold(DIVIDED.matcher(text).replaceAll(""))))
+                .distinct()
+                .toList();
+    }
+
+    /** Lower case, every run of blanks as one. */
+    public static String fold(String text) {
+        return BLANKS.matcher(text.strip()).replaceAll(" ").toLowerCase(Locale.ROOT);
     }
 
     /** "page 3" or "pages 1 to 4", for messages; says which of them can't be read. */

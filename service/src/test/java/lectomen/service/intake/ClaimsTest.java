@@ -270,7 +270,9 @@ class ClaimsTest {
         assertThat(hotFolder.resolve("batch 7")).doesNotExist();
         claims.finish(moved);
         assertThat(jobs()).extracting(Job::name).containsExactly("c.txt", "b.txt", "a.txt");
-        assertThat(jobs()).extracting(Job::subfolder).containsExactly("batch 7/inner", "batch 7", "batch 7");
+        assertThat(jobs())
+                .extracting(job -> job.more().subfolder())
+                .containsExactly("batch 7/inner", "batch 7", "batch 7");
         assertThat(jobs()).extracting(job -> job.arrival().orElseThrow()).containsOnly(1L);
         assertThat(claims.release(List.of(moved))).isEmpty();
         assertThat(files()).as("what was hidden in it goes back").containsExactly(".hidden");

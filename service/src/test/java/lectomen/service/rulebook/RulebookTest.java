@@ -50,7 +50,7 @@ class RulebookTest {
                 Retention.FOR_EVER,
                 Optional.empty(),
                 false);
-        rulebook = new Rulebook(store, new Ledger(store, clock), settings, clock);
+        rulebook = new Rulebook(store, new Ledger(store, clock), settings, settings::site, clock);
     }
 
     @AfterEach
