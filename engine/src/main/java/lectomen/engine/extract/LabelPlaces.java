@@ -71,7 +71,7 @@ final class LabelPlaces {
     }
 
     private Optional<Candidate> rightOf(Labels.Hit hit) {
-        int to = Labels.firstLabel(hit.line(), hit.to(), allLabels);
+        int to = Labels.firstLabel(text, hit.line(), hit.to(), allLabels);
         if (to > hit.to()) {
             return Optional.of(
                     Candidate.on(hit.page(), hit.line().words().subList(hit.to(), to), "right of the label"));
@@ -79,9 +79,10 @@ final class LabelPlaces {
         if (to < hit.line().words().size()) {
             return Optional.empty();
         }
+        Box label = hit.box();
         return hit.page().lines().stream()
-                .filter(line -> line.box().sharedHeight(hit.box()) > 0.5)
-                .filter(line -> line.box().left() > hit.box().left() && !line.equals(hit.line()))
+                .filter(line -> line.box().sharedHeight(label) > 0.5)
+                .filter(line -> line.box().left() > label.left() && !line.equals(hit.line()))
                 .min(Comparator.comparingDouble(line -> line.box().left()))
                 .flatMap(line -> upToLabel(hit.page(), line, "right of the label"));
     }
@@ -97,7 +98,7 @@ final class LabelPlaces {
     }
 
     private Optional<Candidate> upToLabel(Page page, Line line, String method) {
-        int to = Labels.firstLabel(line, 0, allLabels);
+        int to = Labels.firstLabel(text, line, 0, allLabels);
         return to == 0
                 ? Optional.empty()
                 : Optional.of(Candidate.on(page, line.words().subList(0, to), method));

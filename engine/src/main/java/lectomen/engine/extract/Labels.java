@@ -49,14 +49,13 @@ final class Labels {
 
     static List<Hit> find(DocumentText text, String label) {
         List<String> wanted = tokens(label);
+        if (wanted.isEmpty()) {
+            return List.of();
+        }
         List<Hit> hits = new ArrayList<>();
-        for (Page page : text.pages()) {
-            for (Line line : page.lines()) {
-                for (int from = 0; from + wanted.size() <= line.words().size(); from++) {
-                    if (standsAt(line, from, wanted)) {
-                        hits.add(new Hit(page, line, from, from + wanted.size()));
-                    }
-                }
+        for (DocumentText.Place place : text.places(wanted.get(0))) {
+            if (standsAt(text.bareWords(place.line()), place.at(), wanted)) {
+                hits.add(new Hit(place.page(), place.line(), place.at(), place.at() + wanted.size()));
             }
         }
         return hits;
@@ -76,7 +75,7 @@ final class Labels {
         for (Page page : text.pages()) {
             for (Line line : page.lines()) {
                 found.addAll(almostIn(page, line, wanted));
-                found.addAll(broken(page, line, wanted));
+                found.addAll(broken(text, page, line, wanted));
             }
         }
         found.sort(Comparator.comparingDouble(almost -> -almost.nearness()));
@@ -104,17 +103,18 @@ final class Labels {
     }
 
     /** The label's last words at the start of a line, and those before at the end of the line right above. */
-    private static List<Almost> broken(Page page, Line line, List<String> wanted) {
+    private static List<Almost> broken(DocumentText text, Page page, Line line, List<String> wanted) {
         List<Almost> found = new ArrayList<>();
         for (int first = 1; first < wanted.size(); first++) {
             List<String> rest = wanted.subList(first, wanted.size());
-            if (rest.size() > line.words().size() || !standsAt(line, 0, rest)) {
+            if (rest.size() > line.words().size() || !standsAt(text.bareWords(line), 0, rest)) {
                 continue;
             }
             List<String> begin = wanted.subList(0, first);
             page.lines().stream()
                     .filter(above -> above.words().size() >= begin.size())
-                    .filter(above -> standsAt(above, above.words().size() - begin.size(), begin))
+                    .filter(above ->
+                            standsAt(text.bareWords(above), above.words().size() - begin.size(), begin))
                     .filter(above -> above.box().sharedWidth(line.box()) > 0)
                     .filter(above -> isRightAbove(above.box(), line.box()))
                     .findFirst()
@@ -145,10 +145,11 @@ final class Labels {
     }
 
     /** Where in the words of a line, from an index on, one of the labels starts; the number of words when none does. */
-    static int firstLabel(Line line, int from, List<List<String>> labels) {
+    static int firstLabel(DocumentText text, Line line, int from, List<List<String>> labels) {
+        List<String> bare = text.bareWords(line);
         for (int at = from; at < line.words().size(); at++) {
             for (List<String> label : labels) {
-                if (at + label.size() <= line.words().size() && isLabelAt(line, at, label)) {
+                if (at + label.size() <= line.words().size() && isLabelAt(line, bare, at, label)) {
                     return at;
                 }
             }
@@ -164,10 +165,10 @@ final class Labels {
                 .toList();
     }
 
-    private static boolean isLabelAt(Line line, int at, List<String> label) {
+    private static boolean isLabelAt(Line line, List<String> bare, int at, List<String> label) {
         boolean startOrColon =
                 at == 0 || line.words().get(at + label.size() - 1).text().endsWith(":");
-        return startOrColon && standsAt(line, at, label);
+        return startOrColon && standsAt(bare, at, label);
     }
 
     static List<String> tokens(String label) {
@@ -210,21 +211,13 @@ final class Labels {
         return Optional.ofNullable(best);
     }
 
-    private static boolean standsAt(Line line, int from, List<String> wanted) {
-        for (int i = 0; i < wanted.size(); i++) {
-            if (!bare(line.words().get(from + i).text()).equals(wanted.get(i))) {
-                return false;
-            }
-        }
-        return !wanted.isEmpty();
+    private static boolean standsAt(List<String> bare, int from, List<String> wanted) {
+        return !wanted.isEmpty()
+                && from + wanted.size() <= bare.size()
+                && bare.subList(from, from + wanted.size()).equals(wanted);
     }
 
     private static String bare(String word) {
-        StringBuilder out = new StringBuilder(word.length());
-        word.codePoints()
-                .filter(Character::isLetterOrDigit)
-                .map(Character::toLowerCase)
-                .forEach(out::appendCodePoint);
-        return out.toString();
+        return DocumentText.bare(word);
     }
 }

@@ -1,8 +1,12 @@
 package lectomen.engine.page;
 
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.regex.Pattern;
@@ -16,13 +20,13 @@ import org.jspecify.annotations.Nullable;
  */
 public final class DocumentText {
     private static final Pattern DIVIDED = Pattern.compile("(?<=\\p{Ll})[-\u2010\u00ad]\\s*\n\\s*(?=\\p{Ll})");
-    private static final Pattern BLANKS = Pattern.compile("\\s+");
 
     private final List<Page> pages;
     private final List<Integer> illegible;
     private final Map<String, String> properties;
     private final Once<String> text = new Once<>(() -> joined(Page::text));
     private final Once<String> textByColumns = new Once<>(() -> joined(Page::textByColumns));
+    private final Once<Index> index = new Once<>(() -> Index.of(pages()));
     private final Once<List<String>> folded = new Once<>(this::allFolded);
 
     /** A value that is worked out when it is first asked for. */
@@ -102,9 +106,71 @@ public final class DocumentText {
                 .toList();
     }
 
+    /** Where a word stands. @param at its place in the line, from 0 */
+    public record Place(Page page, Line line, int at) {}
+
+    /** Every word by its letters and digits, so that labels are found without going through all of them. */
+    private record Index(Map<String, List<Place>> places, IdentityHashMap<Line, List<String>> bare) {
+        static Index of(List<Page> pages) {
+            Map<String, List<Place>> places = new HashMap<>();
+            IdentityHashMap<Line, List<String>> bare = new IdentityHashMap<>();
+            for (Page page : pages) {
+                for (Line line : page.lines()) {
+                    List<String> words = line.words().stream()
+                            .map(word -> DocumentText.bare(word.text()))
+                            .toList();
+                    bare.put(line, words);
+                    for (int at = 0; at < words.size(); at++) {
+                        places.computeIfAbsent(words.get(at), word -> new ArrayList<>())
+                                .add(new Place(page, line, at));
+                    }
+                }
+            }
+            return new Index(places, bare);
+        }
+    }
+
+    /** Where the word stands, told by its letters and digits alone, in reading order. */
+    public List<Place> places(String bare) {
+        return index.get().places().getOrDefault(bare, List.of());
+    }
+
+    /** The words of one of its lines by their letters and digits. */
+    public List<String> bareWords(Line line) {
+        return Optional.ofNullable(index.get().bare().get(line))
+                .orElseGet(() ->
+                        line.words().stream().map(word -> bare(word.text())).toList());
+    }
+
+    /** The letters and digits of a word, in lower case. */
+    public static String bare(String word) {
+        StringBuilder out = new StringBuilder(word.length());
+        for (int i = 0; i < word.length(); i += Character.charCount(word.codePointAt(i))) {
+            int c = word.codePointAt(i);
+            if (Character.isLetterOrDigit(c)) {
+                out.appendCodePoint(Character.toLowerCase(c));
+            }
+        }
+        return out.toString();
+    }
+
     /** Lower case, every run of blanks as one. */
     public static String fold(String text) {
-        return BLANKS.matcher(text.strip()).replaceAll(" ").toLowerCase(Locale.ROOT);
+        StringBuilder out = new StringBuilder(text.length());
+        boolean blank = false;
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (Character.isWhitespace(c)) {
+                blank = true;
+            } else {
+                if (blank && !out.isEmpty()) {
+                    out.append(' ');
+                }
+                blank = false;
+                out.append(c);
+            }
+        }
+        return out.toString().toLowerCase(Locale.ROOT);
     }
 
     /** "page 3" or "pages 1 to 4", for messages; says which of them can't be read. */

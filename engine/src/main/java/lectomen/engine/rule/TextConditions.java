@@ -21,8 +21,7 @@ final class TextConditions {
         return new Condition.OfText(
                 "text contains \"" + words + "\"",
                 text -> {
-                    boolean held =
-                            TextSearch.contains(text.text(), words) || TextSearch.contains(text.textByColumns(), words);
+                    boolean held = text.contains(words);
                     return new Condition.Told(held, held ? "found" : nearest(text, words));
                 },
                 line);
