@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { answer, api, type Problem, type Rule } from "../../api/client";
 import { useStatus } from "../../api/queries";
 import { texts } from "../../texts";
@@ -13,9 +14,12 @@ export function PutLive({ rule, onClose }: { rule: Rule; onClose: () => void }) 
   const lying = (status.data?.sources ?? [])
     .filter((source) => rule.folders.includes(source.folder))
     .reduce((all, source) => all + source.unwanted + source.ready + source.settling, 0);
+  const [accepted, setAccepted] = useState(false);
   const live = useMutation<unknown, Problem, "take" | "leave">({
     mutationFn: (existing) =>
-      answer(api.POST("/api/v1/rules/{id}/live", { params: { path: { id: rule.id }, query: { existing } } })),
+      answer(
+        api.POST("/api/v1/rules/{id}/live", { params: { path: { id: rule.id }, query: { existing, acceptSamples: accepted } } }),
+      ),
     onSuccess: onClose,
     onSettled: () => queries.invalidateQueries(),
   });
@@ -30,6 +34,12 @@ export function PutLive({ rule, onClose }: { rule: Rule; onClose: () => void }) 
         ))}
       </ul>
       <Trouble problem={live.error} />
+      {live.error?.code === "samples-differ" && (
+        <label className="say accept">
+          <input type="checkbox" checked={accepted} onChange={(event) => setAccepted(event.target.checked)} />
+          {texts.rules.acceptSamples}
+        </label>
+      )}
       <div className="acts">
         <Do first disabled={live.isPending} onClick={() => live.mutate("take")}>
           {texts.rules.liveTake}

@@ -9,6 +9,7 @@ import { Do } from "../../ui/Button";
 import { Loading } from "../../ui/Loading";
 import { at } from "../../ui/time";
 import { Trouble } from "../../ui/Trouble";
+import { History } from "./History";
 import { PutLive } from "./PutLive";
 import { Sentences } from "./Sentences";
 import { nameOf } from "../../ui/who";
@@ -63,6 +64,7 @@ export function RulePage() {
         </span>
       </div>
       <Trouble problem={pause.error} />
+      {rule.whyNotActing !== undefined && <p className="said say">{texts.rules.notActing(rule.whyNotActing)}</p>}
       <div className="body">
         <Sentences sentences={data.sentences} line={line} onLine={setLine} />
         <section aria-label={texts.rules.file}>
@@ -80,6 +82,7 @@ export function RulePage() {
           </pre>
         </section>
       </div>
+      <History rule={rule} />
       {goingLive && <PutLive rule={rule} onClose={() => setGoingLive(false)} />}
     </main>
   );

@@ -57,7 +57,7 @@ final class RuleCommand {
             for (JsonNode rule : answer.path("rules")) {
                 List<String> folders = new ArrayList<>();
                 rule.path("folders").forEach(folder -> folders.add(Words.text(folder)));
-                table.row(
+                Table.Row row = table.row(
                         Words.text(rule.path("position")),
                         Words.text(rule.path("id")),
                         Words.text(rule.path("state")),
@@ -65,6 +65,9 @@ final class RuleCommand {
                         Words.text(rule.path("liveVersion")),
                         Words.text(rule.path("title")),
                         String.join(", ", folders));
+                if (rule.has("whyNotActing")) {
+                    row.below("takes nothing: " + Words.text(rule.path("whyNotActing")));
+                }
             }
             if (table.isEmpty()) {
                 System.out.println("There are no rules yet. Add one: lectomen rule add FILE");

@@ -221,6 +221,48 @@ class RuleLifeJourney {
                 .isNotEmpty();
     }
 
+    @Test
+    void onlyWhatTheRuleFiledItselfIsReplaced() throws Exception {
+        client("rule", "add", file("own.yaml", Rules.tickets("owner", "replace own")));
+        client("rule", "live", "owner");
+        drop("owner", "first.txt", Rules.ticket("T-0501") + "one");
+        service.awaitJob("first.txt", "filed");
+        drop("owner", "second.txt", Rules.ticket("T-0501") + "two");
+        service.awaitJob("second.txt", "filed");
+        Path place = service.archive().resolve("owner/T-0501.txt");
+        assertThat(place).content().endsWith("two");
+        try (Stream<Path> files = Files.list(service.archive().resolve("owner"))) {
+            assertThat(files.filter(file -> !file.getFileName().toString().startsWith(".")))
+                    .hasSize(1);
+        }
+        Files.writeString(place, "changed by the office");
+        drop("owner", "third.txt", Rules.ticket("T-0501") + "three");
+        assertThat(service.awaitJob("third.txt", "failed")
+                        .path("reason")
+                        .path("code")
+                        .asString())
+                .isEqualTo("name.taken");
+        assertThat(place).content().isEqualTo("changed by the office");
+        Files.writeString(service.archive().resolve("owner/T-0502.txt"), "a stranger's");
+        drop("owner", "fourth.txt", Rules.ticket("T-0502"));
+        service.awaitJob("fourth.txt", "failed");
+        assertThat(service.archive().resolve("owner/T-0502.txt")).content().isEqualTo("a stranger's");
+    }
+
+    @Test
+    void aRuleThatCanNeverWinIsFlagged() throws Exception {
+        for (String id : List.of("shadow-a", "shadow-b")) {
+            String rule = Rules.tickets(id, "leave").replace("{inbox}/" + id, "{inbox}/shadow");
+            client("rule", "add", file(id + ".yaml", rule));
+            client("rule", "live", id);
+        }
+        assertThat(client("rule", "list").out())
+                .contains(
+                        "takes nothing: rule shadow-a, which is asked before it, takes every file that it could want");
+        client("rule", "pause", "shadow-a");
+        assertThat(client("rule", "list").out()).doesNotContain("takes nothing");
+    }
+
     private static boolean isRule(Path file) {
         return file.toString().endsWith(".yaml") && !file.endsWith("lectomen.yaml");
     }

@@ -3,6 +3,7 @@ package lectomen.journeys;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -158,12 +159,14 @@ class WorklistJourney {
         Files.createDirectories(service.archive());
         Files.writeString(service.archive().resolve("Ticket.txt"), "somebody's");
         String as = "{\"in\": \"archive\", \"name\": \"Ticket\", \"whenTaken\": \"fail\"}";
-        service.send(service.request("/jobs/" + id + "/file")
+        HttpResponse<String> answer = service.send(service.request("/jobs/" + id + "/file")
                 .setHeader("Content-Type", "application/json")
                 .POST(BodyPublishers.ofString(as)));
+        assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);
         RunningService.await(
                 "the name is taken",
                 Duration.ofSeconds(20),
+                () -> story("bad.txt"),
                 () -> story("bad.txt").path("reason").path("code").asString("").equals("name.taken"));
         assertThat(service.archive().resolve("Ticket.txt")).hasContent("somebody's");
         Files.delete(service.archive().resolve("Ticket.txt"));

@@ -12,12 +12,18 @@ final class BoundedText implements CharSequence {
     private static final long LOOKS_PER_CHARACTER = 2_000;
     private static final long FREE_LOOKS = 1_000_000;
 
+    /** About a tenth of a second's worth; a long text may have more, so that a sound pattern comes to its end. */
+    private static final long MOST_LOOKS = 15_000_000;
+
+    private static final long LOOKS_PER_CHARACTER_OF_MUCH = 10;
+
     private final String text;
     private long looksLeft;
 
     private BoundedText(String text) {
         this.text = text;
-        this.looksLeft = Math.min(FREE_LOOKS + LOOKS_PER_CHARACTER * text.length(), 50_000_000);
+        long most = Math.max(MOST_LOOKS, LOOKS_PER_CHARACTER_OF_MUCH * text.length());
+        this.looksLeft = Math.min(FREE_LOOKS + LOOKS_PER_CHARACTER * text.length(), most);
     }
 
     /** A matcher over the text whose search throws {@link PatternTooSlow} rather than run for ever. */

@@ -109,6 +109,8 @@ public final class ReadAloud {
                     switch (file.whenTaken()) {
                         case NUMBER_IT -> "A name that is taken gets a number.";
                         case LEAVE -> "Where the name is taken, what is there is left and this is rejected.";
+                        case REPLACE_OWN ->
+                            "What this rule filed there before is replaced; anything else there is left, and it fails.";
                         case FAIL -> "Where the name is taken, it fails.";
                     };
             say(Part.DO, "Files it in " + file.connection() + under + ".", 0, file.line());

@@ -8,6 +8,8 @@ import java.util.Optional;
 public enum WhenTaken {
     /** File it under the next free number: plan (2).pdf. */
     NUMBER_IT("number it"),
+    /** Put it in place of what the same rule filed there before and nobody changed since; else fail the job. */
+    REPLACE_OWN("replace own"),
     /** Leave what is there, and file nothing. */
     LEAVE("leave"),
     /** Fail the job. */

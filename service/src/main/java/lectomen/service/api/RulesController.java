@@ -47,6 +47,7 @@ final class RulesController {
         this.site = site;
     }
 
+    /** @param whyNotActing why a live rule takes nothing all the same; absent where it acts, or is not meant to */
     record RuleView(
             String id,
             String title,
@@ -55,6 +56,7 @@ final class RulesController {
             int latestVersion,
             Optional<Integer> liveVersion,
             List<String> folders,
+            Optional<String> whyNotActing,
             String addedBy,
             Instant addedAt) {}
 
@@ -243,6 +245,7 @@ final class RulesController {
                 entry.latestVersion(),
                 entry.liveVersion(),
                 from,
+                rulebook.whyNotActing(entry),
                 entry.addedBy(),
                 entry.addedAt());
     }

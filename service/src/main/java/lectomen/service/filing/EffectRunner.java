@@ -125,11 +125,12 @@ public final class EffectRunner implements AutoCloseable {
         due.wake();
     }
 
-    private void act(Effect effect) {
-        if (effect.kind() == Effect.Kind.WITHDRAW) {
-            withdraw(effect);
+    private void act(Effect due) {
+        if (due.kind() == Effect.Kind.WITHDRAW) {
+            withdraw(due);
             return;
         }
+        Effect effect = replacingOwn(due);
         Optional<Work> work = work(effect);
         if (work.isEmpty()) {
             fail(effect, Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
@@ -166,6 +167,28 @@ public final class EffectRunner implements AutoCloseable {
                     choice.word());
             fail(effect, reason, choice == WhenTaken.LEAVE ? JobState.REJECTED : JobState.FAILED);
         }
+    }
+
+    /** A filing that may take the place of what its rule filed there before says so before it acts. */
+    private Effect replacingOwn(Effect effect) {
+        if (effect.kind() != Effect.Kind.FILE || effect.supersedes().isPresent()) {
+            return effect;
+        }
+        Filing filing = JSON.readValue(effect.request(), Filing.class);
+        boolean may = filing.whenTaken() == WhenTaken.REPLACE_OWN;
+        Optional<String> earlier = may && filing.target(locale) instanceof Filing.Target.Place place
+                ? jobs.require(effect.jobId())
+                        .rule()
+                        .flatMap(rule -> effects.findStanding(effect.connection(), place.shown(), rule.id()))
+                : Optional.empty();
+        if (earlier.isEmpty()) {
+            return effect;
+        }
+        store.write(db -> {
+            effects.replaces(db, effect, earlier.get());
+            return effect.id();
+        });
+        return effects.find(effect.id()).orElseThrow();
     }
 
     private record Work(FolderRepository repository, Order order, String explanation) {}
@@ -257,7 +280,10 @@ public final class EffectRunner implements AutoCloseable {
                     .replaces()
                     .filter(own -> own.place().equals(placed.place()))
                     .ifPresent(own -> effects.ended(db, effect.supersedes().orElseThrow()));
-            settle(db, job);
+            if (effect.kind()
+                    == Effect.Kind.FILE) { // a file that is given back may belong to an earlier run of its job
+                settle(db, job);
+            }
             return troubled.remove(effect.connection()) ? effects.wake(db, effect.connection()) : 0;
         });
         placed.leftovers().forEach(file -> leftovers.clear(effect.id(), file));

@@ -106,6 +106,24 @@ final class Effects {
         return id;
     }
 
+    /** The effect whose result stands at a place and was filed by the rule. */
+    Optional<String> findStanding(String connection, String place, String rule) {
+        return store.read(db -> db.sql("""
+                        select effect_id from receipt
+                        where place_key = ? and rule_id = ? and ended_at is null order by rowid desc limit 1
+                        """)
+                .params(keyed.of("place " + connection + "/" + place), rule)
+                .query(String.class)
+                .optional());
+    }
+
+    /** Writes down that the effect's result takes the place of another's, before anything is done there. */
+    void replaces(JdbcClient db, Effect effect, String other) {
+        db.sql("update effect set supersedes = ? where id = ?")
+                .params(other, effect.id())
+                .update();
+    }
+
     /** Begins an attempt on the place, before anything is done there. */
     void acting(JdbcClient db, Effect effect, String place) {
         long now = clock.millis();

@@ -13,6 +13,7 @@ import java.util.function.Predicate;
 import java.util.function.Supplier;
 import java.util.zip.CRC32C;
 import lectomen.engine.plan.RuleRef;
+import lectomen.engine.rule.NeverWins;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
@@ -264,6 +265,20 @@ public final class Rulebook {
             }
         }
         return broken;
+    }
+
+    /** Why a live rule takes nothing, in words; empty where it acts, or is not meant to. */
+    public Optional<String> whyNotActing(RuleEntry entry) {
+        if (entry.state() != RuleState.LIVE) {
+            return Optional.empty();
+        }
+        String text = requireVersion(entry.id(), entry.liveVersion().orElse(entry.latestVersion()));
+        if (RuleReader.read(text, site.get()) instanceof RuleReading.Bad bad) {
+            return Optional.of("it can no longer be read: " + bad.problems().get(0));
+        }
+        List<RuleDocument> all = acting.rules().stream().map(LiveRule::rule).toList();
+        return Optional.ofNullable(NeverWins.find(all).get(entry.id()))
+                .map(before -> "rule " + before + ", which is asked before it, takes every file that it could want");
     }
 
     public List<RuleEntry> list() {

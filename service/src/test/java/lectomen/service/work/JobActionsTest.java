@@ -98,6 +98,27 @@ class JobActionsTest {
     }
 
     @Test
+    void whatAnEarlierRunGivesBackDoesNotEndTheNextOne() throws Exception {
+        Path hot = Files.createDirectories(temp.resolve("hot"));
+        workshop.store.write(db -> {
+            Job taken = workshop.jobs.takeNext(db).orElseThrow();
+            Optional<String> folder = Optional.of(hot.toString());
+            workshop.effects.endBadly(db, taken, JobState.FAILED, Reason.of("file.empty"), folder);
+            workshop.jobs.startAgain(db, taken.id(), false, "owner");
+            return taken.id();
+        });
+        workshop.effects.wake();
+        long end = System.nanoTime() + Duration.ofSeconds(10).toNanos();
+        while (workshop.effects.of(job).stream()
+                        .noneMatch(effect -> effect.doneAt().isPresent())
+                && System.nanoTime() < end) {
+            Thread.sleep(20);
+        }
+        assertThat(hot.resolve("failed/a.txt")).hasContent("text");
+        assertThat(state()).isEqualTo(JobState.WAITING);
+    }
+
+    @Test
     void aRetryRepeatsNoFilingThatHasAReceipt() throws Exception {
         Files.writeString(temp.resolve("archive/two.txt"), "stranger");
         plan(filing(1, "one", WhenTaken.NUMBER_IT), filing(2, "two", WhenTaken.FAIL));

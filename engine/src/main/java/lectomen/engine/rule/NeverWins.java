@@ -1,0 +1,78 @@
+package lectomen.engine.rule;
+
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import lectomen.engine.identify.FileType;
+
+/**
+ * Finds rules that can never take a file, since one before them takes every file that they could want: it takes files from the
+ * same folders, accepts at least the same types, and asks for nothing, for the same, or for a part of it. Rules that shut each
+ * other out in subtler ways are not found.
+ */
+public final class NeverWins {
+    private static final Facts ANY_FILE = new Facts("", 0, FileType.UNKNOWN, Optional.empty(), Instant.EPOCH);
+
+    private NeverWins() {}
+
+    /**
+     * The rules that can't win, each with the id of the one before it.
+     *
+     * @param acting in the order in which they are asked
+     */
+    public static Map<String, String> find(List<RuleDocument> acting) {
+        Map<String, String> found = new HashMap<>();
+        for (int i = 1; i < acting.size(); i++) {
+            RuleDocument rule = acting.get(i);
+            acting.subList(0, i).stream()
+                    .filter(before -> takesAllOf(before, rule))
+                    .findFirst()
+                    .ifPresent(before -> found.put(rule.id(), before.id()));
+        }
+        return found;
+    }
+
+    private static boolean takesAllOf(RuleDocument before, RuleDocument rule) {
+        boolean everyFile = rule.from().stream().allMatch(from -> before.findFrom(from.folder())
+                .filter(theirs -> acceptsAll(theirs.accept(), from.accept()))
+                .isPresent());
+        return everyFile
+                && before.when()
+                        .map(theirs -> rule.when()
+                                .filter(own -> asksForAll(own, theirs))
+                                .isPresent())
+                        .orElse(true);
+    }
+
+    private static boolean acceptsAll(Set<FileType> wide, Set<FileType> narrow) {
+        return wide.isEmpty() || (!narrow.isEmpty() && wide.containsAll(narrow));
+    }
+
+    /** Whether a condition holds only where the other does. */
+    private static boolean asksForAll(Condition own, Condition other) {
+        Set<String> wanted = needs(own);
+        return wanted.containsAll(needs(other));
+    }
+
+    /** What must hold, each as a text that is equal for equal conditions. */
+    private static Set<String> needs(Condition condition) {
+        Seen seen = condition.look(ANY_FILE, Optional.empty());
+        return seen.says().equals(Condition.Junction.ALL.word())
+                ? seen.parts().stream().map(NeverWins::signature).collect(Collectors.toSet())
+                : Set.of(signature(seen));
+    }
+
+    private static String signature(Seen seen) {
+        return seen.parts().isEmpty()
+                ? seen.says()
+                : seen.says()
+                        + seen.parts().stream()
+                                .map(NeverWins::signature)
+                                .sorted()
+                                .collect(Collectors.joining("; ", "(", ")"));
+    }
+}
