@@ -156,7 +156,12 @@ class EndpointsJourney {
                         .with(JSON_TYPE, "{\"in\": \"attic\", \"name\": \"a\"}"),
                 Case.bad("jobs.file", "POST /jobs/" + failed + "/file", 400, "bad-request", "asks for {berth}")
                         .with(JSON_TYPE, "{\"in\": \"archive\", \"name\": \"{berth}\"}"),
-                Case.bad("jobs.file", "POST /jobs/" + failed + "/file", 400, "bad-request", "number it, replace own, leave")
+                Case.bad(
+                                "jobs.file",
+                                "POST /jobs/" + failed + "/file",
+                                400,
+                                "bad-request",
+                                "number it, replace own, leave")
                         .with(JSON_TYPE, "{\"in\": \"archive\", \"name\": \"a\", \"whenTaken\": \"burn\"}"),
                 Case.good("connections.list", "GET /connections", "archive"),
                 Case.bad("connections.list", "DELETE /connections", 405, "bad-request", "DELETE"),
