@@ -81,18 +81,23 @@ final class JobStory {
         }
         for (JsonNode field : job.path("fields")) {
             JsonNode box = field.path("box");
+            System.out.println("  " + Words.text(field.path("name")) + " = " + Words.text(field.path("value")));
+            String method = Words.text(field.path("method"));
+            double confidence = field.path("confidence").asDouble();
+            if (field.path("page").asInt() == 0) {
+                System.out.printf(Locale.ROOT, "      %s, confidence %.2f%n", method, confidence);
+                continue;
+            }
             System.out.printf(
                     Locale.ROOT,
-                    "  %s = %s%n      page %d, %s, box %.0f %.0f %.0f x %.0f, confidence %.2f%n",
-                    Words.text(field.path("name")),
-                    Words.text(field.path("value")),
+                    "      page %d, %s, box %.0f %.0f %.0f x %.0f, confidence %.2f%n",
                     field.path("page").asInt(),
-                    Words.text(field.path("method")),
+                    method,
                     box.path("left").asDouble(),
                     box.path("top").asDouble(),
                     box.path("width").asDouble(),
                     box.path("height").asDouble(),
-                    field.path("confidence").asDouble());
+                    confidence);
         }
     }
 

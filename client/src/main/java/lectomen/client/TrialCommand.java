@@ -102,7 +102,11 @@ final class TrialCommand implements Callable<Integer> {
         }
         for (JsonNode field : trial.path("fields")) {
             System.out.println("  " + Words.text(field.path("name")) + " = " + Words.text(field.path("value"))
-                    + "  (page " + field.path("page").asInt() + ", " + Words.text(field.path("method")) + ")");
+                    + "  ("
+                    + (field.path("page").asInt() > 0
+                            ? "page " + field.path("page").asInt() + ", "
+                            : "")
+                    + Words.text(field.path("method")) + ")");
         }
         trial.path("notes").forEach(note -> System.out.println("  note: " + Words.text(note.path("words"))));
         switch (Words.text(trial.path("ending"))) {

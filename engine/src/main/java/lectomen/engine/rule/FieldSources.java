@@ -59,7 +59,7 @@ final class FieldSources {
      */
     static Extractor lookUp(String lookup, String by, String column, String give) {
         return new Extractor.Given(
-                "looked up in " + lookup + " by " + by,
+                "in lookup " + lookup + " by " + by,
                 false,
                 Optional.of(lookup),
                 known -> list(Optional.ofNullable(known.slots().get(by))
