@@ -10,6 +10,7 @@ import { RulePage } from "./features/rules/RulePage";
 import { RulesPage } from "./features/rules/RulesPage";
 import { SignInPage } from "./features/session/SignInPage";
 import { WelcomePage } from "./features/session/WelcomePage";
+import { TablesPage } from "./features/tables/TablesPage";
 import { TodayPage } from "./features/today/TodayPage";
 import { LiveProvider } from "./live";
 import { Shell } from "./ui/Shell";
@@ -68,6 +69,7 @@ export function Console() {
           <Route path="/desk" element={<DeskPage />} />
           <Route path="/rules" element={<RulesPage />} />
           <Route path="/rules/:id" element={<RulePage />} />
+          <Route path="/tables" element={<TablesPage />} />
           <Route path="*" element={<Navigate to="/today" replace />} />
         </Routes>
       </Shell>

@@ -106,6 +106,14 @@ export function useJobDeed() {
   });
 }
 
+export function useLookups() {
+  return useQuery({ queryKey: ["GET", "/lookups"], queryFn: () => answer(api.GET("/api/v1/lookups")), staleTime: SOON });
+}
+
+export function useParts() {
+  return useQuery({ queryKey: ["GET", "/parts"], queryFn: () => answer(api.GET("/api/v1/parts")), staleTime: SOON });
+}
+
 export function useConnections() {
   return useQuery({
     queryKey: ["GET", "/connections"],

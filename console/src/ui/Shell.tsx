@@ -18,6 +18,7 @@ export const PAGES = [
   { path: "/jobs", words: texts.pages.jobs, key: "j" },
   { path: "/desk", words: texts.pages.desk, key: "d" },
   { path: "/rules", words: texts.pages.rules, key: "r" },
+  { path: "/tables", words: texts.pages.tables, key: "b" },
 ];
 
 /** The frame of every page: the index line on top, the page, and the key line at the foot. */

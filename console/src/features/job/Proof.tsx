@@ -31,6 +31,9 @@ export function Effects({ effects }: { effects: JobStory["effects"] }) {
                 <h4>
                   {atSecond(effect.receiptAt)} {effect.answer ?? ""}
                 </h4>
+                {effect.older !== undefined && (
+                  <span className="name">{texts.job.olderWentTo(effect.older)}</span>
+                )}
                 {effect.endedAt !== undefined && <span>{texts.job.ended(at(effect.endedAt))}</span>}
               </>
             )}

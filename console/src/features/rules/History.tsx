@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { answer, api, type Problem, type Rule } from "../../api/client";
+import { answer, api, type Problem, type Rule, type Schemas } from "../../api/client";
 import { usePeople } from "../../api/queries";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
@@ -64,17 +64,27 @@ function Change({ id, to }: { id: string; to: number }) {
   if (data === undefined) return <Trouble problem={error} />;
   return (
     <pre className="change" tabIndex={0} aria-label={texts.rules.whatChanged}>
-      {data.lines.length === 0
-        ? texts.rules.nothingChanged
-        : data.lines.map((line, place) => (
-            <span key={place} className={`row ${line.kind.toLowerCase()}`}>
-              <span className="ln" aria-hidden="true">
-                {line.kind === "GAP" ? "" : line.number}
-              </span>
-              {MARKS[line.kind]} {line.kind === "GAP" ? texts.rules.linesTheSame(line.number) : line.text}
-              {"\n"}
-            </span>
-          ))}
+      {data.lines.length === 0 && data.parts.length === 0 && texts.rules.nothingChanged}
+      <Lines of={data.lines} />
+      {data.parts.map((part) => (
+        <span key={part.name}>
+          {texts.rules.itsPart(part.name)}
+          {"\n"}
+          <Lines of={part.lines} />
+        </span>
+      ))}
     </pre>
   );
+}
+
+function Lines({ of }: { of: Schemas["Line"][] }) {
+  return of.map((line, place) => (
+    <span key={place} className={`row ${line.kind.toLowerCase()}`}>
+      <span className="ln" aria-hidden="true">
+        {line.kind === "GAP" ? "" : line.number}
+      </span>
+      {MARKS[line.kind]} {line.kind === "GAP" ? texts.rules.linesTheSame(line.number) : line.text}
+      {"\n"}
+    </span>
+  ));
 }

@@ -11,6 +11,7 @@ import { at } from "../../ui/time";
 import { Trouble } from "../../ui/Trouble";
 import { History } from "./History";
 import { PutLive } from "./PutLive";
+import { Samples } from "./Samples";
 import { Sentences } from "./Sentences";
 import { nameOf } from "../../ui/who";
 
@@ -82,7 +83,10 @@ export function RulePage() {
           </pre>
         </section>
       </div>
-      <History rule={rule} />
+      <div className="body">
+        <Samples rule={rule} />
+        <History rule={rule} />
+      </div>
       {goingLive && <PutLive rule={rule} onClose={() => setGoingLive(false)} />}
     </main>
   );

@@ -16,6 +16,8 @@ import picocli.CommandLine.Command;
             RuleCommand.class,
             TrialCommand.class,
             LookupCommand.class,
+            PartCommand.class,
+            SecretCommand.class,
             SendCommand.class,
             JobCommand.class,
             IntakeCommand.class,

@@ -122,6 +122,10 @@ final class JobStory {
             String receipt = Words.time(effect.path("receiptAt"));
             if (!receipt.isEmpty()) {
                 System.out.println("      receipt " + receipt + ": " + Words.text(effect.path("answer")));
+                String older = Words.text(effect.path("older"));
+                if (!older.isEmpty()) {
+                    System.out.println("      what was there is now " + older);
+                }
                 String ended = Words.time(effect.path("endedAt"));
                 if (!ended.isEmpty()) {
                     System.out.println("      replaced or taken back " + ended);

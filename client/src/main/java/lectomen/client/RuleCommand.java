@@ -2,14 +2,11 @@ package lectomen.client;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.StringNode;
 
 /** The rulebook. */
 @Command(
@@ -31,32 +28,32 @@ import tools.jackson.databind.JsonNode;
             RuleCommand.Schema.class
         })
 final class RuleCommand {
-    static int answer(Connection connection, JsonNode rule) {
-        if (connection.json()) {
-            return Connection.printJson(rule);
-        }
+    private static void print(JsonNode rule) {
         String live = Words.text(rule.path("liveVersion"));
         System.out.println("Rule " + Words.text(rule.path("id")) + " is " + Words.text(rule.path("state"))
                 + ": version " + Words.text(rule.path("latestVersion"))
                 + (live.isEmpty() ? ", none was ever live" : ", live is version " + live));
-        return 0;
+    }
+
+    /** Changes a rule; the answer is the rule as it then is. */
+    abstract static class Change extends Question.AboutRule {
+        @Override
+        void print(JsonNode rule) {
+            RuleCommand.print(rule);
+        }
     }
 
     @Command(name = "list", description = "Show all rules in their order.")
-    static final class ListRules implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
+    static final class ListRules extends Question {
+        @Override
+        JsonNode ask(Service service) {
+            return service.get("/rules");
+        }
 
         @Override
-        public Integer call() throws IOException {
-            JsonNode answer = connection.service().get("/rules");
-            if (connection.json()) {
-                return Connection.printJson(answer);
-            }
+        void print(JsonNode answer) {
             Table table = new Table("#", "RULE", "STATE", "LATEST", "LIVE", "TITLE", "FROM").shrink(6, 5);
             for (JsonNode rule : answer.path("rules")) {
-                List<String> folders = new ArrayList<>();
-                rule.path("folders").forEach(folder -> folders.add(Words.text(folder)));
                 Table.Row row = table.row(
                         Words.text(rule.path("position")),
                         Words.text(rule.path("id")),
@@ -64,7 +61,7 @@ final class RuleCommand {
                         Words.text(rule.path("latestVersion")),
                         Words.text(rule.path("liveVersion")),
                         Words.text(rule.path("title")),
-                        String.join(", ", folders));
+                        joined(rule.path("folders")));
                 if (rule.has("whyNotActing")) {
                     row.below("takes nothing: " + Words.text(rule.path("whyNotActing")));
                 }
@@ -74,26 +71,19 @@ final class RuleCommand {
             } else {
                 table.print();
             }
-            return 0;
         }
     }
 
     @Command(name = "show", description = "Show a rule's file.")
-    static final class Show implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
-
-        @Parameters(paramLabel = "ID", description = "The rule's id, such as mooring-permits.")
-        private String id = "";
+    static final class Show extends Question.AboutRule {
+        @Override
+        JsonNode ask(Service service) {
+            return service.get(path());
+        }
 
         @Override
-        public Integer call() throws IOException {
-            JsonNode answer = connection.service().get("/rules/" + Service.encoded(id));
-            if (connection.json()) {
-                return Connection.printJson(answer);
-            }
+        void print(JsonNode answer) {
             System.out.print(answer.path("text").asString());
-            return 0;
         }
     }
 
@@ -101,25 +91,26 @@ final class RuleCommand {
             name = "check",
             description = "Check a rule file without adding it. Exit code 1 when it has problems.",
             footer = {"", "Example: lectomen rule check mooring-permits.yaml"})
-    static final class Check implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
-
+    static final class Check extends Question {
         @Parameters(paramLabel = "FILE", description = "The rule file.")
         private Path file = Path.of("");
 
         @Override
-        public Integer call() throws IOException {
-            JsonNode answer = connection.service().postText("/rules/check", Service.read(file));
-            boolean good = answer.path("good").asBoolean();
-            if (connection.json()) {
-                Connection.printJson(answer);
-            } else if (good) {
+        JsonNode ask(Service service) throws IOException {
+            return service.postText("/rules/check", Service.read(file));
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            if (exitCode(answer) == 0) {
                 System.out.println(file + " is good.");
-            } else {
-                answer.path("problems").forEach(problem -> System.out.println(file + ", " + Words.problem(problem)));
             }
-            return good ? 0 : 1;
+            answer.path("problems").forEach(problem -> System.out.println(file + ", " + Words.problem(problem)));
+        }
+
+        @Override
+        int exitCode(JsonNode answer) {
+            return answer.path("good").asBoolean() ? 0 : 1;
         }
     }
 
@@ -127,10 +118,7 @@ final class RuleCommand {
             name = "add",
             description = "Add a rule, or a new version of it, as a draft. It acts only once it is put live.",
             footer = {"", "Example: lectomen rule add mooring-permits.yaml && lectomen rule live mooring-permits"})
-    static final class Add implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
-
+    static final class Add extends Question {
         @Parameters(paramLabel = "FILE", description = "The rule file.")
         private Path file = Path.of("");
 
@@ -138,24 +126,22 @@ final class RuleCommand {
         private String reason = "";
 
         @Override
-        public Integer call() throws IOException {
-            String path = "/rules?reason=" + Service.encoded(reason);
-            return answer(connection, connection.service().postText(path, Service.read(file)));
+        JsonNode ask(Service service) throws IOException {
+            return service.postText("/rules?reason=" + Service.encoded(reason), Service.read(file));
+        }
+
+        @Override
+        void print(JsonNode rule) {
+            RuleCommand.print(rule);
         }
     }
 
     @Command(name = "live", description = "Put the latest version of a rule live.")
-    static final class Live implements Callable<Integer> {
+    static final class Live extends Change {
         enum Existing {
             take,
             leave
         }
-
-        @Mixin
-        private final Connection connection = new Connection();
-
-        @Parameters(paramLabel = "ID", description = "The rule's id.")
-        private String id = "";
 
         @Option(
                 names = "--existing",
@@ -170,41 +156,24 @@ final class RuleCommand {
         private boolean acceptSamples;
 
         @Override
-        public Integer call() throws IOException {
-            return answer(
-                    connection,
-                    connection
-                            .service()
-                            .post("/rules/" + Service.encoded(id) + "/live?existing=" + existing + "&acceptSamples="
-                                    + acceptSamples));
+        JsonNode ask(Service service) {
+            return service.post(path() + "/live?existing=" + existing + "&acceptSamples=" + acceptSamples);
         }
     }
 
     @Command(name = "pause", description = "Stop a rule from taking more files. What it took goes on.")
-    static final class Pause implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
-
-        @Parameters(paramLabel = "ID", description = "The rule's id.")
-        private String id = "";
-
+    static final class Pause extends Change {
         @Override
-        public Integer call() throws IOException {
-            return answer(connection, connection.service().post("/rules/" + Service.encoded(id) + "/pause"));
+        JsonNode ask(Service service) {
+            return service.post(path() + "/pause");
         }
     }
 
     @Command(name = "retire", description = "Take a rule out of use. Its versions stay, and it can be put live again.")
-    static final class Retire implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
-
-        @Parameters(paramLabel = "ID", description = "The rule's id.")
-        private String id = "";
-
+    static final class Retire extends Change {
         @Override
-        public Integer call() throws IOException {
-            return answer(connection, connection.service().post("/rules/" + Service.encoded(id) + "/retire"));
+        JsonNode ask(Service service) {
+            return service.post(path() + "/retire");
         }
     }
 
@@ -212,14 +181,15 @@ final class RuleCommand {
             name = "schema",
             description = "Print the JSON Schema of rule files, for editors that check while one writes.",
             footer = {"", "Example: lectomen rule schema > rule.schema.json"})
-    static final class Schema implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
+    static final class Schema extends Question {
+        @Override
+        JsonNode ask(Service service) {
+            return StringNode.valueOf(service.getText("/rules/schema"));
+        }
 
         @Override
-        public Integer call() throws IOException {
-            System.out.print(connection.service().getText("/rules/schema"));
-            return 0;
+        void print(JsonNode schema) {
+            System.out.print(schema.asString());
         }
     }
 }

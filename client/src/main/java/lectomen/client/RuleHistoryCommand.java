@@ -1,35 +1,23 @@
 package lectomen.client;
 
 import java.io.IOException;
-import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
 
 /** The versions of a rule: what they were, what changed, and the way back. */
 final class RuleHistoryCommand {
     private RuleHistoryCommand() {}
 
-    private static String path(String id) {
-        return "/rules/" + Service.encoded(id);
-    }
-
     @Command(name = "versions", description = "Show all versions of a rule, the newest first.")
-    static final class Versions implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
-
-        @Parameters(paramLabel = "ID", description = "The rule's id.")
-        private String id = "";
+    static final class Versions extends Question.AboutRule {
+        @Override
+        JsonNode ask(Service service) {
+            return service.get(path() + "/versions");
+        }
 
         @Override
-        public Integer call() throws IOException {
-            JsonNode answer = connection.service().get(path(id) + "/versions");
-            if (connection.json()) {
-                return Connection.printJson(answer);
-            }
+        void print(JsonNode answer) {
             Table table = new Table("VERSION", "WRITTEN", "BY", "REASON").shrink(3);
             for (JsonNode version : answer.path("versions")) {
                 table.row(
@@ -39,7 +27,6 @@ final class RuleHistoryCommand {
                         Words.text(version.path("reason")));
             }
             table.print();
-            return 0;
         }
     }
 
@@ -47,13 +34,7 @@ final class RuleHistoryCommand {
             name = "diff",
             description = "Show what changed between two versions: by default from the live one to the latest.",
             footer = {"", "Example: lectomen rule diff mooring-permits --from 2 --to 4"})
-    static final class Diff implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
-
-        @Parameters(paramLabel = "ID", description = "The rule's id.")
-        private String id = "";
-
+    static final class Diff extends Question.AboutRule {
         @Option(names = "--from", paramLabel = "VERSION", description = "The older version.")
         private int from;
 
@@ -61,23 +42,27 @@ final class RuleHistoryCommand {
         private int to;
 
         @Override
-        public Integer call() throws IOException {
+        JsonNode ask(Service service) {
             String which = (from > 0 ? "&from=" + from : "") + (to > 0 ? "&to=" + to : "");
-            JsonNode answer = connection
-                    .service()
-                    .get(path(id) + "/difference" + (which.isEmpty() ? "" : "?" + which.substring(1)));
-            if (connection.json()) {
-                return Connection.printJson(answer);
-            }
-            System.out.println("Rule " + Words.safe(id) + ", from version "
-                    + answer.path("from").asInt() + " to "
-                    + answer.path("to").asInt()
-                    + (answer.path("lines").isEmpty() ? ": nothing changed." : ":"));
-            answer.path("lines").forEach(Diff::print);
-            return 0;
+            return service.get(path() + "/difference" + (which.isEmpty() ? "" : "?" + which.substring(1)));
         }
 
-        private static void print(JsonNode line) {
+        @Override
+        void print(JsonNode answer) {
+            boolean same =
+                    answer.path("lines").isEmpty() && answer.path("parts").isEmpty();
+            System.out.println("Rule " + Words.safe(id()) + ", from version "
+                    + answer.path("from").asInt() + " to "
+                    + answer.path("to").asInt()
+                    + (same ? ": nothing changed." : ":"));
+            answer.path("lines").forEach(Diff::printLine);
+            for (JsonNode part : answer.path("parts")) {
+                System.out.println("Its shared part " + Words.text(part.path("name")) + ":");
+                part.path("lines").forEach(Diff::printLine);
+            }
+        }
+
+        private static void printLine(JsonNode line) {
             int number = line.path("number").asInt();
             String text = Words.text(line.path("text"));
             System.out.println(
@@ -94,19 +79,13 @@ final class RuleHistoryCommand {
             name = "return",
             description = "Make an earlier version the latest again, as a draft. It acts once it is put live.",
             footer = {"", "Example: lectomen rule return mooring-permits --to 3"})
-    static final class Return implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
-
-        @Parameters(paramLabel = "ID", description = "The rule's id.")
-        private String id = "";
-
+    static final class Return extends RuleCommand.Change {
         @Option(names = "--to", required = true, paramLabel = "VERSION", description = "The version to go back to.")
         private int to;
 
         @Override
-        public Integer call() throws IOException {
-            return RuleCommand.answer(connection, connection.service().post(path(id) + "/return?to=" + to));
+        JsonNode ask(Service service) throws IOException {
+            return service.post(path() + "/return?to=" + to);
         }
     }
 }

@@ -68,24 +68,18 @@ final class SampleCommand {
     }
 
     @Command(name = "list", description = "Show the samples of a rule and what is expected of each.")
-    static final class ListSamples implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
-
-        @Parameters(paramLabel = "ID", description = "The rule's id.")
-        private String id = "";
+    static final class ListSamples extends Question.AboutRule {
+        @Override
+        JsonNode ask(Service service) {
+            return service.get(path() + "/samples");
+        }
 
         @Override
-        public Integer call() throws IOException {
-            JsonNode answer = connection.service().get(path(id));
-            if (connection.json()) {
-                return Connection.printJson(answer);
-            }
+        void print(JsonNode answer) {
             Table table = new Table("SAMPLE", "EXPECTED").shrink(1);
             answer.path("samples")
                     .forEach(sample -> table.row(Words.text(sample.path("name")), result(sample.path("expected"))));
             table.print();
-            return 0;
         }
     }
 
@@ -93,24 +87,22 @@ final class SampleCommand {
             name = "run",
             description = "Try the latest version of a rule on its samples. Exit code 1 when one comes out different.",
             footer = {"", "Example: lectomen rule sample run mooring-permits"})
-    static final class Run implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
-
-        @Parameters(paramLabel = "ID", description = "The rule's id.")
-        private String id = "";
-
+    static final class Run extends Question.AboutRule {
         @Override
-        public Integer call() throws IOException {
-            JsonNode answer = connection.service().post(path(id) + "/run");
+        JsonNode ask(Service service) {
+            return service.post(path() + "/samples/run");
+        }
+
+        private static int different(JsonNode answer) {
             int different = 0;
             for (JsonNode sample : answer.path("samples")) {
                 different += sample.path("differences").isEmpty() ? 0 : 1;
             }
-            if (connection.json()) {
-                Connection.printJson(answer);
-                return different == 0 ? 0 : 1;
-            }
+            return different;
+        }
+
+        @Override
+        void print(JsonNode answer) {
             for (JsonNode sample : answer.path("samples")) {
                 JsonNode differences = sample.path("differences");
                 System.out.println(
@@ -118,27 +110,28 @@ final class SampleCommand {
                 differences.forEach(difference -> System.out.println("  " + Words.text(difference)));
             }
             int all = answer.path("samples").size();
-            System.out.println((all - different) + " of " + all + " samples come out as expected.");
-            return different == 0 ? 0 : 1;
+            System.out.println((all - different(answer)) + " of " + all + " samples come out as expected.");
+        }
+
+        @Override
+        int exitCode(JsonNode answer) {
+            return different(answer) == 0 ? 0 : 1;
         }
     }
 
     @Command(name = "forget", description = "Forget a sample of a rule.")
-    static final class Forget implements Callable<Integer> {
-        @Mixin
-        private final Connection connection = new Connection();
-
-        @Parameters(index = "0", paramLabel = "ID", description = "The rule's id.")
-        private String id = "";
-
+    static final class Forget extends Question.AboutRule {
         @Parameters(index = "1", paramLabel = "NAME", description = "The sample's name.")
         private String name = "";
 
         @Override
-        public Integer call() throws IOException {
-            connection.service().delete(path(id) + "/" + Service.encoded(name));
-            System.out.println(Words.safe(name) + " is no longer a sample of " + Words.safe(id) + ".");
-            return 0;
+        JsonNode ask(Service service) {
+            return service.delete(path() + "/samples/" + Service.encoded(name));
+        }
+
+        @Override
+        void print(JsonNode nothing) {
+            System.out.println(Words.safe(name) + " is no longer a sample of " + Words.safe(id()) + ".");
         }
     }
 }

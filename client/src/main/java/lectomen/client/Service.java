@@ -74,6 +74,12 @@ final class Service {
                 .POST(HttpRequest.BodyPublishers.ofString(text, StandardCharsets.UTF_8)));
     }
 
+    JsonNode postBytes(String path, byte[] bytes) {
+        return call(request(path)
+                .header("Content-Type", "application/octet-stream")
+                .POST(HttpRequest.BodyPublishers.ofByteArray(bytes)));
+    }
+
     JsonNode postJson(String path, JsonNode body) {
         return call(request(path)
                 .header("Content-Type", "application/json")

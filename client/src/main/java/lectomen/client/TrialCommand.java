@@ -29,8 +29,11 @@ import tools.jackson.databind.node.ObjectNode;
             "  lectomen trial permit.pdf --rule mooring-permits       with one rule, live or draft",
             "  lectomen trial *.pdf --rule new-rule.yaml --json       with a rule file that was never added",
             "  lectomen trial --job 1-17 --rule new-rule.yaml         on a document that came in before",
-            "  lectomen trial --text 'TIDE BULLETIN TB-2027-015'      on a text"
-        })
+            "  lectomen trial --text 'TIDE BULLETIN TB-2027-015'      on a text",
+            "  lectomen trial data notice.xml /notice/number          what an expression gives from a data file"
+        },
+        subcommands = TrialCommand.Data.class,
+        synopsisSubcommandLabel = "[COMMAND]")
 final class TrialCommand implements Callable<Integer> {
     @Mixin
     private final Connection connection = new Connection();
@@ -71,6 +74,57 @@ final class TrialCommand implements Callable<Integer> {
             tryOne(service, List.of(new Service.Part("file", name, file)), "", trials);
         }
         return connection.json() ? Connection.printJson(answer) : 0;
+    }
+
+    @Command(
+            name = "data",
+            description = "Show what an expression gives from XML (XPath), JSON (a JSON Pointer) or CSV (a column).",
+            footer = {
+                "",
+                "Examples:",
+                "  lectomen trial data notice.xml //number",
+                "  lectomen trial data notice.json /notice/vessels/0",
+                "  lectomen trial data permits.csv 'vessel where permit = MP-2027-0031'",
+                "  some-program | lectomen trial data - //n:number --prefix n=urn:marrowick:notice"
+            })
+    static final class Data extends Question {
+        @Parameters(index = "0", paramLabel = "FILE", description = "The data, or - for standard input.")
+        private Path file = Path.of("");
+
+        @Parameters(index = "1", paramLabel = "EXPRESSION", description = "What is sought.")
+        private String expression = "";
+
+        @Option(names = "--as", paramLabel = "xml|json|csv", description = "Its form; else as it looks.")
+        private String form = "";
+
+        @Option(names = "--prefix", paramLabel = "PREFIX=URI", description = "A namespace, for XPath; may be repeated.")
+        private List<String> prefixes = List.of();
+
+        @Override
+        JsonNode ask(Service service) throws IOException {
+            StringBuilder path = new StringBuilder("/trials/data?expression=" + Service.encoded(expression));
+            path.append(form.isEmpty() ? "" : "&form=" + Service.encoded(form));
+            prefixes.forEach(prefix -> path.append("&namespaces=").append(Service.encoded(prefix)));
+            boolean piped = file.toString().equals("-");
+            return service.postBytes(
+                    path.toString(), piped ? System.in.readAllBytes() : Files.readAllBytes(Service.requireFile(file)));
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            answer.path("hits")
+                    .forEach(hit -> System.out.println(
+                            Words.text(hit.path("value")) + "  (" + Words.text(hit.path("where")) + ")"));
+            int hits = answer.path("hits").size();
+            String reason = Words.text(answer.path("reason").path("words"));
+            System.out.println(
+                    reason.isEmpty() ? (hits == 1 ? "1 hit." : hits == 0 ? "No hit." : hits + " hits.") : reason);
+        }
+
+        @Override
+        int exitCode(JsonNode answer) {
+            return answer.path("hits").isEmpty() ? 1 : 0;
+        }
     }
 
     private void tryOne(Service service, List<Service.Part> what, String query, ArrayNode trials) throws IOException {
@@ -114,7 +168,8 @@ final class TrialCommand implements Callable<Integer> {
                 trial.path("wouldFile")
                         .forEach(place ->
                                 System.out.println("  would be filed in " + Words.text(place.path("connection"))
-                                        + " as " + inFolder(place) + Words.text(place.path("name"))));
+                                        + " as " + inFolder(place) + Words.text(place.path("name"))
+                                        + "; if that is taken: " + taken(place)));
             case "unwanted" ->
                 System.out.println("  would stay where it is. "
                         + Words.text(trial.path("reason").path("words")));
@@ -127,6 +182,14 @@ final class TrialCommand implements Callable<Integer> {
 
     private static boolean isTaker(JsonNode considered, JsonNode trial) {
         return Words.text(considered.path("rule").path("id")).equals(Words.text(trial.path("rule")));
+    }
+
+    private static String taken(JsonNode place) {
+        String other = Words.text(place.path("otherName"));
+        String older = Words.text(place.path("olderGoesTo"));
+        return Words.text(place.path("whenTaken"))
+                + (other.isEmpty() ? "" : ", as " + other)
+                + (older.isEmpty() ? "" : ", with the older one as " + older);
     }
 
     private static String inFolder(JsonNode place) {

@@ -43,6 +43,8 @@ class EndpointsJourney {
             %%EOF
             """;
 
+    private static final String PART = "lectomen: 1\npart: texts\naccept: [text]\n";
+
     @TempDir
     private static Path temp;
 
@@ -275,8 +277,36 @@ class EndpointsJourney {
                 Case.bad("lookups.list", "POST /lookups", 405, "bad-request", "POST"),
                 Case.good("lookups.show", "GET /lookups/vessels", "1,2"),
                 Case.bad("lookups.show", "GET /lookups/none", 404, "no-such-lookup", "none"),
+                Case.good("lookups.rows", "GET /lookups/vessels/rows?most=1", "[[\"1\",\"2\"]]"),
+                Case.bad("lookups.rows", "GET /lookups/none/rows", 404, "no-such-lookup", "none"),
                 Case.good("lookups.remove", "DELETE /lookups/vessels", "").answering(204),
                 Case.bad("lookups.remove", "DELETE /lookups/vessels", 404, "no-such-lookup", "vessels"),
+                Case.good("parts.write", "POST /parts?reason=first", "accept set")
+                        .with(TEXT, PART),
+                Case.bad("parts.write", "POST /parts", 422, "bad-rule", "did you mean")
+                        .with(TEXT, PART + "x"),
+                Case.good("parts.list", "GET /parts", "texts"),
+                Case.bad("parts.list", "PUT /parts", 405, "bad-request", "PUT"),
+                Case.good("parts.show", "GET /parts/texts", "[text]"),
+                Case.bad("parts.show", "GET /parts/none", 404, "no-such-part", "none"),
+                Case.good("parts.remove", "DELETE /parts/texts", "").answering(204),
+                Case.bad("parts.remove", "DELETE /parts/texts", 404, "no-such-part", "texts"),
+                Case.good("secrets.put", "PUT /secrets/mail", "\"version\":1").with(TEXT, PASSWORD),
+                Case.bad("secrets.put", "PUT /secrets/Mail", 400, "bad-request", "small letters")
+                        .with(TEXT, PASSWORD),
+                Case.good("secrets.list", "GET /secrets", "mail"),
+                Case.bad("secrets.list", "POST /secrets", 405, "bad-request", "POST"),
+                Case.good("secrets.remove", "DELETE /secrets/mail", "").answering(204),
+                Case.bad("secrets.remove", "DELETE /secrets/mail", 404, "no-such-secret", "mail"),
+                Case.good("dataTrials.trial", "POST /trials/data?expression=//n", "/a[1]/n[1]")
+                        .with(BYTES, "<a><n>7</n></a>"),
+                Case.bad(
+                                "dataTrials.trial",
+                                "POST /trials/data?expression=/n&form=yaml",
+                                400,
+                                "bad-request",
+                                "xml, json")
+                        .with(BYTES, "n: 7"),
                 Case.good("rules.retire", "POST /rules/drafted/retire", "retired"),
                 Case.bad("rules.retire", "POST /rules/none/retire", 404, "no-such-rule", "none"),
                 Case.good("rules.order", "POST /rules/order", "drafted")

@@ -1,6 +1,7 @@
 package lectomen.journeys;
 
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -25,8 +26,15 @@ final class Launcher {
     }
 
     static Answer run(String... words) throws IOException, InterruptedException {
+        return runWith("", words);
+    }
+
+    /** @param input what it reads from standard input */
+    static Answer runWith(String input, String... words) throws IOException, InterruptedException {
         Process process = new ProcessBuilder(command(words)).start();
-        process.getOutputStream().close();
+        try (OutputStream in = process.getOutputStream()) {
+            in.write(input.getBytes(StandardCharsets.UTF_8));
+        }
         CompletableFuture<String> out =
                 CompletableFuture.supplyAsync(() -> read(process.inputReader(StandardCharsets.UTF_8)));
         CompletableFuture<String> err =

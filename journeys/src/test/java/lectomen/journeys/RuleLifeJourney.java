@@ -10,7 +10,6 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
@@ -36,9 +35,7 @@ class RuleLifeJourney {
     }
 
     private static Launcher.Answer client(String... words) throws Exception {
-        List<String> all = new ArrayList<>(List.of(words));
-        all.addAll(List.of("--home", service.home().toString()));
-        return Launcher.run(all.toArray(String[]::new));
+        return service.client(words);
     }
 
     private static String file(String name, String content) throws Exception {

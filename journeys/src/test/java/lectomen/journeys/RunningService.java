@@ -84,6 +84,18 @@ final class RunningService implements AutoCloseable {
         }
     }
 
+    /** Calls the client with this home. */
+    Launcher.Answer client(String... words) throws IOException, InterruptedException {
+        return clientWith("", words);
+    }
+
+    /** @param input what the client reads from standard input */
+    Launcher.Answer clientWith(String input, String... words) throws IOException, InterruptedException {
+        List<String> all = new ArrayList<>(List.of(words));
+        all.addAll(List.of("--home", home.toString()));
+        return Launcher.runWith(input, all.toArray(String[]::new));
+    }
+
     Path home() {
         return home;
     }

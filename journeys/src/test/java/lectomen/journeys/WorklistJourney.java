@@ -7,8 +7,6 @@ import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -35,9 +33,7 @@ class WorklistJourney {
     }
 
     private Launcher.Answer client(String... words) throws Exception {
-        List<String> all = new ArrayList<>(List.of(words));
-        all.addAll(List.of("--home", service.home().toString()));
-        return Launcher.run(all.toArray(String[]::new));
+        return service.client(words);
     }
 
     private void lie(String name, String content) throws Exception {

@@ -41,8 +41,11 @@ import lectomen.service.lookup.LookupTables;
 import lectomen.service.page.Pages;
 import lectomen.service.retention.RetentionRuns;
 import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.SharedParts;
 import lectomen.service.rulebook.Sources;
+import lectomen.service.secret.SecretStore;
 import lectomen.service.store.Store;
+import lectomen.service.work.GoingLive;
 import lectomen.service.work.JobActions;
 import lectomen.service.work.JobRunner;
 import lectomen.service.work.LyingThere;
@@ -110,6 +113,21 @@ class ServiceWiring {
     @Bean
     ByteStore byteStore(Home home) throws IOException {
         return new ByteStore(home.part("bytes"));
+    }
+
+    @Bean
+    SharedParts sharedParts(Store store, Ledger ledger, Rulebook rulebook, InstantSource clock) {
+        return new SharedParts(store, ledger, rulebook, clock);
+    }
+
+    @Bean
+    GoingLive goingLive(Rulebook rulebook, HotFolders folders, Samples samples) {
+        return new GoingLive(rulebook, folders, samples);
+    }
+
+    @Bean
+    SecretStore secretStore(Home home, Store store, Ledger ledger, InstantSource clock) {
+        return new SecretStore(store, ledger, home.secretKey(), clock);
     }
 
     @Bean

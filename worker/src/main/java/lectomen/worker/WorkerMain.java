@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import lectomen.engine.task.Answer;
+import lectomen.engine.task.DataAsker;
 import lectomen.engine.task.Examiner;
 import lectomen.engine.task.Frames;
 import lectomen.engine.task.PageShower;
@@ -35,6 +36,7 @@ public final class WorkerMain {
             switch (frame.kind()) {
                 case TASK -> inbox.frames().send(answer(frame.task(), examiner, inbox, document));
                 case PAGE -> inbox.frames().send(PageShower.show(frame.pageTask(), ref -> inbox.fetch(ref, document)));
+                case DATA -> inbox.frames().send(DataAsker.ask(frame.dataTask(), ref -> inbox.fetch(ref, document)));
                 default -> throw new IOException("Got a frame of kind " + frame.kind() + " instead of a task");
             }
             Files.deleteIfExists(document);

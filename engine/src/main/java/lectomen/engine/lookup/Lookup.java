@@ -47,6 +47,11 @@ public final class Lookup {
         return rows.size();
     }
 
+    /** All rows in their order, each with a value for each column. */
+    public List<List<String>> rows() {
+        return rows;
+    }
+
     /** The value in another column of the first row that has the value in this one; empty when there is none. */
     public Optional<String> find(String column, String value, String give) {
         int from = columns.indexOf(column);

@@ -176,6 +176,13 @@ public final class NamePattern {
         return names;
     }
 
+    /** Whether it is nothing but the slot of that name. */
+    public boolean isSlot(String name) {
+        return parts.size() == 1
+                && parts.get(0) instanceof Part.Slot slot
+                && slot.name().equals(name);
+    }
+
     /** The pattern cut at its own slashes (not those in values), for a path of folders. */
     public List<NamePattern> levels() {
         List<NamePattern> levels = new ArrayList<>();

@@ -13,6 +13,7 @@ import lectomen.engine.naming.NotADateException;
 import lectomen.engine.naming.SafeName;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A document to be filed: its name and folder as patterns with the values bound so far, so that a value that is only known
@@ -23,6 +24,8 @@ import lectomen.engine.rule.WhenTaken;
  * @param name the name pattern, without the ending
  * @param slots the values by slot name
  * @param ending without its dot; may be empty
+ * @param numbered the pattern of numbered names, without the ending; empty for {@code name (2)}
+ * @param olderTo the pattern of where what is there goes, for a new version; else empty
  */
 public record Filing(
         int step,
@@ -31,9 +34,23 @@ public record Filing(
         String name,
         Map<String, String> slots,
         String ending,
-        WhenTaken whenTaken) {
+        WhenTaken whenTaken,
+        @Nullable String numbered,
+        @Nullable String olderTo) {
     public Filing {
         slots = Map.copyOf(slots);
+    }
+
+    /** A filing with the usual numbers. */
+    public Filing(
+            int step,
+            String connection,
+            String under,
+            String name,
+            Map<String, String> slots,
+            String ending,
+            WhenTaken whenTaken) {
+        this(step, connection, under, name, slots, ending, whenTaken, null, null);
     }
 
     /** Where the document goes. */
@@ -86,6 +103,52 @@ public record Filing(
         NamePattern pattern = parsed(name);
         String made = SafeName.file(pattern.text(values, locale, warn), ending);
         return made.isEmpty() ? new Target.Impossible(empty("name.empty", pattern)) : new Target.Place(folder, made);
+    }
+
+    /** The name with a number, where the rule says how. */
+    public String numbered(Target.Place place, int number, Locale locale) {
+        if (numbered == null || numbered.isEmpty()) {
+            return SafeName.numbered(place.name(), number);
+        }
+        NamePattern pattern = parsed(numbered);
+        String made = counted(pattern, place, number, locale);
+        boolean counts = !made.isEmpty() && !made.equals(counted(pattern, place, number + 1, locale));
+        return counts ? made : SafeName.numbered(place.name(), number);
+    }
+
+    private String counted(NamePattern pattern, Target.Place place, int number, Locale locale) {
+        return SafeName.file(pattern.text(countedSlots(place, number), locale), ending);
+    }
+
+    private Map<String, String> countedSlots(Target.Place place, int number) {
+        Map<String, String> values = new TreeMap<>(slots);
+        int tail = ending.isEmpty() ? 0 : ending.length() + 1;
+        values.put("name", place.name().substring(0, place.name().length() - tail));
+        values.put("under", String.join("/", place.folder()));
+        values.put("n", Integer.toString(number));
+        return values;
+    }
+
+    /** Where what is there goes, as the so manieth of its kind; empty where the rule says nothing of it. */
+    public Optional<Target.Place> older(Target.Place place, int number, Locale locale) {
+        if (olderTo == null || olderTo.isEmpty()) {
+            return Optional.empty();
+        }
+        Map<String, String> values = countedSlots(place, number);
+        List<String> folder = new ArrayList<>();
+        List<NamePattern> levels = parsed(olderTo).levels();
+        for (NamePattern level : levels.subList(0, levels.size() - 1)) {
+            if (level.isSlot("under")) {
+                folder.addAll(place.folder());
+            } else {
+                Optional.of(SafeName.folder(level.text(values, locale)))
+                        .filter(made -> !made.isEmpty())
+                        .ifPresent(folder::add);
+            }
+        }
+        String made = SafeName.file(levels.get(levels.size() - 1).text(values, locale), ending);
+        String name = made.isEmpty() ? SafeName.numbered(place.name(), number) : made;
+        return Optional.of(new Target.Place(folder, name));
     }
 
     private Reason empty(String code, NamePattern pattern) {

@@ -148,7 +148,9 @@ final class StepsOfPlan {
                 name.map(NamePattern::source).orElse("{file name}"),
                 slots,
                 KnownSlots.ending(facts, site.locale()),
-                file.whenTaken());
+                file.whenTaken(),
+                file.numbered().map(NamePattern::source).orElse(""),
+                file.olderTo().map(NamePattern::source).orElse(""));
         Set<Reason> warnings = new LinkedHashSet<>();
         Filing.Target target = filing.target(
                 site.locale(), warning -> warnings.add(Reason.of("name.replaced-often", "warning", warning)));

@@ -75,10 +75,12 @@ final class ConditionReader {
     }
 
     private final Site site;
+    private final Parts parts;
     private final List<Problem> problems;
 
-    ConditionReader(Site site, List<Problem> problems) {
+    ConditionReader(Site site, Parts parts, List<Problem> problems) {
         this.site = site;
+        this.parts = parts;
         this.problems = problems;
     }
 
@@ -126,7 +128,7 @@ final class ConditionReader {
     }
 
     private Optional<Condition> typeIs(Node value, int line) {
-        Set<FileType> types = types(items(value), problems);
+        Set<FileType> types = types(parts.types(items(value)), problems);
         return types.isEmpty() ? Optional.empty() : Optional.of(FileConditions.type(types, line));
     }
 

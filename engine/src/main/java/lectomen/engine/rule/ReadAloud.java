@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.naming.NamePattern;
 
 /** A rule as sentences that can be read aloud, each with the line of the file that it comes from. */
 public final class ReadAloud {
@@ -107,7 +108,16 @@ public final class ReadAloud {
                     file.under().map(pattern -> " under " + pattern.source()).orElse("");
             String taken =
                     switch (file.whenTaken()) {
-                        case NUMBER_IT -> "A name that is taken gets a number.";
+                        case NUMBER_IT ->
+                            "A name that is taken gets a number"
+                                    + file.numbered()
+                                            .map(pattern -> ": " + pattern.source())
+                                            .orElse("")
+                                    + ".";
+                        case NEW_VERSION ->
+                            "Where the name is taken, what is there is moved to "
+                                    + file.olderTo().map(NamePattern::source).orElse("")
+                                    + ", and this takes its place.";
                         case LEAVE -> "Where the name is taken, what is there is left and this is rejected.";
                         case REPLACE_OWN ->
                             "What this rule filed there before is replaced; anything else there is left, and it fails.";

@@ -17,6 +17,7 @@ import lectomen.engine.identify.FileType;
  * @param when empty: every file that is accepted
  * @param steps at least one
  * @param retention empty: as the site says
+ * @param parts the shared parts that it names
  */
 public record RuleDocument(
         String id,
@@ -26,11 +27,13 @@ public record RuleDocument(
         List<From> from,
         Optional<Condition> when,
         List<Step> steps,
-        Optional<Retention> retention) {
+        Optional<Retention> retention,
+        Set<String> parts) {
     public RuleDocument {
         parameters = Map.copyOf(parameters);
         from = List.copyOf(from);
         steps = List.copyOf(steps);
+        parts = Set.copyOf(parts);
     }
 
     /**

@@ -35,13 +35,21 @@ public final class RuleReader {
     private Site site;
     private final List<Problem> problems = new ArrayList<>();
 
-    private RuleReader(Site site) {
+    private final Parts parts;
+
+    private RuleReader(Site site, Map<String, String> parts) {
         this.site = site;
+        this.parts = new Parts(parts, problems);
     }
 
+    /** Reads a rule that names no shared part. */
     public static RuleReading read(String text, Site site) {
-        RuleReader reader = new RuleReader(site);
-        Optional<RuleDocument> rule = YamlTree.read(text, reader.problems)
+        return read(new RuleFile(text), site);
+    }
+
+    public static RuleReading read(RuleFile file, Site site) {
+        RuleReader reader = new RuleReader(site, file.parts());
+        Optional<RuleDocument> rule = YamlTree.read(file.text(), reader.problems)
                 .flatMap(root -> Section.open("a rule file", root, reader.problems))
                 .flatMap(reader::rule);
         if (rule.isPresent() && reader.problems.isEmpty()) {
@@ -51,11 +59,16 @@ public final class RuleReader {
         return new RuleReading.Bad(reader.problems);
     }
 
-    private Optional<RuleDocument> rule(Section section) {
+    /** The first line of every file of ours: which form it has. */
+    static void requireForm(Section section) {
         section.requireText("lectomen")
                 .filter(version -> !version.text().equals("1"))
-                .ifPresent(version -> section.report(
-                        version.spot(), "this service reads rule files of form 1, not " + version.kind()));
+                .ifPresent(version ->
+                        section.report(version.spot(), "this service reads files of form 1, not " + version.kind()));
+    }
+
+    private Optional<RuleDocument> rule(Section section) {
+        requireForm(section);
         Optional<Node.Text> id = section.requireText("rule");
         id.filter(text -> !ID.matcher(text.text()).matches())
                 .ifPresent(text -> section.report(
@@ -70,10 +83,14 @@ public final class RuleReader {
         List<RuleDocument.From> from =
                 section.require("from").map(this::sources).orElse(List.of());
         Optional<Retention> retention = section.find("retention").flatMap(node -> RetentionReader.read(node, problems));
-        Optional<Condition> when = section.find("when").flatMap(node -> new ConditionReader(site, problems).read(node));
+        Optional<Condition> when =
+                section.find("when").flatMap(node -> new ConditionReader(site, parts, problems).read(node));
         List<Step> steps = section.require("do")
                 .map(node -> new StepReader(
-                                site, problems, when.map(Condition::partNames).orElse(List.of()))
+                                site,
+                                parts,
+                                problems,
+                                when.map(Condition::partNames).orElse(List.of()))
                         .read(node))
                 .orElse(List.of());
         section.close();
@@ -85,7 +102,8 @@ public final class RuleReader {
                 from,
                 when,
                 steps,
-                retention));
+                retention,
+                parts.used()));
     }
 
     /** The rule's own parameters, which go before those of the site. */
@@ -125,7 +143,7 @@ public final class RuleReader {
 
     private Optional<RuleDocument.From> source(Section section) {
         Optional<String> folder = section.requireText("folder").flatMap(this::path);
-        Set<FileType> accept = ConditionReader.types(section.texts("accept"), problems);
+        Set<FileType> accept = ConditionReader.types(parts.types(section.texts("accept")), problems);
         SourceSettings settings = settings(section);
         section.close();
         return folder.map(path -> new RuleDocument.From(
@@ -220,7 +238,7 @@ public final class RuleReader {
             String name = matcher.group(1).strip();
             String value = parameters.get(name);
             if (value == null) {
-                Node.Spot at = new Node.Spot(text.spot().line(), text.spot().column() + matcher.start());
+                Node.Spot at = text.spot().right(matcher.start());
                 String words = "no parameter is called \"" + name + "\" in lectomen.yaml";
                 Section.report(problems, at, words + Section.suggestion(name, new TreeSet<>(parameters.keySet())));
                 return Optional.empty();

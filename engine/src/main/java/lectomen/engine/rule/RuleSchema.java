@@ -55,7 +55,13 @@ public final class RuleSchema {
         parts.set("texts", oneOrMany("text"));
         parts.set("yes", choice(List.of("yes", "no")).put("description", "yes or no"));
         parts.set("types", oneOrMany("type"));
-        parts.set("type", choice(FileType.words()));
+        ObjectNode type = parts.putObject("type");
+        type.putArray("anyOf")
+                .add(choice(FileType.words()))
+                .addObject()
+                .put("type", "string")
+                .put("pattern", RuleReader.ID.pattern())
+                .put("description", "an accept set that is kept as a shared part");
         parts.set("days", oneOrMany("text"));
         parts.set("source", source());
         parts.set("conditions", oneOrMany("condition"));
@@ -130,12 +136,13 @@ public final class RuleSchema {
     private static ObjectNode step() {
         ObjectNode step = NODES.objectNode();
         ArrayNode ways = step.putArray("oneOf");
-        ObjectNode find = words(List.of("find", "fields"), "find");
+        ways.add(words(List.of("steps"), "steps"));
+        ObjectNode find = words(List.of("find"), "find");
         properties(find).putObject("fields").put("type", "object").set("additionalProperties", ref("field"));
         ways.add(find);
         ways.add(words(List.of("name"), "name"));
         ObjectNode file = object(List.of("file"));
-        ObjectNode where = words(List.of("in"), "in", "under");
+        ObjectNode where = words(List.of("in"), "in", "under", "numbered", "move older to");
         properties(where).set("when taken", choice(WhenTaken.words()));
         properties(file).set("file", where);
         ways.add(file);

@@ -21,10 +21,12 @@ final class SlotReader {
     private static final Pattern LEVEL = Pattern.compile("(folder|filed under) [1-9]");
 
     private final List<Problem> problems;
+    private final Parts parts;
     private final Set<String> known = new LinkedHashSet<>(OWN);
 
-    SlotReader(List<Problem> problems, Collection<String> more) {
+    SlotReader(List<Problem> problems, Parts parts, Collection<String> more) {
         this.problems = problems;
+        this.parts = parts;
         known.addAll(more);
     }
 
@@ -53,14 +55,26 @@ final class SlotReader {
     }
 
     Optional<NamePattern> pattern(Node.Text text) {
+        return pattern(text, Set.of());
+    }
+
+    /** @param more slots that are known in this pattern alone */
+    Optional<NamePattern> pattern(Node.Text written, Set<String> more) {
+        Optional<Node.Text> whole = parts.pattern(written)
+                .map(text -> text.equals(written.text()) ? written : new Node.Text(written.spot(), text, true));
+        return whole.flatMap(text -> parsed(text, more));
+    }
+
+    private Optional<NamePattern> parsed(Node.Text text, Set<String> more) {
         NamePattern.Parsed parsed = NamePattern.parse(text.text());
         if (parsed.pattern().isEmpty()) {
             Section.report(problems, at(text, parsed.at()), "in the pattern: " + parsed.problem());
             return Optional.empty();
         }
         NamePattern pattern = parsed.pattern().get();
-        Optional<String> unknown =
-                pattern.slots().stream().filter(slot -> !has(slot)).findFirst();
+        Optional<String> unknown = pattern.slots().stream()
+                .filter(slot -> !has(slot) && !more.contains(slot))
+                .findFirst();
         if (unknown.isPresent()) {
             int at = Math.max(0, text.text().indexOf(unknown.get()));
             Section.report(
@@ -74,6 +88,6 @@ final class SlotReader {
     }
 
     private static Node.Spot at(Node.Text text, int offset) {
-        return new Node.Spot(text.spot().line(), text.spot().column() + (text.block() ? 0 : offset));
+        return text.spot().right(text.block() ? 0 : offset);
     }
 }

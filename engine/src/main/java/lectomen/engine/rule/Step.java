@@ -2,6 +2,7 @@ package lectomen.engine.rule;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.naming.NamePattern;
 
@@ -32,8 +33,23 @@ public sealed interface Step {
         }
     }
 
-    /** Files the document into a folder of a connection; without {@code under}, at its top. */
-    record File(String connection, Optional<NamePattern> under, WhenTaken whenTaken, int line) implements Step {
+    /**
+     * Files the document into a folder of a connection; without {@code under}, at its top.
+     *
+     * @param numbered names with a number, where {@link WhenTaken#NUMBER_IT} is chosen; empty for {@code name (2)}
+     * @param olderTo where what is there goes, where {@link WhenTaken#NEW_VERSION} is chosen
+     */
+    record File(
+            String connection,
+            Optional<NamePattern> under,
+            WhenTaken whenTaken,
+            Optional<NamePattern> numbered,
+            Optional<NamePattern> olderTo,
+            int line)
+            implements Step {
+        /** What is known in the last two besides: the number, the name that is taken, and the folder it lies in. */
+        static final Set<String> COUNTED_SLOTS = Set.of("n", "name", "under");
+
         @Override
         public String word() {
             return "file";

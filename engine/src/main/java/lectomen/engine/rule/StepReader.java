@@ -2,7 +2,6 @@ package lectomen.engine.rule;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -25,55 +24,80 @@ final class StepReader {
     private static final Map<String, Maker> BY_WORD =
             new TreeMap<>(Map.of("find", StepReader::find, "name", StepReader::name, "file", StepReader::file));
 
+    /** Not a step: steps that stand in a shared part. */
+    private static final String SHARED = "steps";
+
     private static final Pattern FIELD_NAME = Pattern.compile("\\p{L}[\\p{L}\\p{N} _-]{0,59}");
 
     private final Site site;
+    private final Parts parts;
     private final List<Problem> problems;
     private final SlotReader slots;
 
     /** @param nameParts that the conditions of the rule find in the file's name and folder */
-    StepReader(Site site, List<Problem> problems, List<String> nameParts) {
+    StepReader(Site site, Parts parts, List<Problem> problems, List<String> nameParts) {
         this.site = site;
+        this.parts = parts;
         this.problems = problems;
-        this.slots = new SlotReader(problems, site.parameters().keySet());
+        this.slots = new SlotReader(problems, parts, site.parameters().keySet());
         nameParts.forEach(slots::add);
     }
 
     List<Step> read(Node node) {
+        return read(node, 0);
+    }
+
+    /** @param depth how many shared parts it stands in */
+    private List<Step> read(Node node, int depth) {
         if (!(node instanceof Node.Items list) || list.items().isEmpty()) {
             Section.report(problems, node.spot(), "\"do\" needs a list of steps (- find: …), not " + node.kind());
             return List.of();
         }
         List<Step> steps = new ArrayList<>();
         for (Node item : list.items()) {
-            Section.open("a step", item, problems)
-                    .flatMap(section -> step(item, section))
-                    .ifPresent(steps::add);
+            Section.open("a step", item, problems).ifPresent(section -> steps.addAll(step(item, section, depth)));
         }
         return steps;
     }
 
-    private Optional<Step> step(Node item, Section section) {
+    private List<Step> step(Node item, Section section, int depth) {
         List<Node.Entry> entries = ((Node.Entries) item).entries();
         if (entries.isEmpty()) {
-            return Optional.empty();
+            return List.of();
         }
         Node.Text first = entries.get(0).key();
+        if (first.text().equals(SHARED)) {
+            return shared(section, depth);
+        }
         Maker maker = BY_WORD.get(first.text());
         if (maker == null) {
+            Set<String> words = new TreeSet<>(BY_WORD.keySet());
+            words.add(SHARED);
             section.report(
                     first.spot(),
-                    "no step is called \"" + first.text() + "\"" + Section.suggestion(first.text(), BY_WORD.keySet()));
-            return Optional.empty();
+                    "no step is called \"" + first.text() + "\"" + Section.suggestion(first.text(), words));
+            return List.of();
         }
         Optional<Step> step = maker.make(this, section);
         section.close();
-        return step;
+        return step.stream().toList();
+    }
+
+    private List<Step> shared(Section section, int depth) {
+        Optional<Node.Text> name = section.requireText(SHARED);
+        section.close();
+        if (name.isPresent() && depth == Parts.DEEPEST) {
+            section.report(name.get().spot(), "the step lists that are named here name each other for ever");
+            return List.of();
+        }
+        return name.flatMap(text -> parts.require(SharedPart.Kind.STEP_LIST, text))
+                .map(steps -> read(steps, depth + 1))
+                .orElse(List.of());
     }
 
     private Optional<Step> find(Section section) {
         Optional<Node.Text> type = section.requireText("find");
-        Optional<Section> fields = section.require("fields").flatMap(node -> Section.open("fields", node, problems));
+        Optional<Section> fields = type.flatMap(name -> fields(section, name));
         if (fields.isEmpty()) {
             return Optional.empty();
         }
@@ -83,6 +107,18 @@ final class StepReader {
             slots.add(entry.key().text());
         }
         return type.map(name -> new Step.Find(name.text(), specs, section.spot().line()));
+    }
+
+    /** The fields of the step, with those of the document type where that is a shared part. */
+    private Optional<Section> fields(Section section, Node.Text type) {
+        Optional<Node> shared = parts.find(SharedPart.Kind.DOCUMENT_TYPE, type);
+        if (shared.isEmpty()) {
+            return section.require("fields").flatMap(node -> Section.open("fields", node, problems));
+        }
+        Optional<Node.Entries> own = section.find("fields")
+                .filter(node -> Section.open("fields", node, problems).isPresent())
+                .map(Node.Entries.class::cast);
+        return Section.open("fields", Parts.merged((Node.Entries) shared.get(), own), problems);
     }
 
     private Optional<FieldSpec> field(Node.Entry entry) {
@@ -114,13 +150,25 @@ final class StepReader {
         Optional<String> connection = section.requireText("in").flatMap(this::connection);
         Optional<Node.Text> underText = section.findText("under");
         Optional<NamePattern> under = underText.flatMap(slots::pattern);
-        WhenTaken whenTaken = whenTaken(section);
+        Optional<WhenTaken> whenTaken = whenTaken(section);
+        Optional<NamePattern> numbered = counted(section, "numbered", whenTaken, WhenTaken.NUMBER_IT);
+        Optional<NamePattern> olderTo = counted(section, "move older to", whenTaken, WhenTaken.NEW_VERSION);
+        if (whenTaken.equals(Optional.of(WhenTaken.NEW_VERSION)) && olderTo.isEmpty()) {
+            section.report(
+                    section.spot(),
+                    "\"when taken: new version\" needs \"move older to:\", such as \"{under}/older/{name} ({n})\"");
+        }
         section.close();
-        if (connection.isEmpty() || (underText.isPresent() && under.isEmpty())) {
+        if (connection.isEmpty() || whenTaken.isEmpty() || (underText.isPresent() && under.isEmpty())) {
             return Optional.empty();
         }
-        return Optional.of(
-                new Step.File(connection.get(), under, whenTaken, outer.spot().line()));
+        return Optional.of(new Step.File(
+                connection.get(),
+                under,
+                whenTaken.get(),
+                numbered,
+                olderTo,
+                outer.spot().line()));
     }
 
     private Optional<String> connection(Node.Text text) {
@@ -133,18 +181,33 @@ final class StepReader {
         return Optional.empty();
     }
 
-    private static WhenTaken whenTaken(Section section) {
+    private static Optional<WhenTaken> whenTaken(Section section) {
         Optional<Node.Text> text = section.findText("when taken");
         if (text.isEmpty()) {
-            return WhenTaken.NUMBER_IT;
+            return Optional.of(WhenTaken.NUMBER_IT);
         }
-        Optional<WhenTaken> choice = WhenTaken.findByWord(text.get().text().toLowerCase(Locale.ROOT));
+        Optional<WhenTaken> choice = WhenTaken.findByWord(text.get().text());
         if (choice.isEmpty()) {
             section.report(
                     text.get().spot(),
                     "\"when taken\" is one of: " + String.join(", ", WhenTaken.words()) + "; not "
                             + text.get().kind());
         }
-        return choice.orElse(WhenTaken.NUMBER_IT);
+        return choice;
+    }
+
+    /** A pattern in which {@code {n}} counts, and that goes with one choice alone. */
+    private Optional<NamePattern> counted(
+            Section section, String word, Optional<WhenTaken> choice, WhenTaken goesWith) {
+        Optional<Node.Text> text = section.findText(word);
+        Optional<NamePattern> pattern = text.flatMap(written -> slots.pattern(written, Step.File.COUNTED_SLOTS));
+        if (pattern.isPresent() && !pattern.get().slots().contains("n")) {
+            section.report(
+                    text.get().spot(), "\"" + word + "\" needs the slot {n}, which counts up to a name that is free");
+        }
+        if (text.isPresent() && choice.isPresent() && choice.get() != goesWith) {
+            section.report(text.get().spot(), "\"" + word + "\" goes with \"when taken: " + goesWith.word() + "\"");
+        }
+        return pattern;
     }
 }

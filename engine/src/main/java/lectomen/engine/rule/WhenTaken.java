@@ -10,6 +10,8 @@ public enum WhenTaken {
     NUMBER_IT("number it"),
     /** Put it in place of what the same rule filed there before and nobody changed since; else fail the job. */
     REPLACE_OWN("replace own"),
+    /** Move what is there to where the rule says, whoever put it there, and put this in its place. */
+    NEW_VERSION("new version"),
     /** Leave what is there, and file nothing. */
     LEAVE("leave"),
     /** Fail the job. */

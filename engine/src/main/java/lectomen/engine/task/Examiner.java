@@ -22,6 +22,7 @@ import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Site;
@@ -37,7 +38,7 @@ public final class Examiner {
         Path fetch(ByteRef ref) throws IOException;
     }
 
-    private record Written(String text, Site site) {}
+    private record Written(RuleFile file, Site site) {}
 
     private final Map<Written, RuleReading> readings = new LinkedHashMap<>(16, 0.75f, true) {
         @Override
@@ -58,7 +59,7 @@ public final class Examiner {
         List<Candidate> candidates = new ArrayList<>();
         for (Task.RuleText written : task.rules()) {
             RuleReading reading = readings.computeIfAbsent(
-                    new Written(written.text(), task.site()), key -> RuleReader.read(key.text(), key.site()));
+                    new Written(written.file(), task.site()), key -> RuleReader.read(key.file(), key.site()));
             if (reading instanceof RuleReading.Bad bad) {
                 Reason reason = Reason.of(
                         "rule.broken",

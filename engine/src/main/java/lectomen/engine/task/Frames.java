@@ -31,6 +31,8 @@ public final class Frames {
         TASK('T'),
         /** To the worker: a {@link PageTask}. */
         PAGE('P'),
+        /** To the worker: a {@link DataTask}. */
+        DATA('D'),
         /** To the worker: a piece of the bytes that it asked for. */
         BYTES('B'),
         /** To the worker: the bytes are complete. */
@@ -46,7 +48,9 @@ public final class Frames {
         /** From the worker: an {@link Answer}. */
         ANSWER('A'),
         /** From the worker: a {@link PageAnswer}. */
-        SHOWN('S');
+        SHOWN('S'),
+        /** From the worker: a {@link DataAnswer}. */
+        TOLD('O');
 
         private final char letter;
 
@@ -76,6 +80,14 @@ public final class Frames {
 
         public PageAnswer pageAnswer() {
             return JSON.readValue(body, PageAnswer.class);
+        }
+
+        public DataTask dataTask() {
+            return JSON.readValue(body, DataTask.class);
+        }
+
+        public DataAnswer dataAnswer() {
+            return JSON.readValue(body, DataAnswer.class);
         }
 
         public Answer answer() {
@@ -113,6 +125,14 @@ public final class Frames {
 
     public void send(PageAnswer answer) throws IOException {
         send(Kind.SHOWN, JSON.writeValueAsBytes(answer));
+    }
+
+    public void send(DataTask task) throws IOException {
+        send(Kind.DATA, JSON.writeValueAsBytes(task));
+    }
+
+    public void send(DataAnswer answer) throws IOException {
+        send(Kind.TOLD, JSON.writeValueAsBytes(answer));
     }
 
     public void send(Progress progress) throws IOException {

@@ -3,6 +3,7 @@ package lectomen.engine.task;
 import java.util.List;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.Site;
 
 /**
@@ -23,7 +24,7 @@ public record Task(
         List<RuleText> rules,
         Asking asking,
         Site site) {
-    public static final int PROTOCOL = 2;
+    public static final int PROTOCOL = 3;
 
     public Task {
         rules = List.copyOf(rules);
@@ -40,5 +41,5 @@ public record Task(
     }
 
     /** A version of a rule as its file. */
-    public record RuleText(RuleRef ref, String text) {}
+    public record RuleText(RuleRef ref, RuleFile file) {}
 }

@@ -106,7 +106,7 @@ public final class Section {
             return Optional.of(Pattern.compile(text.text()));
         } catch (PatternSyntaxException e) {
             int offset = text.block() ? 0 : Math.max(0, e.getIndex());
-            Node.Spot at = new Node.Spot(text.spot().line(), text.spot().column() + offset);
+            Node.Spot at = text.spot().right(offset);
             report(problems, at, "no valid pattern: " + e.getDescription());
             return Optional.empty();
         }
@@ -142,7 +142,8 @@ public final class Section {
 
     public static void report(List<Problem> problems, Node.Spot at, String words) {
         if (problems.size() < MOST_PROBLEMS) {
-            problems.add(new Problem(at.line(), at.column(), words));
+            String where = at.within().isEmpty() ? "" : "in " + at.within() + ": ";
+            problems.add(new Problem(at.line(), at.column(), where + words));
         }
     }
 }

@@ -24,6 +24,7 @@ import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.Site;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -47,7 +48,7 @@ class FramesTest {
                 3,
                 new ByteRef("ab".repeat(32), 20),
                 facts,
-                List.of(new Task.RuleText(new RuleRef("r", 2), rule)),
+                List.of(new Task.RuleText(new RuleRef("r", 2), new RuleFile(rule))),
                 Task.Asking.FIRST_THAT_WANTS,
                 SITE);
     }

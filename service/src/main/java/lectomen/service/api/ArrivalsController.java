@@ -15,6 +15,7 @@ import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.StepDone;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.WhenTaken;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.access.Caller;
 import lectomen.service.bytes.ByteStore;
@@ -22,6 +23,7 @@ import lectomen.service.home.Settings;
 import lectomen.service.intake.Uploads;
 import lectomen.service.job.Job;
 import lectomen.service.job.Jobs;
+import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.work.Trials;
 import lectomen.service.workers.Examination;
@@ -90,7 +92,17 @@ final class ArrivalsController {
         }
     }
 
-    record WouldFile(String connection, String folder, String name, String whenTaken) {}
+    /**
+     * @param otherName the first that is tried where the name is taken and the choice is to number it
+     * @param olderGoesTo where what has the name would go, where the choice is a new version
+     */
+    record WouldFile(
+            String connection,
+            String folder,
+            String name,
+            String whenTaken,
+            Optional<String> otherName,
+            Optional<String> olderGoesTo) {}
 
     /** @param ending planned, unwanted or failed */
     record TrialResult(
@@ -209,7 +221,11 @@ final class ArrivalsController {
                         filing.connection(),
                         String.join("/", place.folder()),
                         place.name(),
-                        filing.whenTaken().word()))
+                        filing.whenTaken().word(),
+                        filing.whenTaken() == WhenTaken.NUMBER_IT
+                                ? Optional.of(filing.numbered(place, 2, locale))
+                                : Optional.empty(),
+                        filing.older(place, 1, locale).map(Filing.Target.Place::shown)))
                 : Optional.empty();
     }
 }

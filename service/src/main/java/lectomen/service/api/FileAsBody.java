@@ -36,9 +36,10 @@ record FileAsBody(
         }
         String choice = Optional.ofNullable(whenTaken).orElse(WhenTaken.NUMBER_IT.word());
         WhenTaken taken = WhenTaken.findByWord(choice)
+                .filter(one -> one != WhenTaken.NEW_VERSION)
                 .orElseThrow(() -> new BadRequestException(
                         "whenTaken",
-                        "no choice is called \"" + choice + "\"; there are " + String.join(", ", WhenTaken.words())));
+                        "no choice is called \"" + choice + "\"; there are number it, replace own, leave and fail"));
         ByHand byHand = new ByHand(
                 connection,
                 Optional.ofNullable(under).orElse("").strip(),

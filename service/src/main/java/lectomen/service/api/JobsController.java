@@ -117,7 +117,8 @@ final class JobsController {
             Optional<Instant> nextTryAt,
             Optional<Instant> receiptAt,
             Optional<Instant> endedAt,
-            Optional<String> answer) {
+            Optional<String> answer,
+            Optional<String> older) {
         static EffectStory of(EffectView effect) {
             return new EffectStory(
                     effect.id(),
@@ -130,7 +131,8 @@ final class JobsController {
                     effect.nextTryAt(),
                     effect.doneAt(),
                     effect.endedAt(),
-                    effect.answer());
+                    effect.answer(),
+                    effect.older());
         }
     }
 

@@ -2,6 +2,8 @@ package lectomen.service.api;
 
 import java.time.Instant;
 import java.util.List;
+import lectomen.engine.lookup.Lookup;
+import lectomen.engine.lookup.LookupReader;
 import lectomen.service.access.Caller;
 import lectomen.service.lookup.LookupTables;
 import lectomen.service.rulebook.Rulebook;
@@ -12,6 +14,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -59,6 +62,19 @@ final class LookupsController {
     @GetMapping(path = "/{name}", produces = "text/csv;charset=UTF-8")
     String show(@PathVariable String name) {
         return tables.csv(tables.require(name));
+    }
+
+    /** @param rows the first of them, each with a value for each column @param all how many there are */
+    record LookupRows(List<String> columns, List<List<String>> rows, int all) {}
+
+    /** The first rows of a table. */
+    @GetMapping("/{name}/rows")
+    LookupRows rows(@PathVariable String name, @RequestParam(defaultValue = "200") int most) {
+        LookupTables.Entry entry = tables.require(name);
+        Lookup lookup = LookupReader.read(name, tables.csv(entry)).lookup();
+        List<List<String>> rows =
+                lookup.rows().stream().limit(Math.max(0, most)).toList();
+        return new LookupRows(lookup.columns(), rows, lookup.size());
     }
 
     /** Writes a table from CSV; its first row names the columns. It counts for everything that is planned from then on. */

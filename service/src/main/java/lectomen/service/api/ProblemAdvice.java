@@ -6,9 +6,13 @@ import lectomen.service.intake.NoRoomException;
 import lectomen.service.job.NoSuchJobException;
 import lectomen.service.job.WrongStateException;
 import lectomen.service.lookup.NoSuchLookupException;
+import lectomen.service.rulebook.BadRuleException;
+import lectomen.service.rulebook.NoSuchPartException;
 import lectomen.service.rulebook.NoSuchRuleException;
 import lectomen.service.rulebook.RuleChangedException;
+import lectomen.service.secret.NoSuchSecretException;
 import lectomen.service.work.ChangedMeanwhileException;
+import lectomen.service.work.SamplesDifferException;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -53,6 +57,16 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ProblemDetail noSuchLookup(NoSuchLookupException e) {
         return problem(HttpStatus.NOT_FOUND, "no-such-lookup", "No such lookup", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail noSuchPart(NoSuchPartException e) {
+        return problem(HttpStatus.NOT_FOUND, "no-such-part", "No such shared part", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail noSuchSecret(NoSuchSecretException e) {
+        return problem(HttpStatus.NOT_FOUND, "no-such-secret", "No such secret", e.getMessage());
     }
 
     @ExceptionHandler

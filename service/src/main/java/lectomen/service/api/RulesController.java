@@ -8,17 +8,16 @@ import java.util.Optional;
 import java.util.function.Predicate;
 import lectomen.engine.rule.ReadAloud;
 import lectomen.engine.rule.RuleDocument;
-import lectomen.engine.rule.RuleReader;
+import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.RuleSchema;
 import lectomen.engine.yaml.Problem;
 import lectomen.service.access.Caller;
-import lectomen.service.intake.HotFolders;
-import lectomen.service.lookup.CurrentSite;
+import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.Difference;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.Rulebook;
-import lectomen.service.work.Samples;
+import lectomen.service.work.GoingLive;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -35,16 +34,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/rules")
 final class RulesController {
     private final Rulebook rulebook;
-    private final HotFolders folders;
-    private final CurrentSite site;
+    private final GoingLive goingLive;
 
-    private final Samples samples;
-
-    RulesController(Rulebook rulebook, HotFolders folders, CurrentSite site, Samples samples) {
-        this.samples = samples;
+    RulesController(Rulebook rulebook, GoingLive goingLive) {
         this.rulebook = rulebook;
-        this.folders = folders;
-        this.site = site;
+        this.goingLive = goingLive;
     }
 
     /** @param whyNotActing why a live rule takes nothing all the same; absent where it acts, or is not meant to */
@@ -85,9 +79,7 @@ final class RulesController {
     }
 
     private List<ReadAloud.Sentence> sentences(RuleEntry entry) {
-        return RuleReader.read(entry.text(), site.get()) instanceof RuleReading.Good good
-                ? ReadAloud.of(good.rule())
-                : List.of();
+        return rulebook.read(entry) instanceof RuleReading.Good good ? ReadAloud.of(good.rule()) : List.of();
     }
 
     private static String tag(RuleEntry entry) {
@@ -137,30 +129,11 @@ final class RulesController {
             @RequestParam(defaultValue = "false") boolean acceptSamples,
             @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch)
             throws IOException {
-        RuleEntry entry = rulebook.require(id);
-        RuleReading reading = rulebook.check(entry.text());
-        if (reading instanceof RuleReading.Bad bad) {
-            throw new BadRuleException(bad.problems());
-        }
-        checkSamples(id, acceptSamples);
-        if (existing.equals("leave")) {
-            folders.leaveExisting(foldersOf(((RuleReading.Good) reading).rule()));
-        } else if (!existing.equals("take")) {
+        if (!List.of("take", "leave").contains(existing)) {
             throw new BadRequestException("existing", "existing is take or leave, not " + existing);
         }
-        return answer(rulebook.putLive(id, unchanged(ifMatch), Caller.principal()));
-    }
-
-    private void checkSamples(String id, boolean accept) throws IOException {
-        List<Samples.Ran> ran = samples.run(id);
-        List<Samples.Ran> differ =
-                ran.stream().filter(one -> !one.differences().isEmpty()).toList();
-        if (!differ.isEmpty() && !accept) {
-            throw new SamplesDifferException(id, differ);
-        }
-        if (!differ.isEmpty()) {
-            samples.expect(id, ran, Caller.principal());
-        }
+        return answer(
+                goingLive.putLive(id, existing.equals("leave"), acceptSamples, unchanged(ifMatch), Caller.principal()));
     }
 
     record VersionList(List<Rulebook.Version> versions) {}
@@ -173,10 +146,11 @@ final class RulesController {
     /** The file of one version. */
     @GetMapping(path = "/{id}/versions/{version}", produces = "text/plain;charset=UTF-8")
     String version(@PathVariable String id, @PathVariable int version) {
-        return rulebook.requireVersion(id, version);
+        return rulebook.requireVersion(id, version).text();
     }
 
-    record DifferenceView(int from, int to, List<Difference.Line> lines) {}
+    /** @param parts the shared parts that are different */
+    record DifferenceView(int from, int to, List<Difference.Line> lines, List<Difference.OfPart> parts) {}
 
     /** What changed between two versions; by default between the live one, or the one before, and the latest. */
     @GetMapping("/{id}/difference")
@@ -186,9 +160,10 @@ final class RulesController {
         int newer = to.orElse(entry.latestVersion());
         int usual = entry.liveVersion().filter(live -> live < newer).orElse(Math.max(1, newer - 1));
         int older = from.orElse(usual);
-        List<Difference.Line> lines =
-                Difference.of(rulebook.requireVersion(id, older), rulebook.requireVersion(id, newer));
-        return new DifferenceView(older, newer, lines);
+        RuleFile before = rulebook.requireVersion(id, older);
+        RuleFile after = rulebook.requireVersion(id, newer);
+        return new DifferenceView(
+                older, newer, Difference.of(before.text(), after.text()), Difference.ofParts(before, after));
     }
 
     /** Makes an earlier version the latest again, as a draft of its own. */
@@ -197,8 +172,8 @@ final class RulesController {
             @PathVariable String id,
             @RequestParam int to,
             @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
-        String text = rulebook.requireVersion(id, to);
-        return added(rulebook.add(text, "returned to version " + to, unchanged(ifMatch), Caller.principal()));
+        RuleFile file = rulebook.requireVersion(id, to);
+        return added(rulebook.add(file, "returned to version " + to, unchanged(ifMatch), Caller.principal()));
     }
 
     @PostMapping("/{id}/retire")
@@ -233,7 +208,7 @@ final class RulesController {
     private RuleView view(RuleEntry entry) {
         String title = entry.id();
         List<String> from = new ArrayList<>();
-        if (RuleReader.read(entry.text(), site.get()) instanceof RuleReading.Good good) {
+        if (rulebook.read(entry) instanceof RuleReading.Good good) {
             title = good.rule().title();
             from.addAll(foldersOf(good.rule()));
         }

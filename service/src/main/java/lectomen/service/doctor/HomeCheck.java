@@ -26,6 +26,7 @@ final class HomeCheck {
         List<Finding> findings = new ArrayList<>();
         findings.add(secret("token"));
         findings.add(secret("keys/ledger.key"));
+        findings.add(secret("keys/secret.key"));
         try {
             Settings settings = Home.readSettings(home);
             findings.add(Finding.well("Settings", home.resolve("lectomen.yaml") + " can be read"));

@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import lectomen.engine.naming.SafeName;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
@@ -203,7 +204,7 @@ public final class EffectRunner implements AutoCloseable {
                                 .findFolder(effect.connection())
                                 .map(folder -> new Work(
                                         repository(effect.connection(), folder),
-                                        order(effect, place, filing.whenTaken()),
+                                        order(effect, place, filing.whenTaken(), otherNames(filing, place)),
                                         ""))
                         : Optional.empty();
             }
@@ -211,8 +212,10 @@ public final class EffectRunner implements AutoCloseable {
                 GiveBackRequest request = JSON.readValue(effect.request(), GiveBackRequest.class);
                 Filing.Target.Place place = GiveBack.place(request);
                 FolderRepository repository = repository(effect.connection(), GiveBack.root(request));
-                yield Optional.of(
-                        new Work(repository, order(effect, place, WhenTaken.NUMBER_IT), request.explanation()));
+                yield Optional.of(new Work(
+                        repository,
+                        order(effect, place, WhenTaken.NUMBER_IT, number -> SafeName.numbered(place.name(), number)),
+                        request.explanation()));
             }
             case WITHDRAW -> Optional.empty();
         };
@@ -222,13 +225,27 @@ public final class EffectRunner implements AutoCloseable {
         return new FolderRepository(connection, folder, names);
     }
 
-    private Order order(Effect effect, Filing.Target.Place place, WhenTaken whenTaken) {
+    private Order.OtherNames otherNames(Filing filing, Filing.Target.Place place) {
+        return new Order.OtherNames() {
+            @Override
+            public String numbered(int number) {
+                return filing.numbered(place, number, locale);
+            }
+
+            @Override
+            public Optional<Filing.Target.Place> older(int number) {
+                return filing.older(place, number, locale);
+            }
+        };
+    }
+
+    private Order order(Effect effect, Filing.Target.Place place, WhenTaken whenTaken, Order.OtherNames others) {
         Optional<Order.Own> replaces = effect.supersedes()
                 .flatMap(effects::find)
                 .filter(Effect::stands)
                 .map(earlier -> new Order.Own(earlier.place().orElseThrow(), earlier.bytes()));
         return new Order(
-                effect.id(), place.folder(), place.name(), whenTaken, effect.bytes(), replaces, effect.place());
+                effect.id(), place.folder(), place.name(), whenTaken, others, effect.bytes(), replaces, effect.place());
     }
 
     /** Takes back what an earlier run of the job filed and this one did not replace. */
@@ -276,6 +293,7 @@ public final class EffectRunner implements AutoCloseable {
         store.write(db -> {
             Job job = jobs.find(db, effect.jobId()).orElseThrow();
             effects.done(db, effect, job, placed.place(), placed.answer());
+            placed.older().ifPresent(older -> effects.movedOlder(db, effect, older));
             work.order()
                     .replaces()
                     .filter(own -> own.place().equals(placed.place()))
@@ -354,7 +372,9 @@ public final class EffectRunner implements AutoCloseable {
     /** The effects of several jobs, each with its job's id. */
     public List<EffectView> of(List<String> jobIds) {
         return store.read(db -> effects.views(db, jobIds)).stream()
-                .map(view -> view.at(view.place().map(place -> wholePath(view, place))))
+                .map(view -> view.at(
+                        view.place().map(place -> wholePath(view, place)),
+                        view.older().map(place -> wholePath(view, place))))
                 .toList();
     }
 

@@ -10,6 +10,7 @@ import lectomen.engine.reason.Reason;
  * @param kind "file", "give back" or "withdraw"
  * @param place the whole path that it has, or intends
  * @param endedAt when what it filed was replaced or taken back
+ * @param older the whole path that what was there was moved to
  * @param answer the destination's, once there is a receipt
  */
 public record EffectView(
@@ -25,8 +26,9 @@ public record EffectView(
         Optional<Instant> doneAt,
         Optional<String> answer,
         Optional<Instant> endedAt,
-        int generation) {
-    EffectView at(Optional<String> wholePath) {
+        int generation,
+        Optional<String> older) {
+    EffectView at(Optional<String> wholePath, Optional<String> olderPath) {
         return new EffectView(
                 id,
                 jobId,
@@ -40,6 +42,7 @@ public record EffectView(
                 doneAt,
                 answer,
                 endedAt,
-                generation);
+                generation,
+                olderPath);
     }
 }

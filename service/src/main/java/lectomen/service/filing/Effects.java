@@ -179,6 +179,16 @@ final class Effects {
                 contentKey);
     }
 
+    /** Says where what was there was moved to. */
+    void movedOlder(JdbcClient db, Effect effect, String place) {
+        db.sql("update effect_words set older = ? where effect_id = ?")
+                .params(place, effect.id())
+                .update();
+        String placeKey = keyed.of("place " + effect.connection() + "/" + place);
+        String subject = Job.subject(effect.jobId());
+        ledger.append(db, "service", "effect.moved-older", subject, "effect", effect.id(), "place", placeKey);
+    }
+
     void waitUntil(JdbcClient db, Effect effect, Instant nextTry, Reason reason) {
         end(db, effect, Effect.State.INTENDED, effect.place(), Optional.of(nextTry), Optional.of(reason));
     }
@@ -330,7 +340,7 @@ final class Effects {
 
     List<EffectView> views(JdbcClient db, List<String> jobIds) {
         return db.sql("""
-                        select e.*, w.place, w.reason_parameters, r.at as done_at, r.answer, r.ended_at
+                        select e.*, w.place, w.older, w.reason_parameters, r.at as done_at, r.answer, r.ended_at
                         from effect e join effect_words w on w.effect_id = e.id left join receipt r on r.effect_id = e.id
                         where e.job_id in (:jobs) order by e.created_at, e.rowid
                         """).param("jobs", jobIds).query(Effects::view).list();
@@ -376,6 +386,7 @@ final class Effects {
                 done,
                 Optional.ofNullable(row.getString("answer")),
                 ended,
-                row.getInt("generation"));
+                row.getInt("generation"),
+                Optional.ofNullable(row.getString("older")));
     }
 }

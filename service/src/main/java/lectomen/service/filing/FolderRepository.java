@@ -17,6 +17,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
 import lectomen.engine.naming.SafeName;
+import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.engine.task.ByteRef;
@@ -33,6 +34,8 @@ import lectomen.service.bytes.DurableFiles;
  *
  * <p>A document of our own that is to be replaced at its place is first moved aside under a hidden name and looked at there:
  * if somebody changed it, it goes back and the place counts as taken.
+ *
+ * <p>Where the rule says so, what has the name is moved to where older versions go: {@link OlderVersion}.
  *
  * <p>Where links are missing the place is made by exclusive create and filled. The hidden file is renamed in between, from
  * {@code .part} to {@code .placing}, which tells after a crash that the half-filled file at the place is our own.
@@ -140,8 +143,8 @@ final class FolderRepository {
         }
         DurableFiles.syncEntry(part);
         String answer = "found in place after an interruption, " + order.bytes().size() + " bytes";
-        return Optional.of(
-                new Placing.Placed(order.intended().get(), answer, List.of(linked ? part : placing, asideOf(part))));
+        return Optional.of(new Placing.Placed(
+                order.intended().get(), answer, List.of(linked ? part : placing, asideOf(part)), Optional.empty()));
     }
 
     private static Path placingOf(Path part) {
@@ -151,6 +154,11 @@ final class FolderRepository {
     /** Where something of our own lies while it is being replaced or taken back. */
     private static Path asideOf(Path part) {
         return siblingOf(part, "aside");
+    }
+
+    /** Where an older version lies on its way to its place. */
+    private static Path olderOf(Path part) {
+        return siblingOf(part, "older");
     }
 
     private static Path siblingOf(Path part, String ending) {
@@ -168,6 +176,8 @@ final class FolderRepository {
 
     private Placing placeAnew(Order order, Bytes bytes, Consumer<String> intend, Path part) throws IOException {
         putBackWhatIsNotOurs(order, part);
+        OlderVersion older = olderVersion(order, part);
+        Optional<String> olderPlace = older.isUnderWay() ? Optional.of(older.keep()) : Optional.empty();
         Files.deleteIfExists(part);
         fillOrClear(part, order, bytes);
         if (!isWhole(part, order)) {
@@ -176,19 +186,35 @@ final class FolderRepository {
         }
         LikeItsFolder.make(part);
         for (int number = 1; number <= MOST_NUMBERS; number++) {
-            String name = number == 1 ? order.name() : SafeName.numbered(order.name(), number);
+            boolean newVersion = order.whenTaken() == WhenTaken.NEW_VERSION;
+            String name =
+                    number == 1 || newVersion ? order.name() : order.others().numbered(number);
             Optional<Path> leftover = tryName(name, order, bytes, intend, part);
             if (leftover.isPresent()) {
                 DurableFiles.syncEntry(part);
                 String answer = "in place and read back, " + order.bytes().size() + " bytes";
-                return new Placing.Placed(order.placeOf(name), answer, List.of(leftover.get(), asideOf(part)));
+                return new Placing.Placed(
+                        order.placeOf(name), answer, List.of(leftover.get(), asideOf(part)), olderPlace);
             }
-            if (order.whenTaken() != WhenTaken.NUMBER_IT) {
+            if (newVersion) {
+                intend.accept(order.placeOf(name));
+                if (!older.take(part.resolveSibling(name))) {
+                    break;
+                }
+                names.free(Objects.requireNonNull(part.getParent()), name);
+                olderPlace = Optional.of(older.keep());
+            } else if (order.whenTaken() != WhenTaken.NUMBER_IT) {
                 break;
             }
         }
         Files.deleteIfExists(part);
         return new Placing.Taken(order.name(), String.join("/", order.folder()));
+    }
+
+    private OlderVersion olderVersion(Order order, Path part) {
+        Filing.Target.Place beside = new Filing.Target.Place(order.folder(), order.name());
+        return new OlderVersion(
+                root, olderOf(part), number -> order.others().older(number).orElse(beside));
     }
 
     /** The hidden file that is left once the document stands under that name; empty when the name is taken. */

@@ -2,6 +2,7 @@ package lectomen.service.filing;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
 /** What came of asking a folder to hold a file. */
@@ -12,8 +13,9 @@ sealed interface Placing {
      * @param place below the root
      * @param answer how it came there, for the receipt
      * @param leftovers temporary files to remove once the receipt is written
+     * @param older where what was there was moved to, below the root
      */
-    record Placed(String place, String answer, List<Path> leftovers) implements Placing {
+    record Placed(String place, String answer, List<Path> leftovers, Optional<String> older) implements Placing {
         public Placed {
             leftovers = List.copyOf(leftovers);
         }

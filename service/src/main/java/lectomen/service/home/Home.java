@@ -21,7 +21,7 @@ import java.util.Set;
  * <pre>
  * lectomen.yaml   the owner's settings          token     who reads this file may call the service
  * address         where the service listens     bytes/    the kept originals
- * store/          the database                  keys/     the key of the keyed hashes
+ * store/          the database                  keys/     the keys of the keyed hashes and of the secrets
  * ledger.head     the head of the history       logs/, scratch/
  * </pre>
  */
@@ -119,6 +119,11 @@ public final class Home implements AutoCloseable {
     /** The key of the keyed hashes; made at the first call. */
     public byte[] ledgerKey() {
         return secret(folder.resolve("keys").resolve("ledger.key"), 32);
+    }
+
+    /** The key that secrets are sealed with; made at the first call. */
+    public byte[] secretKey() {
+        return secret(folder.resolve("keys").resolve("secret.key"), 32);
     }
 
     private static byte[] secret(Path file, int bytes) {

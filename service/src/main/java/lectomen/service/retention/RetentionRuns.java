@@ -12,7 +12,6 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import lectomen.engine.rule.Retention;
-import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.home.Settings;
@@ -132,9 +131,7 @@ public final class RetentionRuns implements AutoCloseable {
                 new TreeMap<>((one, other) -> one.orElse("").compareTo(other.orElse("")));
         retentions.put(Optional.empty(), settings.retention());
         for (RuleEntry entry : rulebook.list()) {
-            String text =
-                    rulebook.requireVersion(entry.id(), entry.liveVersion().orElse(entry.latestVersion()));
-            Retention own = RuleReader.read(text, settings.site()) instanceof RuleReading.Good good
+            Retention own = rulebook.readActing(entry) instanceof RuleReading.Good good
                     ? good.rule().retention().orElse(settings.retention())
                     : Retention.FOR_EVER; // nothing is removed by a rule that can't be read
             retentions.put(Optional.of(entry.id()), own);

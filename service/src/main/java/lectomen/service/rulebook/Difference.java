@@ -4,6 +4,8 @@ import com.github.difflib.text.DiffRow;
 import com.github.difflib.text.DiffRowGenerator;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.TreeSet;
+import lectomen.engine.rule.RuleFile;
 
 /** What changed from one version of a rule to another, line by line, with a few lines around each change. */
 public final class Difference {
@@ -46,6 +48,25 @@ public final class Difference {
             }
         }
         return shortened(all);
+    }
+
+    /** What changed in a shared part that both versions name, or one of them. */
+    public record OfPart(String name, List<Line> lines) {
+        public OfPart {
+            lines = List.copyOf(lines);
+        }
+    }
+
+    /** The shared parts that are different for two versions of a rule. */
+    public static List<OfPart> ofParts(RuleFile before, RuleFile after) {
+        TreeSet<String> names = new TreeSet<>(before.parts().keySet());
+        names.addAll(after.parts().keySet());
+        return names.stream()
+                .map(name -> new OfPart(
+                        name,
+                        of(before.parts().getOrDefault(name, ""), after.parts().getOrDefault(name, ""))))
+                .filter(part -> !part.lines().isEmpty())
+                .toList();
     }
 
     private static List<Line> shortened(List<Line> all) {

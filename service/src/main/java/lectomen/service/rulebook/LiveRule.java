@@ -3,15 +3,16 @@ package lectomen.service.rulebook;
 import lectomen.engine.plan.Candidate;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.rule.RuleFile;
 import lectomen.engine.task.Task;
 
 /** A rule that acts, as it was read and as it is written. */
-public record LiveRule(RuleRef ref, RuleDocument rule, String text) {
+public record LiveRule(RuleRef ref, RuleDocument rule, RuleFile file) {
     public Candidate candidate() {
         return new Candidate(ref, rule);
     }
 
     public Task.RuleText asText() {
-        return new Task.RuleText(ref, text);
+        return new Task.RuleText(ref, file);
     }
 }

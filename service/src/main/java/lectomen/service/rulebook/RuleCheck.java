@@ -8,9 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.rule.RuleDocument;
-import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
-import lectomen.engine.rule.Site;
 import lectomen.engine.rule.Step;
 import lectomen.engine.yaml.Problem;
 import lectomen.service.home.Settings;
@@ -21,15 +19,12 @@ import lectomen.service.home.Settings;
  */
 final class RuleCheck {
     private final Settings settings;
-    private final Site site;
 
-    RuleCheck(Settings settings, Site site) {
-        this.site = site;
+    RuleCheck(Settings settings) {
         this.settings = settings;
     }
 
-    RuleReading check(String text, Iterable<RuleDocument> others) {
-        RuleReading reading = RuleReader.read(text, site);
+    RuleReading check(RuleReading reading, Iterable<RuleDocument> others) {
         if (reading instanceof RuleReading.Good good) {
             List<Problem> problems = new ArrayList<>();
             for (RuleDocument.From from : good.rule().from()) {

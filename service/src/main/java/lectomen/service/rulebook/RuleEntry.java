@@ -2,12 +2,13 @@ package lectomen.service.rulebook;
 
 import java.time.Instant;
 import java.util.Optional;
+import lectomen.engine.rule.RuleFile;
 
 /**
  * A rule of the rulebook.
  *
  * @param liveVersion the version that acts when the rule is live; empty for one that never was
- * @param text of the latest version
+ * @param file the latest version, with its shared parts
  */
 public record RuleEntry(
         String id,
@@ -15,6 +16,11 @@ public record RuleEntry(
         RuleState state,
         int latestVersion,
         Optional<Integer> liveVersion,
-        String text,
+        RuleFile file,
         String addedBy,
-        Instant addedAt) {}
+        Instant addedAt) {
+    /** The latest version as it is written. */
+    public String text() {
+        return file.text();
+    }
+}

@@ -1,6 +1,5 @@
 package lectomen.service.rulebook;
 
-import java.nio.charset.StandardCharsets;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -8,13 +7,15 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
-import java.util.zip.CRC32C;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.NeverWins;
 import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Site;
@@ -51,7 +52,7 @@ public final class Rulebook {
     private final Ledger ledger;
     private final Settings settings;
     private final Supplier<Site> site;
-    private final InstantSource clock;
+    private final RuleVersions versions;
     private final List<Runnable> listeners = new ArrayList<>();
     private volatile Acting acting;
 
@@ -60,7 +61,7 @@ public final class Rulebook {
         this.ledger = ledger;
         this.settings = settings;
         this.site = site;
-        this.clock = clock;
+        this.versions = new RuleVersions(ledger, clock);
         this.acting = store.read(this::load);
     }
 
@@ -73,18 +74,33 @@ public final class Rulebook {
         return acting;
     }
 
-    /** Checks a rule file as if it were added. */
+    /** Checks a rule as if it were added, with the shared parts as they are now. */
     public RuleReading check(String text) {
-        RuleReading reading = RuleReader.read(text, site.get());
+        return check(withParts(text));
+    }
+
+    /** Checks a rule by itself and against the others. */
+    public RuleReading check(RuleFile file) {
+        RuleReading reading = RuleReader.read(file, site.get());
         String id = reading instanceof RuleReading.Good good ? good.rule().id() : "";
         List<RuleDocument> others = new ArrayList<>();
         for (RuleEntry entry : list()) {
             boolean counts = entry.state() != RuleState.RETIRED && !entry.id().equals(id);
-            if (counts && RuleReader.read(entry.text(), site.get()) instanceof RuleReading.Good good) {
+            if (counts && read(entry) instanceof RuleReading.Good good) {
                 others.add(good.rule());
             }
         }
-        return new RuleCheck(settings, site.get()).check(text, others);
+        return new RuleCheck(settings).check(reading, others);
+    }
+
+    /** The latest version of a rule, as it reads with today's settings. */
+    public RuleReading read(RuleEntry entry) {
+        return RuleReader.read(entry.file(), site.get());
+    }
+
+    /** A rule that is not in the rulebook, with the shared parts as they are now. */
+    public RuleFile withParts(String text) {
+        return new RuleFile(text, store.read(PartShelf::texts));
     }
 
     /** Adds the rule, or a new version of it. It acts only once it is put live; until then an older live version goes on. */
@@ -100,55 +116,41 @@ public final class Rulebook {
      * @throws RuleChangedException if it is not
      */
     public Added add(String text, String reason, Optional<Predicate<RuleEntry>> unchanged, String principal) {
-        RuleReading reading = check(text);
+        return add(withParts(text), reason, unchanged, principal);
+    }
+
+    /** The same for a rule with parts as they may have been earlier. */
+    public Added add(RuleFile file, String reason, Optional<Predicate<RuleEntry>> unchanged, String principal) {
+        RuleReading reading = check(file);
         if (reading instanceof RuleReading.Bad bad) {
             return new Added.Refused(bad);
         }
-        String id = ((RuleReading.Good) reading).rule().id();
+        RuleDocument rule = ((RuleReading.Good) reading).rule();
+        RuleFile used = onlyUsed(file, rule);
         store.write(db -> {
-            Optional<RuleEntry> known = find(db, id);
-            requireUnchanged(id, known, unchanged);
-            boolean sameText = known.filter(entry -> entry.text().equals(text)).isPresent();
-            return sameText ? 0 : insertVersion(db, id, known, text, reason, principal);
+            Optional<RuleEntry> known = find(db, rule.id());
+            requireUnchanged(rule.id(), known, unchanged);
+            boolean same = known.filter(entry -> entry.file().equals(used)).isPresent();
+            if (!same) {
+                versions.insert(db, rule.id(), known, file.text(), PartShelf.versionsOf(db, used), reason, principal);
+            }
+            return same;
         });
-        return new Added.As(require(id));
+        return new Added.As(require(rule.id()));
     }
 
-    private int insertVersion(
-            JdbcClient db, String id, Optional<RuleEntry> known, String text, String reason, String principal) {
-        int version = known.map(entry -> entry.latestVersion() + 1).orElse(1);
-        if (known.isEmpty()) {
-            db.sql("""
-                            insert into rule (id, position, state, latest_version)
-                            values (:id, (select coalesce(max(position), 0) + 1 from rule), 'draft', 1)
-                            """).param("id", id).update();
-        } else {
-            db.sql("update rule set latest_version = :version where id = :id")
-                    .param("version", version)
-                    .param("id", id)
-                    .update();
+    private static RuleFile onlyUsed(RuleFile file, RuleDocument rule) {
+        Map<String, String> used = new TreeMap<>(file.parts());
+        used.keySet().retainAll(rule.parts());
+        return new RuleFile(file.text(), used);
+    }
+
+    /** Writes a version of a rule that differs by its parts alone. */
+    void addWithParts(JdbcClient db, String id, RuleFile file, String reason, String principal) {
+        if (RuleReader.read(file, site.get()) instanceof RuleReading.Good good) {
+            RuleFile used = onlyUsed(file, good.rule());
+            versions.insert(db, id, find(db, id), file.text(), PartShelf.versionsOf(db, used), reason, principal);
         }
-        db.sql("""
-                        insert into rule_version (rule_id, version, text, sha256, principal, added_at, reason)
-                        values (:id, :version, :text, :sum, :principal, :now, :reason)
-                        """)
-                .param("id", id)
-                .param("version", version)
-                .param("text", text)
-                .param("sum", checksum(text))
-                .param("principal", principal)
-                .param("now", clock.millis())
-                .param("reason", reason)
-                .update();
-        ledger.append(
-                db, principal, "rule.added", "rule " + id, "version", Integer.toString(version), "sum", checksum(text));
-        return version;
-    }
-
-    private static String checksum(String text) {
-        CRC32C sum = new CRC32C();
-        sum.update(text.getBytes(StandardCharsets.UTF_8));
-        return Long.toHexString(sum.getValue());
     }
 
     /**
@@ -240,13 +242,13 @@ public final class Rulebook {
                 .orElse(0L);
         List<LiveRule> rules = new ArrayList<>();
         db.sql("""
-                        select r.id, v.version, v.text from rule r
+                        select r.id, v.version, v.text, %s part_texts from rule r
                         join rule_version v on v.rule_id = r.id and v.version = r.live_version
                         where r.state = 'live' order by r.position
-                        """).query(row -> {
-            String text = row.getString("text");
-            if (RuleReader.read(text, site.get()) instanceof RuleReading.Good good) {
-                rules.add(new LiveRule(new RuleRef(row.getString("id"), row.getInt("version")), good.rule(), text));
+                        """.formatted(RuleVersions.PART_TEXTS)).query(row -> {
+            RuleFile file = RuleVersions.file(row);
+            if (RuleReader.read(file, site.get()) instanceof RuleReading.Good good) {
+                rules.add(new LiveRule(new RuleRef(row.getString("id"), row.getInt("version")), good.rule(), file));
             }
         });
         return new Acting(version, rules);
@@ -257,8 +259,7 @@ public final class Rulebook {
         List<String> broken = new ArrayList<>();
         for (RuleEntry entry : list()) {
             if (entry.state() == RuleState.LIVE) {
-                String text = requireVersion(entry.id(), entry.liveVersion().orElse(entry.latestVersion()));
-                if (RuleReader.read(text, site.get()) instanceof RuleReading.Bad bad) {
+                if (readActing(entry) instanceof RuleReading.Bad bad) {
                     broken.add("Rule " + entry.id() + " is live but does not act: "
                             + bad.problems().get(0));
                 }
@@ -267,13 +268,18 @@ public final class Rulebook {
         return broken;
     }
 
+    /** The version of a rule that acts, or would, as it reads with today's settings. */
+    public RuleReading readActing(RuleEntry entry) {
+        int version = entry.liveVersion().orElse(entry.latestVersion());
+        return RuleReader.read(requireVersion(entry.id(), version), site.get());
+    }
+
     /** Why a live rule takes nothing, in words; empty where it acts, or is not meant to. */
     public Optional<String> whyNotActing(RuleEntry entry) {
         if (entry.state() != RuleState.LIVE) {
             return Optional.empty();
         }
-        String text = requireVersion(entry.id(), entry.liveVersion().orElse(entry.latestVersion()));
-        if (RuleReader.read(text, site.get()) instanceof RuleReading.Bad bad) {
+        if (readActing(entry) instanceof RuleReading.Bad bad) {
             return Optional.of("it can no longer be read: " + bad.problems().get(0));
         }
         List<RuleDocument> all = acting.rules().stream().map(LiveRule::rule).toList();
@@ -299,7 +305,7 @@ public final class Rulebook {
     public List<String> usersOfLookup(String lookup) {
         return list().stream()
                 .filter(entry -> entry.state() != RuleState.RETIRED)
-                .filter(entry -> RuleReader.read(entry.text(), site.get()) instanceof RuleReading.Good good
+                .filter(entry -> read(entry) instanceof RuleReading.Good good
                         && good.rule().lookups().contains(lookup))
                 .map(RuleEntry::id)
                 .toList();
@@ -317,23 +323,12 @@ public final class Rulebook {
     /** All versions of a rule, the newest first. */
     public List<Version> versions(String id) {
         require(id);
-        return store.read(db -> db.sql("select * from rule_version where rule_id = ? order by version desc")
-                .param(id)
-                .query((row, n) -> new Version(
-                        row.getInt("version"),
-                        row.getString("principal"),
-                        Instant.ofEpochMilli(row.getLong("added_at")),
-                        row.getString("reason")))
-                .list());
+        return store.read(db -> RuleVersions.list(db, id));
     }
 
-    /** The text of one version of a rule. */
-    public String requireVersion(String id, int version) {
-        return store.read(db -> db.sql("select text from rule_version where rule_id = ? and version = ?")
-                .params(id, version)
-                .query(String.class)
-                .optional()
-                .orElseThrow(() -> new NoSuchRuleException(id)));
+    /** One version of a rule as it was written. */
+    public RuleFile requireVersion(String id, int version) {
+        return store.read(db -> RuleVersions.require(db, id, version));
     }
 
     private static Optional<RuleEntry> find(JdbcClient db, String id) {
@@ -344,9 +339,10 @@ public final class Rulebook {
     }
 
     private static final String SELECT = """
-            select r.id, r.position, r.state, r.latest_version, r.live_version, v.text, v.principal, v.added_at
+            select r.id, r.position, r.state, r.latest_version, r.live_version, v.text, v.principal, v.added_at,
+                %s part_texts
             from rule r join rule_version v on v.rule_id = r.id and v.version = r.latest_version
-            """;
+            """.formatted(RuleVersions.PART_TEXTS);
 
     private static RuleEntry entry(ResultSet row, int n) throws SQLException {
         int live = row.getInt("live_version");
@@ -356,7 +352,7 @@ public final class Rulebook {
                 RuleState.ofCode(row.getString("state")),
                 row.getInt("latest_version"),
                 live == 0 ? Optional.empty() : Optional.of(live),
-                row.getString("text"),
+                RuleVersions.file(row),
                 row.getString("principal"),
                 Instant.ofEpochMilli(row.getLong("added_at")));
     }

@@ -7,14 +7,19 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
+import lectomen.engine.data.DataForm;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.Site;
 import lectomen.engine.task.ByteRef;
+import lectomen.engine.task.DataAnswer;
+import lectomen.engine.task.DataTask;
 import lectomen.engine.task.Task;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.rulebook.LiveRule;
@@ -92,17 +97,32 @@ public final class Trials {
         }
     }
 
+    /** What an expression gives from a data file, by the same worker and reader as in a real run. */
+    public DataAnswer ofData(byte[] data, DataForm form, String expression, Map<String, String> namespaces)
+            throws IOException {
+        Path file = scratch.resolve("trial-" + UUID.randomUUID());
+        try {
+            Files.write(file, data);
+            ByteRef ref = new ByteRef(ByteStore.hash(file), data.length);
+            String id = file.getFileName().toString();
+            DataTask task = new DataTask(Task.PROTOCOL, id, ref, form, expression, namespaces);
+            return workers.tell(task, sha256 -> Files.newInputStream(file));
+        } finally {
+            Files.deleteIfExists(file);
+        }
+    }
+
     private List<Task.RuleText> rules(With with) {
         if (with instanceof With.Rule rule) {
             var entry = rulebook.require(rule.id());
-            return List.of(new Task.RuleText(new RuleRef(entry.id(), entry.latestVersion()), entry.text()));
+            return List.of(new Task.RuleText(new RuleRef(entry.id(), entry.latestVersion()), entry.file()));
         }
         if (with instanceof With.Version one) {
-            String text = rulebook.requireVersion(one.id(), one.version());
-            return List.of(new Task.RuleText(new RuleRef(one.id(), one.version()), text));
+            RuleFile file = rulebook.requireVersion(one.id(), one.version());
+            return List.of(new Task.RuleText(new RuleRef(one.id(), one.version()), file));
         }
         if (with instanceof With.Text text) {
-            return List.of(new Task.RuleText(new RuleRef("handed-in", 0), text.text()));
+            return List.of(new Task.RuleText(new RuleRef("handed-in", 0), rulebook.withParts(text.text())));
         }
         return rulebook.acting().rules().stream().map(LiveRule::asText).toList();
     }

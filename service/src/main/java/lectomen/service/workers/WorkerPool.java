@@ -16,8 +16,11 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Function;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.task.DataAnswer;
+import lectomen.engine.task.DataTask;
 import lectomen.engine.task.PageTask;
 import lectomen.engine.task.Task;
 import org.slf4j.Logger;
@@ -98,19 +101,31 @@ public final class WorkerPool implements AutoCloseable {
 
     /** Has a worker show a page; waits for a free one, then for the answer. */
     public Showing show(PageTask task, BytesOf bytes) {
+        return ask(worker -> worker.show(task, bytes, watchdog), Showing.Not::new);
+    }
+
+    /** Has a worker ask a data file; waits for a free one, then for the answer. */
+    public DataAnswer tell(DataTask task, BytesOf bytes) {
+        return ask(
+                worker -> worker.tell(task, bytes, watchdog),
+                why -> new DataAnswer(task.id(), Optional.of(why), List.of()));
+    }
+
+    /** @param not the answer where no worker can be had */
+    private <A> A ask(Function<WorkerProcess, A> question, Function<Reason, A> not) {
         places.acquireUninterruptibly();
         try {
             WorkerProcess worker = take();
-            Showing showing = worker.show(task, bytes, watchdog);
+            A answer = question.apply(worker);
             if (worker.isAlive()) {
                 giveBack(worker);
             } else {
                 drop(worker);
             }
-            return showing;
+            return answer;
         } catch (IOException e) {
             LOG.error("No worker can be started: {}. Check the memory and the limits of processes", e.getMessage());
-            return new Showing.Not(Reason.of("worker.died", "tries", "1"));
+            return not.apply(Reason.of("worker.died", "tries", "1"));
         } finally {
             places.release();
         }

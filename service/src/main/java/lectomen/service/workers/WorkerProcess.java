@@ -16,6 +16,8 @@ import java.util.function.Predicate;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.task.Answer;
+import lectomen.engine.task.DataAnswer;
+import lectomen.engine.task.DataTask;
 import lectomen.engine.task.Frames;
 import lectomen.engine.task.PageAnswer;
 import lectomen.engine.task.PageTask;
@@ -114,9 +116,27 @@ final class WorkerProcess {
             PageAnswer page = answer.frame().pageAnswer();
             return page.reason().<Showing>map(Showing.Not::new).orElseGet(() -> new Showing.Shown(page));
         }
-        Examination why = ((Said.Nothing) said).why();
-        return new Showing.Not(
-                why instanceof Examination.Refused refused ? refused.reason() : Reason.of("worker.died", "tries", "1"));
+        return new Showing.Not(why((Said.Nothing) said));
+    }
+
+    /** Has a data file asked, at most as long as a worker may take. */
+    DataAnswer tell(DataTask task, BytesOf bytes, ScheduledExecutorService watchdog) {
+        Said said = ask(
+                () -> frames.send(task),
+                frame -> frame.kind() == Frames.Kind.TOLD
+                        && frame.dataAnswer().id().equals(task.id()),
+                bytes,
+                watchdog,
+                Progress.Listener.NONE);
+        return said instanceof Said.Answer answer
+                ? answer.frame().dataAnswer()
+                : new DataAnswer(task.id(), Optional.of(why((Said.Nothing) said)), List.of());
+    }
+
+    private static Reason why(Said.Nothing nothing) {
+        return nothing.why() instanceof Examination.Refused refused
+                ? refused.reason()
+                : Reason.of("worker.died", "tries", "1");
     }
 
     private interface Question {

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import lectomen.engine.plan.Filing;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
@@ -40,8 +41,20 @@ class FolderRepositoryTest {
         ref = new ByteRef(ByteStore.hash(Files.write(temp.resolve("original"), CONTENT)), CONTENT.length);
     }
 
+    private static final Order.OtherNames OTHERS = new Order.OtherNames() {
+        @Override
+        public String numbered(int number) {
+            return "heron (" + number + ").pdf";
+        }
+
+        @Override
+        public Optional<Filing.Target.Place> older(int number) {
+            return Optional.of(new Filing.Target.Place(List.of("Older"), "heron v" + number + ".pdf"));
+        }
+    };
+
     private Order order(WhenTaken whenTaken, Optional<String> intended) {
-        return new Order("1-e7", List.of("Permits", "2027"), "heron.pdf", whenTaken, ref, replaces, intended);
+        return new Order("1-e7", List.of("Permits", "2027"), "heron.pdf", whenTaken, OTHERS, ref, replaces, intended);
     }
 
     private Placing place(boolean links, Order order) {
@@ -285,5 +298,47 @@ class FolderRepositoryTest {
                 .isEqualTo("rw-rw----");
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(root.resolve("Permits/2027"))))
                 .isEqualTo("rwxrwx---");
+    }
+
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void whatHasTheNameMovesAsideForANewVersion(boolean links) throws IOException {
+        Files.createDirectories(root.resolve("Permits/2027"));
+        Files.writeString(inPlace("heron.pdf"), "somebody's");
+        Files.createDirectories(root.resolve("Older"));
+        Files.writeString(root.resolve("Older/heron v1.pdf"), "one before");
+        Placing.Placed placed = (Placing.Placed) place(links, order(WhenTaken.NEW_VERSION, Optional.empty()));
+        assertThat(placed.older()).contains("Older/heron v2.pdf");
+        assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
+        assertThat(root.resolve("Older/heron v2.pdf")).hasContent("somebody's");
+        assertThat(root.resolve("Older/heron v1.pdf")).hasContent("one before");
+    }
+
+    @Test
+    void aVersionThatACrashLeftHalfwayStillGetsToItsPlace() throws IOException {
+        Path hidden = Files.createDirectories(root.resolve("Permits/2027")).resolve(".lectomen-1-e7.older");
+        Files.writeString(hidden, "somebody's");
+        Placing.Placed placed =
+                (Placing.Placed) place(true, order(WhenTaken.NEW_VERSION, Optional.of("Permits/2027/heron.pdf")));
+        assertThat(placed.older()).contains("Older/heron v1.pdf");
+        assertThat(root.resolve("Older/heron v1.pdf")).hasContent("somebody's");
+        assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
+        assertThat(hidden).doesNotExist();
+    }
+
+    @Test
+    void aVersionThatWasLinkedBeforeACrashIsNotKeptTwice() throws IOException {
+        Path hidden = Files.createDirectories(root.resolve("Permits/2027")).resolve(".lectomen-1-e7.older");
+        Files.writeString(hidden, "somebody's");
+        Files.createLink(Files.createDirectories(root.resolve("Older")).resolve("heron v1.pdf"), hidden);
+        place(true, order(WhenTaken.NEW_VERSION, Optional.of("Permits/2027/heron.pdf")));
+        assertThat(filesBelow(root.resolve("Older"))).containsExactly("heron v1.pdf");
+    }
+
+    @Test
+    void aFolderOfThatNameIsNoVersion() throws IOException {
+        Files.createDirectories(inPlace("heron.pdf"));
+        assertThat(place(true, order(WhenTaken.NEW_VERSION, Optional.empty()))).isInstanceOf(Placing.Taken.class);
+        assertThat(inPlace("heron.pdf")).isDirectory();
     }
 }

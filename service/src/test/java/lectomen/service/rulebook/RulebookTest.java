@@ -88,7 +88,7 @@ class RulebookTest {
         assertThat(rulebook.acting().rules().get(0).ref().version()).isEqualTo(1);
         rulebook.putLive("a", "owner");
         assertThat(rulebook.acting().rules().get(0).ref().version()).isEqualTo(2);
-        assertThat(rulebook.requireVersion("a", 1)).contains("{inbox}/a");
+        assertThat(rulebook.requireVersion("a", 1).text()).contains("{inbox}/a");
     }
 
     @Test

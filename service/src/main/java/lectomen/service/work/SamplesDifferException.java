@@ -1,11 +1,10 @@
-package lectomen.service.api;
+package lectomen.service.work;
 
 import java.util.List;
 import java.util.stream.Collectors;
-import lectomen.service.work.Samples;
 
 /** A version of a rule makes something else of its samples than is expected of them. */
-final class SamplesDifferException extends RuntimeException {
+public final class SamplesDifferException extends RuntimeException {
     SamplesDifferException(String rule, List<Samples.Ran> differ) {
         super("Rule " + rule + " is not put live, since its samples come out different. "
                 + differ.stream()

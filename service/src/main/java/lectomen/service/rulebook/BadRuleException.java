@@ -1,19 +1,19 @@
-package lectomen.service.api;
+package lectomen.service.rulebook;
 
 import java.util.List;
 import lectomen.engine.yaml.Problem;
 
 /** A rule file that can't be taken. */
-final class BadRuleException extends RuntimeException {
+public final class BadRuleException extends RuntimeException {
     private final List<Problem> problems;
 
-    BadRuleException(List<Problem> problems) {
+    public BadRuleException(List<Problem> problems) {
         super("The rule has " + (problems.size() == 1 ? "a problem" : problems.size() + " problems") + ": "
                 + problems.get(0));
         this.problems = List.copyOf(problems);
     }
 
-    List<Problem> problems() {
+    public List<Problem> problems() {
         return problems;
     }
 }

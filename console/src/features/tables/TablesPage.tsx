@@ -1,0 +1,75 @@
+import { useSearchParams } from "react-router";
+import { useLookups, useParts } from "../../api/queries";
+import { useKeys } from "../../keys";
+import { texts } from "../../texts";
+import { Loading } from "../../ui/Loading";
+import { Trouble } from "../../ui/Trouble";
+import { useRows } from "../../ui/useRows";
+import { LookupLeaf } from "./LookupLeaf";
+import { PartLeaf } from "./PartLeaf";
+
+/** What rules look up and share: lookups and shared parts, each with what stands in it and who uses it. */
+export function TablesPage() {
+  const lookups = useLookups();
+  const parts = useParts();
+  const [params, setParams] = useSearchParams();
+  const entries = [
+    ...(lookups.data?.lookups ?? []).map((one) => ({ of: `lookup:${one.name}`, name: one.name, note: texts.tables.rows(one.rows) })),
+    ...(parts.data?.parts ?? []).map((one) => ({ of: `part:${one.name}`, name: one.name, note: one.kind })),
+  ];
+  const rows = useRows(entries.length, 0);
+  const shown = params.get("of") ?? "";
+  const show = (of: string | undefined) => of !== undefined && setParams({ of }, { replace: true });
+  useKeys([
+    { keys: ["j", "ArrowDown"], words: texts.key.move, act: rows.down, caps: ["j", "k"], shown: true },
+    { keys: ["k", "ArrowUp"], words: `${texts.key.move} \u2191`, act: rows.up },
+    { keys: ["Enter"], words: texts.key.open, act: () => show(entries[rows.at]?.of), shown: true },
+  ]);
+  if (lookups.data === undefined || parts.data === undefined) {
+    return (
+      <main className="tables">
+        <Trouble problem={lookups.error ?? parts.error} />
+        <Loading />
+      </main>
+    );
+  }
+  const lookup = lookups.data.lookups.find((one) => `lookup:${one.name}` === shown);
+  const part = parts.data.parts.find((one) => `part:${one.name}` === shown);
+  const list = (kind: string, none: string) => {
+    const own = entries.filter((entry) => entry.of.startsWith(kind));
+    return own.length === 0 ? (
+      <p className="note">{none}</p>
+    ) : (
+      <ul>
+        {own.map((entry) => (
+          <li key={entry.of} className={entries[rows.at] === entry ? "on" : ""}>
+            <button
+              type="button"
+              aria-current={entry.of === shown}
+              onClick={() => {
+                rows.to(entries.indexOf(entry));
+                show(entry.of);
+              }}
+            >
+              <span className="name">{entry.name}</span> <span className="note">{entry.note}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    );
+  };
+  return (
+    <main className="tables">
+      <h1>{texts.tables.title}</h1>
+      <nav aria-label={texts.pages.tables}>
+        <h2 className="part">{texts.tables.lookups}</h2>
+        {list("lookup:", texts.tables.noLookups)}
+        <h2 className="part">{texts.tables.parts}</h2>
+        {list("part:", texts.tables.noParts)}
+      </nav>
+      {lookup !== undefined && <LookupLeaf key={lookup.name} lookup={lookup} />}
+      {part !== undefined && <PartLeaf key={part.name} part={part} />}
+      {lookup === undefined && part === undefined && <p className="note">{texts.tables.choose}</p>}
+    </main>
+  );
+}

@@ -1,0 +1,69 @@
+package lectomen.engine.data;
+
+import java.util.List;
+import java.util.Map;
+import lectomen.engine.reason.Reason;
+
+/**
+ * A data file that was read, to be asked by expressions.
+ *
+ * <pre>{@code
+ * DataFile.Reading reading = DataFile.read(bytes, DataForm.XML, Map.of());
+ * if (reading instanceof DataFile.Reading.Good good) {
+ *     DataFile.Answer answer = good.file().ask("/notice/number");
+ * }
+ * }</pre>
+ *
+ * <p>XML reaches no file and no network: document types are refused, and so everything that they can bring.
+ */
+public interface DataFile {
+    /** More hits than this are not given: nobody reads them, and no field takes them. */
+    int MOST_HITS = 1_000;
+
+    /** What came of reading a data file. */
+    sealed interface Reading {
+        record Good(DataFile file) implements Reading {}
+
+        record Bad(Reason reason) implements Reading {}
+    }
+
+    /** What came of asking. */
+    sealed interface Answer {
+        /** @param hits in the order of the file; none where the expression gives nothing */
+        record Hits(List<Hit> hits) implements Answer {
+            public Hits {
+                hits = List.copyOf(hits);
+            }
+        }
+
+        record Wrong(Reason reason) implements Answer {}
+    }
+
+    /**
+     * Gives the values of an expression: XPath 1.0 for XML, a JSON Pointer (RFC 6901) for JSON, and for CSV the name of a column,
+     * alone or with {@code where OTHER = VALUE} behind it.
+     */
+    Answer ask(String expression);
+
+    /**
+     * @param namespaces URIs by the prefixes that expressions use, besides those that the file declares itself. Where the file
+     *     has a default namespace, names without a prefix are found all the same.
+     */
+    static Reading read(byte[] bytes, DataForm form, Map<String, String> namespaces) {
+        return switch (form) {
+            case XML -> XmlData.read(bytes, namespaces);
+            case JSON -> JsonData.read(bytes);
+            case CSV -> CsvData.read(bytes);
+        };
+    }
+
+    /** A file that is not what it should be. @param problem in words */
+    static Reading bad(DataForm form, String problem) {
+        return new Reading.Bad(Reason.of("data.broken", "form", form.name(), "problem", problem));
+    }
+
+    /** An expression that can't be asked. @param problem in words */
+    static Answer wrong(String expression, String problem) {
+        return new Answer.Wrong(Reason.of("data.expression", "expression", expression, "problem", problem));
+    }
+}

@@ -1,0 +1,17 @@
+package lectomen.engine.task;
+
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.data.Hit;
+import lectomen.engine.reason.Reason;
+
+/**
+ * What an expression gives from a data file.
+ *
+ * @param reason why it can't be told; there are no hits then
+ */
+public record DataAnswer(String id, Optional<Reason> reason, List<Hit> hits) {
+    public DataAnswer {
+        hits = List.copyOf(hits);
+    }
+}

@@ -1,0 +1,17 @@
+package lectomen.engine.task;
+
+import java.util.Map;
+import lectomen.engine.data.DataForm;
+
+/**
+ * What a worker is asked: what an expression gives from a data file.
+ *
+ * @param id of the call; its answer carries it
+ * @param namespaces URIs by prefix, for XML
+ */
+public record DataTask(
+        int protocol, String id, ByteRef data, DataForm form, String expression, Map<String, String> namespaces) {
+    public DataTask {
+        namespaces = Map.copyOf(namespaces);
+    }
+}

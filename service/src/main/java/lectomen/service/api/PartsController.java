@@ -1,0 +1,103 @@
+package lectomen.service.api;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import lectomen.service.access.Caller;
+import lectomen.service.rulebook.BadRuleException;
+import lectomen.service.rulebook.RuleEntry;
+import lectomen.service.rulebook.RuleState;
+import lectomen.service.rulebook.SharedParts;
+import lectomen.service.work.GoingLive;
+import lectomen.service.work.SamplesDifferException;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What several rules name rather than write out: accept sets, name patterns, step lists, document types. */
+@RestController
+@RequestMapping("/api/v1/parts")
+final class PartsController {
+    private final SharedParts parts;
+    private final GoingLive goingLive;
+
+    PartsController(SharedParts parts, GoingLive goingLive) {
+        this.parts = parts;
+        this.goingLive = goingLive;
+    }
+
+    record PartList(List<SharedParts.PartEntry> parts) {}
+
+    @GetMapping
+    PartList list() {
+        return new PartList(parts.list());
+    }
+
+    @GetMapping("/{name}")
+    SharedParts.PartEntry show(@PathVariable String name) {
+        return parts.require(name);
+    }
+
+    /** A rule that got a new version. @param whyNotLive why that version is not live; absent where it is */
+    record ChangedRule(String id, int version, boolean live, Optional<String> whyNotLive) {}
+
+    record PartWritten(SharedParts.PartEntry part, List<ChangedRule> rules) {}
+
+    /**
+     * Writes a part, or what it is from now on. Each rule that names it gets a new version, as a draft.
+     *
+     * @param live put the new version of those rules live whose latest version was live
+     */
+    @PostMapping
+    PartWritten write(
+            @RequestBody String text,
+            @RequestParam(defaultValue = "") String reason,
+            @RequestParam(defaultValue = "false") boolean live)
+            throws IOException {
+        SharedParts.Written written = parts.write(text, reason, Caller.principal());
+        if (written instanceof SharedParts.Written.Refused refused) {
+            throw new BadRuleException(refused.problems());
+        }
+        SharedParts.Written.As as = (SharedParts.Written.As) written;
+        List<ChangedRule> rules = new ArrayList<>();
+        for (RuleEntry entry : as.changed()) {
+            rules.add(live ? putLive(entry) : draft(entry, "it is a draft until it is put live"));
+        }
+        return new PartWritten(as.entry(), rules);
+    }
+
+    private ChangedRule putLive(RuleEntry entry) throws IOException {
+        boolean latestWasLive = entry.liveVersion().equals(Optional.of(entry.latestVersion() - 1));
+        if (entry.state() != RuleState.LIVE || !latestWasLive) {
+            return draft(entry, "its version before was not live either");
+        }
+        try {
+            goingLive.putLive(entry.id(), false, false, Optional.empty(), Caller.principal());
+            return new ChangedRule(entry.id(), entry.latestVersion(), true, Optional.empty());
+        } catch (SamplesDifferException e) {
+            return draft(entry, String.valueOf(e.getMessage()));
+        }
+    }
+
+    private static ChangedRule draft(RuleEntry entry, String why) {
+        return new ChangedRule(entry.id(), entry.latestVersion(), false, Optional.of(why));
+    }
+
+    /** Takes away a part that no rule uses. */
+    @DeleteMapping("/{name}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(@PathVariable String name) {
+        if (!parts.remove(name, Caller.principal())) {
+            String users = String.join(", ", parts.require(name).usedBy());
+            throw new BadRequestException("name", "part " + name + " is used by " + users);
+        }
+    }
+}

@@ -1,0 +1,86 @@
+package lectomen.service.filing;
+
+import java.io.IOException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.FileSystemException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.function.IntFunction;
+import lectomen.engine.plan.Filing;
+import lectomen.service.bytes.DurableFiles;
+
+/**
+ * Makes room for a new version: what has its name is moved to where the rule says. It first goes to a hidden name beside its
+ * own, in one step, and from there to the first place that is free; after a crash the hidden file tells what is left to do.
+ */
+final class OlderVersion {
+    private static final int MOST = 100_000;
+
+    private final Path root;
+    private final Path hidden;
+    private final IntFunction<Filing.Target.Place> places;
+
+    /**
+     * @param hidden beside the name that is wanted
+     * @param places below the root: where the first goes, the second, and so on
+     */
+    OlderVersion(Path root, Path hidden, IntFunction<Filing.Target.Place> places) {
+        this.root = root;
+        this.hidden = hidden;
+        this.places = places;
+    }
+
+    /** Whether an interruption left a version half-way. */
+    boolean isUnderWay() {
+        return Files.exists(hidden, LinkOption.NOFOLLOW_LINKS);
+    }
+
+    /** Takes the file from its name; false when there is none, or something that is no file. */
+    boolean take(Path place) throws IOException {
+        if (!Files.isRegularFile(place, LinkOption.NOFOLLOW_LINKS)) {
+            return false;
+        }
+        Files.move(place, hidden, StandardCopyOption.ATOMIC_MOVE);
+        return true;
+    }
+
+    /** Puts what was taken where it belongs; gives the place below the root. */
+    String keep() throws IOException {
+        for (int number = 1; number <= MOST; number++) {
+            Filing.Target.Place place = places.apply(number);
+            Path folder = root;
+            for (String level : place.folder()) {
+                folder = folder.resolve(level);
+                if (!Files.isDirectory(folder)) {
+                    Files.createDirectory(folder);
+                    LikeItsFolder.make(folder);
+                    DurableFiles.syncEntry(folder);
+                }
+            }
+            Path target = folder.resolve(place.name());
+            if (put(target)) {
+                DurableFiles.syncEntry(target);
+                Files.deleteIfExists(hidden);
+                return place.shown();
+            }
+        }
+        throw new IOException("no name is free for the older version");
+    }
+
+    private boolean put(Path target) throws IOException {
+        if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
+            return Files.isSameFile(target, hidden);
+        }
+        try {
+            Files.createLink(target, hidden);
+            return true;
+        } catch (FileAlreadyExistsException e) {
+            return false;
+        } catch (UnsupportedOperationException | FileSystemException noLinksHere) {
+            Files.move(hidden, target);
+            return true;
+        }
+    }
+}

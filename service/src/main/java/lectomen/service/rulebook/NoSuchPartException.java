@@ -1,0 +1,8 @@
+package lectomen.service.rulebook;
+
+/** There is no shared part of that name. */
+public final class NoSuchPartException extends RuntimeException {
+    public NoSuchPartException(String name) {
+        super("There is no shared part " + name + ".");
+    }
+}
