@@ -207,7 +207,7 @@ final class Service {
         StringBuilder words = new StringBuilder(body.path("detail").asString("the service answered " + status));
         if (body.path("problems").size() > 1) {
             words.setLength(0);
-            words.append("the rule has ").append(body.path("problems").size()).append(" problems:");
+            words.append("the file has ").append(body.path("problems").size()).append(" problems:");
             for (JsonNode problem : body.path("problems")) {
                 words.append("\n  ").append(Words.problem(problem));
             }

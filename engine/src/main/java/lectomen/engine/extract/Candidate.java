@@ -30,7 +30,11 @@ record Candidate(Optional<Page> page, List<Word> words, String raw, String metho
     }
 
     static String text(List<Word> words) {
-        return String.join(" ", words.stream().map(Word::text).toList());
+        StringBuilder out = new StringBuilder();
+        for (Word word : words) {
+            out.append(out.isEmpty() ? "" : " ").append(word.text());
+        }
+        return out.toString();
     }
 
     Candidate asSureAs(double nearness, String how) {

@@ -23,7 +23,12 @@ public final class FieldFinder {
     private final Locale locale;
     private final List<List<String>> allLabels;
 
-    private FieldFinder(Known known, Locale locale, List<FieldSpec> fields) {
+    /**
+     * @param fields those of the same step, whose labels end a value
+     * @param known grows while fields are found, where they are slots of each other
+     * @param locale for dates and numbers
+     */
+    public FieldFinder(List<FieldSpec> fields, Known known, Locale locale) {
         this.known = known;
         this.locale = locale;
         this.allLabels = fields.stream()
@@ -39,24 +44,18 @@ public final class FieldFinder {
      * @throws PatternTooSlow if the pattern backtracks without end
      */
     public static FieldResult find(List<FieldSpec> all, FieldSpec field, DocumentText text, Locale locale) {
-        return find(all, field, new Known(Map.of(), text, Lookups.NONE), locale);
-    }
-
-    /**
-     * Looks for one field.
-     *
-     * @param all the fields of the same step, whose labels end a value
-     * @param locale for dates and numbers
-     * @throws PatternTooSlow if the pattern backtracks without end
-     */
-    public static FieldResult find(List<FieldSpec> all, FieldSpec field, Known known, Locale locale) {
-        return new FieldFinder(known, locale, all).find(field);
+        return new FieldFinder(all, new Known(Map.of(), text, Lookups.NONE), locale).find(field);
     }
 
     /** A candidate with its value in the spelling of the field's type. */
     private record Read(Candidate candidate, String value) {}
 
-    private FieldResult find(FieldSpec field) {
+    /**
+     * Looks for one field.
+     *
+     * @throws PatternTooSlow if the pattern backtracks without end
+     */
+    public FieldResult find(FieldSpec field) {
         Candidate unreadable = null;
         for (Extractor extractor : field.extractors()) {
             List<Read> read = new ArrayList<>();

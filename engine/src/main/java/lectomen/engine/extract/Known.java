@@ -1,5 +1,6 @@
 package lectomen.engine.extract;
 
+import java.util.Collections;
 import java.util.Map;
 import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.DocumentText;
@@ -7,11 +8,11 @@ import lectomen.engine.page.DocumentText;
 /**
  * What fields are found in.
  *
- * @param slots what is known so far by name: facts of the file, parameters, fields found before
+ * @param slots what is known by name: facts of the file, parameters, fields found before; grows with each that is found
  * @param text of the document; without pages where nothing asked for it
  */
 public record Known(Map<String, String> slots, DocumentText text, Lookups lookups) {
     public Known {
-        slots = Map.copyOf(slots);
+        slots = Collections.unmodifiableMap(slots);
     }
 }

@@ -9,7 +9,6 @@ import lectomen.engine.page.Box;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Word;
 
 /**
  * Finds what stands beside, below or near a label.
@@ -127,12 +126,10 @@ final class LabelPlaces {
                 .toList();
     }
 
-    private static List<Candidate> matchesOn(Page page, Pattern pattern, String method) {
+    private List<Candidate> matchesOn(Page page, Pattern pattern, String method) {
         List<Candidate> found = new ArrayList<>();
-        for (List<Line> row : page.rows()) {
-            List<Word> words =
-                    row.stream().flatMap(line -> line.words().stream()).toList();
-            found.addAll(Candidate.on(page, words, method).allMatches(pattern));
+        for (DocumentText.Row row : text.rows(page)) {
+            found.addAll(new Candidate(Optional.of(page), row.words(), row.text(), method, 1).allMatches(pattern));
         }
         return found;
     }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Line;
@@ -43,6 +44,7 @@ final class Labels {
     /** The thing most like a label that was seen instead. */
     record Near(String text, int page, double nearness) {}
 
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
     private static final double NEAR_ENOUGH = 0.55;
 
     private Labels() {}
@@ -172,10 +174,14 @@ final class Labels {
     }
 
     static List<String> tokens(String label) {
-        return List.of(label.strip().split("\\s+")).stream()
-                .map(Labels::bare)
-                .filter(token -> !token.isEmpty())
-                .toList();
+        List<String> tokens = new ArrayList<>();
+        for (String word : BLANKS.split(label.strip())) {
+            String token = bare(word);
+            if (!token.isEmpty()) {
+                tokens.add(token);
+            }
+        }
+        return tokens;
     }
 
     /** The phrase in the document most like one of the labels, if any is somewhat like it. */

@@ -27,6 +27,7 @@ import org.jspecify.annotations.Nullable;
  * }</pre>
  */
 public final class NamePattern {
+    private static final Pattern EMPTY_BRACKETS = Pattern.compile("\\(\\s*\\)|\\[\\s*]");
     private static final Pattern SEPARATOR = Pattern.compile("[\\s\\-_,;.+]*");
 
     /** What leads a value out of its folder, were it taken for a path. */
@@ -229,7 +230,7 @@ public final class NamePattern {
                 dropSeparatorBeside(i, texts);
             }
         }
-        return String.join("", texts).replaceAll("\\(\\s*\\)|\\[\\s*]", "");
+        return EMPTY_BRACKETS.matcher(String.join("", texts)).replaceAll("");
     }
 
     /**

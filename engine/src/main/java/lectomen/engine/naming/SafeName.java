@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.util.Locale;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * Makes names that every common file system takes: no control characters, none of {@code / \ : * ? " < > |}, no blank, dot
@@ -13,6 +14,7 @@ public final class SafeName {
     /** The longest name that common file systems take, in bytes of UTF-8. */
     public static final int MAX_BYTES = 255;
 
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
     private static final String FORBIDDEN = "/\\:*?\"<>|";
     private static final String NOT_AT_THE_ENDS = " .-_,;";
     private static final Set<String> DEVICES = Set.of(
@@ -76,7 +78,7 @@ public final class SafeName {
     }
 
     private static String clean(String text) {
-        String folded = trimEnds(part(text).replaceAll("\\s+", " "));
+        String folded = trimEnds(BLANKS.matcher(part(text)).replaceAll(" "));
         int dot = folded.indexOf('.');
         String base = (dot < 0 ? folded : folded.substring(0, dot)).toLowerCase(Locale.ROOT);
         return DEVICES.contains(base) ? "_" + folded : folded;

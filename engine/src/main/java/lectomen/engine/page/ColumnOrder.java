@@ -1,6 +1,7 @@
 package lectomen.engine.page;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 
@@ -20,24 +21,42 @@ final class ColumnOrder {
     /** How much of a column's width its lines fill on average; the cells of a table fill less. */
     private static final double FILLED = 0.55;
 
+    /** How much of its height a line must share with those before, at least, to stand beside one of them. */
+    private static final double BESIDE = 0.2;
+
+    private final List<List<Line>> blocks = new ArrayList<>();
+    private boolean columnsSeen;
+
     private ColumnOrder() {}
 
-    /** The lines in blocks: each block is read from top to bottom before the next. */
-    static List<List<Line>> blocks(List<Line> lines) {
-        List<List<Line>> blocks = new ArrayList<>();
-        cut(lines, blocks);
-        return blocks;
+    /** Whether enough lines stand beside others for two columns; quick to tell. */
+    static boolean mayHaveColumns(List<Line> lines) {
+        int beside = 0;
+        double bottom = Double.NEGATIVE_INFINITY;
+        for (Line line : lines) {
+            beside += bottom - line.box().top() > BESIDE * line.box().height() ? 1 : 0;
+            bottom = Math.max(bottom, line.box().bottom());
+        }
+        return beside >= LINES_OF_A_COLUMN;
     }
 
-    private static void cut(List<Line> lines, List<List<Line>> blocks) {
+    /** The lines in blocks, each read from top to bottom before the next; empty where nothing stands in columns. */
+    static List<List<Line>> findBlocks(List<Line> lines) {
+        ColumnOrder order = new ColumnOrder();
+        order.cut(lines);
+        return order.columnsSeen ? order.blocks : List.of();
+    }
+
+    private void cut(List<Line> lines) {
         List<List<Line>> columns = columns(lines);
         if (columns.size() > 1) {
-            columns.forEach(column -> cut(column, blocks));
+            columnsSeen = true;
+            columns.forEach(this::cut);
             return;
         }
         List<List<Line>> bands = bands(lines);
         if (bands.size() > 1) {
-            bands.forEach(band -> cut(band, blocks));
+            bands.forEach(this::cut);
             return;
         }
         List<Line> fromTop = new ArrayList<>(lines);
@@ -67,14 +86,15 @@ final class ColumnOrder {
     }
 
     private static boolean isColumn(List<Line> lines) {
-        double left =
-                lines.stream().mapToDouble(line -> line.box().left()).min().orElse(0);
-        double right =
-                lines.stream().mapToDouble(line -> line.box().right()).max().orElse(0);
-        double filled = lines.stream()
-                .mapToDouble(line -> line.box().width() / Math.max(1e-6, right - left))
-                .average()
-                .orElse(0);
+        double left = Double.POSITIVE_INFINITY;
+        double right = Double.NEGATIVE_INFINITY;
+        double widths = 0;
+        for (Line line : lines) {
+            left = Math.min(left, line.box().left());
+            right = Math.max(right, line.box().right());
+            widths += line.box().width();
+        }
+        double filled = widths / lines.size() / Math.max(1e-6, right - left);
         return lines.size() >= LINES_OF_A_COLUMN && filled >= FILLED;
     }
 
@@ -100,8 +120,11 @@ final class ColumnOrder {
 
     /** The usual height of a line. */
     private static double height(List<Line> lines) {
-        List<Double> heights =
-                lines.stream().map(line -> line.box().height()).sorted().toList();
-        return heights.isEmpty() ? 1 : heights.get(heights.size() / 2);
+        double[] heights = new double[lines.size()];
+        for (int i = 0; i < heights.length; i++) {
+            heights[i] = lines.get(i).box().height();
+        }
+        Arrays.sort(heights);
+        return heights.length == 0 ? 1 : heights[heights.length / 2];
     }
 }

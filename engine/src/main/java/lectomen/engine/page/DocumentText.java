@@ -19,13 +19,17 @@ import org.jspecify.annotations.Nullable;
  * several threads.
  */
 public final class DocumentText {
-    private static final Pattern DIVIDED = Pattern.compile("(?<=\\p{Ll})[-\u2010\u00ad]\\s*\n\\s*(?=\\p{Ll})");
+    private static final Pattern DIVIDED = Pattern.compile("(\\p{Ll})[-\u2010\u00ad]\\s*\n\\s*(?=\\p{Ll})");
+
+    private static final String HYPHENS = "-\u2010\u00ad";
 
     private final List<Page> pages;
     private final List<Integer> illegible;
     private final Map<String, String> properties;
-    private final Once<String> text = new Once<>(() -> joined(Page::text));
-    private final Once<String> textByColumns = new Once<>(() -> joined(Page::textByColumns));
+    private final Once<IdentityHashMap<Page, List<Row>>> rows = new Once<>(this::allRows);
+    private final Once<String> text = new Once<>(() -> joined(this::textOf));
+    private final Once<String> textByColumns =
+            new Once<>(() -> joined(page -> page.findColumns().isEmpty() ? textOf(page) : page.textByColumns()));
     private final Once<Index> index = new Once<>(() -> Index.of(pages()));
     private final Once<List<String>> folded = new Once<>(this::allFolded);
 
@@ -93,17 +97,76 @@ public final class DocumentText {
      * between them. A word that is divided at the end of a line is whole.
      */
     public boolean contains(String words) {
-        String wanted = fold(words);
-        return folded.get().stream().anyMatch(text -> text.contains(wanted));
+        return containsFolded(fold(words));
+    }
+
+    /** The same for words that are {@link #fold folded} already. */
+    public boolean containsFolded(String words) {
+        for (String text : folded.get()) {
+            if (text.contains(words)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private List<String> allFolded() {
         return Stream.of(text(), textByColumns())
                 .distinct()
-                .flatMap(
-                        text -> Stream.of(fold(text), fold(DIVIDED.matcher(text).replaceAll(""))))
+                .flatMap(text -> {
+                    String whole = undivided(text);
+                    return whole.equals(text) ? Stream.of(fold(text)) : Stream.of(fold(text), fold(whole));
+                })
                 .distinct()
                 .toList();
+    }
+
+    /** The text with words that are divided at the end of a line made whole. */
+    private static String undivided(String text) {
+        for (int end = text.indexOf('\n'); end >= 0; end = text.indexOf('\n', end + 1)) {
+            int last = end - 1;
+            while (last >= 0 && text.charAt(last) == ' ') {
+                last--;
+            }
+            if (last >= 0 && HYPHENS.indexOf(text.charAt(last)) >= 0) {
+                return DIVIDED.matcher(text).replaceAll("$1");
+            }
+        }
+        return text;
+    }
+
+    /** What stands at one height of a page, from left to right. @param text its words with one blank between them */
+    public record Row(List<Word> words, String text) {
+        public Row {
+            words = List.copyOf(words);
+        }
+    }
+
+    /** The rows of one of its pages from top to bottom. */
+    public List<Row> rows(Page page) {
+        return rows.get().getOrDefault(page, List.of());
+    }
+
+    private IdentityHashMap<Page, List<Row>> allRows() {
+        IdentityHashMap<Page, List<Row>> all = new IdentityHashMap<>();
+        for (Page page : pages) {
+            List<Row> made = new ArrayList<>();
+            for (List<Line> row : page.rows()) {
+                List<Word> words = new ArrayList<>();
+                row.forEach(line -> words.addAll(line.words()));
+                made.add(new Row(words, Line.joined(words)));
+            }
+            all.put(page, made);
+        }
+        return all;
+    }
+
+    private String textOf(Page page) {
+        StringBuilder out = new StringBuilder();
+        for (Row row : rows(page)) {
+            out.append(out.isEmpty() ? "" : "\n").append(row.text());
+        }
+        return out.toString();
     }
 
     /** Where a word stands. @param at its place in the line, from 0 */
@@ -116,9 +179,10 @@ public final class DocumentText {
             IdentityHashMap<Line, List<String>> bare = new IdentityHashMap<>();
             for (Page page : pages) {
                 for (Line line : page.lines()) {
-                    List<String> words = line.words().stream()
-                            .map(word -> DocumentText.bare(word.text()))
-                            .toList();
+                    List<String> words = new ArrayList<>(line.words().size());
+                    for (Word word : line.words()) {
+                        words.add(DocumentText.bare(word.text()));
+                    }
                     bare.put(line, words);
                     for (int at = 0; at < words.size(); at++) {
                         places.computeIfAbsent(words.get(at), word -> new ArrayList<>())
@@ -145,6 +209,17 @@ public final class DocumentText {
     /** The letters and digits of a word, in lower case. */
     public static String bare(String word) {
         StringBuilder out = new StringBuilder(word.length());
+        if (isPlain(word)) {
+            for (int i = 0; i < word.length(); i++) {
+                char c = word.charAt(i);
+                if ((c >= 'a' && c <= 'z') || (c >= '0' && c <= '9')) {
+                    out.append(c);
+                } else if (c >= 'A' && c <= 'Z') {
+                    out.append((char) (c + 32));
+                }
+            }
+            return out.toString();
+        }
         for (int i = 0; i < word.length(); i += Character.charCount(word.codePointAt(i))) {
             int c = word.codePointAt(i);
             if (Character.isLetterOrDigit(c)) {
@@ -154,23 +229,36 @@ public final class DocumentText {
         return out.toString();
     }
 
+    private static boolean isPlain(String text) {
+        for (int i = 0; i < text.length(); i++) {
+            if (text.charAt(i) >= 128) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     /** Lower case, every run of blanks as one. */
     public static String fold(String text) {
-        StringBuilder out = new StringBuilder(text.length());
+        char[] out = new char[text.length()];
+        int length = 0;
         boolean blank = false;
+        boolean plain = true;
         for (int i = 0; i < text.length(); i++) {
             char c = text.charAt(i);
             if (Character.isWhitespace(c)) {
                 blank = true;
-            } else {
-                if (blank && !out.isEmpty()) {
-                    out.append(' ');
-                }
-                blank = false;
-                out.append(c);
+                continue;
             }
+            if (blank && length > 0) {
+                out[length++] = ' ';
+            }
+            blank = false;
+            plain &= c < 128;
+            out[length++] = c >= 'A' && c <= 'Z' ? (char) (c + 32) : c;
         }
-        return out.toString().toLowerCase(Locale.ROOT);
+        String folded = new String(out, 0, length);
+        return plain ? folded : folded.toLowerCase(Locale.ROOT);
     }
 
     /** "page 3" or "pages 1 to 4", for messages; says which of them can't be read. */

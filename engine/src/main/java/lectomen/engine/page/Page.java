@@ -44,9 +44,17 @@ public record Page(int number, double width, double height, Unit unit, List<Line
                 rows.add(new ArrayList<>(List.of(line)));
             }
         }
-        rows.forEach(
-                row -> row.sort(Comparator.comparingDouble(line -> line.box().left())));
+        for (List<Line> row : rows) {
+            if (row.size() > 1) {
+                row.sort(Comparator.comparingDouble(line -> line.box().left()));
+            }
+        }
         return rows;
+    }
+
+    /** Its lines in the order of its columns, block by block; empty where it has none. */
+    List<List<Line>> findColumns() {
+        return ColumnOrder.mayHaveColumns(lines) ? ColumnOrder.findBlocks(lines) : List.of();
     }
 
     /**
@@ -54,10 +62,12 @@ public record Page(int number, double width, double height, Unit unit, List<Line
      * there are none.
      */
     public String textByColumns() {
-        List<List<Line>> blocks = ColumnOrder.blocks(lines);
-        return blocks.stream()
-                .map(block -> new Page(number, width, height, unit, block).text())
-                .collect(Collectors.joining("\n"));
+        List<List<Line>> blocks = findColumns();
+        return blocks.isEmpty()
+                ? text()
+                : blocks.stream()
+                        .map(block -> new Page(number, width, height, unit, block).text())
+                        .collect(Collectors.joining("\n"));
     }
 
     /** The words of every row with one blank between them, a row on each line. */

@@ -6,6 +6,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentMap;
 import java.util.function.Consumer;
 import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.naming.NamePattern;
@@ -37,6 +39,9 @@ public record Filing(
         WhenTaken whenTaken,
         @Nullable String numbered,
         @Nullable String olderTo) {
+    private static final int MOST_READ_BEFORE = 1_000;
+    private static final ConcurrentMap<String, NamePattern> READ_BEFORE = new ConcurrentHashMap<>();
+
     public Filing {
         slots = Map.copyOf(slots);
     }
@@ -157,7 +162,11 @@ public record Filing(
     }
 
     private static NamePattern parsed(String source) {
-        Optional<NamePattern> pattern = NamePattern.parse(source).pattern();
-        return pattern.orElseThrow(() -> new IllegalStateException("A checked pattern no longer reads: " + source));
+        if (READ_BEFORE.size() > MOST_READ_BEFORE) {
+            READ_BEFORE.clear();
+        }
+        return READ_BEFORE.computeIfAbsent(source, key -> NamePattern.parse(key)
+                .pattern()
+                .orElseThrow(() -> new IllegalStateException("A checked pattern no longer reads: " + source)));
     }
 }

@@ -100,10 +100,11 @@ final class StepsOfPlan {
         List<FieldValue> found = new ArrayList<>();
         List<Reason> notes = new ArrayList<>();
         Optional<Reason> failed = Optional.empty();
+        FieldFinder finder = new FieldFinder(find.fields(), new Known(slots, document, lookups), site.locale());
         for (FieldSpec field : find.fields()) {
             FieldResult result;
             try {
-                result = FieldFinder.find(find.fields(), field, new Known(slots, document, lookups), site.locale());
+                result = finder.find(field);
             } catch (PatternTooSlow e) {
                 String pattern = field.pattern().map(Object::toString).orElse("");
                 return done(number, find, Optional.of(Planner.tooSlow(candidate, pattern, field.line())));

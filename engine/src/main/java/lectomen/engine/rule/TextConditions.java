@@ -18,10 +18,11 @@ final class TextConditions {
     private TextConditions() {}
 
     static Condition contains(String words, int line) {
+        String folded = DocumentText.fold(words);
         return new Condition.OfText(
                 "text contains \"" + words + "\"",
                 text -> {
-                    boolean held = text.contains(words);
+                    boolean held = text.containsFolded(folded);
                     return new Condition.Told(held, held ? "found" : nearest(text, words));
                 },
                 line);

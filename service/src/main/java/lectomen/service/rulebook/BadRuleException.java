@@ -3,12 +3,12 @@ package lectomen.service.rulebook;
 import java.util.List;
 import lectomen.engine.yaml.Problem;
 
-/** A rule file that can't be taken. */
+/** A file of a rule, or of a shared part, that can't be taken. */
 public final class BadRuleException extends RuntimeException {
     private final List<Problem> problems;
 
     public BadRuleException(List<Problem> problems) {
-        super("The rule has " + (problems.size() == 1 ? "a problem" : problems.size() + " problems") + ": "
+        super("The file has " + (problems.size() == 1 ? "a problem" : problems.size() + " problems") + ": "
                 + problems.get(0));
         this.problems = List.copyOf(problems);
     }
