@@ -284,7 +284,7 @@ class EndpointsJourney {
                 Case.good("parts.write", "POST /parts?reason=first", "accept set")
                         .with(TEXT, PART),
                 Case.bad("parts.write", "POST /parts", 422, "bad-rule", "did you mean")
-                        .with(TEXT, PART.replace("[text]", "[txt]")),
+                        .with(TEXT, PART.replace("[text]", "[pdff]")),
                 Case.good("parts.list", "GET /parts", "texts"),
                 Case.bad("parts.list", "PUT /parts", 405, "bad-request", "PUT"),
                 Case.good("parts.show", "GET /parts/texts", "[text]"),
