@@ -82,6 +82,7 @@ final class PlanningBenchmark implements Benchmark {
         byte[] permit = DemoPermit.onePage();
         try (DemoService service = Serving.start(folder.resolve("home"))) {
             service.put("/lookups/vessels", DemoPermit.vessels());
+            service.post("/parts", DemoPermit.part());
             service.post("/rules", DemoPermit.rule());
             for (int i = 0; i < WARM_UP_TRIALS + TRIALS; i++) {
                 long began = System.nanoTime();

@@ -17,6 +17,7 @@ import picocli.CommandLine.Command;
             TrialCommand.class,
             LookupCommand.class,
             PartCommand.class,
+            CounterCommand.class,
             SecretCommand.class,
             SendCommand.class,
             JobCommand.class,

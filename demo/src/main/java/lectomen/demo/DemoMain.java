@@ -108,7 +108,9 @@ public final class DemoMain implements Callable<Integer> {
         Files.createDirectories(home.resolve("harbour-archive"));
         Files.createDirectories(home.resolve("inbox"));
         Path rules = Files.createDirectories(home.resolve("demo-rules"));
-        Files.writeString(rules.resolve("vessels.csv"), resource("vessels.csv"));
+        for (String file : List.of("vessels.csv", "mooring-permit.yaml")) {
+            Files.writeString(rules.resolve(file), resource(file));
+        }
         for (String rule : RULES) {
             Files.writeString(rules.resolve(rule + ".yaml"), resource(rule + ".yaml"));
         }
@@ -122,6 +124,7 @@ public final class DemoMain implements Callable<Integer> {
         List<DemoDocument> documents = DemoDocuments.all();
         boolean fedBefore = !service.get("/jobs?limit=1").path("jobs").isEmpty();
         service.put("/lookups/vessels", resource("vessels.csv"));
+        service.post("/parts", resource("mooring-permit.yaml"));
         for (String rule : RULES) {
             service.post("/rules", resource(rule + ".yaml"));
             service.post("/rules/" + rule + "/live", "");

@@ -17,6 +17,11 @@ public final class DemoPermit {
         return DemoMain.resource("mooring-permits.yaml").replace("in: harbour-archive", "in: archive");
     }
 
+    /** The shared part that the rule names. */
+    public static String part() throws IOException {
+        return DemoMain.resource("mooring-permit.yaml");
+    }
+
     /** The table that the rule uses, as CSV. */
     public static String vessels() throws IOException {
         return DemoMain.resource("vessels.csv");

@@ -43,6 +43,7 @@ class EndpointsJourney {
             %%EOF
             """;
 
+    private static final String COUNTER = "lectomen: 1\npart: readings\ncounter: { width: 3 }\n";
     private static final String PART = "lectomen: 1\npart: texts\naccept: [text]\n";
 
     @TempDir
@@ -291,6 +292,14 @@ class EndpointsJourney {
                 Case.bad("parts.show", "GET /parts/none", 404, "no-such-part", "none"),
                 Case.good("parts.remove", "DELETE /parts/texts", "").answering(204),
                 Case.bad("parts.remove", "DELETE /parts/texts", 404, "no-such-part", "texts"),
+                Case.good("parts.write", "POST /parts", "counter").with(TEXT, COUNTER),
+                Case.good("counters.list", "GET /counters", "readings"),
+                Case.bad("counters.list", "PUT /counters", 405, "bad-request", "PUT"),
+                Case.good("counters.set", "POST /counters/readings/set?next=7&reason=paper", "\"next\":7"),
+                Case.bad("counters.set", "POST /counters/readings/set?next=7&reason=%20", 409, "counter", "Say why"),
+                Case.bad("counters.set", "POST /counters/none/set?next=7&reason=x", 404, "no-such-part", "none"),
+                Case.good("counters.changes", "GET /counters/readings/changes", "paper"),
+                Case.bad("counters.changes", "GET /counters/none/changes", 404, "no-such-part", "none"),
                 Case.good("secrets.put", "PUT /secrets/mail", "\"version\":1").with(TEXT, PASSWORD),
                 Case.bad("secrets.put", "PUT /secrets/Mail", 400, "bad-request", "small letters")
                         .with(TEXT, PASSWORD),

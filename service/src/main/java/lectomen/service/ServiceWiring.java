@@ -17,6 +17,7 @@ import lectomen.service.access.Token;
 import lectomen.service.access.Tries;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.Room;
+import lectomen.service.counter.Counters;
 import lectomen.service.filing.Connections;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.Home;
@@ -113,6 +114,11 @@ class ServiceWiring {
     @Bean
     ByteStore byteStore(Home home) throws IOException {
         return new ByteStore(home.part("bytes"));
+    }
+
+    @Bean
+    Counters counters(Store store, Ledger ledger, Settings settings, InstantSource clock) {
+        return new Counters(store, ledger, settings.site().zone(), clock);
     }
 
     @Bean
@@ -223,6 +229,7 @@ class ServiceWiring {
             Connections connections,
             Rulebook rulebook,
             Sources sources,
+            Counters counters,
             KeyedHash keyed,
             Settings settings,
             InstantSource clock) {
@@ -234,6 +241,7 @@ class ServiceWiring {
                 connections,
                 rulebook,
                 sources,
+                counters,
                 keyed,
                 settings.site().locale(),
                 clock);

@@ -19,6 +19,7 @@ import lectomen.engine.rule.Retention;
 import lectomen.engine.rule.Site;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.Room;
+import lectomen.service.counter.Counters;
 import lectomen.service.filing.Connections;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.Settings;
@@ -77,6 +78,7 @@ public final class Workshop implements AutoCloseable {
                 new Connections(settings.folders()),
                 rulebook,
                 sources,
+                new Counters(store, ledger, ZoneOffset.UTC, clock),
                 keyed,
                 Locale.UK,
                 clock);

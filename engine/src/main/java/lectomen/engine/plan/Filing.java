@@ -9,6 +9,7 @@ import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentMap;
 import java.util.function.Consumer;
+import lectomen.engine.counter.CounterUse;
 import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.naming.NotADateException;
@@ -27,6 +28,7 @@ import org.jspecify.annotations.Nullable;
  * @param slots the values by slot name
  * @param ending without its dot; may be empty
  * @param numbered the pattern of numbered names, without the ending; empty for {@code name (2)}
+ * @param counters the numbers that it needs; each stands in its slot once it is given
  * @param olderTo the pattern of where what is there goes, for a new version; else empty
  */
 public record Filing(
@@ -38,7 +40,8 @@ public record Filing(
         String ending,
         WhenTaken whenTaken,
         @Nullable String numbered,
-        @Nullable String olderTo) {
+        @Nullable String olderTo,
+        @Nullable List<CounterUse> counters) {
     private static final int MOST_READ_BEFORE = 1_000;
     private static final ConcurrentMap<String, NamePattern> READ_BEFORE = new ConcurrentHashMap<>();
 
@@ -55,7 +58,29 @@ public record Filing(
             Map<String, String> slots,
             String ending,
             WhenTaken whenTaken) {
-        this(step, connection, under, name, slots, ending, whenTaken, null, null);
+        this(step, connection, under, name, slots, ending, whenTaken, null, null, null);
+    }
+
+    /** The numbers that it needs. */
+    @Override
+    public List<CounterUse> counters() {
+        return counters == null ? List.of() : counters;
+    }
+
+    /** The same with these values by slot name, beside or over its own. */
+    public Filing with(Map<String, String> values) {
+        Map<String, String> all = new TreeMap<>(slots);
+        all.putAll(values);
+        return new Filing(step, connection, under, name, all, ending, whenTaken, numbered, olderTo, counters);
+    }
+
+    /** The same as if each of its counters were at its start, for whoever only wants to see that a name comes about. */
+    public Filing withAnyNumbers() {
+        Map<String, String> numbers = new TreeMap<>();
+        counters()
+                .forEach(use ->
+                        numbers.put(use.slot(), use.counter().text(use.counter().start())));
+        return with(numbers);
     }
 
     /** Where the document goes. */

@@ -1,5 +1,6 @@
 package lectomen.engine.plan;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -8,6 +9,9 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Stream;
+import lectomen.engine.counter.Counter;
+import lectomen.engine.counter.CounterUse;
 import lectomen.engine.extract.Extractor;
 import lectomen.engine.extract.FieldFinder;
 import lectomen.engine.extract.FieldResult;
@@ -77,6 +81,10 @@ final class StepsOfPlan {
         return file(number, (Step.File) step);
     }
 
+    private Optional<String> run(Counter counter) {
+        return counter.isKnownAtFiling() ? Optional.empty() : counter.findRun(slots, LocalDate.EPOCH);
+    }
+
     private static StepDone done(int number, Step step, Optional<Reason> failed) {
         return new StepDone(number, step.word(), step.line(), List.of(), List.of(), failed);
     }
@@ -142,19 +150,39 @@ final class StepsOfPlan {
     }
 
     private StepDone file(int number, Step.File file) {
+        String name = this.name.map(NamePattern::source).orElse("{file name}");
+        List<CounterUse> counters = new ArrayList<>();
+        for (Map.Entry<String, Counter> one : candidate.rule().counters().entrySet()) {
+            CounterUse use = new CounterUse(one.getKey(), one.getValue(), run(one.getValue()));
+            boolean used = Stream.concat(this.name.stream(), file.under().stream())
+                    .anyMatch(pattern -> pattern.slots().contains(use.slot()));
+            if (used && use.run().isEmpty() && !one.getValue().isKnownAtFiling()) {
+                Reason reason = Reason.of(
+                        "counter.no-run",
+                        "counter",
+                        use.name(),
+                        "of",
+                        one.getValue().of());
+                return done(number, file, Optional.of(reason));
+            }
+            if (used) {
+                counters.add(use);
+            }
+        }
         Filing filing = new Filing(
                 number,
                 file.connection(),
                 file.under().map(NamePattern::source).orElse(""),
-                name.map(NamePattern::source).orElse("{file name}"),
+                name,
                 slots,
                 KnownSlots.ending(facts, site.locale()),
                 file.whenTaken(),
                 file.numbered().map(NamePattern::source).orElse(""),
-                file.olderTo().map(NamePattern::source).orElse(""));
+                file.olderTo().map(NamePattern::source).orElse(""),
+                counters);
         Set<Reason> warnings = new LinkedHashSet<>();
-        Filing.Target target = filing.target(
-                site.locale(), warning -> warnings.add(Reason.of("name.replaced-often", "warning", warning)));
+        Filing.Target target = filing.withAnyNumbers()
+                .target(site.locale(), warning -> warnings.add(Reason.of("name.replaced-often", "warning", warning)));
         if (target instanceof Filing.Target.Impossible impossible) {
             return done(number, file, Optional.of(impossible.reason()));
         }

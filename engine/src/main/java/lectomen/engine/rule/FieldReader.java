@@ -71,7 +71,7 @@ final class FieldReader {
             report(
                     spot,
                     "field \"" + name + "\" needs a place to look: near, right of, below, column, zone, a pattern, "
-                            + "in file name, folder level, property, file time, value or look up");
+                            + "in file name, folder level, property, file time, sender, value or look up");
             return Optional.empty();
         }
         boolean near = ways.stream()
@@ -111,6 +111,7 @@ final class FieldReader {
                 .map(text -> FieldSources.property(text.text()))
                 .ifPresent(ways::add);
         section.findText("file time").flatMap(this::time).ifPresent(ways::add);
+        section.texts("sender").forEach(text -> sender(text).ifPresent(ways::add));
         section.find("look up").flatMap(this::lookUp).ifPresent(ways::add);
         section.findText("value")
                 .flatMap(slots::pattern)
@@ -136,6 +137,19 @@ final class FieldReader {
         }
         report(text.spot(), "\"file time\" is arrived or modified, not " + text.kind());
         return Optional.empty();
+    }
+
+    private Optional<Extractor> sender(Node.Text text) {
+        Optional<Extractor> way =
+                switch (text.text()) {
+                    case "owner", "user" -> Optional.of(FieldSources.slot("who sent it", "sender"));
+                    case "subfolder" -> Optional.of(FieldSources.slot("the subfolder that it came in", "folder 1"));
+                    default -> Optional.empty();
+                };
+        if (way.isEmpty()) {
+            report(text.spot(), "\"sender\" is owner, user or subfolder, or some of them, not " + text.kind());
+        }
+        return way;
     }
 
     private Optional<Extractor> zone(Node node) {

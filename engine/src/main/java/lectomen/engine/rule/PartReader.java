@@ -94,6 +94,7 @@ public final class PartReader {
                     Section.report(problems, content.spot(), "\"steps\" needs a list of steps, not " + content.kind());
                 }
             }
+            case COUNTER -> CounterReader.read(content, problems);
             case DOCUMENT_TYPE ->
                 Section.open("\"fields\"", content, problems).ifPresent(fields -> fields.names()
                         .forEach(field -> Section.open("a field", field.value(), problems)));

@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import lectomen.engine.counter.Counter;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
@@ -24,6 +25,7 @@ final class Parts {
     private final Map<String, SharedPart> known = new TreeMap<>();
     private final List<Problem> problems;
     private final Set<String> used = new TreeSet<>();
+    private final Map<String, Counter> counters = new TreeMap<>();
 
     /** @param texts by name; one that can't be read is as if it were not there */
     Parts(Map<String, String> texts, List<Problem> problems) {
@@ -38,6 +40,19 @@ final class Parts {
     /** The parts that were named, and those that these name. */
     Set<String> used() {
         return used;
+    }
+
+    /** The counters that were named. */
+    Map<String, Counter> counters() {
+        return counters;
+    }
+
+    /** Names a counter; false, and reported, where there is none of that name. */
+    boolean useCounter(Node.Text name) {
+        Optional<Counter> counter =
+                require(SharedPart.Kind.COUNTER, name).flatMap(node -> CounterReader.read(node, problems));
+        counter.ifPresent(one -> counters.put(name.text(), one));
+        return counter.isPresent();
     }
 
     /** What stands for a part of that kind, as if it stood at the place of its name; empty where there is none. */

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import lectomen.engine.counter.Counter;
 import lectomen.engine.identify.FileType;
 
 /**
@@ -18,6 +19,7 @@ import lectomen.engine.identify.FileType;
  * @param steps at least one
  * @param retention empty: as the site says
  * @param parts the shared parts that it names
+ * @param counters those among them that are counters
  */
 public record RuleDocument(
         String id,
@@ -28,12 +30,14 @@ public record RuleDocument(
         Optional<Condition> when,
         List<Step> steps,
         Optional<Retention> retention,
-        Set<String> parts) {
+        Set<String> parts,
+        Map<String, Counter> counters) {
     public RuleDocument {
         parameters = Map.copyOf(parameters);
         from = List.copyOf(from);
         steps = List.copyOf(steps);
         parts = Set.copyOf(parts);
+        counters = Map.copyOf(counters);
     }
 
     /**

@@ -103,7 +103,8 @@ public final class RuleReader {
                 when,
                 steps,
                 retention,
-                parts.used()));
+                parts.used(),
+                parts.counters()));
     }
 
     /** The rule's own parameters, which go before those of the site. */

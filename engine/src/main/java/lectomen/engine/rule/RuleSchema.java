@@ -165,7 +165,7 @@ public final class RuleSchema {
                 "say",
                 "default");
         ObjectNode properties = properties(field);
-        for (String word : List.of("near", "right of", "below", "column", "one of")) {
+        for (String word : List.of("near", "right of", "below", "column", "one of", "sender")) {
             properties.set(word, ref("texts"));
         }
         properties.set("required", ref("yes"));

@@ -21,7 +21,9 @@ public record SharedPart(String name, String about, Kind kind, Node content) {
         /** Steps, named by {@code - steps: …}. */
         STEP_LIST("steps", "step list"),
         /** Fields, named by {@code - find: …}. */
-        DOCUMENT_TYPE("fields", "document type");
+        DOCUMENT_TYPE("fields", "document type"),
+        /** A number sequence, named as {@code {counter …}} in names and folders. */
+        COUNTER("counter", "counter");
 
         private final String key;
         private final String words;

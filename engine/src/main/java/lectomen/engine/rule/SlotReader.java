@@ -3,9 +3,12 @@ package lectomen.engine.rule;
 import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import lectomen.engine.counter.Counter;
+import lectomen.engine.counter.CounterUse;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
@@ -58,11 +61,43 @@ final class SlotReader {
         return pattern(text, Set.of());
     }
 
+    /** A pattern in which counters may stand: of a name, or of a folder. */
+    Optional<NamePattern> naming(Node.Text written) {
+        Optional<Node.Text> whole = whole(written);
+        Set<String> counters = new LinkedHashSet<>();
+        whole.flatMap(text -> NamePattern.parse(text.text()).pattern())
+                .map(NamePattern::slots)
+                .orElse(Set.of())
+                .forEach(slot -> CounterUse.findName(slot).ifPresent(name -> {
+                    Node.Text named = new Node.Text(written.spot(), name, written.block());
+                    if (parts.useCounter(named)) {
+                        counters.add(slot);
+                        checkRun(written, name);
+                    }
+                }));
+        return whole.flatMap(text -> parsed(text, counters));
+    }
+
+    private void checkRun(Node.Text written, String name) {
+        String of = Objects.requireNonNull(parts.counters().get(name)).of();
+        if (!of.equals(Counter.ARRIVAL) && !of.equals(Counter.FILING) && !has(of)) {
+            Section.report(
+                    problems,
+                    written.spot(),
+                    "counter " + name + " restarts by \"" + of + "\", and no field is called so up to here"
+                            + Section.suggestion(of, known));
+        }
+    }
+
     /** @param more slots that are known in this pattern alone */
     Optional<NamePattern> pattern(Node.Text written, Set<String> more) {
-        Optional<Node.Text> whole = parts.pattern(written)
+        return whole(written).flatMap(text -> parsed(text, more));
+    }
+
+    /** The pattern with those that it names written out. */
+    private Optional<Node.Text> whole(Node.Text written) {
+        return parts.pattern(written)
                 .map(text -> text.equals(written.text()) ? written : new Node.Text(written.spot(), text, true));
-        return whole.flatMap(text -> parsed(text, more));
     }
 
     private Optional<NamePattern> parsed(Node.Text text, Set<String> more) {

@@ -137,7 +137,7 @@ final class StepReader {
 
     private Optional<Step> name(Section section) {
         return section.requireText("name")
-                .flatMap(slots::pattern)
+                .flatMap(slots::naming)
                 .map(pattern -> new Step.Name(pattern, section.spot().line()));
     }
 
@@ -149,7 +149,7 @@ final class StepReader {
         Section section = opened.get();
         Optional<String> connection = section.requireText("in").flatMap(this::connection);
         Optional<Node.Text> underText = section.findText("under");
-        Optional<NamePattern> under = underText.flatMap(slots::pattern);
+        Optional<NamePattern> under = underText.flatMap(slots::naming);
         Optional<WhenTaken> whenTaken = whenTaken(section);
         Optional<NamePattern> numbered = counted(section, "numbered", whenTaken, WhenTaken.NUMBER_IT);
         Optional<NamePattern> olderTo = counted(section, "move older to", whenTaken, WhenTaken.NEW_VERSION);

@@ -23,7 +23,8 @@ class FilingTest {
                 "pdf",
                 WhenTaken.NUMBER_IT,
                 numbered,
-                olderTo);
+                olderTo,
+                List.of());
     }
 
     @ParameterizedTest

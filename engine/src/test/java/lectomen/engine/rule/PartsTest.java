@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import lectomen.engine.counter.Counter;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldType;
 import lectomen.engine.identify.FileType;
@@ -158,10 +159,15 @@ class PartsTest {
             part: Scans~accept: pdf~small letters, digits and hyphens
             part: pdf~accept: tiff~can't be called as a file type
             part: scans~accept: [pdff]~did you mean "pdf"?
-            part: a~about: nothing~holds one of: accept, pattern, steps, fields; not none
+            part: a~about: nothing~holds one of: accept, pattern, steps, fields, counter; not none
             part: a~{pattern: x, accept: pdf}~is not known
             part: a~pattern: "{vessel"~in the pattern
             part: a~steps: name~needs a list of steps
+            part: a~counter: { numbers: fast }~"numbers" is quick or unbroken
+            part: a~counter: { restart: weekly }~"restart" is never, every day
+            part: a~counter: { restart: by value }~needs "of:"
+            part: a~counter: { step: 0 }~"step" is a number from 1
+            part: a~counter: { first month: 4 }~goes with "restart: every year"
             part: a~fields: [x]~is expected as words with values
             """)
     void aPartThatCanNotWorkSaysSoWhenWritten(String head, String content, String expected) {
@@ -171,5 +177,33 @@ class PartsTest {
         assertThat(((PartReader.Reading.Bad) reading).problems())
                 .extracting(Problem::toString)
                 .anySatisfy(problem -> assertThat(problem).contains(expected));
+    }
+
+    private static final String READINGS = """
+            lectomen: 1
+            part: readings
+            counter: { numbers: unbroken, start: 10, step: 5, width: 4, restart: every month, of: %s }
+            """;
+
+    private static String numbered(String pattern) {
+        return RULE.replace("- steps: name-and-file", "- name: \"" + pattern + "\"\n  - file: { in: archive }");
+    }
+
+    @Test
+    void aCounterIsNamedInANameAndKnowsItsForm() {
+        RuleDocument rule = good(numbered("{permit} {counter readings}"), PERMIT, SCANS, READINGS.formatted("from"));
+        assertThat(rule.parts()).contains("readings");
+        assertThat(rule.counters().get("readings"))
+                .isEqualTo(new Counter(true, 10, 5, 4, Counter.Restart.MONTH, "from", 1));
+    }
+
+    @Test
+    void aCounterThatRestartsByWhatNobodyFindsIsRefused() {
+        assertThat(problems(numbered("{counter readings}"), PERMIT, SCANS, READINGS.formatted("form")))
+                .anySatisfy(problem -> assertThat(problem)
+                        .contains("counter readings restarts by \"form\"")
+                        .contains("did you mean \"from\"?"));
+        assertThat(problems(numbered("{counter reading}"), PERMIT, SCANS, READINGS.formatted("from")))
+                .anySatisfy(problem -> assertThat(problem).contains("did you mean \"readings\"?"));
     }
 }

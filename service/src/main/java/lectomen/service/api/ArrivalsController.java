@@ -19,6 +19,7 @@ import lectomen.engine.rule.WhenTaken;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.access.Caller;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.counter.Counters;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.Uploads;
 import lectomen.service.job.Job;
@@ -50,9 +51,17 @@ final class ArrivalsController {
     private final Jobs jobs;
     private final ByteStore bytes;
     private final Locale locale;
+    private final Counters counters;
 
     ArrivalsController(
-            Uploads uploads, Trials trials, Rulebook rulebook, Settings settings, Jobs jobs, ByteStore bytes) {
+            Uploads uploads,
+            Trials trials,
+            Rulebook rulebook,
+            Counters counters,
+            Settings settings,
+            Jobs jobs,
+            ByteStore bytes) {
+        this.counters = counters;
         this.jobs = jobs;
         this.bytes = bytes;
         this.uploads = uploads;
@@ -215,7 +224,8 @@ final class ArrivalsController {
                 .toList();
     }
 
-    private Optional<WouldFile> wouldFile(Filing filing) {
+    private Optional<WouldFile> wouldFile(Filing planned) {
+        Filing filing = counters.withLikelyNumbers(planned);
         return filing.target(locale) instanceof Filing.Target.Place place
                 ? Optional.of(new WouldFile(
                         filing.connection(),

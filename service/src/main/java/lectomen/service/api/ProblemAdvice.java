@@ -1,6 +1,7 @@
 package lectomen.service.api;
 
 import lectomen.service.access.BadPersonException;
+import lectomen.service.counter.BadCounterException;
 import lectomen.service.intake.KeyTakenException;
 import lectomen.service.intake.NoRoomException;
 import lectomen.service.job.NoSuchJobException;
@@ -62,6 +63,11 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ProblemDetail noSuchPart(NoSuchPartException e) {
         return problem(HttpStatus.NOT_FOUND, "no-such-part", "No such shared part", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail badCounter(BadCounterException e) {
+        return problem(HttpStatus.CONFLICT, "counter", "The counter can't be set so", e.getMessage());
     }
 
     @ExceptionHandler

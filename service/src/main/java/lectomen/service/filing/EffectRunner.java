@@ -15,6 +15,7 @@ import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.counter.Counters;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
@@ -32,6 +33,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 public final class EffectRunner implements AutoCloseable {
     private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final String COUNTER_BUSY = "counter.busy";
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
     private static final Duration LONGEST_PAUSE = Duration.ofSeconds(30);
     private static final Duration CLEARING_PAUSE = Duration.ofSeconds(3);
@@ -51,6 +53,7 @@ public final class EffectRunner implements AutoCloseable {
     private final DueEffects due;
     private final Leftovers leftovers = new Leftovers();
     private final FolderNames names = new FolderNames();
+    private final Counters counters;
 
     public EffectRunner(
             Store store,
@@ -60,6 +63,7 @@ public final class EffectRunner implements AutoCloseable {
             Connections connections,
             Rulebook rulebook,
             Sources sources,
+            Counters counters,
             KeyedHash keyed,
             Locale locale,
             InstantSource clock) {
@@ -69,6 +73,7 @@ public final class EffectRunner implements AutoCloseable {
         this.bytes = bytes;
         this.connections = connections;
         this.sources = sources;
+        this.counters = counters;
         this.locale = locale;
         this.clock = clock;
         this.giveBack = new GiveBack(effects, rulebook, clock);
@@ -102,7 +107,7 @@ public final class EffectRunner implements AutoCloseable {
                                 Effect.Kind.FILE,
                                 filing.connection(),
                                 settings,
-                                filing,
+                                counters.withQuickNumbers(db, job.id(), filing),
                                 EarlierFilings.findReplacedBy(before, job, filing),
                                 Optional.empty()));
                 intended = true;
@@ -131,7 +136,11 @@ public final class EffectRunner implements AutoCloseable {
             withdraw(due);
             return;
         }
-        Effect effect = replacingOwn(due);
+        Optional<Effect> numbered = numbered(due);
+        if (numbered.isEmpty()) {
+            return;
+        }
+        Effect effect = replacingOwn(numbered.get());
         Optional<Work> work = work(effect);
         if (work.isEmpty()) {
             fail(effect, Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
@@ -168,6 +177,29 @@ public final class EffectRunner implements AutoCloseable {
                     choice.word());
             fail(effect, reason, choice == WhenTaken.LEAVE ? JobState.REJECTED : JobState.FAILED);
         }
+    }
+
+    /** The effect with the numbers that it needs; empty, and told to wait, where another has one of them in hand. */
+    private Optional<Effect> numbered(Effect effect) {
+        if (effect.kind() != Effect.Kind.FILE) {
+            return Optional.of(effect);
+        }
+        Filing filing = JSON.readValue(effect.request(), Filing.class);
+        if (filing.counters().isEmpty()) {
+            return Optional.of(effect);
+        }
+        Counters.Numbered numbers = store.write(db -> {
+            Counters.Numbered given = counters.withUnbrokenNumbers(db, effect.jobId(), filing);
+            if (given instanceof Counters.Numbered.With with) {
+                effects.asks(db, effect, with.filing());
+            }
+            return given;
+        });
+        if (numbers instanceof Counters.Numbered.Busy busy) {
+            waitForIt(effect, Reason.of(COUNTER_BUSY, "counter", busy.counter()));
+            return Optional.empty();
+        }
+        return effects.find(effect.id());
     }
 
     /** A filing that may take the place of what its rule filed there before says so before it acts. */
@@ -294,6 +326,12 @@ public final class EffectRunner implements AutoCloseable {
             Job job = jobs.find(db, effect.jobId()).orElseThrow();
             effects.done(db, effect, job, placed.place(), placed.answer());
             placed.older().ifPresent(older -> effects.movedOlder(db, effect, older));
+            if (effect.kind() == Effect.Kind.FILE) {
+                Filing filing = JSON.readValue(effect.request(), Filing.class);
+                if (counters.used(db, effect.jobId(), filing)) {
+                    effects.wakeWaitingFor(db, COUNTER_BUSY);
+                }
+            }
             work.order()
                     .replaces()
                     .filter(own -> own.place().equals(placed.place()))
@@ -337,12 +375,21 @@ public final class EffectRunner implements AutoCloseable {
         troubled.add(effect.connection());
         store.write(db -> {
             effects.waitUntil(db, effect, nextTry, reason);
+            letNumbersGo(db, effect);
             if (effect.kind() != Effect.Kind.GIVE_BACK) {
                 Jobs.Move wait = Jobs.Move.waitForDestination(Optional.of(nextTry), Optional.of(reason));
                 jobs.move(db, effect.jobId(), wait, "service");
             }
             return nextTry;
         });
+    }
+
+    /** Nothing was put in place, and nothing will be before the next try: others may have the numbers meanwhile. */
+    private void letNumbersGo(JdbcClient db, Effect effect) {
+        boolean nowhere = effects.find(effect.id()).flatMap(Effect::place).isEmpty();
+        if (effect.kind() == Effect.Kind.FILE && nowhere) {
+            counters.letGo(db, effect.jobId(), JSON.readValue(effect.request(), Filing.class));
+        }
     }
 
     private static Duration pause(int attempts) {
@@ -352,7 +399,7 @@ public final class EffectRunner implements AutoCloseable {
 
     private void fail(Effect effect, Reason reason, JobState end) {
         store.write(db -> {
-            effects.abandon(db, effect, reason);
+            abandon(db, effect, reason);
             if (effect.kind() == Effect.Kind.FILE) {
                 Job job = jobs.find(db, effect.jobId()).orElseThrow();
                 if (!job.state().isEnd()) {
@@ -362,6 +409,13 @@ public final class EffectRunner implements AutoCloseable {
             return effect.id();
         });
         wake();
+    }
+
+    private void abandon(JdbcClient db, Effect effect, Reason reason) {
+        effects.abandon(db, effect, reason);
+        if (effect.kind() == Effect.Kind.FILE) {
+            counters.unused(db, effect.jobId(), JSON.readValue(effect.request(), Filing.class));
+        }
     }
 
     /** The effects of a job for people, with whole paths. */
@@ -394,6 +448,9 @@ public final class EffectRunner implements AutoCloseable {
         if (hold && hasBegun(openFilings(db, jobId))) {
             return false;
         }
+        if (hold) {
+            openFilings(db, jobId).forEach(effect -> letNumbersGo(db, effect));
+        }
         effects.hold(db, jobId, hold);
         return true;
     }
@@ -425,7 +482,7 @@ public final class EffectRunner implements AutoCloseable {
         if (hasBegun(open)) {
             return false;
         }
-        open.forEach(effect -> effects.abandon(db, effect, reason));
+        open.forEach(effect -> abandon(db, effect, reason));
         return true;
     }
 

@@ -124,6 +124,20 @@ final class Effects {
                 .update();
     }
 
+    /** Writes what the effect asks for, once that is known in full. */
+    void asks(JdbcClient db, Effect effect, Object request) {
+        db.sql("update effect_words set request = ? where effect_id = ?")
+                .params(JSON.writeValueAsString(request), effect.id())
+                .update();
+    }
+
+    /** Makes everything that waits for such a reason due at once. */
+    void wakeWaitingFor(JdbcClient db, String reasonCode) {
+        db.sql("update effect set next_try_at = 0 where state = 'intended' and reason_code = ?")
+                .param(reasonCode)
+                .update();
+    }
+
     /** Begins an attempt on the place, before anything is done there. */
     void acting(JdbcClient db, Effect effect, String place) {
         long now = clock.millis();

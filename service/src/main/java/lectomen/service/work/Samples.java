@@ -225,7 +225,7 @@ public final class Samples {
     }
 
     private String place(Filing filing) {
-        return filing.target(locale) instanceof Filing.Target.Place place
+        return filing.withAnyNumbers().target(locale) instanceof Filing.Target.Place place
                 ? filing.connection() + "/" + place.shown()
                 : filing.connection();
     }

@@ -1,0 +1,104 @@
+package lectomen.client;
+
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import tools.jackson.databind.JsonNode;
+
+/** The numbers that documents get. */
+@Command(
+        name = "counter",
+        description =
+                "Number sequences: where they stand, and setting them by hand. What one is like stands in a shared part.",
+        synopsisSubcommandLabel = "COMMAND",
+        subcommands = {CounterCommand.ListCounters.class, CounterCommand.Set.class, CounterCommand.Changes.class})
+final class CounterCommand {
+    private static final String KIND = "counters";
+
+    private static void print(JsonNode answer) {
+        Table table = new Table("COUNTER", "RUN", "NEXT", "FILED", "ON THE WAY", "UNUSED", "USED BY").shrink(6);
+        for (JsonNode counter : answer.path(KIND)) {
+            String name = Words.text(counter.path("name"));
+            String users = Question.joined(counter.path("usedBy"));
+            if (counter.path("runs").isEmpty()) {
+                table.row(name, "", "none given yet", "", "", "", users);
+            }
+            for (JsonNode run : counter.path("runs")) {
+                table.row(
+                        name,
+                        Words.text(run.path("run")),
+                        Words.text(run.path("next")),
+                        Words.text(run.path("given")),
+                        Words.text(run.path("inHand")),
+                        Words.text(run.path("unused")),
+                        users);
+            }
+        }
+        if (table.isEmpty()) {
+            System.out.println("There are no counters yet. Write one as a shared part: lectomen part put FILE");
+        } else {
+            table.print();
+        }
+    }
+
+    @Command(name = "list", description = "Show all counters, each run with its next number.")
+    static final class ListCounters extends Question {
+        @Override
+        JsonNode ask(Service service) {
+            return service.get("/" + KIND);
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            CounterCommand.print(answer);
+        }
+    }
+
+    @Command(
+            name = "set",
+            description = "Set the next number of a counter. The reason stays in the history.",
+            footer = {"", "Example: lectomen counter set readings --run 2027-03 --next 118 --reason 'as on paper'"})
+    static final class Set extends Question.AboutName {
+        @Option(names = "--next", required = true, paramLabel = "NUMBER", description = "The next number to be given.")
+        private long next;
+
+        @Option(names = "--run", paramLabel = "RUN", description = "Which run, as the list shows it.")
+        private String run = "";
+
+        @Option(names = "--reason", required = true, paramLabel = "WORDS", description = "Why.")
+        private String reason = "";
+
+        @Override
+        JsonNode ask(Service service) {
+            return service.post(path(KIND) + "/set?next=" + next + "&run=" + Service.encoded(run) + "&reason="
+                    + Service.encoded(reason));
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            CounterCommand.print(answer);
+        }
+    }
+
+    @Command(name = "changes", description = "Show where a counter was set by hand, by whom and why.")
+    static final class Changes extends Question.AboutName {
+        @Override
+        JsonNode ask(Service service) {
+            return service.get(path(KIND) + "/changes");
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            Table table = new Table("WHEN", "BY", "RUN", "FROM", "TO", "REASON").shrink(5);
+            for (JsonNode change : answer.path("changes")) {
+                table.row(
+                        Words.time(change.path("changedAt")),
+                        Words.text(change.path("changedBy")),
+                        Words.text(change.path("run")),
+                        Words.text(change.path("before")),
+                        Words.text(change.path("after")),
+                        Words.text(change.path("reason")));
+            }
+            table.print();
+        }
+    }
+}
