@@ -31,6 +31,18 @@ final class JobStory {
                         ? "still lies in its folder, since it can't be removed there"
                         : "");
         line("priority", job.path("priority").asInt(50) == 50 ? "" : Words.text(job.path("priority")));
+        line("tags", Question.joined(job.path("tags")));
+        JsonNode given = job.path("given");
+        line(
+                "handed over",
+                given.isEmpty()
+                        ? ""
+                        : "by rule " + Words.text(given.path("rule")) + ", job " + Words.text(given.path("job")) + ": "
+                                + Words.text(given.path("end")) + " "
+                                + Words.text(given.path("reason")));
+        job.path("cameOfIt")
+                .forEach(next -> line(
+                        "goes on as", "job " + Words.text(next.path("id")) + ", " + Words.text(next.path("state"))));
         job.path("places").forEach(place -> line("filed as", Words.text(place)));
         conditions(job);
         fields(job);

@@ -29,6 +29,8 @@ class ConsoleJourney {
     private static final String PASSWORD = "the tide turns at nine";
     private static final String HOSTILE = "<img src=x onerror=alert(1)>.txt";
 
+    private static final String PART = "lectomen: 1\npart: console-name\npattern: \"%s\"\n";
+
     @TempDir
     private static Path temp;
 
@@ -43,6 +45,7 @@ class ConsoleJourney {
         service = RunningService.start(temp.resolve("home"));
         service.live(Rules.tickets("tickets", "number it"));
         service.post("/rules", Rules.keepName("second", ""));
+        service.post("/parts", PART.formatted("{file name}"));
         drop("good.txt", Rules.ticket("T-0001"));
         drop("bad.txt", "HARBOUR TICKET without its number");
         drop(HOSTILE, "HARBOUR TICKET, also without");
@@ -73,7 +76,9 @@ class ConsoleJourney {
     @AfterEach
     void nothingWentWrongUnseen() {
         page.context().close();
-        assertThat(browser.errors()).filteredOn(error -> !error.contains("401")).isEmpty();
+        assertThat(browser.errors())
+                .filteredOn(error -> !error.contains("status of 401") && !error.contains("status of 400"))
+                .isEmpty();
     }
 
     private static void drop(String name, String text) throws Exception {
@@ -218,6 +223,44 @@ class ConsoleJourney {
     }
 
     @Test
+    void aLookupAndASharedPartAreReadAndChangedWhereTheyStand() throws Exception {
+        service.client(
+                "lookup",
+                "put",
+                "moorings",
+                Files.writeString(temp.resolve("m.csv"), "berth,depth\nQ7,4.20\n")
+                        .toString());
+        service.post("/rules", Rules.keepName("by-part", "").replace("{file name}", "{pattern console-name}"));
+        page.navigate("/today");
+        awaitKeys(page);
+        page.keyboard().press("g");
+        page.keyboard().press("b");
+        page.getByText("moorings").click();
+        assertThat(page.locator(".sheet td").first()).hasText("Q7");
+        button("Edit").click();
+        page.locator("textarea").fill("berth,depth\nQ7\n");
+        button("Save").click();
+        assertThat(page.getByRole(AriaRole.ALERT)).containsText("line 2 has 1 value, and there are 2 columns");
+        page.locator("textarea").fill("berth,depth\nQ7,4.60\n");
+        button("Save").click();
+        assertThat(page.locator(".sheet td").nth(1)).hasText("4.60");
+
+        page.getByText("console-name").click();
+        assertThat(page.locator(".table")).containsText("Used by by-part");
+        button("Edit").click();
+        page.locator("textarea").fill(PART.formatted("{file name} again"));
+        button("Save").click();
+        assertThat(page.locator(".table [role=status]")).containsText("by-part: version 2 is a draft");
+        page.getByRole(
+                        AriaRole.LINK,
+                        new Page.GetByRoleOptions().setName("by-part").setExact(true))
+                .click();
+        assertThat(page.locator(".history")).containsText("part console-name is version 2");
+        button("What changed").click();
+        assertThat(page.locator(".change")).containsText("Its shared part console-name:");
+    }
+
+    @Test
     void aRulesVersionsAreSeenComparedAndComeBack() {
         service.post("/rules", Rules.keepName("versioned", ""));
         service.post("/rules?reason=the+office+moved", Rules.keepName("versioned", "settle: 3s"));
@@ -359,7 +402,14 @@ class ConsoleJourney {
             names = {"LIGHT", "DARK"})
     void noPageHasASeriousFindingOfTheAccessibilityCheck(ColorScheme colours) {
         Page looked = signedIn(colours, 1280, 800);
-        for (String path : List.of("/today", "/jobs", "/jobs/" + filed, "/desk", "/rules", "/rules/tickets")) {
+        for (String path : List.of(
+                "/today",
+                "/jobs",
+                "/jobs/" + filed,
+                "/desk",
+                "/rules",
+                "/rules/tickets",
+                "/tables?of=part:console-name")) {
             looked.navigate(path);
             assertThat(looked.locator("main h1").first()).isVisible();
             looked.waitForTimeout(400);

@@ -46,6 +46,7 @@ import lectomen.service.rulebook.SharedParts;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.secret.SecretStore;
 import lectomen.service.store.Store;
+import lectomen.service.work.FollowUps;
 import lectomen.service.work.GoingLive;
 import lectomen.service.work.JobActions;
 import lectomen.service.work.JobRunner;
@@ -119,6 +120,21 @@ class ServiceWiring {
     @Bean
     Counters counters(Store store, Ledger ledger, Settings settings, InstantSource clock) {
         return new Counters(store, ledger, settings.site().zone(), clock);
+    }
+
+    @Bean
+    FollowUps followUps(
+            Ledger ledger,
+            Jobs jobs,
+            JobResults results,
+            JobNotes notes,
+            Rulebook rulebook,
+            Sources sources,
+            EffectRunner effects,
+            InstantSource clock) {
+        FollowUps followUps = new FollowUps(ledger, jobs, results, notes, rulebook, sources, clock);
+        effects.whenEnded(followUps);
+        return followUps;
     }
 
     @Bean

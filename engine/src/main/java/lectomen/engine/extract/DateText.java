@@ -7,10 +7,14 @@ import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeFormatterBuilder;
 import java.time.format.ResolverStyle;
 import java.time.format.TextStyle;
+import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /**
  * Finds a date in a piece of text. The usual forms are year-month-day, day month-name year, month-name day year, and
@@ -18,6 +22,7 @@ import java.util.regex.Pattern;
  * 2000 to 2079 and 1980 to 1999.
  */
 final class DateText {
+    private static final Map<Locale, List<String>> MONTHS = new ConcurrentHashMap<>();
     private static final Pattern YEAR_FIRST = Pattern.compile("(?<!\\d)(\\d{4})[-/.](\\d{1,2})[-/.](\\d{1,2})(?!\\d)");
     private static final Pattern NUMBERS =
             Pattern.compile("(?<!\\d)(\\d{1,2})[-/.] ?(\\d{1,2})[-/.] ?(\\d{4}|\\d{2})(?!\\d)");
@@ -92,13 +97,20 @@ final class DateText {
     private static int month(String name, Locale locale) {
         for (Locale language : new Locale[] {locale, Locale.ENGLISH}) {
             String wanted = name.toLowerCase(language);
-            for (Month month : Month.values()) {
-                String full = month.getDisplayName(TextStyle.FULL, language).toLowerCase(language);
+            List<String> names = MONTHS.computeIfAbsent(language, DateText::months);
+            for (int month = 0; month < names.size(); month++) {
+                String full = names.get(month);
                 if (full.equals(wanted) || (wanted.length() < full.length() && full.startsWith(wanted))) {
-                    return month.getValue();
+                    return month + 1;
                 }
             }
         }
         return 0;
+    }
+
+    private static List<String> months(Locale language) {
+        return Stream.of(Month.values())
+                .map(month -> month.getDisplayName(TextStyle.FULL, language).toLowerCase(language))
+                .toList();
     }
 }

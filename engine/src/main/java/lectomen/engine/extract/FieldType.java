@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /** What a field's text must be read as. The value is kept in one spelling whatever the document's. */
 public enum FieldType {
@@ -59,6 +60,8 @@ public enum FieldType {
         }
     }
 
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
+
     /**
      * Reads the value from the text found, or empty when it holds none.
      *
@@ -67,13 +70,17 @@ public enum FieldType {
     Optional<String> read(String raw, String form, Locale locale) {
         return switch (this) {
             case TEXT ->
-                raw.isBlank() ? Optional.empty() : Optional.of(raw.strip().replaceAll("\\s+", " "));
+                raw.isBlank()
+                        ? Optional.empty()
+                        : Optional.of(BLANKS.matcher(raw.strip()).replaceAll(" "));
             case DATE -> DateText.find(raw, form, locale).map(Object::toString);
             case NUMBER -> NumberText.find(raw, locale).map(number -> number.toPlainString());
             case MONEY -> MoneyText.find(raw, locale);
             case YES_NO -> YesNoText.find(raw);
             case CHOICE ->
-                raw.isBlank() ? Optional.empty() : Optional.of(raw.strip().replaceAll("\\s+", " "));
+                raw.isBlank()
+                        ? Optional.empty()
+                        : Optional.of(BLANKS.matcher(raw.strip()).replaceAll(" "));
             case LIST -> list(raw);
         };
     }

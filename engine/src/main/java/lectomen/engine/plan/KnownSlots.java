@@ -36,6 +36,7 @@ final class KnownSlots {
         slots.put("sender", facts.more().sender());
         slots.put("folder", facts.more().subfolder());
         slots.put("hot folder", facts.folder().map(KnownSlots::lastLevel).orElse(""));
+        facts.more().given().forEach((name, value) -> slots.put("given " + name, value));
         List<String> levels = facts.more().levels();
         for (int level = 1; level <= levels.size(); level++) {
             slots.put("folder " + level, levels.get(level - 1));

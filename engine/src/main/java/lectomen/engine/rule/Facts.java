@@ -2,6 +2,7 @@ package lectomen.engine.rule;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.identify.FileType;
@@ -24,14 +25,32 @@ public record Facts(
      * @param sender who it came from: the file's owner, or who handed it in; empty when nobody knows
      * @param tags words that whoever sent it put on it
      * @param now when it is looked at; empty for when it came in
+     * @param given what the rule that handed it over knew, by name; with {@code rule} and {@code reason}
      */
     public record Circumstances(
-            String subfolder, Optional<Instant> modified, String sender, Set<String> tags, Optional<Instant> now) {
+            String subfolder,
+            Optional<Instant> modified,
+            String sender,
+            Set<String> tags,
+            Optional<Instant> now,
+            Map<String, String> given) {
         public static final Circumstances UNKNOWN =
                 new Circumstances("", Optional.empty(), "", Set.of(), Optional.empty());
 
         public Circumstances {
             tags = Set.copyOf(tags);
+            given = Map.copyOf(given);
+        }
+
+        /** Of a file that no rule handed over. */
+        public Circumstances(
+                String subfolder, Optional<Instant> modified, String sender, Set<String> tags, Optional<Instant> now) {
+            this(subfolder, modified, sender, tags, now, Map.of());
+        }
+
+        /** The same as it is looked at. */
+        public Circumstances at(Instant time) {
+            return new Circumstances(subfolder, modified, sender, tags, Optional.of(time), given);
         }
 
         /** The folders between the hot folder and the file, outermost first. */

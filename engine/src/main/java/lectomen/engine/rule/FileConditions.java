@@ -57,9 +57,9 @@ final class FileConditions {
         if (bytes < KILO) {
             return bytes + " B";
         }
-        return bytes < KILO * KILO
-                ? String.format(Locale.ROOT, "%.1f kB", bytes / (double) KILO)
-                : String.format(Locale.ROOT, "%.1f MB", bytes / (double) (KILO * KILO));
+        boolean small = bytes < KILO * KILO;
+        long tenths = Math.round(10.0 * bytes / (small ? KILO : KILO * KILO));
+        return tenths / 10 + "." + tenths % 10 + (small ? " kB" : " MB");
     }
 
     /** How old the file's content was when it came in; a file whose age nobody knows is new. */

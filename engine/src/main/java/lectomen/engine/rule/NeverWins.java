@@ -37,9 +37,10 @@ public final class NeverWins {
     }
 
     private static boolean takesAllOf(RuleDocument before, RuleDocument rule) {
-        boolean everyFile = rule.from().stream().allMatch(from -> before.findFrom(from.folder())
-                .filter(theirs -> acceptsAll(theirs.accept(), from.accept()))
-                .isPresent());
+        boolean everyFile = !rule.from().isEmpty()
+                && rule.from().stream().allMatch(from -> before.findFrom(from.folder())
+                        .filter(theirs -> acceptsAll(theirs.accept(), from.accept()))
+                        .isPresent());
         return everyFile
                 && before.when()
                         .map(theirs -> rule.when()

@@ -35,6 +35,9 @@ public final class ReadAloud {
 
     public static List<Sentence> of(RuleDocument rule) {
         ReadAloud reading = new ReadAloud();
+        if (rule.from().isEmpty()) {
+            reading.say(Part.FROM, "Takes what other rules hand over.", 0, 0);
+        }
         rule.from().forEach(reading::from);
         rule.when()
                 .ifPresentOrElse(
@@ -147,6 +150,19 @@ public final class ReadAloud {
     }
 
     private void then(RuleDocument rule) {
+        for (FollowUp.End end : FollowUp.End.values()) {
+            FollowUp followUp = rule.then().get(end);
+            if (followUp != null) {
+                String tags = followUp.tags().isEmpty()
+                        ? ""
+                        : "is tagged " + followUp.tags().stream().sorted().collect(Collectors.joining(", "));
+                String handOver = followUp.handOverTo()
+                        .map(to -> "goes on to rule " + to + " with its fields and the reason")
+                        .orElse("");
+                String both = tags.isEmpty() || handOver.isEmpty() ? tags + handOver : tags + ", and " + handOver;
+                say(Part.THEN, "What is " + end.word() + " " + both + ".", 0, followUp.line());
+            }
+        }
         rule.retention()
                 .flatMap(Retention::originals)
                 .ifPresent(kept -> say(Part.THEN, "Originals are kept for " + span(kept) + ".", 0, 0));

@@ -14,12 +14,13 @@ import lectomen.engine.identify.FileType;
  *
  * @param id as commands and messages name it
  * @param parameters its own, which go before those of the site
- * @param from at least one source
+ * @param from its sources; none for a rule that takes only what other rules hand over
  * @param when empty: every file that is accepted
  * @param steps at least one
  * @param retention empty: as the site says
  * @param parts the shared parts that it names
  * @param counters those among them that are counters
+ * @param then what follows each end
  */
 public record RuleDocument(
         String id,
@@ -31,13 +32,15 @@ public record RuleDocument(
         List<Step> steps,
         Optional<Retention> retention,
         Set<String> parts,
-        Map<String, Counter> counters) {
+        Map<String, Counter> counters,
+        Map<FollowUp.End, FollowUp> then) {
     public RuleDocument {
         parameters = Map.copyOf(parameters);
         from = List.copyOf(from);
         steps = List.copyOf(steps);
         parts = Set.copyOf(parts);
         counters = Map.copyOf(counters);
+        then = Map.copyOf(then);
     }
 
     /**
@@ -70,6 +73,9 @@ public record RuleDocument(
 
     /** Whether the rule would take the type from the folder; from an upload, if it takes the type from anywhere. */
     public boolean accepts(Facts facts) {
+        if (!facts.more().given().isEmpty()) {
+            return true;
+        }
         return from.stream()
                 .filter(source -> facts.folder().isEmpty()
                         || source.folder().equals(facts.folder().get()))

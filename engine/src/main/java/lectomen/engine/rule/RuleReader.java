@@ -29,6 +29,9 @@ import lectomen.engine.yaml.YamlTree;
  * }</pre>
  */
 public final class RuleReader {
+    /** Where a rule takes files from that takes only what others hand over. */
+    static final String HAND_OVERS = "hand-overs";
+
     static final Pattern ID = Pattern.compile("[a-z][a-z0-9-]{0,62}");
     private static final Pattern PARAMETER = Pattern.compile("\\{([^{}]*)}");
 
@@ -82,6 +85,10 @@ public final class RuleReader {
         site = site.withParameters(parameters);
         List<RuleDocument.From> from =
                 section.require("from").map(this::sources).orElse(List.of());
+        Map<FollowUp.End, FollowUp> then = section.find("then")
+                .map(node -> new FollowUpReader(problems)
+                        .read(node, id.map(Node.Text::text).orElse("")))
+                .orElse(Map.of());
         Optional<Retention> retention = section.find("retention").flatMap(node -> RetentionReader.read(node, problems));
         Optional<Condition> when =
                 section.find("when").flatMap(node -> new ConditionReader(site, parts, problems).read(node));
@@ -104,7 +111,8 @@ public final class RuleReader {
                 steps,
                 retention,
                 parts.used(),
-                parts.counters()));
+                parts.counters(),
+                then));
     }
 
     /** The rule's own parameters, which go before those of the site. */
@@ -125,6 +133,9 @@ public final class RuleReader {
     }
 
     private List<RuleDocument.From> sources(Node node) {
+        if (node instanceof Node.Text text && text.text().equals(HAND_OVERS)) {
+            return List.of();
+        }
         List<Node> items = node instanceof Node.Items list ? list.items() : List.of(node);
         List<RuleDocument.From> sources = new ArrayList<>();
         Set<String> folders = new TreeSet<>();

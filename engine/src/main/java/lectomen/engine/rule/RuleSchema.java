@@ -45,7 +45,11 @@ public final class RuleSchema {
         properties.set("title", ref("text"));
         properties.set("about", ref("text"));
         properties.putObject("parameters").put("type", "object").set("additionalProperties", ref("text"));
-        properties.set("from", oneOrMany("source"));
+        ObjectNode from = oneOrMany("source");
+        ((ArrayNode) from.path("anyOf")).addObject().put("const", RuleReader.HAND_OVERS);
+        properties.set("from", from);
+        ObjectNode then = properties.putObject("then").put("type", "object").put("additionalProperties", false);
+        FollowUp.End.words().forEach(end -> then.withObject("/properties").set(end, ref("follow-up")));
         properties.set("retention", retention());
         properties.set("when", ref("condition"));
         ObjectNode steps = properties.putObject("do").put("type", "array").put("minItems", 1);
@@ -68,6 +72,9 @@ public final class RuleSchema {
         parts.set("condition", condition());
         parts.set("property", words(List.of("name"), "name", "contains", "matches"));
         parts.set("step", step());
+        ObjectNode followUp = words(List.of(), "hand over to").put("minProperties", 1);
+        properties(followUp).set("tag", ref("texts"));
+        parts.set("follow-up", followUp);
         parts.set("field", field());
         return root;
     }

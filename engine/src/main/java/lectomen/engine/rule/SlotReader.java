@@ -23,6 +23,9 @@ final class SlotReader {
     /** Levels of a path: of the folder that a document came from, and of the one that it goes to. */
     private static final Pattern LEVEL = Pattern.compile("(folder|filed under) [1-9]");
 
+    /** What the rule that handed the document over knew; empty for one that was not handed over. */
+    private static final Pattern GIVEN = Pattern.compile("given \\S.*");
+
     private final List<Problem> problems;
     private final Parts parts;
     private final Set<String> known = new LinkedHashSet<>(OWN);
@@ -38,7 +41,9 @@ final class SlotReader {
     }
 
     static boolean isOwn(String name) {
-        return OWN.contains(name) || LEVEL.matcher(name).matches();
+        return OWN.contains(name)
+                || LEVEL.matcher(name).matches()
+                || GIVEN.matcher(name).matches();
     }
 
     /** Reports a name that is none. */
@@ -54,7 +59,9 @@ final class SlotReader {
     }
 
     private boolean has(String name) {
-        return known.contains(name) || LEVEL.matcher(name).matches();
+        return known.contains(name)
+                || LEVEL.matcher(name).matches()
+                || GIVEN.matcher(name).matches();
     }
 
     Optional<NamePattern> pattern(Node.Text text) {

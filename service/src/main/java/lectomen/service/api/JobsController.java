@@ -141,6 +141,8 @@ final class JobsController {
 
     /**
      * @param progress how far its worker has come, while one is at it for longer than a moment
+     * @param tags words that its sender or a rule put on it
+     * @param given what the rule that handed it over knew, by name; empty for one that was not handed over
      * @param cameInWith other jobs of the same arrival
      * @param cameOfIt jobs whose file is a part or a result of this one's
      */
@@ -149,6 +151,8 @@ final class JobsController {
             Optional<Progress> progress,
             Optional<Long> arrival,
             Optional<String> originalSha256,
+            List<String> tags,
+            Map<String, String> given,
             List<Considered> considered,
             List<FieldValue> fields,
             List<StepView> steps,
@@ -221,6 +225,8 @@ final class JobsController {
                 workers.progressOf(id),
                 job.arrival(),
                 job.original().map(ref -> ref.sha256()),
+                job.more().tags().stream().sorted().toList(),
+                job.more().given(),
                 JSON.readValue(jobs.considered(id), CONSIDERED),
                 results.fields(job),
                 results.steps(id).stream().map(JobsController::step).toList(),

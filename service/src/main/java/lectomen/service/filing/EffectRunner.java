@@ -54,6 +54,7 @@ public final class EffectRunner implements AutoCloseable {
     private final Leftovers leftovers = new Leftovers();
     private final FolderNames names = new FolderNames();
     private final Counters counters;
+    private WhenEnded whenEnded = (db, job, end, reason) -> false;
 
     public EffectRunner(
             Store store,
@@ -79,6 +80,11 @@ public final class EffectRunner implements AutoCloseable {
         this.giveBack = new GiveBack(effects, rulebook, clock);
         this.earlier = new EarlierFilings(effects);
         this.due = new DueEffects(effects, this::act);
+    }
+
+    /** Who is told of each end. Say so while the service is put together. */
+    public void whenEnded(WhenEnded listener) {
+        whenEnded = listener;
     }
 
     /** Begins to work; what an earlier run of the service left unfinished comes first. */
@@ -121,7 +127,8 @@ public final class EffectRunner implements AutoCloseable {
     /** Ends a job badly, and gives its file back to the people who dropped it. */
     public void endBadly(JdbcClient db, Job job, JobState state, Reason reason, Optional<String> hotFolder) {
         jobs.move(db, job.id(), Jobs.Move.to(state, reason), "service");
-        if (!job.leftInFolder() && job.generation() == job.redoGeneration()) {
+        boolean goesOn = whenEnded.goesOn(db, job, state, Optional.of(reason));
+        if (!goesOn && !job.leftInFolder() && job.generation() == job.redoGeneration()) {
             hotFolder.ifPresent(folder -> giveBack.intend(db, job, reason, folder));
         }
     }
@@ -364,7 +371,10 @@ public final class EffectRunner implements AutoCloseable {
             return;
         }
         switch (job.redoGeneration() > 1 ? earlier.takeBack(db, job) : EarlierFilings.Left.NOTHING) {
-            case NOTHING -> jobs.move(db, job, Jobs.Move.to(JobState.FILED), "service");
+            case NOTHING -> {
+                jobs.move(db, job, Jobs.Move.to(JobState.FILED), "service");
+                whenEnded.goesOn(db, job, JobState.FILED, Optional.empty());
+            }
             case INTENDED -> store.afterCommit(this::wake);
             case UNDER_WAY -> {}
         }

@@ -117,10 +117,14 @@ public final class JobResults {
 
     /** The fields of the job's newest generation, in the order they were found. */
     public List<FieldValue> fields(Job job) {
-        return store.read(
-                db -> db.sql("select field from field_words where job_id = ? and generation = ? order by position")
-                        .params(job.id(), job.generation())
-                        .query((row, n) -> JSON.readValue(row.getString("field"), FieldValue.class))
-                        .list());
+        return store.read(db -> fields(db, job));
+    }
+
+    /** The same, as part of what is done with that connection. */
+    public List<FieldValue> fields(JdbcClient db, Job job) {
+        return db.sql("select field from field_words where job_id = ? and generation = ? order by position")
+                .params(job.id(), job.generation())
+                .query((row, n) -> JSON.readValue(row.getString("field"), FieldValue.class))
+                .list();
     }
 }

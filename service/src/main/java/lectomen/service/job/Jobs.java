@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.ByHand;
 import lectomen.engine.plan.RuleRef;
@@ -36,7 +37,7 @@ public final class Jobs {
     private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
 
     static final String SELECT = """
-            select j.*, w.name, w.subfolder, w.reason_parameters, w.by_hand, w.sender, w.tags from job j join job_words w on w.job_id = j.id
+            select j.*, w.name, w.subfolder, w.reason_parameters, w.by_hand, w.sender, w.tags, w.given from job j join job_words w on w.job_id = j.id
             """;
 
     private final Store store;
@@ -123,13 +124,14 @@ public final class Jobs {
                 .param(job.more().modified().map(Instant::toEpochMilli).orElse(null))
                 .update();
         job.arrived().ifPresent(with -> putOut(db, id, with.bytes(), job.type()));
-        db.sql("insert into job_words (job_id, name, subfolder, sender, tags) values (?, ?, ?, ?, ?)")
+        db.sql("insert into job_words (job_id, name, subfolder, sender, tags, given) values (?, ?, ?, ?, ?, ?)")
                 .params(
                         id,
                         job.name(),
                         job.more().subfolder(),
                         job.more().sender(),
-                        JSON.writeValueAsString(job.more().tags()))
+                        JSON.writeValueAsString(job.more().tags()),
+                        JSON.writeValueAsString(job.more().given()))
                 .update();
         ledger.append(
                 db, principal, "job.made", Job.subject(id), "state", job.state().code());
@@ -282,6 +284,36 @@ public final class Jobs {
                 .update();
     }
 
+    /** Says which job another one follows from. */
+    public void setParent(JdbcClient db, String id, String parent) {
+        db.sql("update job set parent_id = ? where id = ?").params(parent, id).update();
+    }
+
+    /** The jobs that this one follows from, by hand-over, the nearest first. */
+    public List<Job> ancestors(JdbcClient db, Job job) {
+        List<String> ids = db.sql("""
+                        with recursive up (id, far) as (
+                            select parent_id, 1 from job where id = :id
+                            union all select j.parent_id, up.far + 1 from job j join up on j.id = up.id
+                            where up.far < :most)
+                        select id from up where id is not null order by far
+                        """)
+                .param("id", job.id())
+                .param("most", MOST_LINEAGE)
+                .query(String.class)
+                .list();
+        return ids.stream().flatMap(id -> find(db, id).stream()).toList();
+    }
+
+    /** Puts more words on a job. */
+    public void tag(JdbcClient db, Job job, Set<String> tags) {
+        Set<String> all = new TreeSet<>(job.more().tags());
+        all.addAll(tags);
+        db.sql("update job_words set tags = ? where job_id = ?")
+                .params(JSON.writeValueAsString(all), job.id())
+                .update();
+    }
+
     /** Sets how soon a job has its turn. */
     public void setPriority(JdbcClient db, String id, int priority) {
         db.sql("update job set priority = ?, version = version + 1 where id = ?")
@@ -404,12 +436,14 @@ public final class Jobs {
         long modified = row.getLong("modified_at");
         Optional<Instant> modifiedAt = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(modified));
         String tags = row.getString("tags");
+        String given = row.getString("given");
         return new Facts.Circumstances(
                 row.getString("subfolder"),
                 modifiedAt,
                 row.getString("sender"),
                 tags.equals("[]") ? Set.of() : JSON.readValue(tags, TAGS),
-                Optional.empty());
+                Optional.empty(),
+                given.equals("{}") ? Map.of() : JSON.readValue(given, PARAMETERS));
     }
 
     static Job job(ResultSet row, int n) throws SQLException {

@@ -7,10 +7,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Step;
 import lectomen.engine.yaml.Problem;
+import lectomen.engine.yaml.Section;
 import lectomen.service.home.Settings;
 
 /**
@@ -37,9 +41,22 @@ final class RuleCheck {
                             .ifPresent(folder -> checkRoot(folder, file.line(), 1, problems));
                 }
             }
+            good.rule().then().values().forEach(followUp -> checkHandOver(followUp, good.rule(), others, problems));
             return problems.isEmpty() ? reading : new RuleReading.Bad(problems);
         }
         return reading;
+    }
+
+    private static void checkHandOver(
+            FollowUp followUp, RuleDocument rule, Iterable<RuleDocument> others, List<Problem> problems) {
+        Set<String> known = new TreeSet<>();
+        others.forEach(other -> known.add(other.id()));
+        followUp.handOverTo()
+                .filter(to -> !known.contains(to) && !to.equals(rule.id()))
+                .ifPresent(to -> problems.add(new Problem(
+                        followUp.line(),
+                        1,
+                        "no rule is called \"" + to + "\", to hand over to" + Section.suggestion(to, known))));
     }
 
     private void checkPlace(RuleDocument.From from, List<Problem> problems) {

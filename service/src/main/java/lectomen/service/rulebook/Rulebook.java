@@ -13,6 +13,7 @@ import java.util.TreeMap;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
 import lectomen.engine.plan.RuleRef;
+import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rule.NeverWins;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleFile;
@@ -272,6 +273,22 @@ public final class Rulebook {
     public RuleReading readActing(RuleEntry entry) {
         int version = entry.liveVersion().orElse(entry.latestVersion());
         return RuleReader.read(requireVersion(entry.id(), version), site.get());
+    }
+
+    /** What follows such an end in that version of a rule. */
+    public Optional<FollowUp> findFollowUp(RuleRef rule, FollowUp.End end) {
+        Optional<RuleDocument> read = acting.rules().stream()
+                .filter(live -> live.ref().equals(rule))
+                .map(LiveRule::rule)
+                .findFirst()
+                .or(() -> readVersion(rule));
+        return read.flatMap(document -> Optional.ofNullable(document.then().get(end)));
+    }
+
+    private Optional<RuleDocument> readVersion(RuleRef rule) {
+        return RuleReader.read(requireVersion(rule.id(), rule.version()), site.get()) instanceof RuleReading.Good good
+                ? Optional.of(good.rule())
+                : Optional.empty();
     }
 
     /** Why a live rule takes nothing, in words; empty where it acts, or is not meant to. */

@@ -186,7 +186,8 @@ public final class JobRunner implements AutoCloseable {
             refuseOwnResult(job, folder);
             return;
         }
-        if (task.rules().isEmpty() && folder.isPresent()) {
+        boolean handedOver = !job.more().given().isEmpty();
+        if (task.rules().isEmpty() && (folder.isPresent() || handedOver)) {
             waitForARule(job);
             return;
         }
@@ -275,10 +276,8 @@ public final class JobRunner implements AutoCloseable {
     }
 
     private Facts facts(Job job, Optional<String> folder) {
-        Facts.Circumstances more = job.more();
-        Facts.Circumstances now = new Facts.Circumstances(
-                more.subfolder(), more.modified(), more.sender(), more.tags(), Optional.of(clock.instant()));
-        return new Facts(job.name(), job.size(), job.type(), folder, job.createdAt(), now);
+        Facts.Circumstances more = job.more().at(clock.instant());
+        return new Facts(job.name(), job.size(), job.type(), folder, job.createdAt(), more);
     }
 
     private void record(JdbcClient db, Job before, Outcome outcome, Optional<String> folder, Instant beganAt) {

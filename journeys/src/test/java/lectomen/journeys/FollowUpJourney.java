@@ -1,0 +1,151 @@
+package lectomen.journeys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.net.http.HttpRequest.BodyPublishers;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+/** What follows once a document is filed, rejected or failed: it goes on to another rule, and its job is tagged. */
+class FollowUpJourney {
+    private static final String SLIPS = """
+            lectomen: 1
+            rule: slips
+            from: { folder: "{inbox}/slips", arrives: whole }
+            do:
+              - find: slip
+                fields:
+                  vessel: { right of: Vessel }
+                  number: { pattern: 'S-\\d{3}', near: Number, required: yes }
+              - name: "{number} {vessel}"
+              - file: { in: archive, under: Slips, when taken: leave }
+            then:
+              filed: { tag: done }
+              rejected: { tag: [double, look twice] }
+              failed: { hand over to: by-hand, tag: needs eyes }
+            """;
+
+    private static final String BY_HAND = """
+            lectomen: 1
+            rule: by-hand
+            from: hand-overs
+            when: { tagged: needs eyes }
+            do:
+              - name: "{given vessel | or 'no vessel'} from {given rule}, {given reason | first 9}"
+              - file: { in: archive, under: "By hand" }
+            then:
+              filed: { hand over to: slips }
+            """;
+
+    @TempDir
+    private static Path temp;
+
+    private static RunningService service;
+
+    @BeforeAll
+    static void start() throws Exception {
+        service = RunningService.start(temp.resolve("home"));
+        service.post("/rules", BY_HAND.replace("then:", "").replace("  filed: { hand over to: slips }", ""));
+        service.live(SLIPS);
+        service.post("/rules", BY_HAND);
+        service.post("/rules/by-hand/live", "");
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        service.close();
+    }
+
+    private static JsonNode drop(String name, String text, String state) throws Exception {
+        Path whole = Files.writeString(temp.resolve(name), text);
+        Files.move(whole, service.inbox("slips").resolve(name));
+        return service.awaitJob(name, state);
+    }
+
+    private static JsonNode story(String id) {
+        return service.get("/jobs/" + id);
+    }
+
+    @Test
+    void whatFailsGoesOnWithItsFieldsAndItsReason() throws Exception {
+        Path whole = Files.writeString(temp.resolve("torn.txt"), "Vessel: Grey Heron\n");
+        Files.move(whole, service.inbox("slips").resolve("torn.txt"));
+        Path filed = service.archive().resolve("By hand/Grey Heron from slips, No number.txt");
+        RunningService.await("it is filed by the other rule", Duration.ofSeconds(30), () -> Files.exists(filed));
+        JsonNode first = service.jobs().stream()
+                .filter(job -> job.path("fileName").asString().equals("torn.txt")
+                        && job.path("rule").asString().equals("slips"))
+                .findFirst()
+                .orElseThrow();
+        JsonNode story = story(first.path("id").asString());
+        assertThat(story.path("state").asString()).isEqualTo("failed");
+        assertThat(story.path("cameOfIt").size()).isEqualTo(1);
+        String next = story.path("cameOfIt").get(0).path("id").asString();
+        RunningService.await(
+                "the next job is filed",
+                Duration.ofSeconds(10),
+                () -> story(next).path("state").asString().equals("filed"));
+        assertThat(service.inbox("slips").resolve("failed/torn.txt"))
+                .as("what goes on is not given back")
+                .doesNotExist();
+        assertThat(story(next).path("notes").toString())
+                .contains("It was not handed over to rule slips, since it came from there.");
+        assertThat(service.client("job", "show", first.path("id").asString()).out())
+                .contains("job.handed-over")
+                .contains("goes on as  job " + next)
+                .contains("needs eyes");
+        assertThat(service.client("job", "show", next).out())
+                .contains("by rule slips, job " + first.path("id").asString());
+    }
+
+    @Test
+    void whatIsFiledOrRejectedIsTagged() throws Exception {
+        JsonNode filed = drop("good.txt", "Number: S-001\nVessel: Tern\n", "filed");
+        assertThat(story(filed.path("id").asString()).path("tags").toString()).isEqualTo("[\"done\"]");
+        JsonNode rejected = drop("again.txt", "Number: S-001\nVessel: Tern\nagain\n", "rejected");
+        assertThat(story(rejected.path("id").asString()).path("tags").toString())
+                .contains("double", "look twice");
+    }
+
+    @Test
+    void whatIsHandedOverWaitsForARuleThatIsPaused() throws Exception {
+        service.post("/rules/by-hand/pause", "");
+        Path whole = Files.writeString(temp.resolve("early.txt"), "Vessel: Lapwing\n");
+        Files.move(whole, service.inbox("slips").resolve("early.txt"));
+        RunningService.await("it waits", Duration.ofSeconds(20), () -> service.jobs().stream()
+                .anyMatch(job -> job.path("fileName").asString().equals("early.txt")
+                        && job.path("reason").path("code").asString("").equals("rule.paused")));
+        service.post("/rules/by-hand/live", "");
+        RunningService.await(
+                "it is filed",
+                Duration.ofSeconds(20),
+                () -> Files.exists(service.archive().resolve("By hand/Lapwing from slips, No number.txt")));
+    }
+
+    @Test
+    void nobodyElseGivesFilesToARuleThatTakesHandOvers() throws Exception {
+        service.send(service.request("/uploads?name=loose.txt")
+                .setHeader("Content-Type", "application/octet-stream")
+                .POST(BodyPublishers.ofString("Number: S-009\nVessel: Skua\n")));
+        assertThat(service.awaitJob("loose.txt", "filed").path("rule").asString())
+                .isEqualTo("slips");
+    }
+
+    @Test
+    void aHandOverToNoRuleOrToItselfIsRefused() throws Exception {
+        Path nowhere = Files.writeString(temp.resolve("n.yaml"), SLIPS.replace("to: by-hand", "to: by-hands"));
+        assertThat(service.client("rule", "check", nowhere.toString()).out())
+                .contains("no rule is called \"by-hands\"")
+                .contains("did you mean \"by-hand\"?");
+        Path itself = Files.writeString(temp.resolve("i.yaml"), SLIPS.replace("to: by-hand", "to: slips"));
+        assertThat(service.client("rule", "check", itself.toString()).out()).contains("handed over to another rule");
+        Path empty = Files.writeString(temp.resolve("e.yaml"), SLIPS.replace("filed: { tag: done }", "filed: {}"));
+        assertThat(service.client("rule", "check", empty.toString()).out()).contains("say what follows");
+    }
+}
