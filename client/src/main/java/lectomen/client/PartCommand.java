@@ -6,6 +6,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.StringNode;
 
 /** What several rules name rather than write out. */
 @Command(
@@ -16,7 +17,8 @@ import tools.jackson.databind.JsonNode;
             PartCommand.ListParts.class,
             PartCommand.Show.class,
             PartCommand.Put.class,
-            PartCommand.Remove.class
+            PartCommand.Remove.class,
+            PartCommand.Schema.class
         })
 final class PartCommand {
     private static final String KIND = "parts";
@@ -96,6 +98,19 @@ final class PartCommand {
                 System.out.println("  rule " + Words.text(rule.path("id")) + ": version "
                         + Words.text(rule.path("version")) + state);
             }
+        }
+    }
+
+    @Command(name = "schema", description = "Print the JSON Schema of the files of parts.")
+    static final class Schema extends Question {
+        @Override
+        JsonNode ask(Service service) {
+            return StringNode.valueOf(service.getText("/" + KIND + "/schema"));
+        }
+
+        @Override
+        void print(JsonNode schema) {
+            System.out.print(schema.asString());
         }
     }
 

@@ -290,6 +290,8 @@ class EndpointsJourney {
                 Case.bad("parts.list", "PUT /parts", 405, "bad-request", "PUT"),
                 Case.good("parts.show", "GET /parts/texts", "[text]"),
                 Case.bad("parts.show", "GET /parts/none", 404, "no-such-part", "none"),
+                Case.good("parts.schema", "GET /parts/schema", "json-schema.org"),
+                Case.bad("parts.schema", "PUT /parts/schema", 405, "bad-request", "PUT"),
                 Case.good("parts.remove", "DELETE /parts/texts", "").answering(204),
                 Case.bad("parts.remove", "DELETE /parts/texts", 404, "no-such-part", "texts"),
                 Case.good("parts.write", "POST /parts", "counter").with(TEXT, COUNTER),

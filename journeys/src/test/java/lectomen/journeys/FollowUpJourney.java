@@ -98,7 +98,7 @@ class FollowUpJourney {
                 .contains("It was not handed over to rule slips, since it came from there.");
         assertThat(service.client("job", "show", first.path("id").asString()).out())
                 .contains("job.handed-over")
-                .contains("goes on as  job " + next)
+                .contains("goes on as job " + next)
                 .contains("needs eyes");
         assertThat(service.client("job", "show", next).out())
                 .contains("by rule slips, job " + first.path("id").asString());

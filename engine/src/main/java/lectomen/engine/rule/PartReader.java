@@ -68,8 +68,8 @@ public final class PartReader {
             section.report(
                     name.spot(),
                     "a part is named by small letters, digits and hyphens (berth-report), not by " + name.kind());
-        } else if (FileType.findByWord(name.text()).isPresent()) {
-            section.report(name.spot(), "a part can't be called as a file type, " + name.text());
+        } else if (FileType.findByWord(name.text()).isPresent() || name.text().equals("schema")) {
+            section.report(name.spot(), "a part can't be called as a file type, or schema: " + name.text());
         }
     }
 

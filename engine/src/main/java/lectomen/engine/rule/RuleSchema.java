@@ -2,6 +2,8 @@ package lectomen.engine.rule;
 
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
+import lectomen.engine.counter.Counter;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldType;
 import lectomen.engine.identify.FileType;
@@ -32,15 +34,54 @@ public final class RuleSchema {
     private RuleSchema() {}
 
     public static String json() {
-        return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(schema()) + "\n";
+        return json(schema());
+    }
+
+    /** The same for the files of shared parts. */
+    public static String partJson() {
+        return json(partSchema());
+    }
+
+    private static String json(ObjectNode schema) {
+        return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(schema) + "\n";
+    }
+
+    private static ObjectNode partSchema() {
+        ObjectNode root = root(List.of("lectomen", "part"), "A shared part of rules of Lectomen");
+        ObjectNode properties = properties(root);
+        properties.putObject("part").put("type", "string").put("pattern", RuleReader.ID.pattern());
+        properties.set("about", ref("text"));
+        properties.set("accept", ref("types"));
+        properties.set("pattern", ref("text"));
+        properties.putObject("steps").put("type", "array").put("minItems", 1).set("items", ref("step"));
+        properties.putObject("fields").put("type", "object").set("additionalProperties", ref("field"));
+        ObjectNode counter = words(List.of(), "start", "step", "width", "of", "first month");
+        properties(counter).set("numbers", choice(List.of("quick", "unbroken")));
+        properties(counter)
+                .set(
+                        "restart",
+                        choice(Stream.of(Counter.Restart.values())
+                                .map(Counter.Restart::word)
+                                .toList()));
+        properties.set("counter", counter);
+        ArrayNode one = root.putArray("oneOf");
+        SharedPart.Kind.keys()
+                .forEach(key -> one.addObject().putArray("required").add(key));
+        return root;
+    }
+
+    private static ObjectNode root(List<String> required, String title) {
+        ObjectNode root = object(required);
+        root.put("$schema", "https://json-schema.org/draft/2020-12/schema");
+        root.put("title", title);
+        properties(root).putObject("lectomen").putArray("enum").add(1).add("1");
+        root.set("$defs", definitions());
+        return root;
     }
 
     private static ObjectNode schema() {
-        ObjectNode root = object(List.of("lectomen", "rule", "from", "do"));
-        root.put("$schema", "https://json-schema.org/draft/2020-12/schema");
-        root.put("title", "A rule of Lectomen");
+        ObjectNode root = root(List.of("lectomen", "rule", "from", "do"), "A rule of Lectomen");
         ObjectNode properties = properties(root);
-        properties.putObject("lectomen").putArray("enum").add(1).add("1");
         properties.putObject("rule").put("type", "string").put("pattern", RuleReader.ID.pattern());
         properties.set("title", ref("text"));
         properties.set("about", ref("text"));
@@ -54,7 +95,12 @@ public final class RuleSchema {
         properties.set("when", ref("condition"));
         ObjectNode steps = properties.putObject("do").put("type", "array").put("minItems", 1);
         steps.set("items", ref("step"));
-        ObjectNode parts = root.putObject("$defs");
+        return root;
+    }
+
+    /** What both kinds of files are made of. */
+    private static ObjectNode definitions() {
+        ObjectNode parts = NODES.objectNode();
         parts.putObject("text").putArray("type").add("string").add("number").add("boolean");
         parts.set("texts", oneOrMany("text"));
         parts.set("yes", choice(List.of("yes", "no")).put("description", "yes or no"));
@@ -76,7 +122,7 @@ public final class RuleSchema {
         properties(followUp).set("tag", ref("texts"));
         parts.set("follow-up", followUp);
         parts.set("field", field());
-        return root;
+        return parts;
     }
 
     private static ObjectNode object(List<String> required) {

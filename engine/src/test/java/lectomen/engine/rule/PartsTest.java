@@ -158,6 +158,7 @@ class PartsTest {
     @CsvSource(delimiter = '~', textBlock = """
             part: Scans~accept: pdf~small letters, digits and hyphens
             part: pdf~accept: tiff~can't be called as a file type
+            part: schema~accept: tiff~can't be called
             part: scans~accept: [pdff]~did you mean "pdf"?
             part: a~about: nothing~holds one of: accept, pattern, steps, fields, counter; not none
             part: a~{pattern: x, accept: pdf}~is not known

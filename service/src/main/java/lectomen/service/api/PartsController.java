@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import lectomen.engine.rule.RuleSchema;
 import lectomen.service.access.Caller;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.RuleEntry;
@@ -39,6 +40,12 @@ final class PartsController {
     @GetMapping
     PartList list() {
         return new PartList(parts.list());
+    }
+
+    /** The JSON Schema of the files of parts. */
+    @GetMapping(path = "/schema", produces = "application/schema+json")
+    String schema() {
+        return RuleSchema.partJson();
     }
 
     @GetMapping("/{name}")
