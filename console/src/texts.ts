@@ -215,8 +215,15 @@ export const texts = {
     liveTitle: (rule: string) => `Put ${rule} live`,
     liveTake: "Take what already lies in its folders",
     liveLeave: "Leave what already lies there",
-    liveWords: (lying: number) =>
-      lying === 0 ? "Nothing lies in its folders now." : `${some(lying, "file lies", "files lie")} in its folders now.`,
+    looking: "Looking into its folders\u2026",
+    liveWords: (seen: { all: number; take: number; read: number; leave: number }) =>
+      seen.all === 0
+        ? "Nothing lies in its folders now."
+        : `${some(seen.all, "file lies", "files lie")} in its folders now: it would take ${seen.take}, read ${seen.read} to tell, and leave ${seen.leave}.`,
+    would: { TAKE: "would be taken", READ: "would be read to tell", LEAVE: "would be left" } as Record<string, string>,
+    wouldLeave: (why: string) => `would be left: ${why}`,
+    liveSince: "Take only what was changed since ",
+    liveNewer: "Put live so",
     versions: "Versions",
     itsPart: (name: string) => `Its shared part ${name}:`,
     samples: "Samples",

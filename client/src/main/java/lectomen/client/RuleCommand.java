@@ -2,6 +2,8 @@ package lectomen.client;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -18,12 +20,15 @@ import tools.jackson.databind.node.StringNode;
             RuleCommand.Show.class,
             RuleCommand.Check.class,
             RuleCommand.Add.class,
+            RuleCommand.Lying.class,
             RuleCommand.Live.class,
             RuleCommand.Pause.class,
             RuleCommand.Retire.class,
             RuleHistoryCommand.Versions.class,
             RuleHistoryCommand.Diff.class,
             RuleHistoryCommand.Return.class,
+            SyncCommand.Export.class,
+            SyncCommand.Sync.class,
             SampleCommand.class,
             RuleCommand.Schema.class
         })
@@ -140,15 +145,22 @@ final class RuleCommand {
     static final class Live extends Change {
         enum Existing {
             take,
-            leave
+            leave,
+            newer
         }
 
         @Option(
                 names = "--existing",
-                paramLabel = "take|leave",
+                paramLabel = "take|leave|newer",
                 defaultValue = "take",
-                description = "What to do with files that lie in its folders already (default: take).")
+                description = "What to do with files that lie in its folders already (default: take). See rule lying.")
         private Existing existing = Existing.take;
+
+        @Option(
+                names = "--than",
+                paramLabel = "DAY",
+                description = "With --existing newer: files that were changed before that day (2027-03-01) are left.")
+        private LocalDate than = LocalDate.EPOCH;
 
         @Option(
                 names = "--accept-samples",
@@ -157,7 +169,48 @@ final class RuleCommand {
 
         @Override
         JsonNode ask(Service service) {
-            return service.post(path() + "/live?existing=" + existing + "&acceptSamples=" + acceptSamples);
+            String newer = existing == Existing.newer
+                    ? "&newerThan=" + than.atStartOfDay(ZoneId.systemDefault()).toInstant()
+                    : "";
+            return service.post(path() + "/live?existing=" + existing + newer + "&acceptSamples=" + acceptSamples);
+        }
+    }
+
+    @Command(
+            name = "lying",
+            description =
+                    "Show what lies in the folders of a rule now, and what its latest version would say to each file.")
+    static final class Lying extends Question.AboutRule {
+        @Override
+        JsonNode ask(Service service) {
+            return service.get(path() + "/lying");
+        }
+
+        @Override
+        void print(JsonNode seen) {
+            Table table = new Table("FILE", "CHANGED", "SIZE", "IT WOULD").shrink(0, 3);
+            for (JsonNode file : seen.path("files")) {
+                String would =
+                        switch (Words.text(file.path("would"))) {
+                            case "TAKE" -> "take it";
+                            case "READ" -> "read it to tell";
+                            default -> "leave it: " + Words.text(file.path("why"));
+                        };
+                table.row(
+                        Words.text(file.path("name")),
+                        Words.time(file.path("modified")),
+                        Words.size(file.path("size").asLong()),
+                        would);
+            }
+            if (!table.isEmpty()) {
+                table.print();
+            }
+            System.out.println(Words.text(seen.path("all")) + " files lie in its folders: it would take "
+                    + Words.text(seen.path("take")) + ", read " + Words.text(seen.path("read")) + " to tell, and leave "
+                    + Words.text(seen.path("leave")) + ".");
+            seen.path("notReached")
+                    .forEach(
+                            folder -> System.out.println(Words.text(folder) + " is not there, or can't be looked at."));
         }
     }
 

@@ -9,6 +9,19 @@ import tools.jackson.databind.JsonNode;
 final class RuleHistoryCommand {
     private RuleHistoryCommand() {}
 
+    /** A line of a difference. */
+    static void printLine(JsonNode line) {
+        int number = line.path("number").asInt();
+        String text = Words.text(line.path("text"));
+        System.out.println(
+                switch (Words.text(line.path("kind"))) {
+                    case "ADDED" -> "%5d + %s".formatted(number, text);
+                    case "REMOVED" -> "%5d - %s".formatted(number, text);
+                    case "GAP" -> "      … " + number + (number == 1 ? " line" : " lines") + " the same";
+                    default -> "%5d   %s".formatted(number, text);
+                });
+    }
+
     @Command(name = "versions", description = "Show all versions of a rule, the newest first.")
     static final class Versions extends Question.AboutRule {
         @Override
@@ -55,23 +68,11 @@ final class RuleHistoryCommand {
                     + answer.path("from").asInt() + " to "
                     + answer.path("to").asInt()
                     + (same ? ": nothing changed." : ":"));
-            answer.path("lines").forEach(Diff::printLine);
+            answer.path("lines").forEach(RuleHistoryCommand::printLine);
             for (JsonNode part : answer.path("parts")) {
                 System.out.println("Its shared part " + Words.text(part.path("name")) + ":");
-                part.path("lines").forEach(Diff::printLine);
+                part.path("lines").forEach(RuleHistoryCommand::printLine);
             }
-        }
-
-        private static void printLine(JsonNode line) {
-            int number = line.path("number").asInt();
-            String text = Words.text(line.path("text"));
-            System.out.println(
-                    switch (Words.text(line.path("kind"))) {
-                        case "ADDED" -> "%5d + %s".formatted(number, text);
-                        case "REMOVED" -> "%5d - %s".formatted(number, text);
-                        case "GAP" -> "      … " + number + (number == 1 ? " line" : " lines") + " the same";
-                        default -> "%5d   %s".formatted(number, text);
-                    });
         }
     }
 

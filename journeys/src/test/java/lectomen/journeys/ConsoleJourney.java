@@ -276,7 +276,9 @@ class ConsoleJourney {
     }
 
     @Test
-    void rulesArePutLivePausedAndInAnotherOrderByKeys() {
+    void rulesArePutLivePausedAndInAnotherOrderByKeys() throws Exception {
+        Path lying = Files.createDirectories(service.inbox("second")).resolve("lying.txt");
+        Files.writeString(lying, "it lay there before");
         page.keyboard().press("g");
         page.keyboard().press("r");
         Locator rules = page.locator(".rulebook > li");
@@ -284,6 +286,8 @@ class ConsoleJourney {
         page.keyboard().press("j");
         assertThat(page.locator(".rulebook > li.on")).containsText("second");
         page.keyboard().press("l");
+        assertThat(page.locator(".leaf")).containsText("1 file lies in its folders now: it would take 1");
+        assertThat(page.locator(".leaf")).containsText("lying.txt");
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Leave what already lies there"))
                 .click();
         assertThat(page.locator(".leaf")).hasCount(0);

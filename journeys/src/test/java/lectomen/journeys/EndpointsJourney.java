@@ -243,6 +243,9 @@ class EndpointsJourney {
                         .answering(201),
                 Case.bad("rules.add", "POST /rules", 422, "bad-rule", "line 1").with(TEXT, "rule: ["),
                 Case.good("rules.live", "POST /rules/drafted/live?existing=leave", "\"state\":\"live\""),
+                Case.good("rules.lying", "GET /rules/drafted/lying", "notReached"),
+                Case.bad("rules.lying", "GET /rules/none/lying", 404, "no-such-rule", "none"),
+                Case.bad("rules.live", "POST /rules/drafted/live?existing=newer", 400, "bad-request", "newerThan"),
                 Case.bad("rules.live", "POST /rules/drafted/live?existing=burn", 400, "bad-request", "take or leave"),
                 Case.good("rules.pause", "POST /rules/drafted/pause", "paused"),
                 Case.bad("rules.pause", "POST /rules/none/pause", 404, "no-such-rule", "none"),
@@ -292,6 +295,14 @@ class EndpointsJourney {
                 Case.bad("parts.show", "GET /parts/none", 404, "no-such-part", "none"),
                 Case.good("parts.schema", "GET /parts/schema", "json-schema.org"),
                 Case.bad("parts.schema", "PUT /parts/schema", 405, "bad-request", "PUT"),
+                Case.good("parts.compare", "POST /parts/compare", "\"known\":true")
+                        .with(TEXT, PART),
+                Case.bad("parts.compare", "POST /parts/compare", 422, "bad-rule", "holds one of")
+                        .with(TEXT, "lectomen: 1\npart: a\n"),
+                Case.good("rules.compare", "POST /rules/compare", "\"known\":false")
+                        .with(TEXT, Rules.keepName("unknown", "")),
+                Case.bad("rules.compare", "POST /rules/compare", 400, "bad-request", "names no rule")
+                        .with(TEXT, "a: b"),
                 Case.good("parts.remove", "DELETE /parts/texts", "").answering(204),
                 Case.bad("parts.remove", "DELETE /parts/texts", 404, "no-such-part", "texts"),
                 Case.good("parts.write", "POST /parts", "counter").with(TEXT, COUNTER),
@@ -309,14 +320,9 @@ class EndpointsJourney {
                 Case.bad("secrets.list", "POST /secrets", 405, "bad-request", "POST"),
                 Case.good("secrets.remove", "DELETE /secrets/mail", "").answering(204),
                 Case.bad("secrets.remove", "DELETE /secrets/mail", 404, "no-such-secret", "mail"),
-                Case.good("dataTrials.trial", "POST /trials/data?expression=//n", "/a[1]/n[1]")
+                Case.good("trials.data", "POST /trials/data?expression=//n", "/a[1]/n[1]")
                         .with(BYTES, "<a><n>7</n></a>"),
-                Case.bad(
-                                "dataTrials.trial",
-                                "POST /trials/data?expression=/n&form=yaml",
-                                400,
-                                "bad-request",
-                                "xml, json")
+                Case.bad("trials.data", "POST /trials/data?expression=/n&form=yaml", 400, "bad-request", "xml, json")
                         .with(BYTES, "n: 7"),
                 Case.good("rules.retire", "POST /rules/drafted/retire", "retired"),
                 Case.bad("rules.retire", "POST /rules/none/retire", 404, "no-such-rule", "none"),
@@ -329,9 +335,9 @@ class EndpointsJourney {
                         .answering(202),
                 Case.bad("arrivals.upload", "POST /uploads?name=a.txt&rule=none", 404, "no-such-rule", "none")
                         .with(BYTES, "a"),
-                Case.good("arrivals.trial", "POST /trials?rule=tickets", "T-0009.txt")
+                Case.good("trials.trial", "POST /trials?rule=tickets", "T-0009.txt")
                         .with("multipart/form-data; boundary=x", form),
-                Case.bad("arrivals.trial", "POST /trials?rule=none", 404, "no-such-rule", "none")
+                Case.bad("trials.trial", "POST /trials?rule=none", 404, "no-such-rule", "none")
                         .with("multipart/form-data; boundary=x", form),
                 Case.bad("ledger.events", "GET /events?after=soon", 400, "bad-request", "after"));
     }

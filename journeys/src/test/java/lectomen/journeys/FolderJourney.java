@@ -203,6 +203,29 @@ class FolderJourney {
     }
 
     @Test
+    void whoPutsARuleLiveSeesWhatLiesThereAndMayTakeOnlyWhatIsNewer() throws Exception {
+        Path inbox = Files.createDirectories(service.inbox("picky"));
+        Path old = Files.writeString(inbox.resolve("old.txt"), Rules.ticket("T-0001"));
+        Files.setLastModifiedTime(old, FileTime.from(Instant.parse("2026-01-05T10:00:00Z")));
+        Files.writeString(inbox.resolve("fresh.txt"), Rules.ticket("T-0002"));
+        Files.writeString(inbox.resolve("data.json"), "{\"a\": 1}");
+        service.post("/rules", Rules.tickets("picky", "number it"));
+        assertThat(service.client("rule", "lying", "picky").out())
+                .containsPattern("old.txt +2026-01-05 .* read it to tell")
+                .containsPattern("data.json .* leave it: does not accept json")
+                .contains("3 files lie in its folders: it would take 0, read 2 to tell, and leave 1.");
+        assertThat(service.jobs()).as("looking takes nothing").isEmpty();
+        assertThat(service.client("rule", "live", "picky", "--existing", "newer", "--than", "2026-06-01")
+                        .exitCode())
+                .isZero();
+        service.awaitJob("fresh.txt", "filed");
+        Thread.sleep(500);
+        assertThat(old).as("what is older is left").exists();
+        Files.writeString(old, Rules.ticket("T-0003"));
+        service.awaitJob("old.txt", "filed");
+    }
+
+    @Test
     void aFileThatNoRuleWantsLiesThereOnceSaidAndIsTakenWhenTheRulesChange() throws Exception {
         service.live(Rules.tickets("tickets", "number it"));
         dropWhole("tickets", "data.json", "{\"a\": 1}");

@@ -26,6 +26,7 @@ import lectomen.service.intake.ArrivalTimes;
 import lectomen.service.intake.Arrivals;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.IntakeSwitch;
+import lectomen.service.intake.LyingNow;
 import lectomen.service.intake.Uploads;
 import lectomen.service.job.DayCounts;
 import lectomen.service.job.Job;
@@ -135,6 +136,11 @@ class ServiceWiring {
         FollowUps followUps = new FollowUps(ledger, jobs, results, notes, rulebook, sources, clock);
         effects.whenEnded(followUps);
         return followUps;
+    }
+
+    @Bean
+    LyingNow lyingNow(InstantSource clock) {
+        return new LyingNow(clock);
     }
 
     @Bean

@@ -160,7 +160,11 @@ public final class ReadAloud {
                         .map(to -> "goes on to rule " + to + " with its fields and the reason")
                         .orElse("");
                 String both = tags.isEmpty() || handOver.isEmpty() ? tags + handOver : tags + ", and " + handOver;
-                say(Part.THEN, "What is " + end.word() + " " + both + ".", 0, followUp.line());
+                say(
+                        Part.THEN,
+                        (end == FollowUp.End.FAILED ? "What fails " : "What is " + end.word() + " ") + both + ".",
+                        0,
+                        followUp.line());
             }
         }
         rule.retention()

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import lectomen.engine.rule.PartReader;
 import lectomen.engine.rule.RuleSchema;
 import lectomen.service.access.Caller;
 import lectomen.service.rulebook.BadRuleException;
@@ -53,6 +54,16 @@ final class PartsController {
         return parts.require(name);
     }
 
+    /** What is different from the latest version of the part. Changes nothing. */
+    @PostMapping("/compare")
+    ComparedView compare(@RequestBody String text) {
+        if (PartReader.read(text) instanceof PartReader.Reading.Good good) {
+            String name = good.part().name();
+            return ComparedView.of(name, parts.find(name).map(SharedParts.PartEntry::text), text);
+        }
+        throw new BadRuleException(((PartReader.Reading.Bad) PartReader.read(text)).problems());
+    }
+
     /** A rule that got a new version. @param whyNotLive why that version is not live; absent where it is */
     record ChangedRule(String id, int version, boolean live, Optional<String> whyNotLive) {}
 
@@ -87,7 +98,7 @@ final class PartsController {
             return draft(entry, "its version before was not live either");
         }
         try {
-            goingLive.putLive(entry.id(), false, false, Optional.empty(), Caller.principal());
+            goingLive.putLive(entry.id(), Optional.empty(), false, Optional.empty(), Caller.principal());
             return new ChangedRule(entry.id(), entry.latestVersion(), true, Optional.empty());
         } catch (SamplesDifferException e) {
             return draft(entry, String.valueOf(e.getMessage()));

@@ -6,6 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import lectomen.engine.rule.ReadAloud;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleFile;
@@ -13,6 +15,7 @@ import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.RuleSchema;
 import lectomen.engine.yaml.Problem;
 import lectomen.service.access.Caller;
+import lectomen.service.intake.LyingNow;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.Difference;
 import lectomen.service.rulebook.RuleEntry;
@@ -35,8 +38,10 @@ import org.springframework.web.bind.annotation.RestController;
 final class RulesController {
     private final Rulebook rulebook;
     private final GoingLive goingLive;
+    private final LyingNow lying;
 
-    RulesController(Rulebook rulebook, GoingLive goingLive) {
+    RulesController(Rulebook rulebook, GoingLive goingLive, LyingNow lying) {
+        this.lying = lying;
         this.rulebook = rulebook;
         this.goingLive = goingLive;
     }
@@ -119,21 +124,52 @@ final class RulesController {
     /**
      * Puts the latest version live, if every sample comes out as is expected of it.
      *
-     * @param existing take or leave what lies in its folders
+     * @param existing take or leave what lies in its folders, or take only what is newer
+     * @param newerThan with {@code existing=newer}: what was changed before is left
      * @param acceptSamples expect from now on what the samples come to with this version
      */
     @PostMapping("/{id}/live")
     ResponseEntity<RuleView> live(
             @PathVariable String id,
             @RequestParam(defaultValue = "take") String existing,
+            @RequestParam Optional<Instant> newerThan,
             @RequestParam(defaultValue = "false") boolean acceptSamples,
             @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch)
             throws IOException {
-        if (!List.of("take", "leave").contains(existing)) {
-            throw new BadRequestException("existing", "existing is take or leave, not " + existing);
+        Optional<Instant> leaveOlder =
+                switch (existing) {
+                    case "take" -> Optional.empty();
+                    case "leave" -> Optional.of(Instant.MAX);
+                    case "newer" ->
+                        Optional.of(newerThan.orElseThrow(() -> new BadRequestException(
+                                "newerThan", "say newerThan=2027-03-01T00:00:00Z, or take or leave all")));
+                    default ->
+                        throw new BadRequestException(
+                                "existing", "existing is take or leave, or newer, not " + existing);
+                };
+        return answer(goingLive.putLive(id, leaveOlder, acceptSamples, unchanged(ifMatch), Caller.principal()));
+    }
+
+    /** What lies in the folders of the latest version now, and what it would say to each, as far as that shows unread. */
+    @GetMapping("/{id}/lying")
+    LyingNow.Overview lying(@PathVariable String id) {
+        RuleReading reading = rulebook.read(rulebook.require(id));
+        if (reading instanceof RuleReading.Bad bad) {
+            throw new BadRuleException(bad.problems());
         }
-        return answer(
-                goingLive.putLive(id, existing.equals("leave"), acceptSamples, unchanged(ifMatch), Caller.principal()));
+        return lying.look(((RuleReading.Good) reading).rule());
+    }
+
+    private static final Pattern RULE_LINE = Pattern.compile("(?m)^rule:\\s*['\"]?([a-z][a-z0-9-]*)");
+
+    /** What is different from the latest version of the rule that the file names. Changes nothing, and checks no more of it. */
+    @PostMapping("/compare")
+    ComparedView compare(@RequestBody String text) {
+        Matcher named = RULE_LINE.matcher(text);
+        if (!named.find()) {
+            throw new BadRequestException("rule", "the file names no rule (rule: mooring-permits)");
+        }
+        return ComparedView.of(named.group(1), rulebook.find(named.group(1)).map(RuleEntry::text), text);
     }
 
     record VersionList(List<Rulebook.Version> versions) {}

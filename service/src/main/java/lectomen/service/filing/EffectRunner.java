@@ -10,7 +10,6 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import lectomen.engine.naming.SafeName;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
@@ -52,7 +51,7 @@ public final class EffectRunner implements AutoCloseable {
     private final EarlierFilings earlier;
     private final DueEffects due;
     private final Leftovers leftovers = new Leftovers();
-    private final FolderNames names = new FolderNames();
+    private final Work.Maker works;
     private final Counters counters;
     private WhenEnded whenEnded = (db, job, end, reason) -> false;
 
@@ -77,6 +76,7 @@ public final class EffectRunner implements AutoCloseable {
         this.counters = counters;
         this.locale = locale;
         this.clock = clock;
+        this.works = new Work.Maker(connections, effects, locale);
         this.giveBack = new GiveBack(effects, rulebook, clock);
         this.earlier = new EarlierFilings(effects);
         this.due = new DueEffects(effects, this::act);
@@ -148,7 +148,7 @@ public final class EffectRunner implements AutoCloseable {
             return;
         }
         Effect effect = replacingOwn(numbered.get());
-        Optional<Work> work = work(effect);
+        Optional<Work> work = works.findFor(effect);
         if (work.isEmpty()) {
             fail(effect, Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
             return;
@@ -231,62 +231,6 @@ public final class EffectRunner implements AutoCloseable {
         return effects.find(effect.id()).orElseThrow();
     }
 
-    private record Work(FolderRepository repository, Order order, String explanation) {}
-
-    private Optional<Work> work(Effect effect) {
-        return switch (effect.kind()) {
-            case FILE -> {
-                Filing filing = JSON.readValue(effect.request(), Filing.class);
-                Filing.Target target = filing.target(locale);
-                yield target instanceof Filing.Target.Place place
-                        ? connections
-                                .findFolder(effect.connection())
-                                .map(folder -> new Work(
-                                        repository(effect.connection(), folder),
-                                        order(effect, place, filing.whenTaken(), otherNames(filing, place)),
-                                        ""))
-                        : Optional.empty();
-            }
-            case GIVE_BACK -> {
-                GiveBackRequest request = JSON.readValue(effect.request(), GiveBackRequest.class);
-                Filing.Target.Place place = GiveBack.place(request);
-                FolderRepository repository = repository(effect.connection(), GiveBack.root(request));
-                yield Optional.of(new Work(
-                        repository,
-                        order(effect, place, WhenTaken.NUMBER_IT, number -> SafeName.numbered(place.name(), number)),
-                        request.explanation()));
-            }
-            case WITHDRAW -> Optional.empty();
-        };
-    }
-
-    private FolderRepository repository(String connection, Path folder) {
-        return new FolderRepository(connection, folder, names);
-    }
-
-    private Order.OtherNames otherNames(Filing filing, Filing.Target.Place place) {
-        return new Order.OtherNames() {
-            @Override
-            public String numbered(int number) {
-                return filing.numbered(place, number, locale);
-            }
-
-            @Override
-            public Optional<Filing.Target.Place> older(int number) {
-                return filing.older(place, number, locale);
-            }
-        };
-    }
-
-    private Order order(Effect effect, Filing.Target.Place place, WhenTaken whenTaken, Order.OtherNames others) {
-        Optional<Order.Own> replaces = effect.supersedes()
-                .flatMap(effects::find)
-                .filter(Effect::stands)
-                .map(earlier -> new Order.Own(earlier.place().orElseThrow(), earlier.bytes()));
-        return new Order(
-                effect.id(), place.folder(), place.name(), whenTaken, others, effect.bytes(), replaces, effect.place());
-    }
-
     /** Takes back what an earlier run of the job filed and this one did not replace. */
     private void withdraw(Effect effect) {
         WithdrawRequest request = JSON.readValue(effect.request(), WithdrawRequest.class);
@@ -294,7 +238,7 @@ public final class EffectRunner implements AutoCloseable {
         Order.Own own = new Order.Own(request.place(), request.content());
         Withdrawing came = folder.isEmpty()
                 ? new Withdrawing.Gone("connection is no longer set up")
-                : repository(effect.connection(), folder.get())
+                : works.repository(effect.connection(), folder.get())
                         .withdraw(
                                 effect.id(),
                                 own,
@@ -355,7 +299,7 @@ public final class EffectRunner implements AutoCloseable {
     /** A service that was ended between a receipt and the clearing left a hidden file with each of its last filings. */
     private void clearLast() {
         for (Effect effect : effects.lastDone(MOST_LEFT_BY_A_CRASH)) {
-            work(effect).ifPresent(work -> work.repository()
+            works.findFor(effect).ifPresent(work -> work.repository()
                     .leftovers(work.order())
                     .forEach(file -> leftovers.add(effect.id(), file)));
         }

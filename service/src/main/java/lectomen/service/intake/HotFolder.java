@@ -12,6 +12,7 @@ import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -20,6 +21,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SourceSettings;
@@ -38,6 +40,7 @@ import org.slf4j.LoggerFactory;
  */
 final class HotFolder {
     private static final Logger LOG = LoggerFactory.getLogger(HotFolder.class);
+    private static final Instant NOTHING_IS_OLDER = Instant.MIN;
     private static final int CLAIMS_PER_COMMIT = 100;
     private static final int CLAIMS_PER_LOOK = 500;
     private static final Duration GRACE = Duration.ofSeconds(5);
@@ -73,7 +76,7 @@ final class HotFolder {
 
     // What others wish, hand over, or may read at any time.
     private volatile Optional<SourceSettings> wish = Optional.empty();
-    private final AtomicBoolean leaveExisting = new AtomicBoolean();
+    private final AtomicReference<Instant> leaveOlder = new AtomicReference<>(NOTHING_IS_OLDER);
     private final AtomicBoolean anywhere = new AtomicBoolean(true);
     private final Set<Path> told = ConcurrentHashMap.newKeySet();
     private final Set<Path> beingTaken = ConcurrentHashMap.newKeySet();
@@ -119,13 +122,15 @@ final class HotFolder {
         anywhere.set(true);
     }
 
-    /** Begins to take files, or goes on with other settings, from the next look on. */
-    void act(SourceSettings wanted, boolean leaveWhatLiesThere) {
+    /**
+     * Begins to take files, or goes on with other settings, from the next look on.
+     *
+     * @param leaveWhatIsOlder of what lies there then, what is older than this is left
+     */
+    void act(SourceSettings wanted, Optional<Instant> leaveWhatIsOlder) {
         wish = Optional.of(wanted);
         anywhere.set(true);
-        if (leaveWhatLiesThere) {
-            leaveExisting.set(true);
-        }
+        leaveWhatIsOlder.ifPresent(than -> leaveOlder.set(than));
     }
 
     /** Takes no more files, since no live rule wants any from here. What was taken comes to its end. */
@@ -242,13 +247,13 @@ final class HotFolder {
         }
         inOrder();
         Rulebook.Acting acting = around.rulebook().acting();
-        boolean leave = leaveExisting.get();
-        Sorting.Round round = sorting.begin(acting, leave);
+        Instant leave = Objects.requireNonNull(leaveOlder.get());
+        Sorting.Round round = sorting.begin(acting, Optional.of(leave).filter(than -> !than.equals(NOTHING_IS_OLDER)));
         Duration next = settings.sweep();
         if (ready.isEmpty()) {
             boolean all = anywhere.getAndSet(false) || sweepIsDue() || acting.version() != rulebookSeen;
             next = gather(round, all);
-            leaveExisting.compareAndSet(leave, false);
+            leaveOlder.compareAndSet(leave, NOTHING_IS_OLDER);
             rulebookSeen = acting.version();
         }
         int taken = claimSome(round);

@@ -6,7 +6,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -75,7 +75,7 @@ public final class HotFolders implements AutoCloseable {
 
     private final Parts parts;
     private final Map<Path, Watched> watched = new TreeMap<>();
-    private final Set<String> toLeave = new HashSet<>();
+    private final Map<String, Instant> toLeave = new HashMap<>();
     private final ScheduledExecutorService lookers =
             Executors.newScheduledThreadPool(LOOKERS, work -> new Thread(work, "folder-looker"));
     private final ExecutorService copiers = Executors.newFixedThreadPool(COPIERS, work -> new Thread(work, "copier"));
@@ -107,9 +107,9 @@ public final class HotFolders implements AutoCloseable {
                 .list());
     }
 
-    /** Has a folder begin with leaving what lies in it now. Say so before the rule is put live. */
-    public synchronized void leaveExisting(List<String> folders) {
-        toLeave.addAll(folders);
+    /** Has folders begin with leaving what lies in them now and is older than that. Say so before the rule is put live. */
+    public synchronized void leaveOlder(List<String> folders, Instant than) {
+        folders.forEach(folder -> toLeave.put(folder, than));
     }
 
     public synchronized List<SourceStatus> status() {
@@ -167,7 +167,7 @@ public final class HotFolders implements AutoCloseable {
         });
         wanted.forEach((folder, settings) -> {
             Watched one = watched.computeIfAbsent(folder, this::begin);
-            one.folder.act(settings, toLeave.remove(folder.toString()));
+            one.folder.act(settings, Optional.ofNullable(toLeave.remove(folder.toString())));
             schedule(one, Duration.ZERO);
         });
     }

@@ -5,6 +5,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -50,9 +51,9 @@ final class Sorting {
         this.clock = clock;
     }
 
-    /** Begins a look at the folder. @param leave whether everything that lies there now is to be left */
-    Round begin(Rulebook.Acting acting, boolean leave) {
-        return new Round(acting, leave);
+    /** Begins a look at the folder. @param leaveOlder what lies there now and is older than this is to be left */
+    Round begin(Rulebook.Acting acting, Optional<Instant> leaveOlder) {
+        return new Round(acting, leaveOlder);
     }
 
     void lookAnewAt(Set<String> jobs) {
@@ -69,14 +70,14 @@ final class Sorting {
     final class Round {
         private final List<LiveRule> rules;
         private final long rulebookVersion;
-        private final boolean leave;
+        private final Optional<Instant> leaveOlder;
         private final Set<String> present = new HashSet<>();
         private final List<Untold> untold = new ArrayList<>();
 
-        private Round(Rulebook.Acting acting, boolean leave) {
+        private Round(Rulebook.Acting acting, Optional<Instant> leaveOlder) {
             this.rules = acting.from(folder.toString());
             this.rulebookVersion = acting.version();
-            this.leave = leave;
+            this.leaveOlder = leaveOlder;
         }
 
         private String nameOf(Path file) {
@@ -86,7 +87,7 @@ final class Sorting {
         /** Whether the file stays where it is, as is known from before or was asked for; nothing is opened to tell. */
         boolean stays(Path file, FileState state) {
             String name = nameOf(file);
-            if (leave) {
+            if (leaveOlder.filter(before -> isOlder(file, before)).isPresent()) {
                 store.write(db -> {
                     keep(lying(state, LyingFiles.Why.LEFT, Optional.empty()), name, db);
                     return name;
@@ -101,6 +102,14 @@ final class Sorting {
                     .filter(known ->
                             known.why() != LyingFiles.Why.UNWANTED || known.rulebookVersion() == rulebookVersion)
                     .isPresent();
+        }
+
+        private static boolean isOlder(Path file, Instant before) {
+            try {
+                return Files.getLastModifiedTime(file).toInstant().isBefore(before);
+            } catch (IOException gone) {
+                return false;
+            }
         }
 
         /** Asks the rules by what is known without opening the file further than its head. */

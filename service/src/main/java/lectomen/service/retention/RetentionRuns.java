@@ -218,6 +218,7 @@ public final class RetentionRuns implements AutoCloseable {
                 "delete from effect where job_id = ?",
                 "delete from output where job_id = ?",
                 "delete from job_words where job_id = ?",
+                "update job set parent_id = null where parent_id = ?",
                 "delete from job where id = ?")) {
             db.sql(part).param(job).update();
         }

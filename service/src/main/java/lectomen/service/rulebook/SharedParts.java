@@ -5,6 +5,7 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import lectomen.engine.rule.PartReader;
 import lectomen.engine.rule.RuleFile;
@@ -73,10 +74,13 @@ public final class SharedParts {
                 .toList();
     }
 
+    public Optional<PartEntry> find(String name) {
+        return store.read(db -> PartShelf.find(db, name)).map(row -> entry(row, rulebook.list()));
+    }
+
     /** @throws NoSuchPartException if there is no such part */
     public PartEntry require(String name) {
-        PartShelf.Row row = store.read(db -> PartShelf.find(db, name)).orElseThrow(() -> new NoSuchPartException(name));
-        return entry(row, rulebook.list());
+        return find(name).orElseThrow(() -> new NoSuchPartException(name));
     }
 
     private static PartEntry entry(PartShelf.Row row, List<RuleEntry> rules) {

@@ -1,6 +1,7 @@
 package lectomen.service.work;
 
 import java.io.IOException;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -24,7 +25,7 @@ public final class GoingLive {
     }
 
     /**
-     * @param leaveExisting whether what lies in its folders already is left there
+     * @param leaveOlder what lies in its folders already and is older than this is left there
      * @param acceptSamples whether the samples are expected from now on to come to what they do with this version
      * @param unchanged tells whether the rule is as the caller saw it
      * @throws BadRuleException if it can't work
@@ -32,7 +33,7 @@ public final class GoingLive {
      */
     public RuleEntry putLive(
             String id,
-            boolean leaveExisting,
+            Optional<Instant> leaveOlder,
             boolean acceptSamples,
             Optional<Predicate<RuleEntry>> unchanged,
             String principal)
@@ -43,11 +44,9 @@ public final class GoingLive {
             throw new BadRuleException(bad.problems());
         }
         checkSamples(id, acceptSamples, principal);
-        if (leaveExisting) {
-            RuleDocument rule = ((RuleReading.Good) reading).rule();
-            folders.leaveExisting(
-                    rule.from().stream().map(RuleDocument.From::folder).toList());
-        }
+        List<String> sources = ((RuleReading.Good) reading)
+                .rule().from().stream().map(RuleDocument.From::folder).toList();
+        leaveOlder.ifPresent(than -> folders.leaveOlder(sources, than));
         return rulebook.putLive(id, unchanged, principal);
     }
 

@@ -6,13 +6,13 @@ create table counter_run (
     primary key (counter, run)
 ) strict;
 
--- Every number that was ever given. An unused one may be given again to the job that had it, and to no other.
+-- Every number that was ever given; it outlives its job. An unused one may be given again to that job, and to no other.
 create table counter_number (
     id        integer primary key,
     counter   text    not null,
     run       text    not null,
     number    integer not null,
-    job_id    text    not null references job (id),
+    job_id    text    not null,
     state     text    not null check (state in ('bound', 'used', 'unused')),
     bound_at  integer not null,
     unique (counter, run, number)

@@ -1,0 +1,70 @@
+package lectomen.engine.rule;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.ZoneOffset;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import lectomen.engine.yaml.Problem;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class FollowUpReaderTest {
+    private static final Site SITE =
+            new Site(Map.of("inbox", "/srv/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC);
+
+    private static RuleReading read(String from, String then) {
+        return RuleReader.read("""
+                lectomen: 1
+                rule: slips
+                from: %s
+                do:
+                  - name: "{given vessel} {file name}"
+                  - file: { in: archive }
+                then: %s
+                """.formatted(from, then), SITE);
+    }
+
+    private static final String FOLDER = "{ folder: \"{inbox}/slips\" }";
+
+    @Test
+    void eachEndHasItsOwn() {
+        RuleReading reading =
+                read(FOLDER, "{ filed: { tag: done }, failed: { hand over to: by-hand, tag: [needs eyes, urgent] } }");
+        Map<FollowUp.End, FollowUp> then = ((RuleReading.Good) reading).rule().then();
+        assertThat(then).containsOnlyKeys(FollowUp.End.FILED, FollowUp.End.FAILED);
+        assertThat(then.get(FollowUp.End.FAILED).handOverTo()).contains("by-hand");
+        assertThat(then.get(FollowUp.End.FAILED).tags()).containsExactlyInAnyOrder("needs eyes", "urgent");
+        assertThat(then.get(FollowUp.End.FILED).handOverTo()).isEmpty();
+        assertThat(ReadAloud.of(((RuleReading.Good) reading).rule()))
+                .extracting(ReadAloud.Sentence::words)
+                .contains("What fails is tagged needs eyes, urgent, and goes on to rule by-hand with its fields and the"
+                        + " reason.");
+    }
+
+    @Test
+    void aRuleMayTakeNothingButWhatIsHandedOver() {
+        RuleDocument rule = ((RuleReading.Good) read("hand-overs", "{ filed: { tag: done } }")).rule();
+        assertThat(rule.from()).isEmpty();
+        assertThat(ReadAloud.of(rule))
+                .extracting(ReadAloud.Sentence::words)
+                .contains("Takes what other rules hand over.");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '~', textBlock = """
+            { filed: {} }~say what follows
+            { done: { tag: x } }~"done" is not known in "then"
+            { failed: { hand over: by-hand } }~did you mean "hand over to"?
+            { failed: { hand over to: slips } }~handed over to another rule
+            { failed: { hand over to: By hand } }~handed over to another rule
+            [ filed ]~is expected as words with values
+            """)
+    void whatCanNotWorkSaysSo(String then, String expected) {
+        assertThat(((RuleReading.Bad) read(FOLDER, then)).problems())
+                .extracting(Problem::toString)
+                .anySatisfy(problem -> assertThat(problem).contains(expected));
+    }
+}
