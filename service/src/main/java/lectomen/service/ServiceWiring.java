@@ -27,6 +27,8 @@ import lectomen.service.intake.Arrivals;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.IntakeSwitch;
 import lectomen.service.intake.LyingNow;
+import lectomen.service.intake.SourcePauses;
+import lectomen.service.intake.SourceRuns;
 import lectomen.service.intake.Uploads;
 import lectomen.service.job.DayCounts;
 import lectomen.service.job.Job;
@@ -356,6 +358,16 @@ class ServiceWiring {
     }
 
     @Bean
+    SourcePauses sourcePauses(Store store, Ledger ledger, People people, InstantSource clock) {
+        return new SourcePauses(store, ledger, people::nameOf, clock);
+    }
+
+    @Bean
+    SourceRuns sourceRuns(Store store, Ledger ledger, Settings settings, InstantSource clock) {
+        return new SourceRuns(store, ledger, settings.site().zone(), settings.calendar(), clock);
+    }
+
+    @Bean
     Arrivals arrivals(
             Store store, Ledger ledger, Jobs jobs, EffectRunner effects, KeyedHash keyed, InstantSource clock) {
         return new Arrivals(store, ledger, jobs, effects, keyed, clock);
@@ -374,10 +386,30 @@ class ServiceWiring {
             KeyedHash keyed,
             InstantSource clock,
             JobRunner runner,
-            IntakeSwitch intake)
+            IntakeSwitch intake,
+            SourcePauses pauses,
+            SourceRuns runs,
+            WorkerPool workers,
+            Settings settings)
             throws IOException {
         return new HotFolders(new HotFolders.Parts(
-                store, rulebook, sources, ledger, jobs, arrivals, bytes, room, intake, keyed, clock, runner::wake));
+                store,
+                rulebook,
+                sources,
+                ledger,
+                jobs,
+                arrivals,
+                bytes,
+                room,
+                intake,
+                pauses,
+                runs,
+                workers,
+                settings.site().zone(),
+                settings.calendar(),
+                keyed,
+                clock,
+                runner::wake));
     }
 
     @Bean

@@ -17,6 +17,7 @@ import java.util.Set;
 import java.util.concurrent.atomic.AtomicReference;
 import lectomen.engine.rule.Retention;
 import lectomen.engine.rule.Site;
+import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.Room;
 import lectomen.service.counter.Counters;
@@ -62,6 +63,7 @@ public final class Workshop implements AutoCloseable {
                 workers,
                 0,
                 Retention.FOR_EVER,
+                WorkCalendar.USUAL,
                 Optional.empty(),
                 false);
         store = Store.open(folder.resolve("store"), clock);

@@ -41,7 +41,7 @@ final class CsvData implements DataFile {
     }
 
     @Override
-    public Answer ask(String expression) {
+    public Answer ask(String expression, About about) {
         Matcher matcher = WHERE.matcher(expression.strip());
         boolean filtered = matcher.matches() && !table.columns().contains(expression.strip());
         String column = filtered ? matcher.group(1) : expression.strip();
@@ -53,11 +53,13 @@ final class CsvData implements DataFile {
                         "there is no column \"" + name + "\"; there are " + String.join(", ", table.columns()));
             }
         }
+        String value = filtered ? matcher.group(3) : "";
+        String wanted = value.startsWith("$") ? about.find(value.substring(1)).orElse(value) : value;
         List<Hit> hits = new ArrayList<>();
         List<String> sought = table.values(column);
         List<String> by = table.values(key);
         for (int row = 0; row < sought.size() && hits.size() < MOST_HITS; row++) {
-            if (!filtered || by.get(row).equals(matcher.group(3))) {
+            if (!filtered || by.get(row).equals(wanted)) {
                 hits.add(new Hit(sought.get(row), "row " + (row + 2) + ", column " + column));
             }
         }

@@ -2,6 +2,7 @@ package lectomen.engine.data;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
 /**
@@ -39,11 +40,41 @@ public interface DataFile {
         record Wrong(Reason reason) implements Answer {}
     }
 
+    /** What expressions may say of the document: {@code $file} is its whole name, {@code $name} that without its ending. */
+    record About(String file) {
+        /** Of no document. */
+        public static final About NOTHING = new About("");
+
+        /** Empty for a variable that there is not. */
+        Optional<String> find(String variable) {
+            return switch (variable) {
+                case "file" -> Optional.of(file);
+                case "name" -> Optional.of(file.contains(".") ? file.substring(0, file.lastIndexOf('.')) : file);
+                default -> Optional.empty();
+            };
+        }
+    }
+
     /**
      * Gives the values of an expression: XPath 1.0 for XML, a JSON Pointer (RFC 6901) for JSON, and for CSV the name of a column,
-     * alone or with {@code where OTHER = VALUE} behind it.
+     * alone or with {@code where OTHER = VALUE} behind it. {@code $file} and {@code $name} stand for the document: as variables in
+     * XPath, as a level of a pointer, as the value behind {@code where}.
      */
-    Answer ask(String expression);
+    Answer ask(String expression, About document);
+
+    /** The same where there is no document. */
+    default Answer ask(String expression) {
+        return ask(expression, About.NOTHING);
+    }
+
+    /** Why no file of the form could be asked that, in words; empty where one can. */
+    static Optional<String> findProblem(String expression, DataForm form) {
+        return switch (form) {
+            case XML -> XmlData.findProblem(expression);
+            case JSON -> JsonData.findProblem(expression);
+            case CSV -> Optional.empty();
+        };
+    }
 
     /**
      * @param namespaces URIs by the prefixes that expressions use, besides those that the file declares itself. Where the file

@@ -2,6 +2,9 @@ package lectomen.engine.data;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonPointer;
 import tools.jackson.databind.DeserializationFeature;
@@ -37,16 +40,33 @@ final class JsonData implements DataFile {
     }
 
     @Override
-    public Answer ask(String expression) {
-        JsonPointer pointer;
-        try {
-            pointer = JsonPointer.compile(expression.strip());
-        } catch (IllegalArgumentException e) {
-            return DataFile.wrong(expression, "a JSON Pointer starts with a slash: /notice/number");
+    public Answer ask(String expression, About about) {
+        Optional<String> problem = findProblem(expression);
+        if (problem.isPresent()) {
+            return DataFile.wrong(expression, problem.get());
         }
+        String filled = Stream.of(expression.strip().split("/", -1))
+                .map(level -> level.startsWith("$")
+                        ? about.find(level.substring(1)).map(JsonData::escaped).orElse(level)
+                        : level)
+                .collect(Collectors.joining("/"));
+        JsonPointer pointer = JsonPointer.compile(filled);
         List<Hit> hits = new ArrayList<>();
         gather(root.at(pointer), pointer.toString(), hits);
         return new Answer.Hits(hits);
+    }
+
+    static Optional<String> findProblem(String expression) {
+        try {
+            JsonPointer.compile(expression.strip());
+            return Optional.empty();
+        } catch (IllegalArgumentException e) {
+            return Optional.of("a JSON Pointer starts with a slash: /notice/number");
+        }
+    }
+
+    private static String escaped(String level) {
+        return level.replace("~", "~0").replace("/", "~1");
     }
 
     private static String text(JsonNode node) {

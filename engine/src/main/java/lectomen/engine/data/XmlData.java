@@ -113,14 +113,27 @@ final class XmlData implements DataFile {
     }
 
     @Override
-    public Answer ask(String expression) {
+    public Answer ask(String expression, About about) {
         try {
-            List<Hit> hits = evaluate(expression, document);
-            return new Answer.Hits(hits.isEmpty() ? evaluate(expression, plain()) : hits);
+            List<Hit> hits = evaluate(expression, about, document);
+            return new Answer.Hits(hits.isEmpty() ? evaluate(expression, about, plain()) : hits);
         } catch (XPathExpressionException e) {
-            Throwable cause = e.getCause() == null ? e : e.getCause();
-            String said = String.valueOf(cause.getMessage()).replaceFirst("^.*?Exception: ", "");
-            return DataFile.wrong(expression, "no XPath: " + said);
+            return DataFile.wrong(expression, problem(e));
+        }
+    }
+
+    private static String problem(XPathExpressionException e) {
+        Throwable cause = e.getCause() == null ? e : e.getCause();
+        return "no XPath: " + String.valueOf(cause.getMessage()).replaceFirst("^.*?Exception: ", "");
+    }
+
+    /** Why it is no XPath; which names and prefixes there are only a file tells. */
+    static Optional<String> findProblem(String expression) {
+        try {
+            xpath(new Prefixes(Map.of(), "any"), About.NOTHING).compile(expression.strip());
+            return Optional.empty();
+        } catch (XPathExpressionException e) {
+            return Optional.of(problem(e));
         }
     }
 
@@ -136,8 +149,9 @@ final class XmlData implements DataFile {
         return plain;
     }
 
-    private List<Hit> evaluate(String expression, Document in) throws XPathExpressionException {
-        XPathExpression compiled = xpath().compile(expression.strip());
+    private List<Hit> evaluate(String expression, About about, Document in) throws XPathExpressionException {
+        XPathExpression compiled =
+                xpath(new Prefixes(uris, XMLConstants.NULL_NS_URI), about).compile(expression.strip());
         List<Hit> hits = new ArrayList<>();
         Optional<XPathNodes> nodes = nodes(compiled, in);
         if (nodes.isEmpty()) {
@@ -161,7 +175,7 @@ final class XmlData implements DataFile {
         }
     }
 
-    private XPath xpath() {
+    private static XPath xpath(NamespaceContext namespaces, About about) {
         XPathFactory factory = XPathFactory.newInstance();
         try {
             factory.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
@@ -169,14 +183,16 @@ final class XmlData implements DataFile {
             throw new IllegalStateException("This Java has no XPath that can be made safe", e);
         }
         XPath xpath = factory.newXPath();
-        xpath.setNamespaceContext(new Prefixes(uris));
+        xpath.setNamespaceContext(namespaces);
+        xpath.setXPathVariableResolver(name -> about.find(name.getLocalPart()).orElse(null));
         return xpath;
     }
 
-    private record Prefixes(Map<String, String> uris) implements NamespaceContext {
+    /** @param otherwise the URI of a prefix that is not among them */
+    private record Prefixes(Map<String, String> uris, String otherwise) implements NamespaceContext {
         @Override
         public String getNamespaceURI(String prefix) {
-            return uris.getOrDefault(prefix, XMLConstants.NULL_NS_URI);
+            return uris.getOrDefault(prefix, otherwise);
         }
 
         @Override

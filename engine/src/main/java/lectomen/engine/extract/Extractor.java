@@ -4,7 +4,8 @@ import java.util.List;
 import java.util.Optional;
 
 /** A way to a field's value. */
-public sealed interface Extractor permits FieldSpec.Place, Extractor.Zone, Extractor.Column, Extractor.Given {
+public sealed interface Extractor
+        permits FieldSpec.Place, Extractor.Zone, Extractor.Column, Extractor.InSidecar, Extractor.Given {
     /** What is sought, as a clause for messages: {@code right of "Vessel"}. */
     String words();
 
@@ -60,6 +61,19 @@ public sealed interface Extractor permits FieldSpec.Place, Extractor.Zone, Extra
                     + String.join(
                             " or ",
                             labels.stream().map(label -> "\"" + label + "\"").toList());
+        }
+    }
+
+    /** What the data file beside the document says to an expression. */
+    record InSidecar(String expression) implements Extractor {
+        @Override
+        public String words() {
+            return "in the sidecar by " + expression;
+        }
+
+        @Override
+        public boolean needsText() {
+            return false;
         }
     }
 

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import lectomen.engine.data.Hit;
 import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
@@ -142,6 +143,8 @@ public final class FieldFinder {
             Zones.find(known.text(), zone).ifPresent(found::add);
         } else if (extractor instanceof Extractor.Column column) {
             found.addAll(Columns.find(known.text(), column));
+        } else if (extractor instanceof Extractor.InSidecar asked) {
+            found.addAll(inSidecar(asked.expression()));
         } else if (extractor instanceof Extractor.Given given) {
             given.giving().values(known).stream()
                     .filter(value -> !value.isBlank())
@@ -152,6 +155,16 @@ public final class FieldFinder {
         }
         return found.stream()
                 .flatMap(candidate -> candidate.narrowed(field.pattern().get()).stream())
+                .toList();
+    }
+
+    private List<Candidate> inSidecar(String expression) {
+        List<Hit> hits = known.sidecar().flatMap(sidecar -> sidecar.ask(expression)).orElse(List.of()).stream()
+                .filter(hit -> !hit.value().isBlank())
+                .toList();
+        String others = hits.size() > 1 ? ", one of " + hits.size() + " there" : "";
+        return hits.stream()
+                .map(hit -> Candidate.given(hit.value(), "in the sidecar at " + hit.where() + others))
                 .toList();
     }
 

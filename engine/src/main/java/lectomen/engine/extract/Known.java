@@ -2,6 +2,8 @@ package lectomen.engine.extract;
 
 import java.util.Collections;
 import java.util.Map;
+import java.util.Optional;
+import lectomen.engine.data.Sidecar;
 import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.DocumentText;
 
@@ -11,7 +13,12 @@ import lectomen.engine.page.DocumentText;
  * @param slots what is known by name: facts of the file, parameters, fields found before; grows with each that is found
  * @param text of the document; without pages where nothing asked for it
  */
-public record Known(Map<String, String> slots, DocumentText text, Lookups lookups) {
+public record Known(Map<String, String> slots, DocumentText text, Lookups lookups, Optional<Sidecar> sidecar) {
+    /** Of a document without a sidecar. */
+    public Known(Map<String, String> slots, DocumentText text, Lookups lookups) {
+        this(slots, text, lookups, Optional.empty());
+    }
+
     public Known {
         slots = Collections.unmodifiableMap(slots);
     }

@@ -29,6 +29,7 @@ import org.jspecify.annotations.Nullable;
  * @param ending without its dot; may be empty
  * @param numbered the pattern of numbered names, without the ending; empty for {@code name (2)}
  * @param counters the numbers that it needs; each stands in its slot once it is given
+ * @param documentKey the text by which later documents of the rule are the same document; empty where none are
  * @param olderTo the pattern of where what is there goes, for a new version; else empty
  */
 public record Filing(
@@ -41,7 +42,8 @@ public record Filing(
         WhenTaken whenTaken,
         @Nullable String numbered,
         @Nullable String olderTo,
-        @Nullable List<CounterUse> counters) {
+        @Nullable List<CounterUse> counters,
+        @Nullable String documentKey) {
     private static final int MOST_READ_BEFORE = 1_000;
     private static final ConcurrentMap<String, NamePattern> READ_BEFORE = new ConcurrentHashMap<>();
 
@@ -58,7 +60,12 @@ public record Filing(
             Map<String, String> slots,
             String ending,
             WhenTaken whenTaken) {
-        this(step, connection, under, name, slots, ending, whenTaken, null, null, null);
+        this(step, connection, under, name, slots, ending, whenTaken, null, null, null, null);
+    }
+
+    /** The key by which it replaces what an earlier document filed. */
+    public Optional<String> findDocumentKey() {
+        return Optional.ofNullable(documentKey).filter(key -> !key.isEmpty());
     }
 
     /** The numbers that it needs. */
@@ -71,7 +78,8 @@ public record Filing(
     public Filing with(Map<String, String> values) {
         Map<String, String> all = new TreeMap<>(slots);
         all.putAll(values);
-        return new Filing(step, connection, under, name, all, ending, whenTaken, numbered, olderTo, counters);
+        return new Filing(
+                step, connection, under, name, all, ending, whenTaken, numbered, olderTo, counters, documentKey);
     }
 
     /** The same as if each of its counters were at its start, for whoever only wants to see that a name comes about. */

@@ -164,9 +164,9 @@ public final class Planner {
     }
 
     private static Considered considered(Candidate candidate, Facts facts, Optional<DocumentText> text) {
-        if (!candidate.rule().accepts(facts)) {
-            return new Considered(
-                    candidate.ref(), false, "does not accept " + facts.type().word(), List.of());
+        Optional<String> refusal = candidate.rule().findRefusal(facts);
+        if (refusal.isPresent()) {
+            return new Considered(candidate.ref(), false, refusal.get(), List.of());
         }
         if (candidate.rule().when().isEmpty()) {
             return new Considered(candidate.ref(), true, "", List.of());

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -108,7 +109,8 @@ final class StepsOfPlan {
         List<FieldValue> found = new ArrayList<>();
         List<Reason> notes = new ArrayList<>();
         Optional<Reason> failed = Optional.empty();
-        FieldFinder finder = new FieldFinder(find.fields(), new Known(slots, document, lookups), site.locale());
+        FieldFinder finder = new FieldFinder(
+                find.fields(), new Known(slots, document, lookups, facts.more().sidecar()), site.locale());
         for (FieldSpec field : find.fields()) {
             FieldResult result;
             try {
@@ -135,6 +137,20 @@ final class StepsOfPlan {
 
     private static boolean cantDoWithoutText(FieldSpec field) {
         return field.required() && field.extractors().stream().allMatch(Extractor::needsText);
+    }
+
+    /** The key of the document, with every run of blanks as one and without case; empty where the rule has none. */
+    private Optional<String> documentKey() {
+        return candidate.rule().sameDocument().map(pattern -> {
+            try {
+                String key = pattern.value(slots, site.locale());
+                boolean known = pattern.slots().stream()
+                        .anyMatch(slot -> !slots.getOrDefault(slot, "").isBlank());
+                return known ? key.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT) : "";
+            } catch (NotADateException | PatternTooSlow e) {
+                return "";
+            }
+        });
     }
 
     /** A later name step may use what the one before made, as {name}. */
@@ -169,6 +185,11 @@ final class StepsOfPlan {
                 counters.add(use);
             }
         }
+        Optional<String> key = documentKey();
+        if (key.filter(String::isBlank).isPresent()) {
+            String pattern = candidate.rule().sameDocument().orElseThrow().source();
+            return done(number, file, Optional.of(Reason.of("document.no-key", "pattern", pattern)));
+        }
         Filing filing = new Filing(
                 number,
                 file.connection(),
@@ -179,7 +200,8 @@ final class StepsOfPlan {
                 file.whenTaken(),
                 file.numbered().map(NamePattern::source).orElse(""),
                 file.olderTo().map(NamePattern::source).orElse(""),
-                counters);
+                counters,
+                key.orElse(""));
         Set<Reason> warnings = new LinkedHashSet<>();
         Filing.Target target = filing.withAnyNumbers()
                 .target(site.locale(), warning -> warnings.add(Reason.of("name.replaced-often", "warning", warning)));

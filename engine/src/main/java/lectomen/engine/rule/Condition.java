@@ -8,12 +8,17 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import lectomen.engine.data.Hit;
 import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.page.DocumentText;
 
 /** A condition of a rule: something that holds for a file or does not. */
 public sealed interface Condition {
+    /** Of several values of a sidecar, so many are told. */
+    int MOST_SHOWN = 5;
+
     /**
      * Looks at a file.
      *
@@ -29,6 +34,11 @@ public sealed interface Condition {
 
     /** The names of all parts that its patterns may find. */
     default List<String> partNames() {
+        return List.of();
+    }
+
+    /** What it asks of the data file beside a document. */
+    default List<String> sidecarExpressions() {
         return List.of();
     }
 
@@ -78,6 +88,13 @@ public sealed interface Condition {
         }
 
         @Override
+        public List<String> sidecarExpressions() {
+            return parts.stream()
+                    .flatMap(part -> part.sidecarExpressions().stream())
+                    .toList();
+        }
+
+        @Override
         public List<String> partNames() {
             return junction == Junction.NONE
                     ? List.of()
@@ -121,6 +138,30 @@ public sealed interface Condition {
         @Override
         public List<String> partNames() {
             return parts.names();
+        }
+    }
+
+    /** A condition on what the data file beside a document says. @param test of one value */
+    record OfSidecar(String says, String expression, Predicate<String> test, int line) implements Condition {
+        @Override
+        public Seen look(Facts facts, Optional<DocumentText> text) {
+            if (facts.more().sidecar().isEmpty()) {
+                return new Seen(says, Truth.NO, "no sidecar came with it", line, List.of());
+            }
+            Optional<List<Hit>> hits = facts.more().sidecar().get().ask(expression);
+            if (hits.isEmpty()) {
+                return new Seen(says, Truth.OPEN, "not read yet", line, List.of());
+            }
+            boolean held = hits.get().stream().map(Hit::value).anyMatch(test);
+            String saw = hits.get().isEmpty()
+                    ? "nothing there"
+                    : hits.get().stream().limit(MOST_SHOWN).map(Hit::value).collect(Collectors.joining("; "));
+            return new Seen(says, Truth.of(held), saw, line, List.of());
+        }
+
+        @Override
+        public List<String> sidecarExpressions() {
+            return List.of(expression);
         }
     }
 

@@ -3,7 +3,6 @@ package lectomen.engine.rule;
 import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.LocalTime;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -14,7 +13,8 @@ import java.util.TreeMap;
 import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import lectomen.engine.data.DataForm;
 import lectomen.engine.extract.TextSearch;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.yaml.Node;
@@ -23,10 +23,8 @@ import lectomen.engine.yaml.Section;
 
 /** Reads the conditions under {@code when:}. */
 final class ConditionReader {
-    private static final Pattern SIZE = Pattern.compile("(\\d{1,9}) ?(B|kB|KB|MB|GB)");
     private static final Pattern TIMES = Pattern.compile("(\\d{1,2}:\\d\\d) and (\\d{1,2}:\\d\\d)");
     private static final Pattern WHOLE_NUMBER = Pattern.compile("\\d{1,6}");
-    private static final long KILO = 1_000;
 
     @FunctionalInterface
     private interface Maker {
@@ -46,6 +44,7 @@ final class ConditionReader {
         text("text contains", TextConditions::contains);
         pattern("text matches", TextConditions::matches);
         BY_WORD.put("property", ConditionReader::property);
+        BY_WORD.put("sidecar", ConditionReader::sidecar);
         BY_WORD.put("arrived between", ConditionReader::arrivedBetween);
         BY_WORD.put("arrived on", ConditionReader::arrivedOn);
         BY_WORD.put("sender is", (reader, value, line) -> reader.texts("sender is", value)
@@ -152,20 +151,11 @@ final class ConditionReader {
     private Optional<Condition> size(Node value, boolean atMost, int line) {
         String word = atMost ? "size at most" : "size at least";
         return text(word, value).flatMap(text -> {
-            Matcher matcher = SIZE.matcher(text.text());
-            if (!matcher.matches()) {
-                report(text.spot(), "\"" + word + "\" is a size such as 500 kB, 5 MB or 1 GB, not " + text.kind());
-                return Optional.empty();
+            Optional<Long> bytes = Sizes.find(text.text());
+            if (bytes.isEmpty()) {
+                report(text.spot(), "\"" + word + "\" is " + Sizes.EXPECTED + ", not " + text.kind());
             }
-            long unit =
-                    switch (matcher.group(2)) {
-                        case "B" -> 1;
-                        case "kB", "KB" -> KILO;
-                        case "MB" -> KILO * KILO;
-                        default -> KILO * KILO * KILO;
-                    };
-            long bytes = Long.parseLong(matcher.group(1)) * unit;
-            return Optional.of(FileConditions.size(bytes, atMost, text.text(), line));
+            return bytes.map(size -> FileConditions.size(size, atMost, text.text(), line));
         });
     }
 
@@ -212,40 +202,49 @@ final class ConditionReader {
         });
     }
 
-    private Optional<Condition> arrivedBetween(Node value, int line) {
-        return text("arrived between", value).flatMap(text -> {
-            Matcher matcher = TIMES.matcher(text.text());
-            try {
-                if (matcher.matches()) {
-                    LocalTime from = time(matcher.group(1));
-                    LocalTime to = time(matcher.group(2));
-                    return Optional.of(FileConditions.arrivedBetween(from, to, site.zone(), line));
-                }
-            } catch (DateTimeParseException notATime) {
-                // said below
+    private Optional<Condition> sidecar(Node value, int line) {
+        return Section.open("\"sidecar\"", value, problems).flatMap(section -> {
+            Optional<Node.Text> at = section.requireText("at");
+            at.ifPresent(text -> SidecarReader.expression(text, EnumSet.allOf(DataForm.class), problems));
+            Optional<Node.Text> is = section.findText("is");
+            Optional<Node.Text> like = section.findText("like");
+            Optional<Node.Text> matches = section.findText("matches");
+            section.close();
+            if (Stream.of(is, like, matches).filter(Optional::isPresent).count() != 1) {
+                section.report(section.spot(), "\"sidecar\" needs one of \"is\", \"like\" and \"matches\"");
+                return Optional.empty();
             }
-            report(text.spot(), "\"arrived between\" is two times such as 08:00 and 17:30, not " + text.kind());
-            return Optional.empty();
+            Optional<Predicate<String>> wanted = is.<Predicate<String>>map(
+                            text -> found -> found.strip().equalsIgnoreCase(text.text()))
+                    .or(() -> like.map(text -> NameParts.ofWildcards(text.text()))
+                            .map(wildcards ->
+                                    found -> wildcards.find(found.strip()).isPresent()))
+                    .or(() -> matches.flatMap(text -> Section.pattern(text, problems))
+                            .map(pattern -> found ->
+                                    TextSearch.findMatch(pattern, found).isPresent()));
+            String says = is.map(text -> "is " + text.text())
+                    .or(() -> like.map(text -> "is like " + text.text()))
+                    .orElseGet(() -> "matches " + matches.map(Node.Text::text).orElse(""));
+            return at.flatMap(text -> wanted.map(test ->
+                    new Condition.OfSidecar("sidecar at " + text.text() + " " + says, text.text(), test, line)));
         });
     }
 
-    private static LocalTime time(String text) {
-        return LocalTime.parse(text.length() == 4 ? "0" + text : text);
+    private Optional<Condition> arrivedBetween(Node value, int line) {
+        return text("arrived between", value).flatMap(text -> {
+            Matcher matcher = TIMES.matcher(text.text());
+            Optional<LocalTime> from = matcher.matches() ? TimesOfDay.find(matcher.group(1)) : Optional.empty();
+            Optional<LocalTime> to = matcher.matches() ? TimesOfDay.find(matcher.group(2)) : Optional.empty();
+            if (from.isEmpty() || to.isEmpty()) {
+                report(text.spot(), "\"arrived between\" is two times such as 08:00 and 17:30, not " + text.kind());
+                return Optional.empty();
+            }
+            return Optional.of(FileConditions.arrivedBetween(from.get(), to.get(), site.zone(), line));
+        });
     }
 
     private Optional<Condition> arrivedOn(Node value, int line) {
-        Set<DayOfWeek> days = EnumSet.noneOf(DayOfWeek.class);
-        Map<String, DayOfWeek> known =
-                List.of(DayOfWeek.values()).stream().collect(Collectors.toMap(FileConditions::word, day -> day));
-        for (Node item : items(value)) {
-            String word = item instanceof Node.Text text ? text.text() : "";
-            DayOfWeek day = known.get(word);
-            if (day == null) {
-                report(item.spot(), "no day is called \"" + word + "\"" + Section.suggestion(word, known.keySet()));
-            } else {
-                days.add(day);
-            }
-        }
+        Set<DayOfWeek> days = TimesOfDay.ofWeek(items(value), problems);
         return days.isEmpty() ? Optional.empty() : Optional.of(FileConditions.arrivedOn(days, site.zone(), line));
     }
 

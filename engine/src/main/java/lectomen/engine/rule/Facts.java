@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
 
 /**
@@ -26,6 +27,7 @@ public record Facts(
      * @param tags words that whoever sent it put on it
      * @param now when it is looked at; empty for when it came in
      * @param given what the rule that handed it over knew, by name; with {@code rule} and {@code reason}
+     * @param sidecar the data file that belongs to it
      */
     public record Circumstances(
             String subfolder,
@@ -33,7 +35,8 @@ public record Facts(
             String sender,
             Set<String> tags,
             Optional<Instant> now,
-            Map<String, String> given) {
+            Map<String, String> given,
+            Optional<Sidecar> sidecar) {
         public static final Circumstances UNKNOWN =
                 new Circumstances("", Optional.empty(), "", Set.of(), Optional.empty());
 
@@ -45,12 +48,17 @@ public record Facts(
         /** Of a file that no rule handed over. */
         public Circumstances(
                 String subfolder, Optional<Instant> modified, String sender, Set<String> tags, Optional<Instant> now) {
-            this(subfolder, modified, sender, tags, now, Map.of());
+            this(subfolder, modified, sender, tags, now, Map.of(), Optional.empty());
         }
 
         /** The same as it is looked at. */
         public Circumstances at(Instant time) {
-            return new Circumstances(subfolder, modified, sender, tags, Optional.of(time), given);
+            return new Circumstances(subfolder, modified, sender, tags, Optional.of(time), given, sidecar);
+        }
+
+        /** The same with a data file beside it. */
+        public Circumstances with(Sidecar data) {
+            return new Circumstances(subfolder, modified, sender, tags, now, given, Optional.of(data));
         }
 
         /** The folders between the hot folder and the file, outermost first. */
@@ -73,5 +81,10 @@ public record Facts(
     public String ending() {
         int dot = name.lastIndexOf('.');
         return dot > 0 ? name.substring(dot + 1) : "";
+    }
+
+    /** The same with its sidecar read. */
+    public Facts with(Sidecar read) {
+        return new Facts(name, bytes, type, folder, arrived, more.with(read));
     }
 }

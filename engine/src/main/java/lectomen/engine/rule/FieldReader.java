@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,6 +13,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import lectomen.engine.data.DataForm;
 import lectomen.engine.extract.Checks;
 import lectomen.engine.extract.Extractor;
 import lectomen.engine.extract.FieldSpec;
@@ -71,7 +73,7 @@ final class FieldReader {
             report(
                     spot,
                     "field \"" + name + "\" needs a place to look: near, right of, below, column, zone, a pattern, "
-                            + "in file name, folder level, property, file time, sender, value or look up");
+                            + "in file name, folder level, property, file time, sender, sidecar, value or look up");
             return Optional.empty();
         }
         boolean near = ways.stream()
@@ -112,6 +114,10 @@ final class FieldReader {
                 .ifPresent(ways::add);
         section.findText("file time").flatMap(this::time).ifPresent(ways::add);
         section.texts("sender").forEach(text -> sender(text).ifPresent(ways::add));
+        section.texts("sidecar").forEach(text -> {
+            SidecarReader.expression(text, EnumSet.allOf(DataForm.class), problems);
+            ways.add(new Extractor.InSidecar(text.text()));
+        });
         section.find("look up").flatMap(this::lookUp).ifPresent(ways::add);
         section.findText("value")
                 .flatMap(slots::pattern)

@@ -5,9 +5,7 @@ import java.time.Duration;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
-import java.time.format.TextStyle;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -15,8 +13,6 @@ import lectomen.engine.identify.FileType;
 
 /** Conditions that need no document opened. */
 final class FileConditions {
-    private static final long KILO = 1_000;
-
     private FileConditions() {}
 
     static Condition type(Set<FileType> types, int line) {
@@ -49,17 +45,8 @@ final class FileConditions {
         return new Condition.OfFile(
                 (atMost ? "size at most " : "size at least ") + written,
                 facts -> new Condition.Told(
-                        atMost ? facts.bytes() <= bytes : facts.bytes() >= bytes, shown(facts.bytes())),
+                        atMost ? facts.bytes() <= bytes : facts.bytes() >= bytes, Sizes.shown(facts.bytes())),
                 line);
-    }
-
-    private static String shown(long bytes) {
-        if (bytes < KILO) {
-            return bytes + " B";
-        }
-        boolean small = bytes < KILO * KILO;
-        long tenths = Math.round(10.0 * bytes / (small ? KILO : KILO * KILO));
-        return tenths / 10 + "." + tenths % 10 + (small ? " kB" : " MB");
     }
 
     /** How old the file's content was when it came in; a file whose age nobody knows is new. */
@@ -100,18 +87,14 @@ final class FileConditions {
 
     static Condition arrivedOn(Set<DayOfWeek> days, ZoneId zone, int line) {
         String says =
-                "arrived on " + days.stream().sorted().map(FileConditions::word).collect(Collectors.joining(" or "));
+                "arrived on " + days.stream().sorted().map(TimesOfDay::word).collect(Collectors.joining(" or "));
         return new Condition.OfFile(
                 says,
                 facts -> {
                     ZonedDateTime at = facts.arrived().atZone(zone);
-                    return new Condition.Told(days.contains(at.getDayOfWeek()), word(at.getDayOfWeek()));
+                    return new Condition.Told(days.contains(at.getDayOfWeek()), TimesOfDay.word(at.getDayOfWeek()));
                 },
                 line);
-    }
-
-    static String word(DayOfWeek day) {
-        return day.getDisplayName(TextStyle.FULL, Locale.ENGLISH).toLowerCase(Locale.ROOT);
     }
 
     /** @param wanted with wildcards; any of them */

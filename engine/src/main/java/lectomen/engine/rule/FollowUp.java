@@ -11,8 +11,15 @@ import java.util.stream.Stream;
  *
  * @param handOverTo the rule that takes the document on, with its fields and the reason
  * @param tags that the job gets
+ * @param answer to whoever sent it
+ * @param original what becomes of the document as it came; empty for the usual: what fails goes to the folder for failed files
  */
-public record FollowUp(Optional<String> handOverTo, Set<String> tags, int line) {
+public record FollowUp(
+        Optional<String> handOverTo,
+        Set<String> tags,
+        Optional<AnswerFile> answer,
+        Optional<Original> original,
+        int line) {
     /** How a document's way through a rule can end. */
     public enum End {
         FILED,

@@ -1,21 +1,40 @@
 package lectomen.engine.rule;
 
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import lectomen.engine.naming.NamePattern;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
 /** Reads what stands under {@code then:}. */
 final class FollowUpReader {
-    private final List<Problem> problems;
+    /** What an answer can say besides what is known of the document: its end, why, and where it was filed. */
+    private static final Set<String> ANSWER_SLOTS = Set.of("end", "reason", "job", "filed as", "filed in");
 
-    FollowUpReader(List<Problem> problems) {
+    private static final List<String> ORIGINAL_WORDS = List.of("keep", "remove");
+
+    private final List<Problem> problems;
+    private final SlotReader slots;
+    private final Function<Node.Text, Optional<String>> filled;
+
+    /**
+     * @param slots known once the rule's steps are done
+     * @param filled fills the parameters of a folder
+     */
+    FollowUpReader(List<Problem> problems, SlotReader slots, Function<Node.Text, Optional<String>> filled) {
         this.problems = problems;
+        this.slots = slots;
+        this.filled = filled;
     }
 
     /** @param rule the rule that it stands in, which can't hand over to itself */
@@ -39,10 +58,98 @@ final class FollowUpReader {
                 .ifPresent(text -> section.report(
                         text.spot(), "a document is handed over to another rule by its id, not to " + text.kind()));
         Set<String> tags = section.texts("tag").stream().map(Node.Text::text).collect(Collectors.toSet());
+        boolean answers = section.find("answer").isPresent();
+        Optional<AnswerFile> answer = section.find("answer")
+                .flatMap(node -> Section.open("\"answer\"", node, problems))
+                .flatMap(this::answer);
+        boolean says = section.find("original").isPresent();
+        Optional<Original> original = section.find("original").flatMap(this::original);
         section.close();
-        if (to.isEmpty() && tags.isEmpty()) {
-            section.report(section.spot(), "say what follows: \"hand over to:\" a rule, or \"tag:\" with words");
+        if (to.isEmpty() && tags.isEmpty() && !answers && !says) {
+            section.report(
+                    section.spot(),
+                    "say what follows: \"hand over to:\" a rule, \"tag:\" with words, \"answer:\" with a file, or"
+                            + " \"original:\"");
         }
-        return new FollowUp(to.map(Node.Text::text), tags, section.spot().line());
+        return new FollowUp(
+                to.map(Node.Text::text), tags, answer, original, section.spot().line());
+    }
+
+    private Optional<AnswerFile> answer(Section section) {
+        Optional<String> folder = section.requireText("in").flatMap(this::folder);
+        Optional<NamePattern> named = section.requireText("named").flatMap(this::pattern);
+        Optional<Node.Text> text = section.findText("text");
+        Optional<Node> json = section.find("json");
+        section.close();
+        if (text.isPresent() == json.isPresent()) {
+            section.report(section.spot(), "an answer says either \"text:\" or \"json:\" with names and values");
+            return Optional.empty();
+        }
+        Map<String, NamePattern> values = new LinkedHashMap<>();
+        json.flatMap(node -> Section.open("\"json\"", node, problems)).ifPresent(names -> {
+            for (Node.Entry entry : names.names()) {
+                if (entry.value() instanceof Node.Text value) {
+                    pattern(value).ifPresent(pattern -> values.put(entry.key().text(), pattern));
+                } else {
+                    names.report(
+                            entry.value().spot(),
+                            "a value of an answer is a text with slots, not "
+                                    + entry.value().kind());
+                }
+            }
+        });
+        Optional<NamePattern> words = text.isPresent()
+                ? pattern(text.get())
+                : NamePattern.parse("{reason}").pattern();
+        if (folder.isEmpty() || named.isEmpty() || words.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(new AnswerFile(folder.get(), named.get(), words.get(), values));
+    }
+
+    private Optional<NamePattern> pattern(Node.Text text) {
+        return slots.pattern(text, ANSWER_SLOTS);
+    }
+
+    private Optional<Original> original(Node node) {
+        if (node instanceof Node.Entries) {
+            return Section.open("\"original\"", node, problems).flatMap(section -> {
+                Optional<String> folder = section.requireText("move to").flatMap(this::folder);
+                section.close();
+                return folder.map(Original.Move::new);
+            });
+        }
+        String word = node instanceof Node.Text text ? text.text() : "";
+        if (!ORIGINAL_WORDS.contains(word)) {
+            Section.report(
+                    problems,
+                    node.spot(),
+                    "\"original\" is keep, remove, or { move to: a folder }, not " + node.kind());
+            return Optional.empty();
+        }
+        return Optional.of(word.equals("keep") ? new Original.Keep() : new Original.Remove());
+    }
+
+    /** A path from the root, or a single name: a folder inside the hot folder. */
+    private Optional<String> folder(Node.Text text) {
+        Optional<String> path = filled.apply(text);
+        Optional<String> usable = path.filter(FollowUpReader::isFolder);
+        if (path.isPresent() && usable.isEmpty()) {
+            Section.report(
+                    problems,
+                    text.spot(),
+                    "a folder is a path from the root, or one name inside the hot folder, not " + text.kind());
+        }
+        return usable;
+    }
+
+    private static boolean isFolder(String text) {
+        try {
+            Path path = Path.of(text).normalize();
+            return path.isAbsolute()
+                    || (path.getNameCount() == 1 && Stream.of("", ".", "..").noneMatch(path.toString()::equals));
+        } catch (InvalidPathException e) {
+            return false;
+        }
     }
 }

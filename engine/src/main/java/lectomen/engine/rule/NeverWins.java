@@ -39,7 +39,7 @@ public final class NeverWins {
     private static boolean takesAllOf(RuleDocument before, RuleDocument rule) {
         boolean everyFile = !rule.from().isEmpty()
                 && rule.from().stream().allMatch(from -> before.findFrom(from.folder())
-                        .filter(theirs -> acceptsAll(theirs.accept(), from.accept()))
+                        .filter(theirs -> acceptsAll(theirs.accepting(), from.accepting()))
                         .isPresent());
         return everyFile
                 && before.when()
@@ -49,8 +49,12 @@ public final class NeverWins {
                         .orElse(true);
     }
 
-    private static boolean acceptsAll(Set<FileType> wide, Set<FileType> narrow) {
-        return wide.isEmpty() || (!narrow.isEmpty() && wide.containsAll(narrow));
+    private static boolean acceptsAll(Accepting wide, Accepting narrow) {
+        boolean types = wide.types().isEmpty()
+                || (!narrow.types().isEmpty() && wide.types().containsAll(narrow.types()));
+        boolean names = (wide.like().isEmpty() || wide.like().equals(narrow.like()))
+                && narrow.notLike().containsAll(wide.notLike());
+        return types && names && wide.atLeast() <= narrow.atLeast() && wide.atMost() >= narrow.atMost();
     }
 
     /** Whether a condition holds only where the other does. */

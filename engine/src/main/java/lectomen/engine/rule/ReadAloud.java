@@ -6,6 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import lectomen.engine.data.DataForm;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.naming.NamePattern;
@@ -44,6 +46,13 @@ public final class ReadAloud {
                         when -> reading.when(when.look(ANY_FILE, Optional.empty()), 0),
                         () -> reading.say(Part.WHEN, "Every such file is wanted.", 0, 0));
         rule.steps().forEach(reading::step);
+        rule.sameDocument()
+                .ifPresent(key -> reading.say(
+                        Part.DO,
+                        "A later document with the same " + key.source()
+                                + " takes the place of what an earlier one filed.",
+                        0,
+                        0));
         reading.then(rule);
         return List.copyOf(reading.sentences);
     }
@@ -53,14 +62,23 @@ public final class ReadAloud {
     }
 
     private void from(RuleDocument.From from) {
-        String types = from.accept().isEmpty()
-                ? "every file"
-                : from.accept().stream().map(FileType::word).sorted().collect(Collectors.joining(", ")) + " files";
         SourceSettings settings = from.settings();
         String when = settings.settle().isZero()
                 ? "as soon as they appear"
-                : "once they have kept still for " + span(settings.settle());
-        say(Part.FROM, "Takes " + types + " from " + from.folder() + ", " + when + ".", 0, from.line());
+                : settings.arrives() == SourceSettings.Arrives.TOGETHER
+                        ? "all that lies there as one arrival, once nothing has changed for " + span(settings.settle())
+                        : "once they have kept still for " + span(settings.settle());
+        say(
+                Part.FROM,
+                "Takes " + from.accepting().words() + " from " + from.folder() + ", " + when + ".",
+                0,
+                from.line());
+        if (!from.about().isEmpty()) {
+            say(Part.FROM, "What belongs there: " + from.about(), 1, from.line());
+        }
+        settings.open().ifPresent(hours -> say(Part.FROM, "Open " + hours.words() + ".", 1, from.line()));
+        settings.runs().ifPresent(runs -> say(Part.FROM, "Collects, and runs " + runs.words() + ".", 1, from.line()));
+        settings.sidecar().ifPresent(sidecar -> sidecar(sidecar, from.line()));
         switch (settings.subfolders()) {
             case LEAVE -> {}
             case WATCH -> say(Part.FROM, "Files in its subfolders too.", 1, from.line());
@@ -79,6 +97,32 @@ public final class ReadAloud {
                 "What fails goes to " + settings.failedFolder() + ", with its reason beside it.",
                 1,
                 from.line());
+    }
+
+    private void sidecar(SidecarSettings sidecar, int line) {
+        String forms = sidecar.forms().stream().map(DataForm::word).sorted().collect(Collectors.joining(" or "));
+        String found = sidecar.documents()
+                .map(expression -> "which names its documents by " + expression)
+                .orElseGet(() -> "named "
+                        + sidecar.named().stream()
+                                .map(SidecarSettings.Named::word)
+                                .collect(Collectors.joining(" or ")));
+        say(
+                Part.FROM,
+                "With each comes a data file (" + forms + "), " + found + "; one waits " + span(sidecar.patience())
+                        + " for the other.",
+                1,
+                line);
+        say(Part.FROM, "Without its data file a document " + alone(sidecar.withoutSidecar()) + ".", 2, line);
+        say(Part.FROM, "A data file without its document " + alone(sidecar.withoutDocument()) + ".", 2, line);
+    }
+
+    private static String alone(SidecarSettings.Alone choice) {
+        return switch (choice) {
+            case FAIL -> "fails";
+            case TAKE -> "is taken all the same";
+            case LEAVE -> "stays where it lies";
+        };
     }
 
     private void when(Seen seen, int depth) {
@@ -159,10 +203,16 @@ public final class ReadAloud {
                 String handOver = followUp.handOverTo()
                         .map(to -> "goes on to rule " + to + " with its fields and the reason")
                         .orElse("");
-                String both = tags.isEmpty() || handOver.isEmpty() ? tags + handOver : tags + ", and " + handOver;
+                String answer = followUp.answer()
+                        .map(file -> "is answered by " + file.named().source() + " in " + file.folder())
+                        .orElse("");
+                String original = followUp.original().map(ReadAloud::original).orElse("");
+                String all = Stream.of(tags, handOver, answer, original)
+                        .filter(words -> !words.isEmpty())
+                        .collect(Collectors.joining(", and "));
                 say(
                         Part.THEN,
-                        (end == FollowUp.End.FAILED ? "What fails " : "What is " + end.word() + " ") + both + ".",
+                        (end == FollowUp.End.FAILED ? "What fails " : "What is " + end.word() + " ") + all + ".",
                         0,
                         followUp.line());
             }
@@ -173,6 +223,15 @@ public final class ReadAloud {
         rule.retention()
                 .flatMap(Retention::jobs)
                 .ifPresent(kept -> say(Part.THEN, "What is known of its jobs is kept for " + span(kept) + ".", 0, 0));
+    }
+
+    private static String original(Original original) {
+        if (original instanceof Original.Move move) {
+            return "comes back as it came, into " + move.folder();
+        }
+        return original instanceof Original.Remove
+                ? "is removed as it came"
+                : "is kept as it came, and given back to nobody";
     }
 
     /** A length of time in its largest whole unit. */

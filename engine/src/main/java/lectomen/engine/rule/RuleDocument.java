@@ -7,7 +7,8 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.counter.Counter;
-import lectomen.engine.identify.FileType;
+import lectomen.engine.extract.Extractor;
+import lectomen.engine.naming.NamePattern;
 
 /**
  * A rule as it was read from its file, with the site's parameters filled in.
@@ -20,6 +21,7 @@ import lectomen.engine.identify.FileType;
  * @param retention empty: as the site says
  * @param parts the shared parts that it names
  * @param counters those among them that are counters
+ * @param sameDocument the key of its documents: one with the key of an earlier one replaces what that filed
  * @param then what follows each end
  */
 public record RuleDocument(
@@ -33,6 +35,7 @@ public record RuleDocument(
         Optional<Retention> retention,
         Set<String> parts,
         Map<String, Counter> counters,
+        Optional<NamePattern> sameDocument,
         Map<FollowUp.End, FollowUp> then) {
     public RuleDocument {
         parameters = Map.copyOf(parameters);
@@ -47,17 +50,10 @@ public record RuleDocument(
      * A hot folder that the rule takes files from.
      *
      * @param folder an absolute path
-     * @param accept the wanted types; empty for all
+     * @param about what belongs there, for the people who use it; may be empty
      */
-    public record From(String folder, Set<FileType> accept, SourceSettings settings, int line, int column) {
-        public From {
-            accept = Set.copyOf(accept);
-        }
-
-        boolean accepts(FileType type) {
-            return accept.isEmpty() || accept.contains(type);
-        }
-    }
+    public record From(
+            String folder, String about, Accepting accepting, SourceSettings settings, int line, int column) {}
 
     /** The lookups that its fields use. */
     public Set<String> lookups() {
@@ -67,18 +63,51 @@ public record RuleDocument(
                 .collect(Collectors.toSet());
     }
 
+    /** What it asks of the data file beside a document. */
+    public Set<String> sidecarExpressions() {
+        Stream<String> ofFields = steps.stream()
+                .flatMap(step -> step instanceof Step.Find find ? find.fields().stream() : Stream.empty())
+                .flatMap(field -> field.extractors().stream())
+                .flatMap(way ->
+                        way instanceof Extractor.InSidecar asked ? Stream.of(asked.expression()) : Stream.empty());
+        Stream<String> ofConditions = when.stream().flatMap(condition -> condition.sidecarExpressions().stream());
+        return Stream.concat(ofFields, ofConditions).collect(Collectors.toSet());
+    }
+
+    /** Names inside its hot folders, and paths, in which files for people are put: what failed, answers, originals. */
+    public Set<String> ownFolders() {
+        Stream<String> failed = from.stream().map(source -> source.settings().failedFolder());
+        Stream<String> answers =
+                then.values().stream().flatMap(end -> end.answer().stream()).map(AnswerFile::folder);
+        Stream<String> originals = then.values().stream()
+                .flatMap(end -> end.original().stream())
+                .flatMap(
+                        original -> original instanceof Original.Move move ? Stream.of(move.folder()) : Stream.empty());
+        return Stream.of(failed, answers, originals).flatMap(folders -> folders).collect(Collectors.toSet());
+    }
+
     public Optional<From> findFrom(String folder) {
         return from.stream().filter(source -> source.folder().equals(folder)).findFirst();
     }
 
-    /** Whether the rule would take the type from the folder; from an upload, if it takes the type from anywhere. */
-    public boolean accepts(Facts facts) {
+    /**
+     * Why the rule does not take such a file from its folder, as a clause; from an upload, why from none of its sources. Empty where
+     * it does, as far as its conditions hold.
+     */
+    public Optional<String> findRefusal(Facts facts) {
         if (!facts.more().given().isEmpty()) {
-            return true;
+            return Optional.empty();
         }
-        return from.stream()
+        List<From> asked = from.stream()
                 .filter(source -> facts.folder().isEmpty()
                         || source.folder().equals(facts.folder().get()))
-                .anyMatch(source -> source.accepts(facts.type()));
+                .toList();
+        List<Optional<String>> refusals = asked.stream()
+                .map(source -> source.accepting().findRefusal(facts))
+                .toList();
+        if (refusals.isEmpty()) {
+            return Optional.of("takes nothing from there");
+        }
+        return refusals.stream().allMatch(Optional::isPresent) ? refusals.get(0) : Optional.empty();
     }
 }

@@ -29,7 +29,8 @@ public final class RuleSchema {
             "arrived on", "days",
             "sender is", "texts",
             "tagged", "texts",
-            "property", "property");
+            "property", "property",
+            "sidecar", "sidecar-value");
 
     private RuleSchema() {}
 
@@ -87,11 +88,12 @@ public final class RuleSchema {
         properties.set("about", ref("text"));
         properties.putObject("parameters").put("type", "object").set("additionalProperties", ref("text"));
         ObjectNode from = oneOrMany("source");
-        ((ArrayNode) from.path("anyOf")).addObject().put("const", RuleReader.HAND_OVERS);
+        ((ArrayNode) from.path("anyOf")).add(choice(List.of(SourceReader.HAND_OVERS, SourceReader.INBOX)));
         properties.set("from", from);
         ObjectNode then = properties.putObject("then").put("type", "object").put("additionalProperties", false);
         FollowUp.End.words().forEach(end -> then.withObject("/properties").set(end, ref("follow-up")));
         properties.set("retention", retention());
+        properties.set("same document when", ref("text"));
         properties.set("when", ref("condition"));
         ObjectNode steps = properties.putObject("do").put("type", "array").put("minItems", 1);
         steps.set("items", ref("step"));
@@ -116,10 +118,16 @@ public final class RuleSchema {
         parts.set("source", source());
         parts.set("conditions", oneOrMany("condition"));
         parts.set("condition", condition());
+        parts.set("sidecar-value", words(List.of("at"), "at", "is", "like", "matches"));
         parts.set("property", words(List.of("name"), "name", "contains", "matches"));
         parts.set("step", step());
         ObjectNode followUp = words(List.of(), "hand over to").put("minProperties", 1);
         properties(followUp).set("tag", ref("texts"));
+        ObjectNode answer = words(List.of("in", "named"), "in", "named", "text");
+        properties(answer).putObject("json").put("type", "object").set("additionalProperties", ref("text"));
+        properties(followUp).set("answer", answer);
+        ObjectNode original = properties(followUp).putObject("original");
+        original.putArray("anyOf").add(choice(List.of("keep", "remove"))).add(words(List.of("move to"), "move to"));
         parts.set("follow-up", followUp);
         parts.set("field", field());
         return parts;
@@ -171,12 +179,41 @@ public final class RuleSchema {
     }
 
     private static ObjectNode source() {
-        ObjectNode source = words(List.of("folder"), "folder", "settle", "sweep", "expect every", "failed files");
+        ObjectNode source = words(
+                List.of("folder"),
+                "folder",
+                "about",
+                "size at least",
+                "size at most",
+                "settle",
+                "sweep",
+                "expect every",
+                "failed files",
+                "open");
         properties(source).set("accept", ref("types"));
-        properties(source).set("arrives", choice(List.of("whole")));
+        for (String word : List.of("name like", "name not like", "open on", "run at", "run on")) {
+            properties(source).set(word, ref("texts"));
+        }
+        properties(source).set("catch up", ref("yes"));
+        properties(source).set("sidecar", sidecar());
+        properties(source).set("arrives", choice(List.of("growing", "whole", "together")));
         properties(source).set("subfolders", choice(List.of("leave", "watch", "take")));
         properties(source).set("seen before", choice(List.of("process", "hold", "reject")));
         return source;
+    }
+
+    private static ObjectNode sidecar() {
+        ObjectNode sidecar = words(List.of(), "documents", "wait");
+        ObjectNode properties = properties(sidecar);
+        properties.set("form", ref("texts"));
+        properties.set("named", ref("texts"));
+        properties.set("without sidecar", choice(List.of("fail", "take", "leave")));
+        properties.set("without document", choice(List.of("fail", "take", "leave")));
+        properties.set("two alike", choice(List.of("fail", "newest")));
+        properties.set("broken", choice(List.of("fail", "take", "wait")));
+        properties.set("late", choice(List.of("fail", "leave", "run again")));
+        properties.putObject("namespaces").put("type", "object").set("additionalProperties", ref("text"));
+        return sidecar;
     }
 
     private static ObjectNode condition() {
@@ -218,7 +255,7 @@ public final class RuleSchema {
                 "say",
                 "default");
         ObjectNode properties = properties(field);
-        for (String word : List.of("near", "right of", "below", "column", "one of", "sender")) {
+        for (String word : List.of("near", "right of", "below", "column", "one of", "sender", "sidecar")) {
             properties.set(word, ref("texts"));
         }
         properties.set("required", ref("yes"));

@@ -2,32 +2,56 @@ package lectomen.engine.rule;
 
 import java.time.Duration;
 import java.util.Optional;
+import lectomen.engine.schedule.OpenHours;
+import lectomen.engine.schedule.RunTimes;
 
 /**
  * How the files of one hot folder become arrivals. All rules that name the folder must agree on them.
  *
+ * @param arrives how files come in
  * @param settle how long a file must stay unchanged before it is taken; zero for a folder into which files are moved whole
  * @param sweep how often the folder is looked at besides file events
  * @param failedFolder where failed files go: a path, or a name inside the hot folder
  * @param expectEvery the longest time without a file that is usual; a longer one is told
+ * @param open when files are taken; empty for always
+ * @param runs when what has come is taken, where it is collected
+ * @param sidecar of data files that come beside documents
  */
 public record SourceSettings(
+        Arrives arrives,
         Duration settle,
         Duration sweep,
         String failedFolder,
         Subfolders subfolders,
         SeenBefore seenBefore,
-        Optional<Duration> expectEvery) {
+        Optional<Duration> expectEvery,
+        Optional<OpenHours> open,
+        Optional<RunTimes> runs,
+        Optional<SidecarSettings> sidecar) {
     public static final Duration DEFAULT_SETTLE = Duration.ofSeconds(2);
     public static final Duration DEFAULT_SWEEP = Duration.ofSeconds(30);
     public static final String DEFAULT_FAILED_FOLDER = "failed";
     public static final SourceSettings DEFAULT = new SourceSettings(
+            Arrives.GROWING,
             DEFAULT_SETTLE,
             DEFAULT_SWEEP,
             DEFAULT_FAILED_FOLDER,
             Subfolders.LEAVE,
             SeenBefore.PROCESS,
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
             Optional.empty());
+
+    /** How files come into the folder. */
+    public enum Arrives {
+        /** They are written there. */
+        GROWING,
+        /** They are moved in complete. */
+        WHOLE,
+        /** What lies there once nothing changes any more came together. */
+        TOGETHER
+    }
 
     /** What happens to folders inside the hot folder. */
     public enum Subfolders {

@@ -29,13 +29,22 @@ final class StepReader {
 
     private static final Pattern FIELD_NAME = Pattern.compile("\\p{L}[\\p{L}\\p{N} _-]{0,59}");
 
+    /** Where older versions of the same document go, unless the rule says otherwise. */
+    private static final String OLDER = "{under}/older/{name} ({n})";
+
     private final Site site;
     private final Parts parts;
     private final List<Problem> problems;
     private final SlotReader slots;
 
-    /** @param nameParts that the conditions of the rule find in the file's name and folder */
-    StepReader(Site site, Parts parts, List<Problem> problems, List<String> nameParts) {
+    private final boolean replaces;
+
+    /**
+     * @param nameParts that the conditions of the rule find in the file's name and folder
+     * @param replaces whether later documents of the rule replace earlier ones
+     */
+    StepReader(Site site, Parts parts, List<Problem> problems, List<String> nameParts, boolean replaces) {
+        this.replaces = replaces;
         this.site = site;
         this.parts = parts;
         this.problems = problems;
@@ -45,6 +54,11 @@ final class StepReader {
 
     List<Step> read(Node node) {
         return read(node, 0);
+    }
+
+    /** What may stand in braces behind the steps that were read. */
+    SlotReader slots() {
+        return slots;
     }
 
     /** @param depth how many shared parts it stands in */
@@ -152,8 +166,10 @@ final class StepReader {
         Optional<NamePattern> under = underText.flatMap(slots::naming);
         Optional<WhenTaken> whenTaken = whenTaken(section);
         Optional<NamePattern> numbered = counted(section, "numbered", whenTaken, WhenTaken.NUMBER_IT);
-        Optional<NamePattern> olderTo = counted(section, "move older to", whenTaken, WhenTaken.NEW_VERSION);
-        if (whenTaken.equals(Optional.of(WhenTaken.NEW_VERSION)) && olderTo.isEmpty()) {
+        Optional<NamePattern> olderTo = replaces
+                ? olderOfSameDocument(section, whenTaken)
+                : counted(section, "move older to", whenTaken, WhenTaken.NEW_VERSION);
+        if (!replaces && whenTaken.equals(Optional.of(WhenTaken.NEW_VERSION)) && olderTo.isEmpty()) {
             section.report(
                     section.spot(),
                     "\"when taken: new version\" needs \"move older to:\", such as \"{under}/older/{name} ({n})\"");
@@ -169,6 +185,18 @@ final class StepReader {
                 numbered,
                 olderTo,
                 outer.spot().line()));
+    }
+
+    /** Where what earlier documents of the key filed goes, once a later one takes its place. */
+    private Optional<NamePattern> olderOfSameDocument(Section section, Optional<WhenTaken> whenTaken) {
+        whenTaken
+                .filter(choice -> choice == WhenTaken.NEW_VERSION || choice == WhenTaken.REPLACE_OWN)
+                .ifPresent(choice -> section.report(
+                        section.spot(),
+                        "\"same document when\" keeps the older versions itself; \"when taken\" says what happens where"
+                                + " something else has the name: number it, leave or fail"));
+        return counted(section, "move older to", Optional.empty(), WhenTaken.NEW_VERSION)
+                .or(() -> NamePattern.parse(OLDER).pattern());
     }
 
     private Optional<String> connection(Node.Text text) {

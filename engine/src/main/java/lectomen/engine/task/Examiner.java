@@ -21,6 +21,7 @@ import lectomen.engine.plan.TextSource;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.RuleReader;
@@ -72,13 +73,18 @@ public final class Examiner {
             RuleDocument rule = ((RuleReading.Good) reading).rule();
             candidates.add(new Candidate(written.ref(), rule));
         }
+        Facts facts = new SidecarAsker(bytes).asked(task.facts(), candidates);
+        Optional<Outcome> stopped = SidecarAsker.findRefusal(facts, candidates);
+        if (stopped.isPresent()) {
+            return stopped.get();
+        }
         Lookups lookups =
                 name -> Optional.ofNullable(task.site().lookups().get(name)).map(ref -> table(name, ref, bytes));
         TextSource text = neededBy -> read(task, bytes, neededBy, listener);
         return switch (task.asking()) {
-            case FIRST_THAT_WANTS -> Planner.plan(candidates, task.facts(), task.site(), text, lookups);
-            case ALL -> Planner.planAskingAll(candidates, task.facts(), task.site(), text, lookups);
-            case CHOSEN -> Planner.planChosen(candidates, task.facts(), task.site(), text, lookups);
+            case FIRST_THAT_WANTS -> Planner.plan(candidates, facts, task.site(), text, lookups);
+            case ALL -> Planner.planAskingAll(candidates, facts, task.site(), text, lookups);
+            case CHOSEN -> Planner.planChosen(candidates, facts, task.site(), text, lookups);
         };
     }
 

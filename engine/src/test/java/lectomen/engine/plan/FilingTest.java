@@ -24,7 +24,8 @@ class FilingTest {
                 WhenTaken.NUMBER_IT,
                 numbered,
                 olderTo,
-                List.of());
+                List.of(),
+                "");
     }
 
     @ParameterizedTest

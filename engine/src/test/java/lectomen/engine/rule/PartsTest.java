@@ -92,7 +92,8 @@ class PartsTest {
     void partsStandWhereARuleNamesThem() {
         RuleDocument rule = good(RULE, PERMIT, SCANS, PERMIT_NAME, NAME_AND_FILE);
         assertThat(rule.parts()).containsExactlyInAnyOrder("permit", "scans", "permit-name", "name-and-file");
-        assertThat(rule.from().get(0).accept()).containsExactlyInAnyOrder(FileType.PDF, FileType.TIFF, FileType.DOCX);
+        assertThat(rule.from().get(0).accepting().types())
+                .containsExactlyInAnyOrder(FileType.PDF, FileType.TIFF, FileType.DOCX);
         assertThat(rule.steps()).hasSize(3);
         assertThat(((Step.Name) rule.steps().get(1)).pattern().source())
                 .isEqualTo("{from | date yyyy-MM-dd} {permit} {vessel}");

@@ -62,7 +62,7 @@ class RuleReaderTest {
         assertThat(rule.id()).isEqualTo("permits");
         assertThat(rule.title()).isEqualTo("permits");
         assertThat(rule.from().get(0).folder()).isEqualTo("/srv/inbox/permits");
-        assertThat(rule.from().get(0).accept()).containsExactly(FileType.PDF);
+        assertThat(rule.from().get(0).accepting().types()).containsExactly(FileType.PDF);
         assertThat(rule.from().get(0).settings().settle()).isEqualTo(Duration.ofSeconds(2));
         assertThat(rule.steps()).hasSize(3);
         assertThat(((Step.File) rule.steps().get(2)).whenTaken()).isEqualTo(WhenTaken.NUMBER_IT);

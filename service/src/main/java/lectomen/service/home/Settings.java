@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.rule.Retention;
 import lectomen.engine.rule.Site;
+import lectomen.engine.schedule.WorkCalendar;
 
 /**
  * What the owner of a service decided, from {@code lectomen.yaml}.
@@ -17,6 +18,7 @@ import lectomen.engine.rule.Site;
  * @param folders the folder of each connection, by its name
  * @param keepFreeBytes on the disk of the home; with less, no files are taken in
  * @param retention for rules that say nothing of it
+ * @param calendar working days and holidays
  * @param listen where the service listens when it is not only for this machine
  * @param jsonLogs whether the log is written as JSON rather than as lines for people
  */
@@ -27,6 +29,7 @@ public record Settings(
         Workers workers,
         long keepFreeBytes,
         Retention retention,
+        WorkCalendar calendar,
         Optional<Listen> listen,
         boolean jsonLogs) {
     public static final long DEFAULT_KEEP_FREE_BYTES = 200_000_000L;

@@ -13,9 +13,11 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import lectomen.engine.rule.CalendarReader;
 import lectomen.engine.rule.Retention;
 import lectomen.engine.rule.RetentionReader;
 import lectomen.engine.rule.Site;
+import lectomen.engine.schedule.WorkCalendar;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
@@ -50,6 +52,9 @@ final class SettingsReader {
 
             # How long originals and finished jobs are kept, for rules that don't say. Without this: for ever.
             # retention: { originals: 2 years, jobs: 10 years }
+
+            # Working days and holidays, for folders that are open or run on working days.
+            # calendar: { working days: [monday, tuesday, wednesday, thursday, friday], holidays: [2027-12-27] }
 
             # The log, as lines for people or as json.
             logs: { format: lines }
@@ -107,6 +112,9 @@ final class SettingsReader {
         Retention retention = section.find("retention")
                 .flatMap(node -> RetentionReader.read(node, problems))
                 .orElse(Retention.FOR_EVER);
+        WorkCalendar calendar = section.find("calendar")
+                .flatMap(node -> CalendarReader.read(node, problems))
+                .orElse(WorkCalendar.USUAL);
         Optional<Settings.Listen> listen =
                 section.find("listen").flatMap(node -> new ListenReader(problems, this::path).read(node));
         boolean jsonLogs = section.find("logs")
@@ -115,7 +123,7 @@ final class SettingsReader {
                 .orElse(false);
         section.close();
         Site site = new Site(parameters, folders.keySet(), locale, zone);
-        return new Settings(site, roots, folders, workers, keepFree, retention, listen, jsonLogs);
+        return new Settings(site, roots, folders, workers, keepFree, retention, calendar, listen, jsonLogs);
     }
 
     private static long keepFree(Section section) {

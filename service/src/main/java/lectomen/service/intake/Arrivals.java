@@ -2,6 +2,7 @@ package lectomen.service.intake;
 
 import java.time.InstantSource;
 import java.util.Optional;
+import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Facts;
@@ -120,6 +121,31 @@ public final class Arrivals {
         }
     }
 
+    /** Adds a data file that came with the arrival. @param used whether a job of its document uses the bytes already */
+    void addSidecar(JdbcClient db, long arrival, int part, ByteRef bytes, boolean used) {
+        if (!used) {
+            ByteStore.use(db, bytes, clock.millis());
+        }
+        db.sql("insert into arrival_file (arrival_seq, part, role, sha256, size) values (?, ?, 'sidecar', ?, ?)")
+                .params(arrival, part, bytes.sha256(), bytes.size())
+                .update();
+    }
+
+    /** Has a job that came to its end go its way once more, with a data file that came late. */
+    void runAgainWith(JdbcClient db, Job job, Sidecar sidecar) {
+        jobs.setSidecar(db, job.id(), sidecar);
+        if (job.original().isPresent() && effects.giveUp(db, job.id(), Reason.of("sidecar.came"))) {
+            jobs.startAgain(db, job.id(), true, "service");
+            ledger.append(db, "service", "job.sidecar-came", job.subject());
+        }
+    }
+
+    /** Ends a job that has just been made. */
+    void fail(JdbcClient db, Job job, Reason reason, String hotFolder) {
+        effects.endBadly(db, job, JobState.FAILED, reason, Optional.of(hotFolder));
+        store.afterCommit(effects::wake);
+    }
+
     private Optional<Job.Origin> origin(JdbcClient db, File file) {
         return own.findJob(db, file.bytes().sha256(), file.name())
                 .flatMap(maker -> jobs.find(db, maker))
@@ -137,6 +163,7 @@ public final class Arrivals {
         if (jobs.exists(db, file.job())) {
             jobs.move(db, file.job(), Jobs.Move.to(JobState.WAITING), principal);
             jobs.arrive(db, file.job(), arrived, file.type());
+            file.more().sidecar().ifPresent(sidecar -> jobs.setSidecar(db, file.job(), sidecar));
         } else {
             Jobs.NewJob job = new Jobs.NewJob(
                     source,

@@ -1,11 +1,13 @@
 package lectomen.service.intake;
 
+import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import lectomen.engine.reason.Reason;
 import lectomen.service.job.Job;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
@@ -19,6 +21,7 @@ final class ClaimRows {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String SERVICE = "service";
 
+    private final Path hotFolder;
     private final long source;
     private final Store store;
     private final Ledger ledger;
@@ -26,7 +29,9 @@ final class ClaimRows {
     private final KeyedHash keyed;
     private final InstantSource clock;
 
-    ClaimRows(long source, Store store, Ledger ledger, Jobs jobs, KeyedHash keyed, InstantSource clock) {
+    ClaimRows(
+            Path hotFolder, long source, Store store, Ledger ledger, Jobs jobs, KeyedHash keyed, InstantSource clock) {
+        this.hotFolder = hotFolder;
         this.source = source;
         this.store = store;
         this.ledger = ledger;
@@ -36,18 +41,20 @@ final class ClaimRows {
     }
 
     /** Writes several claims as intended, with one commit; gives their ids in the same order. */
-    List<String> intend(List<Claims.Wanted> wanted) {
+    List<String> intend(List<Lot> wanted) {
         return store.write(db -> {
             List<String> made = new ArrayList<>();
-            for (Claims.Wanted one : wanted) {
+            for (Lot one : wanted) {
                 made.add(intend(db, one));
             }
             return made;
         });
     }
 
-    private String intend(JdbcClient db, Claims.Wanted wanted) {
-        String id = wanted.earlierJob().orElseGet(() -> jobs.newId(db));
+    private String intend(JdbcClient db, Lot lot) {
+        Lot.Piece first = lot.first();
+        boolean newJob = first.role() != Lot.Role.SIDECAR;
+        String id = first.job().filter(told -> newJob).orElseGet(() -> jobs.newId(db));
         db.sql("""
                         insert or replace into claim (job_id, source_id, state, size, mtime, ctime, claimed_at)
                         values (?, ?, 'intended', ?, ?, ?, ?)
@@ -55,19 +62,68 @@ final class ClaimRows {
                 .params(
                         id,
                         source,
-                        wanted.state().size(),
-                        wanted.state().mtime(),
-                        wanted.state().ctime(),
+                        first.state().size(),
+                        first.state().mtime(),
+                        first.state().ctime(),
                         clock.millis())
                 .update();
+        if (!lot.isPlain()) {
+            String fails = lot.fails().map(JSON::writeValueAsString).orElse(null);
+            for (Lot.Piece piece : lot.pieces()) {
+                db.sql("""
+                                insert or replace into claim_piece (claim, path_key, role, sidecar_key, job_id, fails)
+                                values (?, ?, ?, ?, ?, ?)
+                                """)
+                        .param(id)
+                        .param(pathKey(relative(piece.file())))
+                        .param(piece.role().code())
+                        .param(piece.sidecar()
+                                .map(file -> pathKey(relative(file)))
+                                .orElse(null))
+                        .param(piece.job().orElse(piece == first && newJob ? id : null))
+                        .param(fails)
+                        .update();
+            }
+        }
         ledger.append(db, SERVICE, "claim.intended", Job.subject(id), "source", Long.toString(source));
         return id;
+    }
+
+    private String relative(Path file) {
+        return hotFolder.relativize(file).toString();
+    }
+
+    /**
+     * A file of a claim that takes several together, or that fails at once.
+     *
+     * @param sidecarKey of the file of the claim that belongs to it
+     * @param job that its document has already
+     */
+    record Piece(
+            String pathKey, Lot.Role role, Optional<String> sidecarKey, Optional<String> job, Optional<Reason> fails) {}
+
+    /** The pieces of a claim by the keys of their paths; none for a claim of one file or folder that goes its way. */
+    Map<String, Piece> pieces(String claim) {
+        return store
+                .read(db -> db.sql("select * from claim_piece where claim = ?")
+                        .param(claim)
+                        .query((row, n) -> new Piece(
+                                row.getString("path_key"),
+                                Lot.Role.ofCode(row.getString("role")),
+                                Optional.ofNullable(row.getString("sidecar_key")),
+                                Optional.ofNullable(row.getString("job_id")),
+                                Optional.ofNullable(row.getString("fails"))
+                                        .map(fails -> JSON.readValue(fails, Reason.class))))
+                        .list())
+                .stream()
+                .collect(Collectors.toMap(Piece::pathKey, piece -> piece));
     }
 
     /** Nothing was kept yet and the file is not in the hidden folder: it lies in the hot folder still, or somebody took it. */
     void letGo(String claim) {
         store.write(db -> {
             ledger.append(db, SERVICE, "claim.let-go", Job.subject(claim), "source", Long.toString(source));
+            db.sql("delete from claim_piece where claim = ?").param(claim).update();
             return db.sql("delete from claim where job_id = ?").param(claim).update();
         });
     }
@@ -137,6 +193,9 @@ final class ClaimRows {
             db.sql("delete from claim_file where claim in (select value from json_each(?))")
                     .param(ids)
                     .update();
+            db.sql("delete from claim_piece where claim in (select value from json_each(?))")
+                    .param(ids)
+                    .update();
             return db.sql("update claim set state = 'removed' where job_id in (select value from json_each(?))")
                     .param(ids)
                     .update();
@@ -155,7 +214,7 @@ final class ClaimRows {
                         .list());
     }
 
-    private String pathKey(String path) {
+    String pathKey(String path) {
         return keyed.of("claimed " + path);
     }
 }

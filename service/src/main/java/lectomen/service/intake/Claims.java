@@ -9,11 +9,12 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
-import lectomen.engine.rule.SourceSettings.SeenBefore;
+import lectomen.engine.rule.SourceSettings;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
@@ -44,26 +45,22 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 final class Claims {
     private static final Logger LOG = LoggerFactory.getLogger(Claims.class);
 
-    /** A file or folder that a rule may want. @param earlierJob the job that told people it lies there unwanted */
-    record Wanted(Path file, FileState state, Optional<String> earlierJob) {}
-
     /** A claim whose files wait in the hidden folder for {@link #finish}. */
     record Moved(String claim) {}
 
     /** What came of beginning some claims. @param stuck what can't be moved out of the hot folder */
-    record Begun(List<Moved> moved, List<Wanted> stuck) {}
+    record Begun(List<Moved> moved, List<Lot> stuck) {}
 
     /** Said about a file that was taken in place, in the write that takes it. */
     @FunctionalInterface
-    interface Taken {
-        void say(JdbcClient db, String job);
+    interface InPlace {
+        void say(JdbcClient db, Lot.Piece piece, String job);
     }
 
     private final Path hotFolder;
     private final long source;
     private final Hidden hidden;
     private final Store store;
-    private final Jobs jobs;
     private final FolderArrivals arrivals;
     private final ByteStore bytes;
     private final ClaimRows rows;
@@ -80,30 +77,30 @@ final class Claims {
             Jobs jobs,
             Arrivals arrivals,
             ByteStore bytes,
+            Awaited awaited,
             KeyedHash keyed,
             InstantSource clock) {
         this.hotFolder = hotFolder;
         this.source = source;
         this.hidden = new Hidden(hotFolder, store.identity().id());
         this.store = store;
-        this.jobs = jobs;
-        this.arrivals = new FolderArrivals(hotFolder, source, arrivals);
+        this.arrivals = new FolderArrivals(hotFolder, source, arrivals, jobs, awaited);
         this.bytes = bytes;
-        this.rows = new ClaimRows(source, store, ledger, jobs, keyed, clock);
+        this.rows = new ClaimRows(hotFolder, source, store, ledger, jobs, keyed, clock);
         this.spares = new Spares(hidden, rows, this.arrivals, store, ledger, jobs, bytes);
     }
 
-    void treatSeenBefore(SeenBefore choice) {
-        arrivals.treatSeenBefore(choice);
+    void treatAs(SourceSettings choice) {
+        arrivals.treatAs(choice);
     }
 
     /**
-     * Steps 1 and 2 for several files with one commit. A file that has gone meanwhile is left out, and one that was changed or
+     * Steps 1 and 2 for several lots with one commit. A file that has gone meanwhile is left out, and one that was changed or
      * replaced since it was looked at goes back to settle anew.
      *
      * @throws IOException if the folder can't be worked in; {@link #recover} then takes up what was begun
      */
-    Begun begin(List<Wanted> wanted) throws IOException {
+    Begun begin(List<Lot> wanted) throws IOException {
         try {
             hidden.make();
         } catch (FileSystemException e) {
@@ -114,25 +111,26 @@ final class Claims {
         }
         List<String> ids = rows.intend(wanted);
         List<Moved> moved = new ArrayList<>();
-        List<Wanted> stuck = new ArrayList<>();
+        List<Lot> stuck = new ArrayList<>();
         for (int i = 0; i < wanted.size(); i++) {
             String claim = ids.get(i);
-            Wanted one = wanted.get(i);
+            Lot one = wanted.get(i);
             try {
-                Path now = hidden.moveIn(claim, one.file());
-                if (isSame(FileState.of(now), one.state())) {
+                if (isMovedAsItWas(claim, one)) {
                     moved.add(new Moved(claim));
                 } else {
                     hidden.giveBackAll(claim);
                     rows.letGo(claim);
                 }
             } catch (NoSuchFileException gone) {
+                hidden.giveBackAll(claim);
                 rows.letGo(claim);
                 hidden.removeFolders(claim);
             } catch (FileSystemException e) {
                 if (!Files.isDirectory(hotFolder)) {
                     throw e;
                 }
+                hidden.giveBackAll(claim);
                 rows.letGo(claim);
                 hidden.removeFolders(claim);
                 stuck.add(one);
@@ -143,54 +141,82 @@ final class Claims {
         return new Begun(moved, stuck);
     }
 
+    private boolean isMovedAsItWas(String claim, Lot lot) throws IOException {
+        boolean same = true;
+        for (Lot.Piece piece : lot.pieces()) {
+            Path now = hidden.moveIn(claim, piece.file());
+            same &= isSame(FileState.of(now), piece.state());
+        }
+        return same;
+    }
+
     /** A folder is the same by its inode; what still changes inside it is noticed when its files are copied. */
     private static boolean isSame(FileState moved, FileState wanted) {
         return wanted.kind() == FileState.Kind.FOLDER ? moved.inode() == wanted.inode() : moved.isSameFile(wanted);
     }
 
-    /** Steps 3 and 4 for all files of a claim. */
-    void finish(Moved moved) throws IOException {
-        List<KeptFile> kept = new ArrayList<>();
+    /**
+     * Steps 3 and 4 for all files of a claim.
+     *
+     * @return false if there was nothing whole to be taken, and what was there went back
+     */
+    boolean finish(Moved moved) throws IOException {
+        Map<String, ClaimRows.Piece> pieces = rows.pieces(moved.claim());
+        List<Taken.Part> kept = new ArrayList<>();
         for (Path file : hidden.filesOf(moved.claim())) {
             if (!IgnoredNames.ignores(file.getFileName().toString())) {
-                kept.add(KeptFile.keep(file, bytes));
+                Path relative = hidden.relative(moved.claim(), file);
+                String key = rows.pathKey(relative.toString());
+                kept.add(new Taken.Part(
+                        relative, KeptFile.keep(file, bytes), key, Optional.ofNullable(pieces.get(key))));
             }
         }
-        if (kept.isEmpty()) {
+        boolean incomplete = !pieces.isEmpty() && kept.size() < pieces.size();
+        if (kept.isEmpty() || incomplete) {
             hidden.giveBackAll(moved.claim());
             rows.letGo(moved.claim());
             inHand.remove(moved.claim());
-            return;
+            return false;
         }
         store.write(db -> {
-            long arrival = arrivals.open(db, Optional.empty());
-            for (int part = 1; part <= kept.size(); part++) {
-                KeptFile one = kept.get(part - 1);
-                String job = part == 1 ? moved.claim() : jobs.newId(db);
-                Path relative = hidden.relative(moved.claim(), one.file());
-                arrivals.add(db, arrival, part, job, relative, one, false);
-                rows.mark(db, moved.claim(), relative.toString(), one.state(), job);
-            }
+            Taken taken = new Taken(kept, pieces.isEmpty() ? Optional.of(moved.claim()) : Optional.empty());
+            arrivals.add(
+                    db,
+                    taken,
+                    false,
+                    (part, job) -> rows.mark(
+                            db,
+                            moved.claim(),
+                            part.relative().toString(),
+                            part.kept().state(),
+                            job));
             rows.held(db, moved.claim());
-            return arrival;
+            return moved;
         });
+        return true;
     }
 
     /**
-     * Takes a file that can't be moved, such as one on a read-only share: its bytes are kept and its job is made, and it stays
-     * where it is.
+     * Takes files that can't be moved, such as those on a read-only share: their bytes are kept and their jobs are made, and they
+     * stay where they are.
      *
-     * @param taken writes down, with the job, that this state of the file was taken
+     * @param taken writes down, with the job, that this state of a file was taken
      */
-    void takeInPlace(Wanted wanted, Taken taken) throws IOException {
-        KeptFile kept = KeptFile.keep(wanted.file(), bytes);
+    void takeInPlace(Lot lot, InPlace taken) throws IOException {
+        List<Taken.Part> parts = new ArrayList<>();
+        for (Lot.Piece piece : lot.pieces()) {
+            Path relative = hotFolder.relativize(piece.file());
+            Optional<String> sidecar = piece.sidecar()
+                    .map(file -> rows.pathKey(hotFolder.relativize(file).toString()));
+            String key = rows.pathKey(relative.toString());
+            ClaimRows.Piece row = new ClaimRows.Piece(key, piece.role(), sidecar, piece.job(), lot.fails());
+            parts.add(new Taken.Part(relative, KeptFile.keep(piece.file(), bytes), key, Optional.of(row)));
+        }
         store.write(db -> {
-            String job = wanted.earlierJob().orElseGet(() -> jobs.newId(db));
-            long arrival = arrivals.open(db, Optional.empty());
-            Path relative = hotFolder.relativize(wanted.file());
-            arrivals.add(db, arrival, 1, job, relative, kept, true);
-            taken.say(db, job);
-            return job;
+            arrivals.add(db, new Taken(parts, Optional.empty()), true, (part, job) -> lot.pieces().stream()
+                    .filter(piece -> hotFolder.relativize(piece.file()).equals(part.relative()))
+                    .forEach(piece -> taken.say(db, piece, job)));
+            return parts;
         });
     }
 
@@ -226,8 +252,10 @@ final class Claims {
             } else if (claim.isHeld()) {
                 held.add(new Moved(claim.id()));
             } else if (moved) {
-                finish(new Moved(claim.id()));
-                held.add(new Moved(claim.id()));
+                Moved again = new Moved(claim.id());
+                if (finish(again)) {
+                    held.add(again);
+                }
             } else {
                 hidden.removeFolders(claim.id());
                 rows.letGo(claim.id());

@@ -6,12 +6,15 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -25,6 +28,9 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SourceSettings;
+import lectomen.engine.schedule.OpenHours;
+import lectomen.engine.schedule.RunTimes;
+import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.bytes.Room;
 import lectomen.service.rulebook.Rulebook;
 import org.slf4j.Logger;
@@ -55,7 +61,15 @@ final class HotFolder {
             Consumer<Path> watch,
             Room room,
             IntakeSwitch intake,
+            SourcePauses pauses,
+            SourceRuns runs,
+            ZoneId zone,
+            WorkCalendar calendar,
+            Partners.Surroundings partners,
             InstantSource clock) {}
+
+    /** What rules want of the folder. @param ownFolders names inside it in which the service puts files itself */
+    private record Wish(SourceSettings settings, Set<String> ownFolders) {}
 
     private record Held(Claims.Moved moved, long sinceNanos) {}
 
@@ -68,14 +82,16 @@ final class HotFolder {
     // Touched by the looking thread alone.
     private SourceSettings settings = SourceSettings.DEFAULT;
     private Settling settling = new Settling(settings.settle());
-    private final Deque<Looking.Found> ready = new ArrayDeque<>();
+    private LotForming forming;
+    private Set<String> ownFolders = Set.of();
+    private final Deque<Lot> ready = new ArrayDeque<>();
     private boolean recovered;
     private long lookedAtAllNanos;
     private boolean lookedAtAll;
     private long rulebookSeen = -1;
 
     // What others wish, hand over, or may read at any time.
-    private volatile Optional<SourceSettings> wish = Optional.empty();
+    private volatile Optional<Wish> wish = Optional.empty();
     private final AtomicReference<Instant> leaveOlder = new AtomicReference<>(NOTHING_IS_OLDER);
     private final AtomicBoolean anywhere = new AtomicBoolean(true);
     private final Set<Path> told = ConcurrentHashMap.newKeySet();
@@ -90,6 +106,10 @@ final class HotFolder {
     private volatile Optional<Reason> trouble = Optional.empty();
     private volatile int settlingNow;
     private volatile int readyNow;
+    private volatile List<String> waitingNow = List.of();
+    private volatile Optional<Reason> closedNow = Optional.empty();
+    private volatile Optional<Instant> nextRunAt = Optional.empty();
+    private volatile Optional<SourceRuns.Run> runNow = Optional.empty();
 
     /** @param lastArrivalAt as the store knows it */
     HotFolder(
@@ -106,6 +126,7 @@ final class HotFolder {
         this.lastArrivalAt = lastArrivalAt;
         this.around = around;
         this.watchedSince = around.clock().instant();
+        this.forming = new LotForming(folder, settings, around.partners());
     }
 
     Path folder() {
@@ -127,8 +148,8 @@ final class HotFolder {
      *
      * @param leaveWhatIsOlder of what lies there then, what is older than this is left
      */
-    void act(SourceSettings wanted, Optional<Instant> leaveWhatIsOlder) {
-        wish = Optional.of(wanted);
+    void act(SourceSettings wanted, Set<String> ownFolders, Optional<Instant> leaveWhatIsOlder) {
+        wish = Optional.of(new Wish(wanted, ownFolders));
         anywhere.set(true);
         leaveWhatIsOlder.ifPresent(than -> leaveOlder.set(than));
     }
@@ -160,6 +181,10 @@ final class HotFolder {
                 trouble,
                 silence(),
                 lastArrivalAt,
+                closedNow,
+                nextRunAt,
+                runNow.isPresent(),
+                waitingNow,
                 settlingNow,
                 readyNow,
                 sorting.count(LyingFiles.Why.UNWANTED),
@@ -167,7 +192,7 @@ final class HotFolder {
     }
 
     private Optional<Reason> silence() {
-        Optional<Duration> expected = wish.flatMap(SourceSettings::expectEvery);
+        Optional<Duration> expected = wish.map(Wish::settings).flatMap(SourceSettings::expectEvery);
         Duration silent = Duration.between(
                 lastArrivalAt.filter(at -> at.isAfter(watchedSince)).orElse(watchedSince),
                 around.clock().instant());
@@ -195,23 +220,29 @@ final class HotFolder {
             if (!Files.isDirectory(folder)) {
                 return away(folder + " is not there");
             }
+            Optional<Wish> wanted = wish;
+            wanted.ifPresent(this::follow);
             if (!recovered) {
                 claims.recover().forEach(this::hold);
                 recovered = true;
                 around.whenArrived().run();
             }
-            Optional<SourceSettings> wanted = wish;
-            if (wanted.isPresent() && !wanted.get().equals(settings)) {
-                settings = wanted.get();
-                settling = new Settling(settings.settle());
-            }
-            claims.treatSeenBefore(settings.seenBefore());
             Duration next = wanted.isPresent() ? takeReady() : settings.sweep();
             retryUnfinished();
             return shorter(next, releaseHeld());
         } catch (IOException e) {
             return away(e.toString());
         }
+    }
+
+    private void follow(Wish wanted) {
+        if (!wanted.settings().equals(settings)) {
+            settings = wanted.settings();
+            settling = new Settling(settings.settle());
+            forming = new LotForming(folder, settings, around.partners());
+        }
+        ownFolders = wanted.ownFolders();
+        claims.treatAs(settings);
     }
 
     private Duration away(String problem) {
@@ -235,8 +266,10 @@ final class HotFolder {
     }
 
     private Duration takeReady() throws IOException {
-        Optional<Reason> notNow =
-                around.intake().findPaused().or(() -> around.room().findTooLow());
+        Optional<Reason> notNow = around.intake()
+                .findPaused()
+                .or(() -> around.pauses().findPaused(source))
+                .or(() -> around.room().findTooLow());
         if (notNow.isPresent()) {
             if (trouble.isEmpty()) {
                 LOG.warn("Source {} takes nothing in: {}", source, notNow.get().code());
@@ -246,12 +279,19 @@ final class HotFolder {
             return PAUSE_WHEN_AWAY;
         }
         inOrder();
+        Optional<Duration> closedFor = closedFor();
+        if (closedFor.isPresent()) {
+            countWhatLies();
+            anywhere.set(true);
+            return closedFor.get();
+        }
         Rulebook.Acting acting = around.rulebook().acting();
         Instant leave = Objects.requireNonNull(leaveOlder.get());
         Sorting.Round round = sorting.begin(acting, Optional.of(leave).filter(than -> !than.equals(NOTHING_IS_OLDER)));
         Duration next = settings.sweep();
         if (ready.isEmpty()) {
-            boolean all = anywhere.getAndSet(false) || sweepIsDue() || acting.version() != rulebookSeen;
+            boolean all =
+                    anywhere.getAndSet(false) || forming.needsAll() || sweepIsDue() || acting.version() != rulebookSeen;
             next = gather(round, all);
             leaveOlder.compareAndSet(leave, NOTHING_IS_OLDER);
             rulebookSeen = acting.version();
@@ -262,8 +302,58 @@ final class HotFolder {
         if (!ready.isEmpty()) {
             return Duration.ZERO;
         }
+        endRun();
         next = taken > 0 ? shorter(next, GRACE) : next;
         return next.compareTo(SHORTEST_PAUSE) < 0 ? SHORTEST_PAUSE : next;
+    }
+
+    /** How long nothing is to be taken, since the folder is closed or collects; empty while files are taken. */
+    private Optional<Duration> closedFor() {
+        Instant now = around.clock().instant();
+        Optional<RunTimes> times = settings.runs();
+        nextRunAt = times.flatMap(around.runs()::findNext);
+        runNow = times.isPresent()
+                ? around.runs().findCurrent(source, times.get())
+                : around.runs().findUnderWay(source);
+        if (times.isPresent()) {
+            Duration untilNext = nextRunAt.map(at -> Duration.between(now, at)).orElse(settings.sweep());
+            return runNow.isPresent() ? Optional.empty() : Optional.of(shorter(settings.sweep(), untilNext));
+        }
+        Optional<OpenHours> hours = settings.open();
+        if (hours.isEmpty() || runNow.isPresent() || hours.get().isOpen(now, around.zone(), around.calendar())) {
+            closedNow = Optional.empty();
+            return Optional.empty();
+        }
+        Optional<Instant> opens = hours.get().opensAt(now, around.zone(), around.calendar());
+        String shown = opens.map(at -> DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH)
+                        .format(at.atZone(around.zone())))
+                .orElse("somebody changes that");
+        closedNow = Optional.of(Reason.of("source.closed", "hours", hours.get().words(), "opens", shown));
+        return Optional.of(shorter(
+                settings.sweep(), opens.map(at -> Duration.between(now, at)).orElse(settings.sweep())));
+    }
+
+    private void countWhatLies() throws IOException {
+        readyNow = looking().all().size();
+        settlingNow = 0;
+        waitingNow = List.of();
+    }
+
+    /** A run ends once nothing that came is left to be taken, or still changes. */
+    private void endRun() {
+        runNow.filter(run -> settlingNow == 0 && waitingNow.isEmpty() && lookedAtAll)
+                .ifPresent(run -> {
+                    around.runs().end(run);
+                    runNow = Optional.empty();
+                    anywhere.set(true);
+                });
+    }
+
+    private Looking looking() {
+        boolean readOnly = settings.subfolders() == SourceSettings.Subfolders.TAKE && !Files.isWritable(folder);
+        SourceSettings.Subfolders subfolders =
+                readOnly ? SourceSettings.Subfolders.WATCH : settings.subfolders(); // nothing can be moved as a whole
+        return new Looking(folder, subfolders, ownFolders, around.watch());
     }
 
     private boolean sweepIsDue() {
@@ -274,10 +364,7 @@ final class HotFolder {
 
     /** Finds what is ready to be taken; says when something else may be. */
     private Duration gather(Sorting.Round round, boolean all) throws IOException {
-        boolean readOnly = settings.subfolders() == SourceSettings.Subfolders.TAKE && !Files.isWritable(folder);
-        SourceSettings.Subfolders subfolders =
-                readOnly ? SourceSettings.Subfolders.WATCH : settings.subfolders(); // nothing can be moved as a whole
-        Looking looking = new Looking(folder, subfolders, settings.failedFolder(), around.watch());
+        Looking looking = looking();
         Set<Path> wanted = new HashSet<>(settling.files());
         told.removeIf(path -> {
             wanted.add(path);
@@ -295,15 +382,16 @@ final class HotFolder {
         }
         Duration next = settings.sweep();
         Set<Path> growing = new HashSet<>();
-        Set<Path> settled = new HashSet<>();
+        Set<Path> seen = new HashSet<>();
+        List<Looking.Found> settled = new ArrayList<>();
         long now = System.nanoTime();
         for (Looking.Found one : found) {
-            if (beingTaken.contains(one.path()) || round.stays(one.path(), one.state()) || !settled.add(one.path())) {
+            if (beingTaken.contains(one.path()) || round.stays(one.path(), one.state()) || !seen.add(one.path())) {
                 continue;
             }
             Duration left = settling.left(one.path(), one.state(), now);
             if (left.isZero()) {
-                ready.add(one);
+                settled.add(one);
             } else {
                 growing.add(one.path());
                 next = shorter(next, left);
@@ -311,12 +399,15 @@ final class HotFolder {
         }
         settling.keepOnly(growing);
         settlingNow = growing.size();
-        List<Looking.Found> oldestFirst = new ArrayList<>(ready);
-        oldestFirst.sort(
-                Comparator.comparingLong((Looking.Found one) -> one.state().mtime())
-                        .thenComparing(one -> one.path().toString()));
-        ready.clear();
-        ready.addAll(oldestFirst);
+        settled.sort(Comparator.comparingLong((Looking.Found one) -> one.state().mtime())
+                .thenComparing(one -> one.path().toString()));
+        Partners.Formed formed = forming.form(settled, growing, now);
+        ready.addAll(formed.lots());
+        formed.staying().forEach(round::leave);
+        waitingNow = LotForming.words(folder, formed.waiting());
+        if (!formed.waiting().isEmpty()) {
+            next = shorter(next, formed.next());
+        }
         if (all) {
             round.endOfAll();
         }
@@ -330,13 +421,15 @@ final class HotFolder {
     private int claimSome(Sorting.Round round) throws IOException {
         int taken = 0;
         while (!ready.isEmpty() && taken < CLAIMS_PER_LOOK) {
-            List<Claims.Wanted> wanted = new ArrayList<>();
+            List<Lot> wanted = new ArrayList<>();
             for (int looked = 0; looked < CLAIMS_PER_COMMIT && !ready.isEmpty(); looked++) {
-                Looking.Found one = ready.remove();
-                round.findWanted(one.path(), one.state()).ifPresent(wanted::add);
+                Lot one = ready.remove();
+                round.findWanted(one).ifPresent(wanted::add);
                 taken++;
             }
             if (!wanted.isEmpty()) {
+                int files = wanted.stream().mapToInt(lot -> lot.pieces().size()).sum();
+                runNow.ifPresent(run -> around.runs().took(run, files));
                 Claims.Begun begun = claims.begin(wanted);
                 begun.moved().forEach(this::copy);
                 begun.stuck().forEach(stuck -> takeInPlace(stuck, round));
@@ -356,9 +449,10 @@ final class HotFolder {
 
     private void finish(Claims.Moved moved) {
         try {
-            claims.finish(moved);
-            hold(moved);
-            arrived();
+            if (claims.finish(moved)) {
+                hold(moved);
+                arrived();
+            }
         } catch (IOException | RuntimeException e) {
             notKept(moved.claim(), e);
             unfinished.add(moved);
@@ -378,23 +472,24 @@ final class HotFolder {
         trouble = Optional.of(Reason.of("intake.not-kept", "problem", problem));
     }
 
-    private void takeInPlace(Claims.Wanted stuck, Sorting.Round round) {
-        if (stuck.state().kind() != FileState.Kind.FILE) {
-            round.stuck(stuck);
+    private void takeInPlace(Lot stuck, Sorting.Round round) {
+        if (stuck.first().state().kind() != FileState.Kind.FILE) {
+            round.stuck(stuck.first());
             return;
         }
-        if (!beingTaken.add(stuck.file())) {
+        List<Path> files = stuck.pieces().stream().map(Lot.Piece::file).toList();
+        if (!beingTaken.addAll(files)) {
             return;
         }
         try {
             around.copiers().execute(() -> {
                 try {
-                    claims.takeInPlace(stuck, (db, job) -> round.taken(db, stuck, job));
+                    claims.takeInPlace(stuck, round::taken);
                     arrived();
                 } catch (IOException | RuntimeException e) {
                     notKept("of a file that stays in its folder", e);
                 } finally {
-                    beingTaken.remove(stuck.file());
+                    files.forEach(beingTaken::remove);
                 }
             });
         } catch (RejectedExecutionException stopping) {

@@ -6,12 +6,14 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
@@ -19,8 +21,11 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
+import lectomen.engine.data.DataForm;
 import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.rule.SidecarSettings;
 import lectomen.engine.rule.SourceSettings;
+import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.Room;
 import lectomen.service.job.Job;
@@ -31,6 +36,7 @@ import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
+import lectomen.service.workers.WorkerPool;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -69,6 +75,11 @@ public final class HotFolders implements AutoCloseable {
             ByteStore bytes,
             Room room,
             IntakeSwitch intake,
+            SourcePauses pauses,
+            SourceRuns runs,
+            WorkerPool workers,
+            ZoneId zone,
+            WorkCalendar calendar,
             KeyedHash keyed,
             InstantSource clock,
             Runnable whenArrived) {}
@@ -155,9 +166,13 @@ public final class HotFolders implements AutoCloseable {
 
     private synchronized void followRulebook() {
         Map<Path, SourceSettings> wanted = new TreeMap<>();
+        Map<Path, Set<String>> own = new TreeMap<>();
         for (LiveRule live : parts.rulebook().acting().rules()) {
             for (RuleDocument.From from : live.rule().from()) {
-                wanted.putIfAbsent(Path.of(from.folder()), from.settings());
+                Path folder = Path.of(from.folder());
+                wanted.putIfAbsent(folder, from.settings());
+                own.computeIfAbsent(folder, key -> new TreeSet<>())
+                        .addAll(live.rule().ownFolders());
             }
         }
         watched.forEach((folder, one) -> {
@@ -167,7 +182,10 @@ public final class HotFolders implements AutoCloseable {
         });
         wanted.forEach((folder, settings) -> {
             Watched one = watched.computeIfAbsent(folder, this::begin);
-            one.folder.act(settings, Optional.ofNullable(toLeave.remove(folder.toString())));
+            one.folder.act(
+                    settings,
+                    own.getOrDefault(folder, Set.of()),
+                    Optional.ofNullable(toLeave.remove(folder.toString())));
             schedule(one, Duration.ZERO);
         });
     }
@@ -175,6 +193,7 @@ public final class HotFolders implements AutoCloseable {
     private Watched begin(Path folder) {
         makeIfNew(folder);
         long source = parts.sources().ofFolder(folder.toString());
+        Awaited awaited = new Awaited(source, parts.jobs(), parts.keyed(), parts.clock());
         Claims claims = new Claims(
                 folder,
                 source,
@@ -183,6 +202,7 @@ public final class HotFolders implements AutoCloseable {
                 parts.jobs(),
                 parts.arrivals(),
                 parts.bytes(),
+                awaited,
                 parts.keyed(),
                 parts.clock());
         LyingFiles lying = new LyingFiles(parts.store(), parts.keyed(), source);
@@ -194,8 +214,37 @@ public final class HotFolders implements AutoCloseable {
                 inside -> watchInside(folder, inside),
                 parts.room(),
                 parts.intake(),
+                parts.pauses(),
+                parts.runs(),
+                parts.zone(),
+                parts.calendar(),
+                partners(folder, awaited),
                 parts.clock());
         return new Watched(new HotFolder(folder, source, claims, sorting, lastArrival(source), around));
+    }
+
+    private Partners.Surroundings partners(Path folder, Awaited awaited) {
+        DataQuestions questions =
+                new DataQuestions(parts.workers(), copiers, () -> somethingHappened(folder, Set.of()));
+        return new Partners.Surroundings() {
+            @Override
+            public Optional<Partners.Taken> findTakenWithout(String path) {
+                return parts.store().read(db -> awaited.find(db, path));
+            }
+
+            @Override
+            public Optional<DataQuestions.Told> ask(Looking.Found sidecar, DataForm form, SidecarSettings settings) {
+                return questions.ask(sidecar.path(), sidecar.state(), form, settings);
+            }
+        };
+    }
+
+    /** Has the folder of a source looked at now. */
+    public synchronized void lookSoon(long source) {
+        watched.values().stream().filter(one -> one.folder.source() == source).forEach(one -> {
+            one.folder.tell(Set.of());
+            schedule(one, Duration.ZERO);
+        });
     }
 
     /** A folder that is watched from now on may have got files before. */

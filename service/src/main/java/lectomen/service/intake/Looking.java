@@ -10,7 +10,9 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import lectomen.engine.rule.SourceSettings.Subfolders;
 
 /** Finds what lies in a hot folder: its files and, as the source says, those of its subfolders or dropped folders as wholes. */
@@ -22,14 +24,17 @@ final class Looking {
 
     private final Path folder;
     private final Subfolders subfolders;
-    private final String failedFolder;
+    private final Set<Path> ownFolders;
     private final Consumer<Path> whenWatched;
 
-    /** @param whenWatched told of each folder whose files are taken one by one */
-    Looking(Path folder, Subfolders subfolders, String failedFolder, Consumer<Path> whenWatched) {
+    /**
+     * @param own folders, by name or path, in which the service puts files itself
+     * @param whenWatched told of each folder whose files are taken one by one
+     */
+    Looking(Path folder, Subfolders subfolders, Set<String> own, Consumer<Path> whenWatched) {
         this.folder = folder;
         this.subfolders = subfolders;
-        this.failedFolder = failedFolder;
+        this.ownFolders = own.stream().map(folder::resolve).collect(Collectors.toSet());
         this.whenWatched = whenWatched;
     }
 
@@ -58,7 +63,7 @@ final class Looking {
             FileState state = FileState.of(path);
             if (state.kind() == FileState.Kind.FILE) {
                 found.add(new Found(path, state));
-            } else if (state.kind() == FileState.Kind.FOLDER && !isFailedFolder(path)) {
+            } else if (state.kind() == FileState.Kind.FOLDER && !ownFolders.contains(path)) {
                 if (subfolders == Subfolders.WATCH && depth < DEEPEST) {
                     whenWatched.accept(path);
                     gather(path, depth + 1, found);
@@ -71,10 +76,6 @@ final class Looking {
         }
     }
 
-    private boolean isFailedFolder(Path path) {
-        return path.equals(folder.resolve(failedFolder));
-    }
-
     /** What lies at one path, of which an event told; for something inside a dropped folder, that folder. */
     List<Found> at(Path path) throws IOException {
         List<Found> found = new ArrayList<>();
@@ -83,7 +84,7 @@ final class Looking {
             wanted = folder.resolve(folder.relativize(path).getName(0));
         }
         for (Path level = wanted.getParent(); level != null && !level.equals(folder); level = level.getParent()) {
-            if (IgnoredNames.ignores(level.getFileName().toString()) || isFailedFolder(level)) {
+            if (IgnoredNames.ignores(level.getFileName().toString()) || ownFolders.contains(level)) {
                 return found;
             }
         }

@@ -64,8 +64,7 @@ public final class LyingNow {
         for (RuleDocument.From from : rule.from()) {
             Path folder = Path.of(from.folder());
             try {
-                Looking looking = new Looking(
-                        folder, from.settings().subfolders(), from.settings().failedFolder(), inside -> {});
+                Looking looking = new Looking(folder, from.settings().subfolders(), rule.ownFolders(), inside -> {});
                 for (Looking.Found found : looking.all()) {
                     all++;
                     if (files.size() < MOST_ASKED) {

@@ -10,9 +10,12 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
+import lectomen.engine.data.DataForm;
+import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Considered;
 import lectomen.engine.plan.Planner;
@@ -112,12 +115,35 @@ final class Sorting {
             }
         }
 
-        /** Asks the rules by what is known without opening the file further than its head. */
-        Optional<Claims.Wanted> findWanted(Path file, FileState state) {
-            return state.kind() == FileState.Kind.FOLDER ? findWantedFolder(file, state) : findWantedFile(file, state);
+        /** What of a lot some rule wants; what none wants is told of and stays. Files are not opened further than their heads. */
+        Optional<Lot> findWanted(Lot lot) {
+            List<Lot.Piece> wanted = new ArrayList<>();
+            boolean anyDocument = false;
+            for (Lot.Piece piece : lot.pieces()) {
+                if (piece.role() == Lot.Role.SIDECAR) {
+                    wanted.add(piece);
+                    anyDocument |= piece.job().isPresent(); // it comes late, and goes to a job that there is
+                } else {
+                    Optional<Lot.Piece> document = piece.state().kind() == FileState.Kind.FOLDER
+                            ? findWantedFolder(piece)
+                            : findWantedFile(piece, isDataAlone(lot));
+                    document.ifPresent(wanted::add);
+                    anyDocument |= document.isPresent();
+                }
+            }
+            return anyDocument ? Optional.of(new Lot(wanted, lot.fails())) : Optional.empty();
         }
 
-        private Optional<Claims.Wanted> findWantedFile(Path file, FileState state) {
+        /** A data file that fails without its document is taken though no rule wants such files. */
+        private static boolean isDataAlone(Lot lot) {
+            return lot.fails().isPresent()
+                    && lot.pieces().size() == 1
+                    && lot.first().role() == Lot.Role.DOCUMENT;
+        }
+
+        private Optional<Lot.Piece> findWantedFile(Lot.Piece piece, boolean anyhow) {
+            Path file = piece.file();
+            FileState state = piece.state();
             String name = nameOf(file);
             FileType type;
             try {
@@ -131,17 +157,25 @@ final class Sorting {
                 return Optional.empty();
             }
             Optional<Job> told = findTold(name);
-            List<Considered> considered = ask(file, state, type);
-            boolean wanted = type == FileType.EMPTY || considered.stream().anyMatch(Sorting::mayTake);
+            List<Considered> considered = ask(file, state, type, piece.sidecar());
+            boolean wanted =
+                    anyhow || type == FileType.EMPTY || considered.stream().anyMatch(Sorting::mayTake);
             if (wanted || told.filter(Sorting::isAskedFor).isPresent()) {
-                return Optional.of(new Claims.Wanted(file, state, told.map(Job::id)));
+                return Optional.of(piece.of(told.map(Job::id)));
             }
             untold.add(new Untold(name, file, state, type, Planner.noneWants(considered)));
             return Optional.empty();
         }
 
+        /** Tells of a file that the source has stay where it is. */
+        void leave(Looking.Found found, Reason reason) {
+            untold.add(new Untold(nameOf(found.path()), found.path(), found.state(), FileType.UNKNOWN, reason));
+        }
+
         /** A dropped folder is wanted when any file in it is; the others then come along and are told of as jobs. */
-        private Optional<Claims.Wanted> findWantedFolder(Path dropped, FileState state) {
+        private Optional<Lot.Piece> findWantedFolder(Lot.Piece piece) {
+            Path dropped = piece.file();
+            FileState state = piece.state();
             if (findTold(nameOf(dropped)).filter(Sorting::isAskedFor).isPresent()) {
                 Reason reason = Reason.of("folder.not-one");
                 untold.add(new Untold(nameOf(dropped), dropped, state, FileType.UNKNOWN, reason));
@@ -152,9 +186,9 @@ final class Sorting {
                 for (Path file :
                         (Iterable<Path>) files.filter(Files::isRegularFile).sorted()::iterator) {
                     FileType type = KeptFile.typeOf(file);
-                    List<Considered> considered = ask(file, FileState.of(file), type);
+                    List<Considered> considered = ask(file, FileState.of(file), type, Optional.empty());
                     if (considered.stream().anyMatch(Sorting::mayTake)) {
-                        return Optional.of(new Claims.Wanted(dropped, state, Optional.empty()));
+                        return Optional.of(piece);
                     }
                     whyNot = whyNot.or(() -> Optional.of(Planner.noneWants(considered)));
                 }
@@ -166,22 +200,29 @@ final class Sorting {
             return Optional.empty();
         }
 
-        private List<Considered> ask(Path file, FileState state, FileType type) {
+        private List<Considered> ask(Path file, FileState state, FileType type, Optional<Path> sidecar) {
             String name = file.getFileName().toString();
-            Facts.Circumstances more = KeptFile.circumstances(folder.relativize(file), state, KeptFile.ownerOf(file));
+            Facts.Circumstances bare = KeptFile.circumstances(folder.relativize(file), state, KeptFile.ownerOf(file));
+            Facts.Circumstances more =
+                    sidecar.map(data -> bare.with(notRead(data))).orElse(bare);
             Facts facts = new Facts(name, state.size(), type, Optional.of(folder.toString()), clock.instant(), more);
             return rules.stream()
                     .map(rule -> Planner.consider(rule.candidate(), facts))
                     .toList();
         }
 
+        /** A data file that is there and was not looked into: what it says is open. */
+        private static Sidecar notRead(Path data) {
+            return Sidecar.of(data.getFileName().toString(), DataForm.XML, "", 0, Map.of());
+        }
+
         /** Writes down that a file was taken in place. Call it in the write that takes it. */
-        void taken(JdbcClient db, Claims.Wanted wanted, String job) {
-            lying.keep(db, nameOf(wanted.file()), lying(wanted.state(), LyingFiles.Why.TAKEN, Optional.of(job)));
+        void taken(JdbcClient db, Lot.Piece piece, String job) {
+            lying.keep(db, nameOf(piece.file()), lying(piece.state(), LyingFiles.Why.TAKEN, Optional.of(job)));
         }
 
         /** Tells of a folder that was wanted but can't be moved. */
-        void stuck(Claims.Wanted folder) {
+        void stuck(Lot.Piece folder) {
             Reason reason = Reason.of("file.stuck");
             untold.add(new Untold(nameOf(folder.file()), folder.file(), folder.state(), FileType.UNKNOWN, reason));
         }

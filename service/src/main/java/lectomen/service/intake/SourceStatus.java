@@ -1,6 +1,7 @@
 package lectomen.service.intake;
 
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
@@ -13,6 +14,10 @@ import lectomen.engine.reason.Reason;
  * @param trouble why nothing can be taken from it, if so
  * @param silent that nothing came for longer than is usual, if so
  * @param lastArrivalAt empty when nothing ever came
+ * @param closed that it takes nothing at this time of day, if so
+ * @param nextRunAt when what has come is taken next, where it is collected
+ * @param running whether a run is under way
+ * @param waiting files that wait for others, each with what it waits for
  * @param settling how many files are still changing or have just appeared
  * @param ready how many files have settled and wait to be taken
  * @param unwanted how many files lie there that no rule wants
@@ -26,7 +31,15 @@ public record SourceStatus(
         Optional<Reason> trouble,
         Optional<Reason> silent,
         Optional<Instant> lastArrivalAt,
+        Optional<Reason> closed,
+        Optional<Instant> nextRunAt,
+        boolean running,
+        List<String> waiting,
         int settling,
         int ready,
         int unwanted,
-        int left) {}
+        int left) {
+    public SourceStatus {
+        waiting = List.copyOf(waiting);
+    }
+}

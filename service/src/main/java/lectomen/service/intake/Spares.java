@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import lectomen.engine.data.Sidecar;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.job.Job;
 import lectomen.service.job.Jobs;
@@ -70,6 +71,8 @@ final class Spares {
         for (Path file : hidden.filesOf(claim)) {
             if (IgnoredNames.ignores(file.getFileName().toString())) {
                 hidden.giveBack(claim, file);
+            } else if (isSidecar(claim, file) && !isAsKept(claim, file, marks)) {
+                hidden.giveBack(claim, file); // the next look finds it as one that comes late
             } else if (isAsKept(claim, file, marks)) {
                 Files.delete(file);
                 changing.remove(file);
@@ -79,6 +82,13 @@ final class Spares {
             }
         }
         return end;
+    }
+
+    private boolean isSidecar(String claim, Path file) {
+        String key = rows.pathKey(hidden.relative(claim, file).toString());
+        return Optional.ofNullable(rows.pieces(claim).get(key))
+                .filter(piece -> piece.role() == Lot.Role.SIDECAR)
+                .isPresent();
     }
 
     private boolean isAsKept(String claim, Path file, List<ClaimRows.Mark> marks) throws IOException {
@@ -99,13 +109,14 @@ final class Spares {
                 .flatMap(Job::original)
                 .filter(kept.bytes()::equals)
                 .isPresent());
+        Optional<Sidecar> sidecar = first.flatMap(job -> job.more().sidecar());
         store.write(db -> {
             String job = sameBytes.orElseGet(() -> jobs.newId(db));
             rows.mark(db, claim, relative.toString(), kept.state(), job);
             if (sameBytes.isEmpty()) {
                 Optional<Long> follows = first.flatMap(Job::arrival);
                 long arrival = arrivals.open(db, follows);
-                arrivals.add(db, arrival, 1, job, relative, kept, false);
+                arrivals.add(db, arrival, 1, job, relative, kept, sidecar, false);
                 ledger.append(
                         db,
                         FolderArrivals.SERVICE,

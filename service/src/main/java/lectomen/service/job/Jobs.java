@@ -12,12 +12,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.ByHand;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Facts;
 import lectomen.engine.task.ByteRef;
+import lectomen.service.bytes.ByteStore;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 import lectomen.service.store.StoreIdentity;
@@ -37,7 +39,7 @@ public final class Jobs {
     private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
 
     static final String SELECT = """
-            select j.*, w.name, w.subfolder, w.reason_parameters, w.by_hand, w.sender, w.tags, w.given from job j join job_words w on w.job_id = j.id
+            select j.*, w.name, w.subfolder, w.reason_parameters, w.by_hand, w.sender, w.tags, w.given, w.sidecar from job j join job_words w on w.job_id = j.id
             """;
 
     private final Store store;
@@ -133,9 +135,18 @@ public final class Jobs {
                         JSON.writeValueAsString(job.more().tags()),
                         JSON.writeValueAsString(job.more().given()))
                 .update();
+        job.more().sidecar().ifPresent(sidecar -> setSidecar(db, id, sidecar));
         ledger.append(
                 db, principal, "job.made", Job.subject(id), "state", job.state().code());
         store.afterCommit(counts::changed);
+    }
+
+    /** Says which data file belongs to its document; the job uses its bytes from now on. */
+    public void setSidecar(JdbcClient db, String id, Sidecar sidecar) {
+        ByteStore.use(db, new ByteRef(sidecar.sha256(), sidecar.size()), clock.millis());
+        db.sql("update job_words set sidecar = ? where job_id = ?")
+                .params(JSON.writeValueAsString(sidecar), id)
+                .update();
     }
 
     /** Binds the job to its arrival and its kept bytes. */
@@ -437,13 +448,15 @@ public final class Jobs {
         Optional<Instant> modifiedAt = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(modified));
         String tags = row.getString("tags");
         String given = row.getString("given");
+        String sidecar = row.getString("sidecar");
         return new Facts.Circumstances(
                 row.getString("subfolder"),
                 modifiedAt,
                 row.getString("sender"),
                 tags.equals("[]") ? Set.of() : JSON.readValue(tags, TAGS),
                 Optional.empty(),
-                given.equals("{}") ? Map.of() : JSON.readValue(given, PARAMETERS));
+                given.equals("{}") ? Map.of() : JSON.readValue(given, PARAMETERS),
+                sidecar.isEmpty() ? Optional.empty() : Optional.of(JSON.readValue(sidecar, Sidecar.class)));
     }
 
     static Job job(ResultSet row, int n) throws SQLException {

@@ -187,6 +187,11 @@ public final class RetentionRuns implements AutoCloseable {
                         update bytes set uses = uses - 1
                         where uses > 0 and sha256 = (select main_sha256 from job where id = ?)
                         """).param(job).update();
+        db.sql("""
+                        update bytes set uses = uses - 1 where uses > 0 and sha256 = (
+                            select json_extract(sidecar, '$.sha256') from job_words where job_id = ? and sidecar <> '')
+                        """).param(job).update();
+        db.sql("update job_words set sidecar = '' where job_id = ?").param(job).update();
     }
 
     private void removeJobs(Optional<String> rule, Instant until, String principal) {
@@ -207,6 +212,7 @@ public final class RetentionRuns implements AutoCloseable {
                 // anew
                 "delete from claim where job_id = ?",
                 "delete from upload_key where job_id = ?",
+                "delete from sidecar_awaited where job_id = ?",
                 "delete from job_note_words where job_id = ?",
                 "delete from job_note where job_id = ?",
                 "delete from step_words where job_id = ?",

@@ -121,6 +121,7 @@ public final class FollowUps implements WhenEnded {
         Facts.Circumstances more = job.more();
         Set<String> tags = new TreeSet<>(
                 jobs.find(db, job.id()).map(now -> now.more().tags()).orElse(more.tags()));
-        return new Facts.Circumstances(more.subfolder(), more.modified(), more.sender(), tags, Optional.empty(), given);
+        return new Facts.Circumstances(
+                more.subfolder(), more.modified(), more.sender(), tags, Optional.empty(), given, more.sidecar());
     }
 }

@@ -57,7 +57,8 @@ class CountersTest {
                 WhenTaken.FAIL,
                 "",
                 "",
-                List.of(new CounterUse("n", counter, run)));
+                List.of(new CounterUse("n", counter, run)),
+                "");
     }
 
     private static Filing quick() {

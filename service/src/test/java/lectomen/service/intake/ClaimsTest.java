@@ -12,6 +12,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.SidecarSettings;
+import lectomen.engine.rule.SourceSettings;
 import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.service.Workshop;
 import lectomen.service.job.Job;
@@ -55,13 +58,14 @@ class ClaimsTest {
                 workshop.jobs,
                 workshop.arrivals,
                 workshop.bytes,
+                new Awaited(source, workshop.jobs, workshop.keyed, workshop.clock),
                 workshop.keyed,
                 workshop.clock);
     }
 
-    private Claims.Wanted drop(String name, String text) throws IOException {
+    private Lot drop(String name, String text) throws IOException {
         Path file = Files.writeString(hotFolder.resolve(name), text);
-        return new Claims.Wanted(file, FileState.of(file), Optional.empty());
+        return Lot.of(file, FileState.of(file));
     }
 
     private List<Job> jobs() {
@@ -113,8 +117,8 @@ class ClaimsTest {
 
     @Test
     void aFileThatWentBeforeItWasMovedLeavesNothing() throws IOException {
-        Claims.Wanted wanted = drop("a.txt", "text");
-        Files.delete(wanted.file());
+        Lot wanted = drop("a.txt", "text");
+        Files.delete(wanted.first().file());
         assertThat(claims.begin(List.of(wanted)).moved()).isEmpty();
         assertThat(jobs()).isEmpty();
         assertThat(claims.recover()).isEmpty();
@@ -122,8 +126,8 @@ class ClaimsTest {
 
     @Test
     void aFileThatChangedSinceItWasLookedAtGoesBackToSettleAnew() throws IOException {
-        Claims.Wanted wanted = drop("a.txt", "text");
-        Files.writeString(wanted.file(), "text that grew");
+        Lot wanted = drop("a.txt", "text");
+        Files.writeString(wanted.first().file(), "text that grew");
         Claims.Begun begun = claims.begin(List.of(wanted, drop("b.txt", "other")));
         assertThat(begun.moved()).hasSize(1);
         assertThat(spare(begun.moved().get(0))).hasFileName("b.txt");
@@ -167,12 +171,12 @@ class ClaimsTest {
 
     @Test
     void anInterruptionBeforeTheMoveLeavesTheFileForTheNextLook() throws IOException {
-        Claims.Wanted wanted = drop("a.txt", "text");
+        Lot wanted = drop("a.txt", "text");
         workshop.store.write(db -> db.sql(
                         "insert into claim (job_id, source_id, state, size, mtime, ctime, claimed_at) values ('1-1', 1, 'intended', 0, 0, 0, 0)")
                 .update());
         assertThat(anew().recover()).isEmpty();
-        assertThat(wanted.file()).hasContent("text");
+        assertThat(wanted.first().file()).hasContent("text");
         assertThat(jobs()).isEmpty();
     }
 
@@ -188,7 +192,7 @@ class ClaimsTest {
 
     @Test
     void aFolderThatGoesAwayInTheMiddleIsTakenUpWhenItReturns() throws IOException {
-        Claims.Wanted one = drop("a.txt", "text");
+        Lot one = drop("a.txt", "text");
         Path away = temp.resolve("away");
         Files.move(hotFolder, away);
         assertThatThrownBy(() -> claims.begin(List.of(one))).isInstanceOf(IOException.class);
@@ -196,7 +200,8 @@ class ClaimsTest {
         Files.move(away, hotFolder);
         assertThat(claims.recover()).isEmpty();
         assertThat(hotFolder.resolve("a.txt")).hasContent("text");
-        assertThat(claims.begin(List.of(new Claims.Wanted(one.file(), FileState.of(one.file()), Optional.empty())))
+        assertThat(claims.begin(List.of(Lot.of(
+                                one.first().file(), FileState.of(one.first().file()))))
                         .moved())
                 .hasSize(1);
     }
@@ -254,14 +259,14 @@ class ClaimsTest {
         assertThat(theirs.resolve("a.txt")).hasContent("theirs");
     }
 
-    private Claims.Wanted dropFolder() throws IOException {
+    private Lot dropFolder() throws IOException {
         Path folder = Files.createDirectories(hotFolder.resolve("batch 7/inner"));
         Files.writeString(folder.resolveSibling("b.txt"), "second");
         Files.writeString(folder.resolveSibling("a.txt"), "first");
         Files.writeString(folder.resolve("c.txt"), "third");
         Files.writeString(folder.resolve(".hidden"), "not for us");
         Path dropped = hotFolder.resolve("batch 7");
-        return new Claims.Wanted(dropped, FileState.ofAll(dropped), Optional.empty());
+        return Lot.of(dropped, FileState.ofAll(dropped));
     }
 
     @Test
@@ -303,13 +308,100 @@ class ClaimsTest {
 
     @Test
     void aFileThatCanNotBeMovedIsTakenWhereItLies() throws IOException {
-        Claims.Wanted wanted = drop("a.txt", "text");
+        Lot wanted = drop("a.txt", "text");
         List<String> said = new ArrayList<>();
-        claims.takeInPlace(wanted, (db, job) -> said.add(job));
-        assertThat(wanted.file()).hasContent("text");
+        claims.takeInPlace(wanted, (db, piece, job) -> said.add(job));
+        assertThat(wanted.first().file()).hasContent("text");
         assertThat(jobs()).hasSize(1);
         assertThat(jobs().get(0).leftInFolder()).isTrue();
         assertThat(said).containsExactly(jobs().get(0).id());
+    }
+
+    private static SourceSettings settings(SeenBefore seenBefore, Optional<SidecarSettings> sidecar) {
+        return new SourceSettings(
+                SourceSettings.Arrives.GROWING,
+                SourceSettings.DEFAULT_SETTLE,
+                SourceSettings.DEFAULT_SWEEP,
+                SourceSettings.DEFAULT_FAILED_FOLDER,
+                SourceSettings.Subfolders.LEAVE,
+                seenBefore,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                sidecar);
+    }
+
+    /** A document with its data file, as one lot. */
+    private Lot dropPair() throws IOException {
+        Lot.Piece document = drop("notice.txt", "notice").first();
+        Lot.Piece data = drop("notice.json", "{}").first();
+        return new Lot(
+                List.of(
+                        new Lot.Piece(
+                                document.file(),
+                                document.state(),
+                                Lot.Role.DOCUMENT,
+                                Optional.of(data.file()),
+                                Optional.empty()),
+                        new Lot.Piece(data.file(), data.state(), Lot.Role.SIDECAR, Optional.empty(), Optional.empty())),
+                Optional.empty());
+    }
+
+    @Test
+    void aDocumentComesInWithItsDataFile() throws IOException {
+        Claims.Moved moved = claims.begin(List.of(dropPair())).moved().get(0);
+        assertThat(files()).allMatch(name -> name.startsWith("notice")).hasSize(2);
+        claims.finish(moved);
+        assertThat(jobs()).extracting(Job::name).containsExactly("notice.txt");
+        assertThat(jobs().get(0).more().sidecar().orElseThrow().name()).isEqualTo("notice.json");
+        assertThat(claims.release(List.of(moved))).isEmpty();
+        assertThat(files()).isEmpty();
+    }
+
+    @Test
+    void aLotThatWasInterruptedHalfWayGoesBackWhole() throws IOException {
+        Lot pair = dropPair();
+        Path data = pair.pieces().get(1).file();
+        byte[] content = Files.readAllBytes(data);
+        Files.delete(data);
+        assertThat(claims.begin(List.of(pair)).moved()).isEmpty();
+        assertThat(files()).as("the document is given back").containsExactly("notice.txt");
+        Files.write(data, content);
+        Claims.Moved moved = claims.begin(List.of(dropPair())).moved().get(0);
+        Hidden hidden = new Hidden(hotFolder, workshop.store.identity().id());
+        Path inside = hidden.filesOf(moved.claim()).get(0);
+        Files.move(inside, hotFolder.resolve("elsewhere.tmp"));
+        assertThat(anew().recover()).isEmpty();
+        assertThat(jobs()).as("a part of a lot is not taken").isEmpty();
+    }
+
+    @Test
+    void aDocumentWithoutItsDataFileFailsAtOnceAndOneThatComesLateRunsItAgain() throws IOException {
+        Lot.Piece document = drop("notice.txt", "notice").first();
+        Reason reason = Reason.of("sidecar.missing", "wait", "5 min", "sought", "notice.json");
+        Lot.Piece lone = new Lot.Piece(
+                document.file(), document.state(), Lot.Role.LONE_DOCUMENT, Optional.empty(), Optional.empty());
+        claims.finish(claims.begin(List.of(new Lot(List.of(lone), Optional.of(reason))))
+                .moved()
+                .get(0));
+        Job failed = jobs().get(0);
+        assertThat(failed.state()).isEqualTo(JobState.FAILED);
+        assertThat(failed.reason().orElseThrow().words()).contains("notice.json");
+        Awaited awaited = new Awaited(failed.source(), workshop.jobs, workshop.keyed, workshop.clock);
+        Optional<Partners.Taken> known = workshop.store.read(db -> awaited.find(db, "Notice.JSON"));
+        assertThat(known).as("whatever its case").contains(new Partners.Taken(failed.id(), true));
+        Lot.Piece data = drop("notice.json", "{}").first();
+        Lot.Piece late =
+                new Lot.Piece(data.file(), data.state(), Lot.Role.SIDECAR, Optional.empty(), Optional.of(failed.id()));
+        claims.finish(claims.begin(List.of(new Lot(List.of(late), Optional.empty())))
+                .moved()
+                .get(0));
+        Job again = workshop.jobs.require(failed.id());
+        assertThat(again.state()).isEqualTo(JobState.WAITING);
+        assertThat(again.generation()).isEqualTo(2);
+        assertThat(again.more().sidecar().orElseThrow().name()).isEqualTo("notice.json");
+        Optional<Partners.Taken> afterwards = workshop.store.read(db -> awaited.find(db, "notice.json"));
+        assertThat(afterwards).isEmpty();
     }
 
     @Test
@@ -322,7 +414,7 @@ class ClaimsTest {
             return first;
         });
         for (SeenBefore choice : SeenBefore.values()) {
-            claims.treatSeenBefore(choice);
+            claims.treatAs(settings(choice, Optional.empty()));
             claims.finish(
                     claims.begin(List.of(drop(choice + ".txt", "text"))).moved().get(0));
         }

@@ -24,7 +24,15 @@ class RetentionRunsTest {
             Settings all = workshop.settings;
             Retention kept = new Retention(Optional.of(Duration.ofDays(30)), Optional.of(Duration.ofDays(365)));
             Settings settings = new Settings(
-                    all.site(), all.roots(), all.folders(), all.workers(), 0, kept, Optional.empty(), false);
+                    all.site(),
+                    all.roots(),
+                    all.folders(),
+                    all.workers(),
+                    0,
+                    kept,
+                    all.calendar(),
+                    Optional.empty(),
+                    false);
             RetentionRuns runs = new RetentionRuns(
                     workshop.store, workshop.ledger, workshop.rulebook, settings, list, workshop.bytes, workshop.clock);
             String ended = workshop.send("ended.txt", "ended");

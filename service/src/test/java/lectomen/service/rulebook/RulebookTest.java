@@ -17,6 +17,7 @@ import java.util.Set;
 import lectomen.engine.rule.Retention;
 import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Site;
+import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.home.Settings;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
@@ -48,6 +49,7 @@ class RulebookTest {
                 new Settings.Workers(1, 64, Duration.ofSeconds(1), Duration.ofSeconds(1)),
                 0,
                 Retention.FOR_EVER,
+                WorkCalendar.USUAL,
                 Optional.empty(),
                 false);
         rulebook = new Rulebook(store, new Ledger(store, clock), settings, settings::site, clock);

@@ -1,0 +1,62 @@
+package lectomen.engine.schedule;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.time.ZonedDateTime;
+import java.util.Optional;
+
+/**
+ * Hours in which something is done, on some days. They may go over midnight, and then belong to the day on which they begin; from
+ * a time to the same time is a whole day.
+ */
+public record OpenHours(LocalTime from, LocalTime to, Days days) {
+    /** A year with every day of it a holiday opens never. */
+    private static final int DAYS_AHEAD = 400;
+
+    private record Window(Instant opens, Instant closes) {}
+
+    public boolean isOpen(Instant at, ZoneId zone, WorkCalendar calendar) {
+        LocalDate today = LocalDate.ofInstant(at, zone);
+        return holds(today.minusDays(1), at, zone, calendar) || holds(today, at, zone, calendar);
+    }
+
+    private boolean holds(LocalDate day, Instant at, ZoneId zone, WorkCalendar calendar) {
+        return findWindow(day, zone, calendar)
+                .filter(window -> !at.isBefore(window.opens()) && at.isBefore(window.closes()))
+                .isPresent();
+    }
+
+    /** When they open next; the same instant while they are open, empty when that is more than a year ahead. */
+    public Optional<Instant> opensAt(Instant from, ZoneId zone, WorkCalendar calendar) {
+        if (isOpen(from, zone, calendar)) {
+            return Optional.of(from);
+        }
+        LocalDate day = LocalDate.ofInstant(from, zone);
+        for (int ahead = 0; ahead <= DAYS_AHEAD; ahead++) {
+            Optional<Instant> opens = findWindow(day.plusDays(ahead), zone, calendar)
+                    .map(Window::opens)
+                    .filter(instant -> instant.isAfter(from));
+            if (opens.isPresent()) {
+                return opens;
+            }
+        }
+        return Optional.empty();
+    }
+
+    private Optional<Window> findWindow(LocalDate day, ZoneId zone, WorkCalendar calendar) {
+        if (!days.include(day, calendar)) {
+            return Optional.empty();
+        }
+        LocalDate end = to.isAfter(from) ? day : day.plusDays(1);
+        return Optional.of(new Window(
+                ZonedDateTime.of(day, from, zone).toInstant(),
+                ZonedDateTime.of(end, to, zone).toInstant()));
+    }
+
+    /** For people: {@code 07:00 to 18:00, working days}. */
+    public String words() {
+        return from + " to " + to + ", " + days.words();
+    }
+}

@@ -1,0 +1,64 @@
+-- The files of a claim that takes several together, or that fails at once: what each is, and the job that told of it before.
+-- Paths are keyed hashes. The rows go with the claim.
+create table claim_piece (
+    claim       text not null,
+    path_key    text not null,
+    role        text not null check (role in ('document', 'lone document', 'sidecar')),
+    sidecar_key text,
+    job_id      text,
+    fails       text,
+    primary key (claim, path_key)
+) strict;
+
+-- The data file that came beside the document of a job: its name, form, bytes, and what names in it mean.
+alter table job_words add column sidecar text not null default '';
+
+-- Documents that were taken without the data file that was awaited, by the keyed hash of the name that it would have had.
+create table sidecar_awaited (
+    name_key text    primary key,
+    job_id   text    not null,
+    at       integer not null
+) strict;
+
+-- Sources that are paused, and by whom.
+create table source_pause (
+    source_id integer primary key references source (id),
+    principal text    not null,
+    at        integer not null
+) strict;
+
+-- For sources that collect: the times as they are written, and up to when runs are accounted for.
+create table source_schedule (
+    source_id   integer primary key references source (id),
+    times       text    not null,
+    known_until integer not null
+) strict;
+
+create table source_run (
+    id        integer primary key,
+    source_id integer not null references source (id),
+    due_at    integer not null,
+    cause     text    not null check (cause in ('due', 'caught up', 'missed', 'asked for')),
+    principal text    not null,
+    began_at  integer not null,
+    ended_at  integer,
+    taken     integer not null default 0
+) strict;
+create index source_run_by_source on source_run (source_id, id);
+
+-- A rule that is being renamed with its folder; the row goes once both are done.
+create table rule_rename (
+    only_row   integer primary key check (only_row = 1),
+    rule_id    text    not null,
+    new_id     text    not null,
+    source_id  integer not null,
+    folder     text    not null,
+    new_folder text    not null,
+    principal  text    not null,
+    at         integer not null
+) strict;
+
+-- By which later documents know what earlier ones of the same key filed. A keyed hash; empty where the rule has no key.
+alter table receipt add column document_key text not null default '';
+alter table receipt add column arrival_seq integer not null default 0;
+create index receipt_by_document on receipt (document_key) where document_key <> '' and ended_at is null;
