@@ -31,6 +31,11 @@ final class BoundedText implements CharSequence {
         return pattern.matcher(new BoundedText(text));
     }
 
+    /** Has the matcher search another text, with looks of its own. */
+    static void reset(Matcher matcher, String text) {
+        matcher.reset(new BoundedText(text));
+    }
+
     @Override
     public int length() {
         return text.length();

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import lectomen.engine.page.Box;
+import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 
@@ -46,9 +47,7 @@ record Candidate(Optional<Page> page, List<Word> words, String raw, String metho
     }
 
     Box box() {
-        return words.isEmpty()
-                ? NOWHERE
-                : Box.around(words.stream().map(Word::box).toList());
+        return words.isEmpty() ? NOWHERE : Box.around(words, Word::box);
     }
 
     FieldValue value(FieldSpec field, String value, String how) {
@@ -74,7 +73,23 @@ record Candidate(Optional<Page> page, List<Word> words, String raw, String metho
     /** @throws PatternTooSlow if the pattern backtracks without end */
     List<Candidate> allMatches(Pattern pattern) {
         List<Candidate> found = new ArrayList<>();
-        Matcher matcher = BoundedText.matcher(pattern, raw);
+        addMatches(BoundedText.matcher(pattern, raw), found);
+        return found;
+    }
+
+    /** All matches in rows of a page. @throws PatternTooSlow if the pattern backtracks without end */
+    static List<Candidate> allMatches(Page page, List<DocumentText.Row> rows, Pattern pattern, String method) {
+        List<Candidate> found = new ArrayList<>();
+        Optional<Page> on = Optional.of(page);
+        Matcher matcher = BoundedText.matcher(pattern, "");
+        for (DocumentText.Row row : rows) {
+            BoundedText.reset(matcher, row.text());
+            new Candidate(on, row.words(), row.text(), method, 1).addMatches(matcher, found);
+        }
+        return found;
+    }
+
+    private void addMatches(Matcher matcher, List<Candidate> found) {
         while (matcher.find()) {
             int group = matcher.groupCount() > 0 && matcher.group(1) != null ? 1 : 0;
             if (matcher.end(group) > matcher.start(group)) {
@@ -82,7 +97,6 @@ record Candidate(Optional<Page> page, List<Word> words, String raw, String metho
                 found.add(new Candidate(page, hit, matcher.group(group), method, sureness));
             }
         }
-        return found;
     }
 
     private List<Word> wordsBetween(int from, int to) {

@@ -22,7 +22,7 @@ final class Columns {
 
     static List<Candidate> find(DocumentText text, Extractor.Column column) {
         List<Candidate> found = new ArrayList<>();
-        for (String label : column.labels()) {
+        for (Label label : column.labels()) {
             for (Labels.Hit header : Labels.find(text, label)) {
                 found.addAll(under(header, column.words()));
             }
@@ -57,7 +57,7 @@ final class Columns {
         double bottom = head.bottom();
         double pitch = Double.POSITIVE_INFINITY;
         for (List<Line> row : rows) {
-            Box around = Box.around(row.stream().map(Line::box).toList());
+            Box around = Box.around(row, Line::box);
             if (around.top() < head.bottom() - 0.2 * head.height()) {
                 continue;
             }

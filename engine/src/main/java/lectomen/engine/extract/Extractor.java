@@ -15,7 +15,7 @@ public sealed interface Extractor
     }
 
     /** The labels that it looks for, which end the values of other fields. */
-    default List<String> labels() {
+    default List<Label> labels() {
         return List.of();
     }
 
@@ -50,17 +50,14 @@ public sealed interface Extractor
     record Zone(int page, Length left, Length top, Length width, Length height, String words) implements Extractor {}
 
     /** The column of a table under a header: the values of its rows, down to the first gap. */
-    record Column(List<String> labels) implements Extractor {
+    record Column(List<Label> labels) implements Extractor {
         public Column {
             labels = List.copyOf(labels);
         }
 
         @Override
         public String words() {
-            return "in the column "
-                    + String.join(
-                            " or ",
-                            labels.stream().map(label -> "\"" + label + "\"").toList());
+            return "in the column " + Label.quoted(labels);
         }
     }
 

@@ -1,6 +1,7 @@
 package lectomen.engine.extract;
 
 import java.util.ArrayList;
+import java.util.Iterator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -22,7 +23,7 @@ import lectomen.engine.reason.Reason;
 public final class FieldFinder {
     private final Known known;
     private final Locale locale;
-    private final List<List<String>> allLabels;
+    private final List<Label> allLabels;
 
     /**
      * @param fields those of the same step, whose labels end a value
@@ -32,11 +33,13 @@ public final class FieldFinder {
     public FieldFinder(List<FieldSpec> fields, Known known, Locale locale) {
         this.known = known;
         this.locale = locale;
-        this.allLabels = fields.stream()
-                .flatMap(field -> field.labels().stream())
-                .map(Labels::tokens)
-                .filter(label -> !label.isEmpty())
-                .toList();
+        List<Label> labels = new ArrayList<>();
+        for (FieldSpec field : fields) {
+            for (Extractor extractor : field.extractors()) {
+                labels.addAll(extractor.labels());
+            }
+        }
+        this.allLabels = labels;
     }
 
     /**
@@ -60,7 +63,9 @@ public final class FieldFinder {
         Candidate unreadable = null;
         for (Extractor extractor : field.extractors()) {
             List<Read> read = new ArrayList<>();
-            for (Candidate candidate : candidates(field, extractor)) {
+            Iterator<Candidate> candidates = candidates(field, extractor);
+            while (candidates.hasNext() && (read.isEmpty() || field.take() != FieldSpec.Take.FIRST)) {
+                Candidate candidate = candidates.next();
                 Optional<String> value = field.type().read(candidate.raw(), field.form(), locale);
                 value.ifPresent(found -> read.add(new Read(candidate, found)));
                 unreadable = unreadable == null && value.isEmpty() ? candidate : unreadable;
@@ -133,29 +138,35 @@ public final class FieldFinder {
                         field.checks().say()));
     }
 
-    private List<Candidate> candidates(FieldSpec field, Extractor extractor) {
-        List<Candidate> found = new ArrayList<>();
-        boolean patternIsUsed = false;
-        if (extractor instanceof FieldSpec.Place place) {
-            patternIsUsed = place.where() == FieldSpec.Where.ANYWHERE || place.where() == FieldSpec.Where.NEAR;
-            found.addAll(new LabelPlaces(known.text(), allLabels).find(place, field.pattern()));
-        } else if (extractor instanceof Extractor.Zone zone) {
-            Zones.find(known.text(), zone).ifPresent(found::add);
-        } else if (extractor instanceof Extractor.Column column) {
-            found.addAll(Columns.find(known.text(), column));
-        } else if (extractor instanceof Extractor.InSidecar asked) {
-            found.addAll(inSidecar(asked.expression()));
-        } else if (extractor instanceof Extractor.Given given) {
-            given.giving().values(known).stream()
-                    .filter(value -> !value.isBlank())
-                    .forEach(value -> found.add(Candidate.given(value, given.words())));
-        }
+    /** What an extractor offers, in the order in which it counts. */
+    private Iterator<Candidate> candidates(FieldSpec field, Extractor extractor) {
+        boolean patternIsUsed = extractor instanceof FieldSpec.Place place
+                && (place.where() == FieldSpec.Where.ANYWHERE || place.where() == FieldSpec.Where.NEAR);
+        Iterator<Candidate> offered = offered(field, extractor);
         if (patternIsUsed || field.pattern().isEmpty()) {
-            return found;
+            return offered;
         }
-        return found.stream()
-                .flatMap(candidate -> candidate.narrowed(field.pattern().get()).stream())
-                .toList();
+        List<Candidate> narrowed = new ArrayList<>();
+        offered.forEachRemaining(
+                candidate -> candidate.narrowed(field.pattern().get()).ifPresent(narrowed::add));
+        return narrowed.iterator();
+    }
+
+    private Iterator<Candidate> offered(FieldSpec field, Extractor extractor) {
+        if (extractor instanceof FieldSpec.Place place) {
+            return new LabelPlaces(known.text(), allLabels).find(place, field.pattern());
+        } else if (extractor instanceof Extractor.Zone zone) {
+            return Zones.find(known.text(), zone).stream().iterator();
+        } else if (extractor instanceof Extractor.Column column) {
+            return Columns.find(known.text(), column).iterator();
+        } else if (extractor instanceof Extractor.InSidecar asked) {
+            return inSidecar(asked.expression()).iterator();
+        }
+        Extractor.Given given = (Extractor.Given) extractor;
+        return given.giving().values(known).stream()
+                .filter(value -> !value.isBlank())
+                .map(value -> Candidate.given(value, given.words()))
+                .iterator();
     }
 
     private List<Candidate> inSidecar(String expression) {

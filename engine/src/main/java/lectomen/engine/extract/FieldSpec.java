@@ -81,15 +81,14 @@ public record FieldSpec(
      *
      * @param labels any of these; empty only for {@link Where#ANYWHERE}
      */
-    public record Place(Where where, List<String> labels) implements Extractor {
+    public record Place(Where where, List<Label> labels) implements Extractor {
         public Place {
             labels = List.copyOf(labels);
         }
 
         @Override
         public String words() {
-            String quoted = String.join(
-                    " or ", labels.stream().map(label -> "\"" + label + "\"").toList());
+            String quoted = Label.quoted(labels);
             return switch (where) {
                 case ANYWHERE -> "anywhere";
                 case NEAR -> "near " + quoted;
@@ -106,7 +105,7 @@ public record FieldSpec(
         return "sought " + pattern.map(p -> p.pattern() + " ").orElse("") + where;
     }
 
-    public List<String> labels() {
+    public List<Label> labels() {
         return extractors.stream()
                 .flatMap(extractor -> extractor.labels().stream())
                 .toList();

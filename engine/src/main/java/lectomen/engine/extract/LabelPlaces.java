@@ -2,9 +2,11 @@ package lectomen.engine.extract;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Line;
@@ -25,31 +27,30 @@ final class LabelPlaces {
     private static final double DEEPEST_BELOW = 4;
 
     private final DocumentText text;
-    private final List<List<String>> allLabels;
+    private final List<Label> allLabels;
 
     /** @param allLabels of all fields that are sought together, which end a value */
-    LabelPlaces(DocumentText text, List<List<String>> allLabels) {
+    LabelPlaces(DocumentText text, List<Label> allLabels) {
         this.text = text;
         this.allLabels = allLabels;
     }
 
-    List<Candidate> find(FieldSpec.Place place, Optional<Pattern> pattern) {
+    /** In the order in which they count; each is looked for when it is asked for. */
+    Iterator<Candidate> find(FieldSpec.Place place, Optional<Pattern> pattern) {
         if (place.where() == FieldSpec.Where.ANYWHERE) {
-            return matches(pattern.orElseThrow());
+            return matches(pattern.orElseThrow()).iterator();
         }
-        List<Candidate> found = new ArrayList<>();
-        for (String label : place.labels()) {
-            boolean anywhere = place.where() == FieldSpec.Where.NEAR;
-            for (Labels.Hit hit : anywhere ? Labels.find(text, label) : Labels.findMarked(text, label)) {
-                found.addAll(at(hit, place.where(), pattern));
-            }
-        }
-        return found.isEmpty() ? almost(place, pattern) : found;
+        boolean anywhere = place.where() == FieldSpec.Where.NEAR;
+        Iterator<Candidate> found = place.labels().stream()
+                .flatMap(label -> (anywhere ? Labels.find(text, label) : Labels.findMarked(text, label)).stream())
+                .flatMap(hit -> at(hit, place.where(), pattern).stream())
+                .iterator();
+        return found.hasNext() ? found : almost(place, pattern).iterator();
     }
 
     private List<Candidate> almost(FieldSpec.Place place, Optional<Pattern> pattern) {
         List<Candidate> found = new ArrayList<>();
-        for (String label : place.labels()) {
+        for (Label label : place.labels()) {
             for (Labels.Almost almost : Labels.findAlmost(text, label)) {
                 for (Candidate candidate : at(almost.hit(), place.where(), pattern)) {
                     String how = candidate.method() + ", which reads \"" + almost.reads() + "\"";
@@ -70,7 +71,7 @@ final class LabelPlaces {
     }
 
     private Optional<Candidate> rightOf(Labels.Hit hit) {
-        int to = Labels.firstLabel(text, hit.line(), hit.to(), allLabels);
+        int to = Labels.firstLabel(hit.line(), hit.to(), allLabels);
         if (to > hit.to()) {
             return Optional.of(
                     Candidate.on(hit.page(), hit.line().words().subList(hit.to(), to), "right of the label"));
@@ -78,12 +79,21 @@ final class LabelPlaces {
         if (to < hit.line().words().size()) {
             return Optional.empty();
         }
+        return nextInRow(hit).flatMap(line -> upToLabel(hit.page(), line, "right of the label"));
+    }
+
+    /** The line behind the label at its height. */
+    private static Optional<Line> nextInRow(Labels.Hit hit) {
         Box label = hit.box();
-        return hit.page().lines().stream()
-                .filter(line -> line.box().sharedHeight(label) > 0.5)
-                .filter(line -> line.box().left() > label.left() && !line.equals(hit.line()))
-                .min(Comparator.comparingDouble(line -> line.box().left()))
-                .flatMap(line -> upToLabel(hit.page(), line, "right of the label"));
+        Line next = null;
+        for (Line line : hit.page().lines()) {
+            Box box = line.box();
+            boolean behind = box.left() > label.left() && line != hit.line() && box.sharedHeight(label) > 0.5;
+            if (behind && (next == null || box.left() < next.box().left())) {
+                next = line;
+            }
+        }
+        return Optional.ofNullable(next);
     }
 
     private Optional<Candidate> below(Labels.Hit hit) {
@@ -97,7 +107,7 @@ final class LabelPlaces {
     }
 
     private Optional<Candidate> upToLabel(Page page, Line line, String method) {
-        int to = Labels.firstLabel(text, line, 0, allLabels);
+        int to = Labels.firstLabel(line, 0, allLabels);
         return to == 0
                 ? Optional.empty()
                 : Optional.of(Candidate.on(page, line.words().subList(0, to), method));
@@ -120,17 +130,11 @@ final class LabelPlaces {
         return 2 * label.height() + Math.hypot(across, (down < 0 ? 3 : 1.5) * down);
     }
 
-    private List<Candidate> matches(Pattern pattern) {
-        return text.pages().stream()
-                .flatMap(page -> matchesOn(page, pattern, "by pattern").stream())
-                .toList();
+    private Stream<Candidate> matches(Pattern pattern) {
+        return text.pages().stream().flatMap(page -> matchesOn(page, pattern, "by pattern").stream());
     }
 
     private List<Candidate> matchesOn(Page page, Pattern pattern, String method) {
-        List<Candidate> found = new ArrayList<>();
-        for (DocumentText.Row row : text.rows(page)) {
-            found.addAll(new Candidate(Optional.of(page), row.words(), row.text(), method, 1).allMatches(pattern));
-        }
-        return found;
+        return Candidate.allMatches(page, text.rows(page), pattern, method);
     }
 }

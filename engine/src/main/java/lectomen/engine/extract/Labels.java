@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.DocumentText;
+import lectomen.engine.page.Letters;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
@@ -19,7 +19,7 @@ final class Labels {
     /** A label as it stands: words {@code from} (inclusive) to {@code to} (exclusive) of a line. */
     record Hit(Page page, Line line, int from, int to) {
         Box box() {
-            return Box.around(words().stream().map(Word::box).toList());
+            return Box.around(words(), Word::box);
         }
 
         List<Word> words() {
@@ -44,21 +44,15 @@ final class Labels {
     /** The thing most like a label that was seen instead. */
     record Near(String text, int page, double nearness) {}
 
-    private static final Pattern BLANKS = Pattern.compile("\\s+");
     private static final double NEAR_ENOUGH = 0.55;
 
     private Labels() {}
 
-    static List<Hit> find(DocumentText text, String label) {
-        List<String> wanted = tokens(label);
-        if (wanted.isEmpty()) {
-            return List.of();
-        }
+    static List<Hit> find(DocumentText text, Label label) {
         List<Hit> hits = new ArrayList<>();
-        for (DocumentText.Place place : text.places(wanted.get(0))) {
-            if (standsAt(text.bareWords(place.line()), place.at(), wanted)) {
-                hits.add(new Hit(place.page(), place.line(), place.at(), place.at() + wanted.size()));
-            }
+        for (DocumentText.Place place : text.places(label.words())) {
+            int to = place.at() + label.words().size();
+            hits.add(new Hit(place.page(), place.line(), place.at(), to));
         }
         return hits;
     }
@@ -71,13 +65,13 @@ final class Labels {
     private static final int SHORTEST_FOR_ALMOST = 4;
 
     /** Where something stands that is nearly the label, or the label broken over two lines; the nearest first. */
-    static List<Almost> findAlmost(DocumentText text, String label) {
-        List<String> wanted = tokens(label);
+    static List<Almost> findAlmost(DocumentText text, Label label) {
+        List<String> wanted = label.words();
         List<Almost> found = new ArrayList<>();
         for (Page page : text.pages()) {
             for (Line line : page.lines()) {
                 found.addAll(almostIn(page, line, wanted));
-                found.addAll(broken(text, page, line, wanted));
+                found.addAll(broken(page, line, wanted));
             }
         }
         found.sort(Comparator.comparingDouble(almost -> -almost.nearness()));
@@ -94,7 +88,10 @@ final class Labels {
             for (int from = 0; from + count <= line.words().size(); from++) {
                 Hit hit = new Hit(page, line, from, from + count);
                 String seen = String.join(
-                        "", hit.words().stream().map(word -> bare(word.text())).toList());
+                        "",
+                        hit.words().stream()
+                                .map(word -> Letters.bare(word.text()))
+                                .toList());
                 double nearness = Nearness.of(joined, seen);
                 if (nearness >= ALMOST && hit.isLabel()) {
                     found.add(new Almost(hit, shown(hit), nearness));
@@ -105,18 +102,16 @@ final class Labels {
     }
 
     /** The label's last words at the start of a line, and those before at the end of the line right above. */
-    private static List<Almost> broken(DocumentText text, Page page, Line line, List<String> wanted) {
+    private static List<Almost> broken(Page page, Line line, List<String> wanted) {
         List<Almost> found = new ArrayList<>();
         for (int first = 1; first < wanted.size(); first++) {
             List<String> rest = wanted.subList(first, wanted.size());
-            if (rest.size() > line.words().size() || !standsAt(text.bareWords(line), 0, rest)) {
+            if (!Letters.standAt(line, 0, rest)) {
                 continue;
             }
             List<String> begin = wanted.subList(0, first);
             page.lines().stream()
-                    .filter(above -> above.words().size() >= begin.size())
-                    .filter(above ->
-                            standsAt(text.bareWords(above), above.words().size() - begin.size(), begin))
+                    .filter(above -> Letters.standAt(above, above.words().size() - begin.size(), begin))
                     .filter(above -> above.box().sharedWidth(line.box()) > 0)
                     .filter(above -> isRightAbove(above.box(), line.box()))
                     .findFirst()
@@ -147,11 +142,10 @@ final class Labels {
     }
 
     /** Where in the words of a line, from an index on, one of the labels starts; the number of words when none does. */
-    static int firstLabel(DocumentText text, Line line, int from, List<List<String>> labels) {
-        List<String> bare = text.bareWords(line);
+    static int firstLabel(Line line, int from, List<Label> labels) {
         for (int at = from; at < line.words().size(); at++) {
-            for (List<String> label : labels) {
-                if (at + label.size() <= line.words().size() && isLabelAt(line, bare, at, label)) {
+            for (int label = 0; label < labels.size(); label++) {
+                if (isLabelAt(line, at, labels.get(label).words())) {
                     return at;
                 }
             }
@@ -160,36 +154,31 @@ final class Labels {
     }
 
     /** Where the label stands as one, the surest first. */
-    static List<Hit> findMarked(DocumentText text, String label) {
-        return find(text, label).stream()
-                .filter(Hit::isLabel)
-                .sorted(Comparator.comparing(hit -> !hit.isMarked()))
-                .toList();
-    }
-
-    private static boolean isLabelAt(Line line, List<String> bare, int at, List<String> label) {
-        boolean startOrColon =
-                at == 0 || line.words().get(at + label.size() - 1).text().endsWith(":");
-        return startOrColon && standsAt(bare, at, label);
-    }
-
-    static List<String> tokens(String label) {
-        List<String> tokens = new ArrayList<>();
-        for (String word : BLANKS.split(label.strip())) {
-            String token = bare(word);
-            if (!token.isEmpty()) {
-                tokens.add(token);
+    static List<Hit> findMarked(DocumentText text, Label label) {
+        List<Hit> marked = new ArrayList<>();
+        List<Hit> others = new ArrayList<>();
+        for (Hit hit : find(text, label)) {
+            if (hit.isLabel()) {
+                (hit.isMarked() ? marked : others).add(hit);
             }
         }
-        return tokens;
+        marked.addAll(others);
+        return marked;
+    }
+
+    private static boolean isLabelAt(Line line, int at, List<String> label) {
+        int last = at + label.size() - 1;
+        boolean startOrColon = at == 0
+                || (last < line.words().size() && line.words().get(last).text().endsWith(":"));
+        return startOrColon && Letters.standAt(line, at, label);
     }
 
     /** The phrase in the document most like one of the labels, if any is somewhat like it. */
-    static Optional<Near> nearest(DocumentText text, List<String> labels) {
+    static Optional<Near> nearest(DocumentText text, List<Label> labels) {
         Near best = null;
-        for (String label : labels) {
-            String wanted = String.join("", tokens(label));
-            int words = tokens(label).size();
+        for (Label label : labels) {
+            String wanted = String.join("", label.words());
+            int words = label.words().size();
             for (Page page : text.pages()) {
                 for (Line line : page.lines()) {
                     for (int from = 0; from < line.words().size(); from++) {
@@ -201,7 +190,7 @@ final class Labels {
                             String seen = String.join(
                                     "",
                                     window.stream()
-                                            .map(word -> bare(word.text()))
+                                            .map(word -> Letters.bare(word.text()))
                                             .toList());
                             double nearness = Nearness.of(wanted, seen);
                             if (nearness >= NEAR_ENOUGH && (best == null || nearness > best.nearness())) {
@@ -215,15 +204,5 @@ final class Labels {
             }
         }
         return Optional.ofNullable(best);
-    }
-
-    private static boolean standsAt(List<String> bare, int from, List<String> wanted) {
-        return !wanted.isEmpty()
-                && from + wanted.size() <= bare.size()
-                && bare.subList(from, from + wanted.size()).equals(wanted);
-    }
-
-    private static String bare(String word) {
-        return DocumentText.bare(word);
     }
 }

@@ -230,7 +230,12 @@ public final class NamePattern {
                 dropSeparatorBeside(i, texts);
             }
         }
-        return EMPTY_BRACKETS.matcher(String.join("", texts)).replaceAll("");
+        String joined = String.join("", texts);
+        return mayHaveBrackets(joined) ? EMPTY_BRACKETS.matcher(joined).replaceAll("") : joined;
+    }
+
+    private static boolean mayHaveBrackets(String text) {
+        return text.indexOf('(') >= 0 || text.indexOf('[') >= 0;
     }
 
     /**
@@ -249,7 +254,9 @@ public final class NamePattern {
 
     private static String filled(Part.Slot slot, Map<String, String> values, Transform.Surroundings around) {
         String text = changed(slot, values, around);
-        return SafeName.part(CLIMBING.matcher(text).replaceFirst("")).strip();
+        boolean mayClimb = !text.isEmpty() && "./\\".indexOf(text.charAt(0)) >= 0;
+        return SafeName.part(mayClimb ? CLIMBING.matcher(text).replaceFirst("") : text)
+                .strip();
     }
 
     private static String changed(Part.Slot slot, Map<String, String> values, Transform.Surroundings around) {

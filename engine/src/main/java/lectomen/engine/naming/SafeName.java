@@ -4,7 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.util.Locale;
 import java.util.Set;
-import java.util.regex.Pattern;
+import lectomen.engine.page.Letters;
 
 /**
  * Makes names that every common file system takes: no control characters, none of {@code / \ : * ? " < > |}, no blank, dot
@@ -14,7 +14,6 @@ public final class SafeName {
     /** The longest name that common file systems take, in bytes of UTF-8. */
     public static final int MAX_BYTES = 255;
 
-    private static final Pattern BLANKS = Pattern.compile("\\s+");
     private static final String FORBIDDEN = "/\\:*?\"<>|";
     private static final String NOT_AT_THE_ENDS = " .-_,;";
     private static final Set<String> DEVICES = Set.of(
@@ -51,20 +50,19 @@ public final class SafeName {
 
     /** What may stand inside a name, for a part of one: forbidden characters as hyphens, control characters as blanks. */
     static String part(String text) {
-        StringBuilder out = new StringBuilder();
-        Normalizer.normalize(text, Normalizer.Form.NFC).codePoints().forEach(c -> {
-            if (FORBIDDEN.indexOf(c) >= 0) {
-                out.append('-');
-            } else if (usable(c)) {
-                out.appendCodePoint(c);
-            } else {
-                out.append(' ');
-            }
-        });
+        String composed = Normalizer.normalize(text, Normalizer.Form.NFC);
+        StringBuilder out = new StringBuilder(composed.length());
+        for (int i = 0; i < composed.length(); i += Character.charCount(composed.codePointAt(i))) {
+            int c = composed.codePointAt(i);
+            out.appendCodePoint(FORBIDDEN.indexOf(c) >= 0 ? '-' : usable(c) ? c : ' ');
+        }
         return out.toString();
     }
 
     private static boolean usable(int c) {
+        if (c >= ' ' && c < 127) {
+            return true;
+        }
         return switch (Character.getType(c)) {
             case Character.CONTROL,
                     Character.FORMAT,
@@ -78,7 +76,7 @@ public final class SafeName {
     }
 
     private static String clean(String text) {
-        String folded = trimEnds(BLANKS.matcher(part(text)).replaceAll(" "));
+        String folded = trimEnds(Letters.withSingleBlanks(part(text)));
         int dot = folded.indexOf('.');
         String base = (dot < 0 ? folded : folded.substring(0, dot)).toLowerCase(Locale.ROOT);
         return DEVICES.contains(base) ? "_" + folded : folded;

@@ -1,7 +1,8 @@
 package lectomen.engine.page;
 
-import java.util.Collection;
+import java.util.List;
 import java.util.NoSuchElementException;
+import java.util.function.Function;
 
 /**
  * A rectangle on a page, from the page's top left corner as a reader sees it, in the page's own unit (points for a PDF,
@@ -30,16 +31,17 @@ public record Box(double left, double top, double width, double height) {
         return top + height / 2;
     }
 
-    /** The smallest box around all of them; at least one is needed. */
-    public static Box around(Collection<Box> boxes) {
-        if (boxes.isEmpty()) {
-            throw new NoSuchElementException("No box to go around");
+    /** The smallest box around all of these; at least one is needed. */
+    public static <T> Box around(List<T> things, Function<T, Box> boxOf) {
+        if (things.isEmpty()) {
+            throw new NoSuchElementException("Nothing to go around");
         }
         double left = Double.POSITIVE_INFINITY;
         double top = Double.POSITIVE_INFINITY;
         double right = Double.NEGATIVE_INFINITY;
         double bottom = Double.NEGATIVE_INFINITY;
-        for (Box box : boxes) {
+        for (int i = 0; i < things.size(); i++) {
+            Box box = boxOf.apply(things.get(i));
             left = Math.min(left, box.left);
             top = Math.min(top, box.top);
             right = Math.max(right, box.right());

@@ -1,17 +1,13 @@
 package lectomen.engine.page;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -28,9 +24,8 @@ public final class DocumentText {
     private final Map<String, String> properties;
     private final Once<IdentityHashMap<Page, List<Row>>> rows = new Once<>(this::allRows);
     private final Once<String> text = new Once<>(() -> joined(this::textOf));
-    private final Once<String> textByColumns =
-            new Once<>(() -> joined(page -> page.findColumns().isEmpty() ? textOf(page) : page.textByColumns()));
-    private final Once<Index> index = new Once<>(() -> Index.of(pages()));
+    private final Once<String> textByColumns = new Once<>(this::joinedByColumns);
+    private final Once<WordIndex> index = new Once<>(() -> WordIndex.of(pages()));
     private final Once<List<String>> folded = new Once<>(this::allFolded);
 
     /** A value that is worked out when it is first asked for. */
@@ -92,15 +87,20 @@ public final class DocumentText {
         return pages.stream().map(of).collect(Collectors.joining("\f"));
     }
 
+    private String joinedByColumns() {
+        boolean inColumns = pages.stream().anyMatch(page -> !page.findColumns().isEmpty());
+        return inColumns ? joined(page -> page.findColumns().isEmpty() ? textOf(page) : page.textByColumns()) : text();
+    }
+
     /**
      * Whether the words stand in the text one after the other, across or down its columns, whatever their case and the blanks
      * between them. A word that is divided at the end of a line is whole.
      */
     public boolean contains(String words) {
-        return containsFolded(fold(words));
+        return containsFolded(Letters.fold(words));
     }
 
-    /** The same for words that are {@link #fold folded} already. */
+    /** The same for words that are {@link Letters#fold folded} already. */
     public boolean containsFolded(String words) {
         for (String text : folded.get()) {
             if (text.contains(words)) {
@@ -111,14 +111,15 @@ public final class DocumentText {
     }
 
     private List<String> allFolded() {
-        return Stream.of(text(), textByColumns())
-                .distinct()
-                .flatMap(text -> {
-                    String whole = undivided(text);
-                    return whole.equals(text) ? Stream.of(fold(text)) : Stream.of(fold(text), fold(whole));
-                })
-                .distinct()
-                .toList();
+        List<String> all = new ArrayList<>();
+        for (String text : text().equals(textByColumns()) ? List.of(text()) : List.of(text(), textByColumns())) {
+            all.add(Letters.fold(text));
+            String whole = undivided(text);
+            if (!whole.equals(text)) {
+                all.add(Letters.fold(whole));
+            }
+        }
+        return all;
     }
 
     /** The text with words that are divided at the end of a line made whole. */
@@ -153,7 +154,9 @@ public final class DocumentText {
             List<Row> made = new ArrayList<>();
             for (List<Line> row : page.rows()) {
                 List<Word> words = new ArrayList<>();
-                row.forEach(line -> words.addAll(line.words()));
+                for (Line line : row) {
+                    words.addAll(line.words());
+                }
                 made.add(new Row(words, Line.joined(words)));
             }
             all.put(page, made);
@@ -162,103 +165,15 @@ public final class DocumentText {
     }
 
     private String textOf(Page page) {
-        StringBuilder out = new StringBuilder();
-        for (Row row : rows(page)) {
-            out.append(out.isEmpty() ? "" : "\n").append(row.text());
-        }
-        return out.toString();
+        return rows(page).stream().map(Row::text).collect(Collectors.joining("\n"));
     }
 
-    /** Where a word stands. @param at its place in the line, from 0 */
+    /** Words of a line that were sought. @param at the place of the first in the line, from 0 */
     public record Place(Page page, Line line, int at) {}
 
-    /** Every word by its letters and digits, so that labels are found without going through all of them. */
-    private record Index(Map<String, List<Place>> places, IdentityHashMap<Line, List<String>> bare) {
-        static Index of(List<Page> pages) {
-            Map<String, List<Place>> places = new HashMap<>();
-            IdentityHashMap<Line, List<String>> bare = new IdentityHashMap<>();
-            for (Page page : pages) {
-                for (Line line : page.lines()) {
-                    List<String> words = new ArrayList<>(line.words().size());
-                    for (Word word : line.words()) {
-                        words.add(DocumentText.bare(word.text()));
-                    }
-                    bare.put(line, words);
-                    for (int at = 0; at < words.size(); at++) {
-                        places.computeIfAbsent(words.get(at), word -> new ArrayList<>())
-                                .add(new Place(page, line, at));
-                    }
-                }
-            }
-            return new Index(places, bare);
-        }
-    }
-
-    /** Where the word stands, told by its letters and digits alone, in reading order. */
-    public List<Place> places(String bare) {
-        return index.get().places().getOrDefault(bare, List.of());
-    }
-
-    /** The words of one of its lines by their letters and digits. */
-    public List<String> bareWords(Line line) {
-        return Optional.ofNullable(index.get().bare().get(line))
-                .orElseGet(() ->
-                        line.words().stream().map(word -> bare(word.text())).toList());
-    }
-
-    /** The letters and digits of a word, in lower case. */
-    public static String bare(String word) {
-        StringBuilder out = new StringBuilder(word.length());
-        if (isPlain(word)) {
-            for (int i = 0; i < word.length(); i++) {
-                char c = word.charAt(i);
-                if ((c >= 'a' && c <= 'z') || (c >= '0' && c <= '9')) {
-                    out.append(c);
-                } else if (c >= 'A' && c <= 'Z') {
-                    out.append((char) (c + 32));
-                }
-            }
-            return out.toString();
-        }
-        for (int i = 0; i < word.length(); i += Character.charCount(word.codePointAt(i))) {
-            int c = word.codePointAt(i);
-            if (Character.isLetterOrDigit(c)) {
-                out.appendCodePoint(Character.toLowerCase(c));
-            }
-        }
-        return out.toString();
-    }
-
-    private static boolean isPlain(String text) {
-        for (int i = 0; i < text.length(); i++) {
-            if (text.charAt(i) >= 128) {
-                return false;
-            }
-        }
-        return true;
-    }
-
-    /** Lower case, every run of blanks as one. */
-    public static String fold(String text) {
-        char[] out = new char[text.length()];
-        int length = 0;
-        boolean blank = false;
-        boolean plain = true;
-        for (int i = 0; i < text.length(); i++) {
-            char c = text.charAt(i);
-            if (Character.isWhitespace(c)) {
-                blank = true;
-                continue;
-            }
-            if (blank && length > 0) {
-                out[length++] = ' ';
-            }
-            blank = false;
-            plain &= c < 128;
-            out[length++] = c >= 'A' && c <= 'Z' ? (char) (c + 32) : c;
-        }
-        String folded = new String(out, 0, length);
-        return plain ? folded : folded.toLowerCase(Locale.ROOT);
+    /** Where words stand one after the other in a line, told by their letters and digits alone, in reading order. */
+    public List<Place> places(List<String> bare) {
+        return bare.isEmpty() ? List.of() : index.get().find(bare);
     }
 
     /** "page 3" or "pages 1 to 4", for messages; says which of them can't be read. */

@@ -15,17 +15,7 @@ public record Line(List<Word> words, Box box) {
 
     /** @throws java.util.NoSuchElementException if there is no word */
     static Line of(List<Word> words) {
-        double left = Double.POSITIVE_INFINITY;
-        double top = Double.POSITIVE_INFINITY;
-        double right = Double.NEGATIVE_INFINITY;
-        double bottom = Double.NEGATIVE_INFINITY;
-        for (Word word : words) {
-            left = Math.min(left, word.box().left());
-            top = Math.min(top, word.box().top());
-            right = Math.max(right, word.box().right());
-            bottom = Math.max(bottom, word.box().bottom());
-        }
-        return new Line(words, new Box(left, top, right - left, bottom - top));
+        return new Line(words, Box.around(words, Word::box));
     }
 
     public String text() {

@@ -275,7 +275,7 @@ final class PageWords extends PDFTextStripper {
 
     private static void flush(StringBuilder text, List<Box> boxes, List<Word> words) {
         if (!text.isEmpty()) {
-            words.add(Word.certain(text.toString(), Box.around(boxes)));
+            words.add(Word.certain(text.toString(), Box.around(boxes, box -> box)));
             text.setLength(0);
             boxes.clear();
         }

@@ -1,11 +1,11 @@
 package lectomen.engine.plan;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentMap;
 import java.util.function.Consumer;
@@ -76,7 +76,7 @@ public record Filing(
 
     /** The same with these values by slot name, beside or over its own. */
     public Filing with(Map<String, String> values) {
-        Map<String, String> all = new TreeMap<>(slots);
+        Map<String, String> all = new HashMap<>(slots);
         all.putAll(values);
         return new Filing(
                 step, connection, under, name, all, ending, whenTaken, numbered, olderTo, counters, documentKey);
@@ -84,7 +84,10 @@ public record Filing(
 
     /** The same as if each of its counters were at its start, for whoever only wants to see that a name comes about. */
     public Filing withAnyNumbers() {
-        Map<String, String> numbers = new TreeMap<>();
+        if (counters().isEmpty()) {
+            return this;
+        }
+        Map<String, String> numbers = new HashMap<>();
         counters()
                 .forEach(use ->
                         numbers.put(use.slot(), use.counter().text(use.counter().start())));
@@ -126,7 +129,7 @@ public record Filing(
 
     private Target filled(Locale locale, Consumer<String> warn) {
         List<String> folder = new ArrayList<>();
-        Map<String, String> values = new TreeMap<>(slots);
+        Map<String, String> values = new HashMap<>(slots);
         if (!under.isEmpty()) {
             NamePattern pattern = parsed(under);
             for (NamePattern level : pattern.levels()) {
@@ -159,7 +162,7 @@ public record Filing(
     }
 
     private Map<String, String> countedSlots(Target.Place place, int number) {
-        Map<String, String> values = new TreeMap<>(slots);
+        Map<String, String> values = new HashMap<>(slots);
         int tail = ending.isEmpty() ? 0 : ending.length() + 1;
         values.put("name", place.name().substring(0, place.name().length() - tail));
         values.put("under", String.join("/", place.folder()));

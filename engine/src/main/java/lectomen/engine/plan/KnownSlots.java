@@ -2,11 +2,11 @@ package lectomen.engine.plan;
 
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.rule.Facts;
@@ -24,7 +24,7 @@ final class KnownSlots {
     private KnownSlots() {}
 
     static Map<String, String> of(Facts facts, Site site) {
-        Map<String, String> slots = new TreeMap<>(site.parameters());
+        Map<String, String> slots = new HashMap<>(site.parameters());
         slots.put(FILE_NAME, facts.stem());
         slots.put(ARRIVED, LocalDate.ofInstant(facts.arrived(), site.zone()).toString());
         Instant now = facts.more().now().orElse(facts.arrived());

@@ -2,13 +2,13 @@ package lectomen.engine.plan;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import lectomen.engine.counter.Counter;
@@ -39,7 +39,7 @@ final class StepsOfPlan {
     private final Site site;
     private final Function<String, Reading> text;
     private final Lookups lookups;
-    private final Map<String, String> slots = new TreeMap<>();
+    private final Map<String, String> slots = new HashMap<>();
     private final List<StepDone> done = new ArrayList<>();
     private final List<Filing> filings = new ArrayList<>();
     private Optional<NamePattern> name = Optional.empty();

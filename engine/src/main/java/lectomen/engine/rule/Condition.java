@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -74,8 +73,14 @@ public sealed interface Condition {
         }
 
         private static Truth worst(List<Seen> seen, Truth decisive, Truth otherwise) {
-            Set<Truth> truths = seen.stream().map(Seen::truth).collect(Collectors.toSet());
-            return truths.contains(decisive) ? decisive : truths.contains(Truth.OPEN) ? Truth.OPEN : otherwise;
+            boolean open = false;
+            for (Seen one : seen) {
+                if (one.truth() == decisive) {
+                    return decisive;
+                }
+                open |= one.truth() == Truth.OPEN;
+            }
+            return open ? Truth.OPEN : otherwise;
         }
 
         @Override

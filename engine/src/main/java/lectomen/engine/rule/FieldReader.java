@@ -18,6 +18,7 @@ import lectomen.engine.extract.Checks;
 import lectomen.engine.extract.Extractor;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldType;
+import lectomen.engine.extract.Label;
 import lectomen.engine.lookup.LookupRef;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
@@ -95,13 +96,13 @@ final class FieldReader {
             List<String> labels =
                     section.texts(word).stream().map(Node.Text::text).toList();
             if (!labels.isEmpty()) {
-                ways.add(new FieldSpec.Place(where, labels));
+                ways.add(new FieldSpec.Place(where, Label.all(labels)));
             }
         });
         List<String> headers =
                 section.texts("column").stream().map(Node.Text::text).toList();
         if (!headers.isEmpty()) {
-            ways.add(new Extractor.Column(headers));
+            ways.add(new Extractor.Column(Label.all(headers)));
         }
         section.find("zone").flatMap(this::zone).ifPresent(ways::add);
         section.findText("in file name")

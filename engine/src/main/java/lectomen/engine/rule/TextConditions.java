@@ -10,6 +10,7 @@ import lectomen.engine.extract.Nearness;
 import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.extract.TextSearch;
 import lectomen.engine.page.DocumentText;
+import lectomen.engine.page.Letters;
 
 /** Conditions that need the document opened: its text, its pages, its properties. */
 final class TextConditions {
@@ -18,7 +19,7 @@ final class TextConditions {
     private TextConditions() {}
 
     static Condition contains(String words, int line) {
-        String folded = DocumentText.fold(words);
+        String folded = Letters.fold(words);
         return new Condition.OfText(
                 "text contains \"" + words + "\"",
                 text -> {

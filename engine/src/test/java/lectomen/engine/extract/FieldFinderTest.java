@@ -28,7 +28,7 @@ class FieldFinderTest {
 
     private static FieldSpec field(String name, FieldSpec.Where where, String pattern, String... labels) {
         Optional<Pattern> compiled = pattern.isEmpty() ? Optional.empty() : Optional.of(Pattern.compile(pattern));
-        List<FieldSpec.Place> places = List.of(new FieldSpec.Place(where, List.of(labels)));
+        List<FieldSpec.Place> places = List.of(new FieldSpec.Place(where, Label.all(List.of(labels))));
         return new FieldSpec(name, FieldType.TEXT, true, places, compiled, "", 1);
     }
 
@@ -139,7 +139,8 @@ class FieldFinderTest {
 
     @Test
     void aValueThatIsNoneOfItsTypeSaysWhatItReads() throws IOException {
-        List<FieldSpec.Place> places = List.of(new FieldSpec.Place(FieldSpec.Where.RIGHT_OF, List.of("Valid from")));
+        List<FieldSpec.Place> places =
+                List.of(new FieldSpec.Place(FieldSpec.Where.RIGHT_OF, Label.all(List.of("Valid from"))));
         FieldSpec spec = new FieldSpec("valid from", FieldType.DATE, true, places, Optional.empty(), "dd/MM/yyyy", 1);
         assertThat(find(page("Valid from: soon\n"), spec))
                 .isEqualTo(
