@@ -48,16 +48,12 @@ final class EarlierFilings {
 
     /** Writes the intents that take back what the present run did not replace, unless they are written already. */
     Left takeBack(JdbcClient db, Job job) {
-        List<Effect> all = effects.ofJob(db, job.id());
-        if (all.stream()
-                .anyMatch(effect -> effect.kind() == Effect.Kind.WITHDRAW
-                        && effect.state() != Effect.State.DONE
-                        && effect.state() != Effect.State.ABANDONED)) {
+        if (effects.hasOpenWithdrawal(db, job.id())) {
             return Left.UNDER_WAY;
         }
-        List<Effect> stale = toReplace(all, job).toList();
+        List<Effect> stale = toReplace(effects.ofJob(db, job.id()), job).toList();
         for (Effect old : stale) {
-            WithdrawRequest request = new WithdrawRequest(old.id(), old.place().orElseThrow(), old.bytes());
+            WithdrawRequest request = new WithdrawRequest(old.id(), old.place().orElseThrow(), old.bytes(), false);
             effects.intend(
                     db,
                     job,
@@ -68,7 +64,8 @@ final class EarlierFilings {
                             "",
                             request,
                             Optional.empty(),
-                            Optional.of(old.id())));
+                            Optional.of(old.id()),
+                            Optional.empty()));
         }
         return stale.isEmpty() ? Left.NOTHING : Left.INTENDED;
     }

@@ -49,6 +49,7 @@ public final class EffectRunner implements AutoCloseable {
     private final GiveBack giveBack;
     private final Set<String> troubled = ConcurrentHashMap.newKeySet();
     private final EarlierFilings earlier;
+    private final SameDocument sameDocument;
     private final DueEffects due;
     private final Leftovers leftovers = new Leftovers();
     private final Work.Maker works;
@@ -79,6 +80,7 @@ public final class EffectRunner implements AutoCloseable {
         this.works = new Work.Maker(connections, effects, locale);
         this.giveBack = new GiveBack(effects, rulebook, clock);
         this.earlier = new EarlierFilings(effects);
+        this.sameDocument = new SameDocument(effects);
         this.due = new DueEffects(effects, this::act);
     }
 
@@ -115,7 +117,8 @@ public final class EffectRunner implements AutoCloseable {
                                 settings,
                                 counters.withQuickNumbers(db, job.id(), filing),
                                 EarlierFilings.findReplacedBy(before, job, filing),
-                                Optional.empty()));
+                                Optional.empty(),
+                                SameDocument.key(job, filing)));
                 intended = true;
             }
         }
@@ -128,8 +131,22 @@ public final class EffectRunner implements AutoCloseable {
     public void endBadly(JdbcClient db, Job job, JobState state, Reason reason, Optional<String> hotFolder) {
         jobs.move(db, job.id(), Jobs.Move.to(state, reason), "service");
         boolean goesOn = whenEnded.goesOn(db, job, state, Optional.of(reason));
+        if (state != JobState.FAILED) {
+            othersMayGoOn(db, job);
+        }
         if (!goesOn && !job.leftInFolder() && job.generation() == job.redoGeneration()) {
             hotFolder.ifPresent(folder -> giveBack.intend(db, job, reason, folder));
+        }
+    }
+
+    /** What came in with a job that has ended may have waited for that, to take back what earlier documents filed. */
+    public void othersMayGoOn(JdbcClient db, Job job) {
+        for (String id : SameDocument.filedWith(db, job)) {
+            Job other = jobs.find(db, id).orElseThrow();
+            if (sameDocument.takeBack(db, other) == EarlierFilings.Left.INTENDED) {
+                store.afterCommit(this::wake);
+                return;
+            }
         }
     }
 
@@ -145,6 +162,12 @@ public final class EffectRunner implements AutoCloseable {
         }
         Optional<Effect> numbered = numbered(due);
         if (numbered.isEmpty()) {
+            return;
+        }
+        Optional<Reason> refusal =
+                due.kind() == Effect.Kind.FILE ? sameDocument.findRefusal(numbered.get()) : Optional.empty();
+        if (refusal.isPresent()) {
+            fail(numbered.get(), refusal.get(), JobState.REJECTED);
             return;
         }
         Effect effect = replacingOwn(numbered.get());
@@ -215,11 +238,14 @@ public final class EffectRunner implements AutoCloseable {
             return effect;
         }
         Filing filing = JSON.readValue(effect.request(), Filing.class);
-        boolean may = filing.whenTaken() == WhenTaken.REPLACE_OWN;
+        boolean byKey = filing.findDocumentKey().isPresent();
+        boolean may = byKey || filing.whenTaken() == WhenTaken.REPLACE_OWN;
         Optional<String> earlier = may && filing.target(locale) instanceof Filing.Target.Place place
-                ? jobs.require(effect.jobId())
-                        .rule()
-                        .flatMap(rule -> effects.findStanding(effect.connection(), place.shown(), rule.id()))
+                ? byKey
+                        ? sameDocument.findReplaced(effect, place)
+                        : jobs.require(effect.jobId())
+                                .rule()
+                                .flatMap(rule -> effects.findStanding(effect.connection(), place.shown(), rule.id()))
                 : Optional.empty();
         if (earlier.isEmpty()) {
             return effect;
@@ -237,11 +263,12 @@ public final class EffectRunner implements AutoCloseable {
         Optional<Path> folder = connections.findFolder(effect.connection());
         Order.Own own = new Order.Own(request.place(), request.content());
         Withdrawing came = folder.isEmpty()
-                ? new Withdrawing.Gone("connection is no longer set up")
+                ? new Withdrawing.Gone("connection is no longer set up", Optional.empty())
                 : works.repository(effect.connection(), folder.get())
                         .withdraw(
                                 effect.id(),
                                 own,
+                                request.keeps() ? works.findOlder(request.effect()) : Optional.empty(),
                                 place -> store.write(db -> {
                                     effects.acting(db, effect, place);
                                     return place;
@@ -254,6 +281,7 @@ public final class EffectRunner implements AutoCloseable {
             Job job = jobs.find(db, effect.jobId()).orElseThrow();
             if (came instanceof Withdrawing.Gone gone) {
                 effects.done(db, effect, job, request.place(), gone.how());
+                gone.older().ifPresent(older -> effects.movedOlder(db, effect, older));
             } else {
                 effects.abandon(db, effect, Reason.of("withdraw.changed", "name", request.place()));
             }
@@ -283,10 +311,15 @@ public final class EffectRunner implements AutoCloseable {
                     effects.wakeWaitingFor(db, COUNTER_BUSY);
                 }
             }
-            work.order()
-                    .replaces()
-                    .filter(own -> own.place().equals(placed.place()))
-                    .ifPresent(own -> effects.ended(db, effect.supersedes().orElseThrow()));
+            work.order().replaces().ifPresent(own -> {
+                boolean atItsPlace = own.place().equals(placed.place());
+                if (atItsPlace || work.order().keepsReplaced()) {
+                    effects.ended(db, effect.supersedes().orElseThrow());
+                }
+                if (!atItsPlace && work.order().keepsReplaced()) {
+                    effects.leftChanged(db, effect, own.place());
+                }
+            });
             if (effect.kind()
                     == Effect.Kind.FILE) { // a file that is given back may belong to an earlier run of its job
                 settle(db, job);
@@ -314,7 +347,8 @@ public final class EffectRunner implements AutoCloseable {
         if (job.state().isEnd() || effects.hasOpenFiling(db, job)) {
             return;
         }
-        switch (job.redoGeneration() > 1 ? earlier.takeBack(db, job) : EarlierFilings.Left.NOTHING) {
+        EarlierFilings.Left own = job.redoGeneration() > 1 ? earlier.takeBack(db, job) : EarlierFilings.Left.NOTHING;
+        switch (own == EarlierFilings.Left.NOTHING ? sameDocument.takeBack(db, job) : own) {
             case NOTHING -> {
                 jobs.move(db, job, Jobs.Move.to(JobState.FILED), "service");
                 whenEnded.goesOn(db, job, JobState.FILED, Optional.empty());

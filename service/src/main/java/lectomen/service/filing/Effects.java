@@ -54,6 +54,7 @@ final class Effects {
      * @param settings of the connection, as far as they matter for what is done
      * @param supersedes the effect whose result this one's replaces
      * @param withdraws the effect whose result is taken back
+     * @param document the key by which it takes the place of earlier documents, and later ones take its; empty for none
      */
     record Intent(
             int step,
@@ -62,9 +63,11 @@ final class Effects {
             String settings,
             Object request,
             Optional<String> supersedes,
-            Optional<String> withdraws) {
+            Optional<String> withdraws,
+            Optional<String> document) {
         static Intent of(int step, Effect.Kind kind, String connection, String settings, Object request) {
-            return new Intent(step, kind, connection, settings, request, Optional.empty(), Optional.empty());
+            return new Intent(
+                    step, kind, connection, settings, request, Optional.empty(), Optional.empty(), Optional.empty());
         }
     }
 
@@ -79,9 +82,9 @@ final class Effects {
                 + intent.withdraws().map(other -> "/" + other).orElse("");
         db.sql("""
                         insert into effect (id, incarnation, job_id, generation, step, kind, connection, settings_hash,
-                            idempotency_key, document_key, arrival_seq, output, supersedes, withdraws, state, created_at,
-                            changed_at)
-                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'main', ?, ?, 'intended', ?, ?)
+                            idempotency_key, document_key, by_document, arrival_seq, output, supersedes, withdraws, state,
+                            created_at, changed_at)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'main', ?, ?, 'intended', ?, ?)
                         """)
                 .param(id)
                 .param(incarnation)
@@ -92,7 +95,10 @@ final class Effects {
                 .param(intent.connection())
                 .param(keyed.of(intent.settings()))
                 .param(once)
-                .param(keyed.of("document " + kind.code() + " " + job.id()))
+                .param(keyed.of(intent.document()
+                        .map(key -> "document " + key)
+                        .orElse("document " + kind.code() + " " + job.id())))
+                .param(intent.document().isPresent() ? 1 : 0)
                 .param(job.arrival().orElse(0L))
                 .param(intent.supersedes().orElse(null))
                 .param(intent.withdraws().orElse(null))
@@ -116,6 +122,70 @@ final class Effects {
                 .query(String.class)
                 .optional());
     }
+
+    /** The effect that filed an earlier document of the same key at the place, where it stands. */
+    Optional<String> findEarlierDocument(Effect effect, String place) {
+        return store.read(db -> db
+                .sql(OF_SAME_DOCUMENT + " and r.arrival_seq < e.arrival_seq and r.place_key = ?")
+                .params(effect.id(), keyed.of("place " + effect.connection() + "/" + place))
+                .query(Effects::standing)
+                .list()
+                .stream()
+                .map(Standing::effect)
+                .findFirst());
+    }
+
+    /** The job that filed a later document of the same key, where that stands. */
+    Optional<String> findNewerDocument(Effect effect) {
+        return store.read(db -> db
+                .sql(OF_SAME_DOCUMENT + " and r.arrival_seq > e.arrival_seq")
+                .param(effect.id())
+                .query(Effects::standing)
+                .list()
+                .stream()
+                .map(Standing::job)
+                .findFirst());
+    }
+
+    /** The effects whose results are of earlier documents of the same key, and stand. */
+    List<Effect> earlierDocuments(JdbcClient db, Effect effect) {
+        return db
+                .sql(OF_SAME_DOCUMENT + " and r.arrival_seq < e.arrival_seq")
+                .param(effect.id())
+                .query(Effects::standing)
+                .list()
+                .stream()
+                .flatMap(standing -> find(db, standing.effect()).stream())
+                .toList();
+    }
+
+    /** What the job filed under a key of its rule, in its present generation. */
+    List<Effect> documentsFiled(JdbcClient db, Job job) {
+        return db.sql(SELECT + """
+                         where e.job_id = ? and e.generation = ? and e.by_document = 1 and e.kind = 'file' and e.state = 'done'
+                        """)
+                .params(job.id(), job.generation())
+                .query(Effects::effect)
+                .list();
+    }
+
+    boolean hasOpenWithdrawal(JdbcClient db, String jobId) {
+        return !db.sql("""
+                        select 1 from effect where job_id = ? and kind = 'withdraw' and state not in ('done', 'abandoned') limit 1
+                        """).param(jobId).query(Integer.class).list().isEmpty();
+    }
+
+    private record Standing(String effect, String job) {}
+
+    private static Standing standing(ResultSet row, int n) throws SQLException {
+        return new Standing(row.getString("effect_id"), row.getString("job_id"));
+    }
+
+    private static final String OF_SAME_DOCUMENT = """
+            select r.effect_id, r.job_id from effect e
+            join receipt r on r.document_key = e.document_key and r.document_key <> '' and r.ended_at is null
+            where e.by_document = 1 and e.id = ?
+            """;
 
     /** Writes down that the effect's result takes the place of another's, before anything is done there. */
     void replaces(JdbcClient db, Effect effect, String other) {
@@ -165,8 +235,9 @@ final class Effects {
         String contentKey = keyed.of("content " + effect.bytes().sha256());
         db.sql("""
                         insert into receipt (effect_id, incarnation, at, job_id, rule_id, place_key, content_key, name_key, renamed,
-                            size, answer)
-                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                            size, answer, document_key, arrival_seq)
+                        select ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, case when by_document = 1 and kind = 'file' then document_key else '' end, arrival_seq
+                        from effect where id = ?
                         """)
                 .param(effect.id())
                 .param(store.identity().incarnation())
@@ -179,6 +250,7 @@ final class Effects {
                 .param(effect.kind() == Effect.Kind.FILE && !name.equals(job.name()) ? 1 : 0)
                 .param(effect.bytes().size())
                 .param(answer)
+                .param(effect.id())
                 .update();
         ledger.append(
                 db,
@@ -201,6 +273,18 @@ final class Effects {
         String placeKey = keyed.of("place " + effect.connection() + "/" + place);
         String subject = Job.subject(effect.jobId());
         ledger.append(db, "service", "effect.moved-older", subject, "effect", effect.id(), "place", placeKey);
+    }
+
+    /** Says, beside the receipt, that what was to be replaced has been changed by somebody since, and was left. */
+    void leftChanged(JdbcClient db, Effect effect, String place) {
+        Reason reason = Reason.of("withdraw.changed", "name", place);
+        db.sql("update effect set reason_code = ? where id = ?")
+                .params(reason.code(), effect.id())
+                .update();
+        db.sql("update effect_words set reason_parameters = ? where effect_id = ?")
+                .params(JSON.writeValueAsString(reason.parameters()), effect.id())
+                .update();
+        ledger.append(db, "service", "effect.left-changed", Job.subject(effect.jobId()), "effect", effect.id());
     }
 
     void waitUntil(JdbcClient db, Effect effect, Instant nextTry, Reason reason) {
@@ -306,7 +390,8 @@ final class Effects {
     record Due(String id, String connection) {}
 
     /**
-     * The effects whose time has come, oldest first, without those that an earlier one on the same document keeps back.
+     * The effects whose time has come, oldest first, without those that an earlier one on the same document keeps back. One
+     * that may take the place of an earlier document also waits for what came in before and is not planned yet.
      *
      * @param busy connections that take no more at present
      */
@@ -320,6 +405,10 @@ final class Effects {
                               select 1 from effect earlier
                               where earlier.document_key = e.document_key and earlier.arrival_seq < e.arrival_seq
                                 and earlier.state in ('held', 'intended', 'acting', 'in doubt'))
+                          and (e.by_document = 0 or not exists (
+                              select 1 from job before
+                              where before.arrival_seq < e.arrival_seq
+                                and (before.state = 'working' or (before.state = 'waiting' and before.waits_for = 'turn'))))
                         order by arrival_seq, created_at limit :most
                         """)
                 .param("now", clock.millis())
@@ -331,10 +420,14 @@ final class Effects {
     }
 
     Optional<Effect> find(String id) {
-        return store.read(db -> db.sql(SELECT + " where e.id = ?")
+        return store.read(db -> find(db, id));
+    }
+
+    private static Optional<Effect> find(JdbcClient db, String id) {
+        return db.sql(SELECT + " where e.id = ?")
                 .param(id)
                 .query(Effects::effect)
-                .optional());
+                .optional();
     }
 
     /** The effects whose receipts were written last. */

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.IntFunction;
 import lectomen.engine.naming.SafeName;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
@@ -142,9 +143,10 @@ final class FolderRepository {
             return Optional.empty();
         }
         DurableFiles.syncEntry(part);
+        Optional<String> older = keepReplaced(order, part);
         String answer = "found in place after an interruption, " + order.bytes().size() + " bytes";
         return Optional.of(new Placing.Placed(
-                order.intended().get(), answer, List.of(linked ? part : placing, asideOf(part)), Optional.empty()));
+                order.intended().get(), answer, List.of(linked ? part : placing, asideOf(part)), older));
     }
 
     private static Path placingOf(Path part) {
@@ -192,6 +194,8 @@ final class FolderRepository {
             Optional<Path> leftover = tryName(name, order, bytes, intend, part);
             if (leftover.isPresent()) {
                 DurableFiles.syncEntry(part);
+                Optional<String> replaced = keepReplaced(order, part);
+                olderPlace = replaced.isPresent() ? replaced : olderPlace;
                 String answer = "in place and read back, " + order.bytes().size() + " bytes";
                 return new Placing.Placed(
                         order.placeOf(name), answer, List.of(leftover.get(), asideOf(part)), olderPlace);
@@ -212,9 +216,19 @@ final class FolderRepository {
     }
 
     private OlderVersion olderVersion(Order order, Path part) {
+        return olderVersion(order, part, olderOf(part));
+    }
+
+    private OlderVersion olderVersion(Order order, Path part, Path hidden) {
         Filing.Target.Place beside = new Filing.Target.Place(order.folder(), order.name());
         return new OlderVersion(
-                root, olderOf(part), number -> order.others().older(number).orElse(beside));
+                root, hidden, number -> order.others().older(number).orElse(beside));
+    }
+
+    /** What was replaced goes to where older versions go, where the order says so; gives its place there. */
+    private Optional<String> keepReplaced(Order order, Path part) throws IOException {
+        OlderVersion replaced = olderVersion(order, part, asideOf(part));
+        return order.keepsReplaced() && replaced.isUnderWay() ? Optional.of(replaced.keep()) : Optional.empty();
     }
 
     /** The hidden file that is left once the document stands under that name; empty when the name is taken. */
@@ -285,9 +299,11 @@ final class FolderRepository {
      * Takes back a document that we filed, unless somebody changed it since.
      *
      * @param effectId names the hidden file that it is moved to on the way
+     * @param older where it goes, as the so manieth; empty where it goes away
      * @param intend called before anything is done
      */
-    Withdrawing withdraw(String effectId, Order.Own own, Consumer<String> intend) {
+    Withdrawing withdraw(
+            String effectId, Order.Own own, Optional<IntFunction<Filing.Target.Place>> older, Consumer<String> intend) {
         if (!Files.isDirectory(root)) {
             return new Withdrawing.NotNow(Reason.of("destination.away", "connection", connection));
         }
@@ -297,31 +313,38 @@ final class FolderRepository {
         try {
             intend.accept(own.place());
             if (Files.exists(aside)) {
-                return clearAside(aside, place, own);
+                return clearAside(aside, place, own, older);
             }
             if (!Files.isRegularFile(place, LinkOption.NOFOLLOW_LINKS)) {
-                return new Withdrawing.Gone("was no longer there");
+                return new Withdrawing.Gone("was no longer there", Optional.empty());
             }
             if (!holds(place, own.content())) {
                 return new Withdrawing.Changed();
             }
             Files.move(place, aside, StandardCopyOption.ATOMIC_MOVE);
-            return clearAside(aside, place, own);
+            return clearAside(aside, place, own, older);
         } catch (IOException e) {
             return new Withdrawing.NotNow(trouble(e, 0));
         }
     }
 
-    private Withdrawing clearAside(Path aside, Path place, Order.Own own) throws IOException {
+    private Withdrawing clearAside(
+            Path aside, Path place, Order.Own own, Optional<IntFunction<Filing.Target.Place>> older)
+            throws IOException {
         if (!holds(aside, own.content())) {
             putBack(aside, place);
             return new Withdrawing.Changed();
         }
-        Files.delete(aside);
+        Optional<String> kept = Optional.empty();
+        if (older.isPresent()) {
+            kept = Optional.of(new OlderVersion(root, aside, older.get()).keep());
+        } else {
+            Files.delete(aside);
+        }
         DurableFiles.syncEntry(aside);
         names.free(
                 Objects.requireNonNull(place.getParent()), place.getFileName().toString());
-        return new Withdrawing.Gone("taken back, " + own.content().size() + " bytes");
+        return new Withdrawing.Gone("taken back, " + own.content().size() + " bytes", kept);
     }
 
     /** The hidden file that is left once the place holds the bytes; empty when the name is taken after all. */

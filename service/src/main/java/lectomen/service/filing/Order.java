@@ -13,6 +13,7 @@ import lectomen.engine.task.ByteRef;
  * @param folder levels below the root, outermost first
  * @param others the names to go to where the name is taken
  * @param replaces a document of our own that this one takes the place of, where both have the same place
+ * @param keepsReplaced whether what is replaced goes to where older versions go, rather than away
  * @param intended the place, below the root, that an earlier attempt wrote down before it acted
  */
 record Order(
@@ -23,6 +24,7 @@ record Order(
         OtherNames others,
         ByteRef bytes,
         Optional<Own> replaces,
+        boolean keepsReplaced,
         Optional<String> intended) {
     /** Something that we filed. @param place below the root */
     record Own(String place, ByteRef content) {}

@@ -1,8 +1,10 @@
 package lectomen.service.filing;
 
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.IntFunction;
 import lectomen.engine.naming.SafeName;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.rule.WhenTaken;
@@ -40,7 +42,12 @@ record Work(FolderRepository repository, Order order, String explanation) {
                                     .findFolder(effect.connection())
                                     .map(folder -> new Work(
                                             repository(effect.connection(), folder),
-                                            order(effect, place, filing.whenTaken(), otherNames(filing, place)),
+                                            order(
+                                                    effect,
+                                                    place,
+                                                    filing.whenTaken(),
+                                                    otherNames(filing, place),
+                                                    filing.findDocumentKey().isPresent()),
                                             ""))
                             : Optional.empty();
                 }
@@ -54,11 +61,25 @@ record Work(FolderRepository repository, Order order, String explanation) {
                                     effect,
                                     place,
                                     WhenTaken.NUMBER_IT,
-                                    number -> SafeName.numbered(place.name(), number)),
+                                    number -> SafeName.numbered(place.name(), number),
+                                    false),
                             request.explanation()));
                 }
                 case WITHDRAW -> Optional.empty();
             };
+        }
+
+        /** Where what an effect filed goes once it is older, as the so manieth; empty where its rule does not say. */
+        Optional<IntFunction<Filing.Target.Place>> findOlder(String effectId) {
+            Optional<Effect> old = effects.find(effectId).filter(effect -> effect.kind() == Effect.Kind.FILE);
+            return old.map(effect -> {
+                Filing filing = JSON.readValue(effect.request(), Filing.class);
+                List<String> path = List.of(effect.place().orElseThrow().split("/"));
+                Filing.Target.Place place =
+                        new Filing.Target.Place(path.subList(0, path.size() - 1), path.get(path.size() - 1));
+                return number -> filing.older(place, number, locale)
+                        .orElseThrow(() -> new IllegalStateException("No place for older versions of " + effectId));
+            });
         }
 
         FolderRepository repository(String connection, Path folder) {
@@ -79,11 +100,16 @@ record Work(FolderRepository repository, Order order, String explanation) {
             };
         }
 
-        private Order order(Effect effect, Filing.Target.Place place, WhenTaken whenTaken, Order.OtherNames others) {
-            Optional<Order.Own> replaces = effect.supersedes()
-                    .flatMap(effects::find)
-                    .filter(Effect::stands)
-                    .map(earlier -> new Order.Own(earlier.place().orElseThrow(), earlier.bytes()));
+        private Order order(
+                Effect effect,
+                Filing.Target.Place place,
+                WhenTaken whenTaken,
+                Order.OtherNames others,
+                boolean replacesDocuments) {
+            Optional<Effect> replaced =
+                    effect.supersedes().flatMap(effects::find).filter(Effect::stands);
+            Optional<Order.Own> replaces =
+                    replaced.map(earlier -> new Order.Own(earlier.place().orElseThrow(), earlier.bytes()));
             return new Order(
                     effect.id(),
                     place.folder(),
@@ -92,6 +118,9 @@ record Work(FolderRepository repository, Order order, String explanation) {
                     others,
                     effect.bytes(),
                     replaces,
+                    replacesDocuments
+                            && replaced.filter(earlier -> !earlier.jobId().equals(effect.jobId()))
+                                    .isPresent(),
                     effect.place());
         }
     }

@@ -277,5 +277,6 @@ public final class JobActions {
             throw begun(job, "cancelled");
         }
         jobs.move(db, job.id(), Jobs.Move.to(JobState.CANCELLED, reason), principal);
+        effects.othersMayGoOn(db, job);
     }
 }

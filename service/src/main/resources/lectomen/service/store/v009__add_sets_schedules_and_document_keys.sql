@@ -58,6 +58,43 @@ create table rule_rename (
     at         integer not null
 ) strict;
 
+-- Effects may also tell whoever sent a document what became of it. by_document tells that document_key is the rule's own key,
+-- by which a later document takes the place of an earlier one.
+create table effect_2 (
+    id               text    primary key,
+    incarnation      integer not null,
+    job_id           text    not null references job (id),
+    generation       integer not null,
+    step             integer not null,
+    kind             text    not null
+                     check (kind in ('file', 'give back', 'withdraw', 'answer', 'print', 'notify', 'hand over')),
+    connection       text    not null,
+    settings_hash    text    not null,
+    idempotency_key  text    not null unique,
+    document_key     text    not null,
+    by_document      integer not null default 0,
+    arrival_seq      integer not null,
+    output           text    not null,
+    depends_on       text    references effect (id),
+    supersedes       text    references effect (id),
+    withdraws        text    references effect (id),
+    state            text    not null check (state in ('held', 'intended', 'acting', 'done', 'in doubt', 'abandoned')),
+    reason_code      text,
+    attempts         integer not null default 0,
+    next_try_at      integer not null default 0,
+    created_at       integer not null,
+    changed_at       integer not null,
+    version          integer not null default 1
+) strict;
+insert into effect_2 select id, incarnation, job_id, generation, step, kind, connection, settings_hash, idempotency_key,
+    document_key, 0, arrival_seq, output, depends_on, supersedes, withdraws, state, reason_code, attempts, next_try_at,
+    created_at, changed_at, version from effect;
+drop table effect;
+alter table effect_2 rename to effect;
+create index effect_by_state on effect (state, next_try_at);
+create index effect_by_job on effect (job_id);
+create index effect_by_document on effect (document_key, arrival_seq);
+
 -- By which later documents know what earlier ones of the same key filed. A keyed hash; empty where the rule has no key.
 alter table receipt add column document_key text not null default '';
 alter table receipt add column arrival_seq integer not null default 0;

@@ -34,6 +34,7 @@ class FolderRepositoryTest {
     private ByteRef ref;
     private final List<String> intents = new ArrayList<>();
     private Optional<Order.Own> replaces = Optional.empty();
+    private boolean keepsReplaced;
 
     @BeforeEach
     void make() throws IOException {
@@ -54,7 +55,16 @@ class FolderRepositoryTest {
     };
 
     private Order order(WhenTaken whenTaken, Optional<String> intended) {
-        return new Order("1-e7", List.of("Permits", "2027"), "heron.pdf", whenTaken, OTHERS, ref, replaces, intended);
+        return new Order(
+                "1-e7",
+                List.of("Permits", "2027"),
+                "heron.pdf",
+                whenTaken,
+                OTHERS,
+                ref,
+                replaces,
+                keepsReplaced,
+                intended);
     }
 
     private Placing place(boolean links, Order order) {
@@ -250,7 +260,7 @@ class FolderRepositoryTest {
 
     private Withdrawing withdraw() {
         return new FolderRepository("archive", root, new FolderNames())
-                .withdraw("1-e9", replaces.orElseThrow(), intents::add);
+                .withdraw("1-e9", replaces.orElseThrow(), Optional.empty(), intents::add);
     }
 
     @Test
@@ -258,7 +268,7 @@ class FolderRepositoryTest {
         filedBefore("an older permit");
         assertThat(withdraw()).isInstanceOf(Withdrawing.Gone.class);
         assertThat(filesBelow(root)).isEmpty();
-        assertThat(withdraw()).isEqualTo(new Withdrawing.Gone("was no longer there"));
+        assertThat(withdraw()).isEqualTo(new Withdrawing.Gone("was no longer there", Optional.empty()));
         Files.writeString(inPlace("heron.pdf"), "a stranger's");
         assertThat(withdraw()).isEqualTo(new Withdrawing.Changed());
         assertThat(inPlace("heron.pdf")).hasContent("a stranger's");
