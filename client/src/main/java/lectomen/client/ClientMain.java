@@ -21,6 +21,7 @@ import picocli.CommandLine.Command;
             SecretCommand.class,
             SendCommand.class,
             JobCommand.class,
+            SourceCommand.class,
             IntakeCommand.class,
             RetentionCommand.class,
             WelcomeCommand.class,

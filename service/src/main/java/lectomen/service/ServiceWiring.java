@@ -30,6 +30,7 @@ import lectomen.service.intake.LyingNow;
 import lectomen.service.intake.SourcePauses;
 import lectomen.service.intake.SourceRuns;
 import lectomen.service.intake.Uploads;
+import lectomen.service.intake.WouldBeTaken;
 import lectomen.service.job.DayCounts;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobFamily;
@@ -134,10 +135,16 @@ class ServiceWiring {
             Rulebook rulebook,
             Sources sources,
             EffectRunner effects,
+            CurrentSite site,
             InstantSource clock) {
-        FollowUps followUps = new FollowUps(ledger, jobs, results, notes, rulebook, sources, clock);
+        FollowUps followUps = new FollowUps(ledger, jobs, results, notes, rulebook, sources, effects, site, clock);
         effects.whenEnded(followUps);
         return followUps;
+    }
+
+    @Bean
+    WouldBeTaken wouldBeTaken(InstantSource clock) {
+        return new WouldBeTaken(clock);
     }
 
     @Bean

@@ -50,10 +50,7 @@ final class StepsOfPlan {
         this.site = site;
         this.text = text;
         this.lookups = lookups;
-        slots.putAll(KnownSlots.of(facts, site));
-        slots.putAll(candidate.rule().parameters());
-        slots.put("rule", candidate.ref().id());
-        candidate.rule().when().ifPresent(when -> slots.putAll(when.nameParts(facts)));
+        slots.putAll(AnswerSlots.of(candidate.rule(), facts, site, Map.of()));
     }
 
     Outcome run(List<Considered> considered) {

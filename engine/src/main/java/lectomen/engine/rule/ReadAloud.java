@@ -57,6 +57,13 @@ public final class ReadAloud {
         return List.copyOf(reading.sentences);
     }
 
+    /** What stands under {@code from:} for one folder. */
+    public static List<Sentence> of(RuleDocument.From from) {
+        ReadAloud reading = new ReadAloud();
+        reading.from(from);
+        return List.copyOf(reading.sentences);
+    }
+
     private void say(Part part, String words, int depth, int line) {
         sentences.add(new Sentence(part, words, depth, line));
     }

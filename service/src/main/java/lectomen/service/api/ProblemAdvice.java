@@ -56,6 +56,11 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     }
 
     @ExceptionHandler
+    ProblemDetail noSuchSource(NoSuchSourceException e) {
+        return problem(HttpStatus.NOT_FOUND, "no-such-source", "No such source", e.getMessage());
+    }
+
+    @ExceptionHandler
     ProblemDetail noSuchLookup(NoSuchLookupException e) {
         return problem(HttpStatus.NOT_FOUND, "no-such-lookup", "No such lookup", e.getMessage());
     }

@@ -12,7 +12,6 @@ import lectomen.service.bytes.Room;
 import lectomen.service.home.Home;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.IntakeSwitch;
-import lectomen.service.intake.SourceStatus;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.Ledger;
@@ -68,43 +67,6 @@ final class StatusController {
         this.metrics = metrics;
     }
 
-    /**
-     * A hot folder.
-     *
-     * @param nextLookAt at the latest; an event brings it forward
-     * @param trouble why nothing can be taken from it
-     * @param silent that nothing came for longer than the source expects
-     * @param settling files that still change or have just appeared
-     * @param ready files that wait to be taken
-     * @param unwanted files that no rule wants
-     * @param left files that were taken and can't be removed
-     */
-    record SourceView(
-            String folder,
-            Optional<Instant> lastLookAt,
-            Optional<Instant> nextLookAt,
-            Optional<Instant> lastArrivalAt,
-            Optional<JobView.ReasonView> trouble,
-            Optional<JobView.ReasonView> silent,
-            int settling,
-            int ready,
-            int unwanted,
-            int left) {
-        static SourceView of(SourceStatus source) {
-            return new SourceView(
-                    source.folder(),
-                    source.lastLookAt(),
-                    source.nextLookAt(),
-                    source.lastArrivalAt(),
-                    source.trouble().map(JobView.ReasonView::of),
-                    source.silent().map(JobView.ReasonView::of),
-                    source.settling(),
-                    source.ready(),
-                    source.unwanted(),
-                    source.left());
-        }
-    }
-
     record Workers(int most, List<Long> running, int deaths) {}
 
     /** @param low why no files are taken in */
@@ -134,7 +96,9 @@ final class StatusController {
     Status status() {
         Map<String, Long> counts = new TreeMap<>();
         jobs.counts().forEach((state, count) -> counts.put(state.code(), count));
-        List<SourceView> sources = folders.status().stream().map(SourceView::of).toList();
+        List<SourceView> sources = folders.status().stream()
+                .map(source -> SourceView.of(source, rulebook.acting().from(source.folder())))
+                .toList();
         Optional<Reason> low = room.findTooLow();
         List<String> notices = notices(sources, low);
         return new Status(

@@ -96,6 +96,11 @@ public final class ByteStore {
         return HexFormat.of().formatHex(digest.digest());
     }
 
+    /** What these bytes are named by. */
+    public static ByteRef refOf(byte[] bytes) {
+        return new ByteRef(HexFormat.of().formatHex(sha256().digest(bytes)), bytes.length);
+    }
+
     private static MessageDigest sha256() {
         try {
             return MessageDigest.getInstance("SHA-256");

@@ -8,8 +8,8 @@ import lectomen.engine.task.ByteRef;
 /**
  * Something to be done to the world outside, written down before it is done.
  *
- * @param request what is asked, as JSON by its kind: a {@link lectomen.engine.plan.Filing}, a {@link GiveBackRequest} or a
- *     {@link WithdrawRequest}
+ * @param request what is asked, as JSON by its kind: a {@link lectomen.engine.plan.Filing}, a {@link GiveBackRequest}, a
+ *     {@link WithdrawRequest} or an {@link AnswerRequest}
  * @param place what the last attempt intended; empty before the first
  * @param supersedes an earlier effect of the same job, whose result this one's replaces
  * @param ended whether what it filed was replaced or taken back since
@@ -32,7 +32,8 @@ record Effect(
     enum Kind {
         FILE("file"),
         GIVE_BACK("give back"),
-        WITHDRAW("withdraw");
+        WITHDRAW("withdraw"),
+        ANSWER("answer");
 
         private final String code;
 
@@ -42,6 +43,11 @@ record Effect(
 
         String code() {
             return code;
+        }
+
+        /** Whether its job waits for it: what goes back to people does not hold a job up. */
+        boolean isOfTheJob() {
+            return this == FILE || this == WITHDRAW;
         }
 
         static Kind ofCode(String code) {

@@ -5,8 +5,10 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -139,6 +141,48 @@ public final class EffectRunner implements AutoCloseable {
         }
     }
 
+    /**
+     * Has an answer put where whoever sent a document finds it.
+     *
+     * @param folder a path, or a name inside the hot folder
+     * @return false, and nothing is done, if it is a name and there is no hot folder
+     */
+    public boolean answer(
+            JdbcClient db, Job job, Optional<String> hotFolder, String folder, String name, String content) {
+        Optional<ForPeople> where = ForPeople.find(hotFolder, folder);
+        where.ifPresent(found -> giveBack.answer(db, job, found, name, content));
+        return where.isPresent();
+    }
+
+    /**
+     * Has a document as it came put into a folder, with the reason beside it if there is one.
+     *
+     * @return false, and nothing is done, if the folder is a name inside a hot folder and there is none
+     */
+    public boolean moveOriginal(
+            JdbcClient db, Job job, Optional<String> hotFolder, String folder, Optional<Reason> reason) {
+        Optional<ForPeople> where = ForPeople.find(hotFolder, folder);
+        String explanation = reason.map(why -> giveBack.explanation(job, why)).orElse("");
+        where.ifPresent(found -> giveBack.intend(db, job, found, explanation));
+        return where.isPresent();
+    }
+
+    /** The values by which the present run of a job was filed, with where that was; empty where it was not. */
+    public Optional<Map<String, String>> filedSlots(JdbcClient db, Job job) {
+        return effects.ofJob(db, job.id()).stream()
+                .filter(effect -> effect.stands() && effect.generation() == job.generation())
+                .findFirst()
+                .map(effect -> {
+                    Map<String, String> slots = new HashMap<>(
+                            JSON.readValue(effect.request(), Filing.class).slots());
+                    String place = effect.place().orElse("");
+                    int level = place.lastIndexOf('/');
+                    slots.put("filed as", place.substring(level + 1));
+                    slots.put("filed in", level < 0 ? "" : place.substring(0, level));
+                    return slots;
+                });
+    }
+
     /** What came in with a job that has ended may have waited for that, to take back what earlier documents filed. */
     public void othersMayGoOn(JdbcClient db, Job job) {
         for (String id : SameDocument.filedWith(db, job)) {
@@ -176,7 +220,7 @@ public final class EffectRunner implements AutoCloseable {
             fail(effect, Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
             return;
         }
-        if (!bytes.has(effect.bytes().sha256())) {
+        if (work.get().content().isEmpty() && !bytes.has(effect.bytes().sha256())) {
             fail(effect, Reason.of("bytes.missing"), JobState.FAILED);
             return;
         }
@@ -184,7 +228,7 @@ public final class EffectRunner implements AutoCloseable {
                 .repository()
                 .place(
                         work.get().order(),
-                        bytes::open,
+                        work.get().bytes(bytes),
                         place -> store.write(db -> {
                             effects.acting(db, effect, place);
                             return place;
@@ -280,7 +324,7 @@ public final class EffectRunner implements AutoCloseable {
         store.write(db -> {
             Job job = jobs.find(db, effect.jobId()).orElseThrow();
             if (came instanceof Withdrawing.Gone gone) {
-                effects.done(db, effect, job, request.place(), gone.how());
+                effects.done(db, effect, job, request.place(), request.content(), gone.how());
                 gone.older().ifPresent(older -> effects.movedOlder(db, effect, older));
             } else {
                 effects.abandon(db, effect, Reason.of("withdraw.changed", "name", request.place()));
@@ -303,7 +347,7 @@ public final class EffectRunner implements AutoCloseable {
         }
         store.write(db -> {
             Job job = jobs.find(db, effect.jobId()).orElseThrow();
-            effects.done(db, effect, job, placed.place(), placed.answer());
+            effects.done(db, effect, job, placed.place(), work.order().bytes(), placed.answer());
             placed.older().ifPresent(older -> effects.movedOlder(db, effect, older));
             if (effect.kind() == Effect.Kind.FILE) {
                 Filing filing = JSON.readValue(effect.request(), Filing.class);
@@ -364,9 +408,10 @@ public final class EffectRunner implements AutoCloseable {
         store.write(db -> {
             effects.waitUntil(db, effect, nextTry, reason);
             letNumbersGo(db, effect);
-            if (effect.kind() != Effect.Kind.GIVE_BACK) {
+            Job job = jobs.find(db, effect.jobId()).orElseThrow();
+            if (effect.kind().isOfTheJob() && !job.state().isEnd()) {
                 Jobs.Move wait = Jobs.Move.waitForDestination(Optional.of(nextTry), Optional.of(reason));
-                jobs.move(db, effect.jobId(), wait, "service");
+                jobs.move(db, job, wait, "service");
             }
             return nextTry;
         });
@@ -446,13 +491,13 @@ public final class EffectRunner implements AutoCloseable {
     /** Whether a plan of the job's present generation waits to be carried out. */
     public boolean hasPlan(JdbcClient db, Job job) {
         return effects.ofJob(db, job.id()).stream()
-                .anyMatch(effect -> effect.kind() != Effect.Kind.GIVE_BACK && effect.generation() == job.generation());
+                .anyMatch(effect -> effect.kind().isOfTheJob() && effect.generation() == job.generation());
     }
 
     private List<Effect> openFilings(JdbcClient db, String jobId) {
         return effects.ofJob(db, jobId).stream()
-                .filter(effect -> effect.kind() != Effect.Kind.GIVE_BACK
-                        && (effect.state().isOpen() || effect.state() == Effect.State.HELD))
+                .filter(effect ->
+                        effect.kind().isOfTheJob() && (effect.state().isOpen() || effect.state() == Effect.State.HELD))
                 .toList();
     }
 

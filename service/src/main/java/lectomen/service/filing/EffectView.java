@@ -7,7 +7,7 @@ import lectomen.engine.reason.Reason;
 /**
  * An effect for people.
  *
- * @param kind "file", "give back" or "withdraw"
+ * @param kind "file", "give back", "withdraw" or "answer"
  * @param place the whole path that it has, or intends
  * @param endedAt when what it filed was replaced or taken back
  * @param older the whole path that what was there was moved to

@@ -226,13 +226,14 @@ final class Effects {
      * Writes the receipt.
      *
      * @param job that the effect is of
+     * @param bytes that were put there, or taken away
      */
-    void done(JdbcClient db, Effect effect, Job job, String place, String answer) {
+    void done(JdbcClient db, Effect effect, Job job, String place, ByteRef bytes, String answer) {
         long now = clock.millis();
         String name = place.substring(place.lastIndexOf('/') + 1);
         end(db, effect, Effect.State.DONE, Optional.of(place), Optional.empty(), Optional.empty());
         String placeKey = keyed.of("place " + effect.connection() + "/" + place);
-        String contentKey = keyed.of("content " + effect.bytes().sha256());
+        String contentKey = keyed.of("content " + bytes.sha256());
         db.sql("""
                         insert into receipt (effect_id, incarnation, at, job_id, rule_id, place_key, content_key, name_key, renamed,
                             size, answer, document_key, arrival_seq)
@@ -248,7 +249,7 @@ final class Effects {
                 .param(contentKey)
                 .param(OwnResults.nameKey(keyed, name))
                 .param(effect.kind() == Effect.Kind.FILE && !name.equals(job.name()) ? 1 : 0)
-                .param(effect.bytes().size())
+                .param(bytes.size())
                 .param(answer)
                 .param(effect.id())
                 .update();

@@ -10,11 +10,9 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
-import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import lectomen.engine.naming.SafeName;
-import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.SourceSettings;
@@ -24,7 +22,10 @@ import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Puts failed files into a folder of their own, each beside a plain text that says why. */
+/**
+ * Gives back to people: failed files in a folder of their own, each beside a plain text that says why; originals where the rule
+ * says; and answers.
+ */
 final class GiveBack {
     private static final String EXPLANATION_ENDING = ".reason.txt";
 
@@ -46,14 +47,29 @@ final class GiveBack {
                 .map(SourceSettings::failedFolder)
                 .findFirst()
                 .orElse(SourceSettings.DEFAULT_FAILED_FOLDER);
-        GiveBackRequest request = new GiveBackRequest(hotFolder, failedFolder, job.name(), explanation(job, reason));
+        ForPeople.find(Optional.of(hotFolder), failedFolder)
+                .ifPresent(folder -> intend(db, job, folder, explanation(job, reason)));
+    }
+
+    /** Has the document as it came put into a folder. @param explanation that is put beside it; empty for none */
+    void intend(JdbcClient db, Job job, ForPeople folder, String explanation) {
+        GiveBackRequest request = new GiveBackRequest(folder.hotFolder(), folder.folder(), job.name(), explanation);
         effects.intend(
                 db,
                 job,
-                Effects.Intent.of(0, Effect.Kind.GIVE_BACK, root(request).toString(), hotFolder, request));
+                Effects.Intent.of(0, Effect.Kind.GIVE_BACK, folder.root().toString(), folder.hotFolder(), request));
     }
 
-    private String explanation(Job job, Reason reason) {
+    /** Has an answer put where whoever sent the document finds it. */
+    void answer(JdbcClient db, Job job, ForPeople folder, String name, String content) {
+        AnswerRequest request = new AnswerRequest(folder.hotFolder(), folder.folder(), name, content);
+        effects.intend(
+                db,
+                job,
+                Effects.Intent.of(0, Effect.Kind.ANSWER, folder.root().toString(), folder.hotFolder(), request));
+    }
+
+    String explanation(Job job, Reason reason) {
         String rule = job.rule()
                 .map(ref -> "Rule:   " + ref.id() + " (version " + ref.version() + ")\n")
                 .orElse("");
@@ -63,31 +79,6 @@ final class GiveBack {
                 + "Job:    " + job.id() + ", " + clock.instant().truncatedTo(ChronoUnit.SECONDS) + "\n\n"
                 + "The original is kept. Mend the file and drop it into the hot folder again,\n"
                 + "or have it tried again as it is: lectomen job retry " + job.id() + "\n";
-    }
-
-    /** The folder that must be there: the hot folder, or the parent of a failed folder elsewhere. */
-    static Path root(GiveBackRequest request) {
-        Path failed = Path.of(request.failedFolder());
-        return failed.isAbsolute()
-                ? Optional.ofNullable(failed.getParent()).orElse(failed)
-                : Path.of(request.hotFolder());
-    }
-
-    static Filing.Target.Place place(GiveBackRequest request) {
-        Path failed = Path.of(request.failedFolder()).getFileName();
-        return new Filing.Target.Place(List.of(failed.toString()), usable(request.name()));
-    }
-
-    /** The name itself where it can be one; what is only shown of a name in foreign bytes is made into one. */
-    private static String usable(String name) {
-        boolean odd = name.codePoints().anyMatch(c -> c == 0xfffd || Character.isISOControl(c) || c == '/');
-        if (!odd && name.getBytes(StandardCharsets.UTF_8).length <= SafeName.MAX_BYTES) {
-            return name;
-        }
-        int dot = name.lastIndexOf('.');
-        String made =
-                dot > 0 ? SafeName.file(name.substring(0, dot), name.substring(dot + 1)) : SafeName.file(name, "");
-        return made.isEmpty() ? "file" : made;
     }
 
     /** Whether a file starts as our explanation does; anything else of that name is somebody's own. */

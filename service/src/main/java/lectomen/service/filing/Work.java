@@ -1,5 +1,7 @@
 package lectomen.service.filing;
 
+import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
@@ -8,14 +10,24 @@ import java.util.function.IntFunction;
 import lectomen.engine.naming.SafeName;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.rule.WhenTaken;
+import lectomen.engine.task.ByteRef;
+import lectomen.service.bytes.ByteStore;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
  * What an effect asks of which folder.
  *
+ * @param content what is put there; empty for the kept bytes that the order names
  * @param explanation the text that is put beside a file which is given back; empty for none
  */
-record Work(FolderRepository repository, Order order, String explanation) {
+record Work(FolderRepository repository, Order order, Optional<String> content, String explanation) {
+    /** Hands the bytes over. @param kept where the kept bytes are */
+    FolderRepository.Bytes bytes(ByteStore kept) {
+        return content.<FolderRepository.Bytes>map(
+                        text -> sha256 -> new ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8)))
+                .orElse(kept::open);
+    }
+
     /** Makes it out for effects. */
     static final class Maker {
         private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -47,23 +59,30 @@ record Work(FolderRepository repository, Order order, String explanation) {
                                                     place,
                                                     filing.whenTaken(),
                                                     otherNames(filing, place),
-                                                    filing.findDocumentKey().isPresent()),
+                                                    filing.findDocumentKey().isPresent(),
+                                                    effect.bytes()),
+                                            Optional.empty(),
                                             ""))
                             : Optional.empty();
                 }
                 case GIVE_BACK -> {
                     GiveBackRequest request = JSON.readValue(effect.request(), GiveBackRequest.class);
-                    Filing.Target.Place place = GiveBack.place(request);
-                    FolderRepository repository = repository(effect.connection(), GiveBack.root(request));
+                    ForPeople folder = new ForPeople(request.hotFolder(), request.failedFolder());
                     yield Optional.of(new Work(
-                            repository,
-                            order(
-                                    effect,
-                                    place,
-                                    WhenTaken.NUMBER_IT,
-                                    number -> SafeName.numbered(place.name(), number),
-                                    false),
+                            repository(effect.connection(), folder.root()),
+                            orderForPeople(effect, folder.place(request.name()), effect.bytes()),
+                            Optional.empty(),
                             request.explanation()));
+                }
+                case ANSWER -> {
+                    AnswerRequest request = JSON.readValue(effect.request(), AnswerRequest.class);
+                    ForPeople folder = new ForPeople(request.hotFolder(), request.folder());
+                    ByteRef bytes = ByteStore.refOf(request.content().getBytes(StandardCharsets.UTF_8));
+                    yield Optional.of(new Work(
+                            repository(effect.connection(), folder.root()),
+                            orderForPeople(effect, folder.place(request.name()), bytes),
+                            Optional.of(request.content()),
+                            ""));
                 }
                 case WITHDRAW -> Optional.empty();
             };
@@ -100,12 +119,18 @@ record Work(FolderRepository repository, Order order, String explanation) {
             };
         }
 
+        private Order orderForPeople(Effect effect, Filing.Target.Place place, ByteRef bytes) {
+            Order.OtherNames others = number -> SafeName.numbered(place.name(), number);
+            return order(effect, place, WhenTaken.NUMBER_IT, others, false, bytes);
+        }
+
         private Order order(
                 Effect effect,
                 Filing.Target.Place place,
                 WhenTaken whenTaken,
                 Order.OtherNames others,
-                boolean replacesDocuments) {
+                boolean replacesDocuments,
+                ByteRef bytes) {
             Optional<Effect> replaced =
                     effect.supersedes().flatMap(effects::find).filter(Effect::stands);
             Optional<Order.Own> replaces =
@@ -116,7 +141,7 @@ record Work(FolderRepository repository, Order order, String explanation) {
                     place.name(),
                     whenTaken,
                     others,
-                    effect.bytes(),
+                    bytes,
                     replaces,
                     replacesDocuments
                             && replaced.filter(earlier -> !earlier.jobId().equals(effect.jobId()))

@@ -386,7 +386,7 @@ public final class Jobs {
                         update job set state = 'waiting', waits_for = 'turn', attempt = 0, version = version + 1
                         where state = 'working' and not exists (
                             select 1 from effect e
-                            where e.job_id = job.id and e.generation = job.generation and e.kind <> 'give back')
+                            where e.job_id = job.id and e.generation = job.generation and e.kind in ('file', 'withdraw'))
                         """).update();
     }
 

@@ -17,6 +17,7 @@ import lectomen.service.bytes.ByteStore;
 import lectomen.service.home.Settings;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobList;
+import lectomen.service.job.Originals;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.Rulebook;
@@ -52,6 +53,7 @@ public final class RetentionRuns implements AutoCloseable {
     private final JobList list;
     private final ByteStore bytes;
     private final InstantSource clock;
+    private final Originals originals;
     private final ScheduledExecutorService daily = Executors.newSingleThreadScheduledExecutor(work -> {
         Thread thread = new Thread(work, "retention");
         thread.setDaemon(true);
@@ -73,6 +75,7 @@ public final class RetentionRuns implements AutoCloseable {
         this.list = list;
         this.bytes = bytes;
         this.clock = clock;
+        this.originals = new Originals(ledger, clock);
     }
 
     /** Has what is due removed an hour from now, and every hour after. */
@@ -168,30 +171,10 @@ public final class RetentionRuns implements AutoCloseable {
         for (List<Found> part = some(rule, until, true); !part.isEmpty(); part = some(rule, until, true)) {
             List<Found> now = part;
             store.write(db -> {
-                now.forEach(one -> removeOriginal(db, one.id(), principal));
+                now.forEach(one -> originals.remove(db, one.id(), principal));
                 return now;
             });
         }
-    }
-
-    private void removeOriginal(JdbcClient db, String job, String principal) {
-        noLongerUse(db, job);
-        db.sql("""
-                        update job set main_sha256 = null, original_removed_at = :now, version = version + 1 where id = :job
-                        """).param("now", clock.millis()).param("job", job).update();
-        ledger.append(db, principal, "original.removed", Job.subject(job));
-    }
-
-    private static void noLongerUse(JdbcClient db, String job) {
-        db.sql("""
-                        update bytes set uses = uses - 1
-                        where uses > 0 and sha256 = (select main_sha256 from job where id = ?)
-                        """).param(job).update();
-        db.sql("""
-                        update bytes set uses = uses - 1 where uses > 0 and sha256 = (
-                            select json_extract(sidecar, '$.sha256') from job_words where job_id = ? and sidecar <> '')
-                        """).param(job).update();
-        db.sql("update job_words set sidecar = '' where job_id = ?").param(job).update();
     }
 
     private void removeJobs(Optional<String> rule, Instant until, String principal) {
@@ -206,7 +189,7 @@ public final class RetentionRuns implements AutoCloseable {
     }
 
     private void removeJob(JdbcClient db, String job, String principal) {
-        noLongerUse(db, job);
+        Originals.noLongerUse(db, job);
         for (String part : List.of(
                 "update lying_file set job_id = null where job_id = ?", // the file still lies there, and is not taken
                 // anew

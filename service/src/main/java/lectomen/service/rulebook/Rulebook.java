@@ -277,12 +277,17 @@ public final class Rulebook {
 
     /** What follows such an end in that version of a rule. */
     public Optional<FollowUp> findFollowUp(RuleRef rule, FollowUp.End end) {
-        Optional<RuleDocument> read = acting.rules().stream()
+        return findDocument(rule)
+                .flatMap(document -> Optional.ofNullable(document.then().get(end)));
+    }
+
+    /** A version of a rule, as it reads with today's settings; empty where it no longer does. */
+    public Optional<RuleDocument> findDocument(RuleRef rule) {
+        return acting.rules().stream()
                 .filter(live -> live.ref().equals(rule))
                 .map(LiveRule::rule)
                 .findFirst()
                 .or(() -> readVersion(rule));
-        return read.flatMap(document -> Optional.ofNullable(document.then().get(end)));
     }
 
     private Optional<RuleDocument> readVersion(RuleRef rule) {

@@ -1,42 +1,57 @@
 package lectomen.service.work;
 
 import java.time.InstantSource;
+import java.util.HashMap;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import lectomen.engine.plan.AnswerSlots;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.AnswerFile;
 import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.FollowUp;
+import lectomen.engine.rule.Original;
+import lectomen.engine.rule.Site;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.filing.EffectRunner;
 import lectomen.service.filing.WhenEnded;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobNotes;
 import lectomen.service.job.JobResults;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
+import lectomen.service.job.Originals;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Does what a rule says follows once a document has come to its end: tags on its job, and handing it over to another rule,
- * which gets the document as it came, its fields and the reason. It is written down together with the end, so that it happens
+ * Does what a rule says follows once a document has come to its end: tags on its job, an answer to whoever sent it,
+ * what becomes of it as it came, and handing it over to another rule, which gets the document as it came, its fields and the
+ * reason. It is written down together with the end, so that it happens
  * once however often the service is ended.
  */
 public final class FollowUps implements WhenEnded {
     private static final String SERVICE = "service";
+    private static final String NEEDS_HOT_FOLDER = "\" is a folder inside a hot folder, and it came from none.";
 
     private final Ledger ledger;
     private final Jobs jobs;
     private final JobResults results;
     private final JobNotes notes;
     private final Rulebook rulebook;
+    private final EffectRunner effects;
+    private final Originals originals;
+    private final Sources sources;
+    private final Supplier<Site> site;
     private final long uploads;
     private final InstantSource clock;
 
@@ -47,12 +62,18 @@ public final class FollowUps implements WhenEnded {
             JobNotes notes,
             Rulebook rulebook,
             Sources sources,
+            EffectRunner effects,
+            Supplier<Site> site,
             InstantSource clock) {
         this.ledger = ledger;
         this.jobs = jobs;
         this.results = results;
         this.notes = notes;
         this.rulebook = rulebook;
+        this.sources = sources;
+        this.effects = effects;
+        this.originals = new Originals(ledger, clock);
+        this.site = site;
         this.uploads = sources.ofUploads();
         this.clock = clock;
     }
@@ -61,12 +82,70 @@ public final class FollowUps implements WhenEnded {
     public boolean goesOn(JdbcClient db, Job job, JobState state, Optional<Reason> reason) {
         Optional<FollowUp> followUp =
                 end(state).flatMap(end -> job.rule().flatMap(rule -> rulebook.findFollowUp(rule, end)));
+        if (followUp.isEmpty()) {
+            return false;
+        }
         followUp.map(FollowUp::tags)
                 .filter(tags -> !tags.isEmpty())
                 .ifPresent(tags -> jobs.tag(db, jobs.find(db, job.id()).orElse(job), tags));
-        return followUp.flatMap(FollowUp::handOverTo)
+        Optional<String> hotFolder = sources.findFolder(db, job.source());
+        followUp.get().answer().ifPresent(answer -> answer(db, job, answer, state, reason, hotFolder));
+        boolean handedOver = followUp.flatMap(FollowUp::handOverTo)
                 .filter(to -> handOver(db, job, to, state, reason))
                 .isPresent();
+        boolean said = followUp.get()
+                .original()
+                .filter(original -> isDoneWith(db, job, original, reason, hotFolder))
+                .isPresent();
+        return handedOver || said;
+    }
+
+    private void answer(
+            JdbcClient db,
+            Job job,
+            AnswerFile answer,
+            JobState state,
+            Optional<Reason> reason,
+            Optional<String> hotFolder) {
+        Map<String, String> slots =
+                new HashMap<>(effects.filedSlots(db, job).orElseGet(() -> knownSlots(db, job, hotFolder)));
+        slots.put("end", state.code());
+        slots.put("reason", reason.map(Reason::words).orElse(""));
+        slots.put("job", job.id());
+        Locale locale = site.get().locale();
+        String content = answer.content(slots, locale);
+        if (!effects.answer(db, job, hotFolder, answer.folder(), answer.name(slots, locale), content)) {
+            notes.add(db, job.id(), "No answer was given: \"" + answer.folder() + NEEDS_HOT_FOLDER, SERVICE);
+        }
+    }
+
+    private Map<String, String> knownSlots(JdbcClient db, Job job, Optional<String> hotFolder) {
+        Map<String, String> fields = new TreeMap<>();
+        results.fields(db, job).forEach(field -> fields.put(field.name(), field.value()));
+        return job.rule()
+                .flatMap(rulebook::findDocument)
+                .map(rule -> AnswerSlots.of(rule, JobFacts.of(job, hotFolder, clock.instant()), site.get(), fields))
+                .orElse(fields);
+    }
+
+    /** Whether it is said with this what becomes of the document, so that nothing else need be done with it. */
+    private boolean isDoneWith(
+            JdbcClient db, Job job, Original original, Optional<Reason> reason, Optional<String> hotFolder) {
+        if (original instanceof Original.Move move) {
+            boolean moved = effects.moveOriginal(db, job, hotFolder, move.folder(), reason);
+            if (!moved) {
+                notes.add(
+                        db,
+                        job.id(),
+                        "The original was not put anywhere: \"" + move.folder() + NEEDS_HOT_FOLDER,
+                        SERVICE);
+            }
+            return moved;
+        }
+        if (original instanceof Original.Remove && job.original().isPresent()) {
+            originals.remove(db, job.id(), SERVICE);
+        }
+        return true;
     }
 
     private static Optional<FollowUp.End> end(JobState state) {

@@ -15,7 +15,6 @@ import lectomen.engine.plan.ByHand;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.Site;
 import lectomen.engine.task.Task;
 import lectomen.service.bytes.ByteStore;
@@ -214,7 +213,7 @@ public final class JobRunner implements AutoCloseable {
 
     /** What a person said needs no worker: the document is not opened. */
     private void recordByHand(Job job, ByHand byHand, Optional<String> folder, Instant beganAt) {
-        Outcome outcome = byHand.plan(facts(job, folder), site.get());
+        Outcome outcome = byHand.plan(JobFacts.of(job, folder, clock.instant()), site.get());
         store.write(db -> {
             findAtWork(db, job).ifPresent(now -> record(db, now, outcome, folder, beganAt));
             return job.id();
@@ -261,7 +260,7 @@ public final class JobRunner implements AutoCloseable {
                 job.id(),
                 job.attempt(),
                 job.original().orElseThrow(),
-                facts(job, folder),
+                JobFacts.of(job, folder, clock.instant()),
                 texts,
                 job.ruleChosen() ? Task.Asking.CHOSEN : Task.Asking.FIRST_THAT_WANTS,
                 site.get());
@@ -273,11 +272,6 @@ public final class JobRunner implements AutoCloseable {
                 .map(chosen -> chosen.equals(live.ref().id()))
                 .orElseGet(() ->
                         folder.isEmpty() || live.rule().findFrom(folder.get()).isPresent());
-    }
-
-    private Facts facts(Job job, Optional<String> folder) {
-        Facts.Circumstances more = job.more().at(clock.instant());
-        return new Facts(job.name(), job.size(), job.type(), folder, job.createdAt(), more);
     }
 
     private void record(JdbcClient db, Job before, Outcome outcome, Optional<String> folder, Instant beganAt) {

@@ -1,0 +1,267 @@
+package lectomen.client;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.JsonNode;
+
+/** Where files come from. */
+@Command(
+        name = "source",
+        description = "Hot folders: what belongs there, what is taken and when; pause one, or have one run now.",
+        synopsisSubcommandLabel = "COMMAND",
+        subcommands = {
+            SourceCommand.ListSources.class,
+            SourceCommand.Show.class,
+            SourceCommand.Would.class,
+            SourceCommand.Run.class,
+            SourceCommand.Pause.class,
+            SourceCommand.Resume.class
+        })
+final class SourceCommand {
+    private static final String SOURCES = "/sources";
+    private static final String WAITING = "waiting";
+
+    private static void print(JsonNode source) {
+        System.out.println(Words.text(source.path("folder")) + " (source " + Words.text(source.path("id")) + ")");
+        line("What belongs there: ", Words.text(source.path("about")));
+        line("Rules: ", Question.joined(source.path("rules")));
+        line("", Words.text(source.path("trouble").path("words")));
+        line("", Words.text(source.path("silent").path("words")));
+        line("", Words.text(source.path("closed").path("words")));
+        if (source.has("nextRunAt")) {
+            line("Collects. Next run: ", Words.time(source.path("nextRunAt")));
+        }
+        line("", source.path("running").asBoolean() ? "A run is under way." : "");
+        source.path(WAITING).forEach(file -> line("Waits: ", Words.text(file)));
+    }
+
+    private static void line(String before, String words) {
+        if (!words.isEmpty()) {
+            System.out.println("  " + before + words);
+        }
+    }
+
+    @Command(name = "list", description = "Show all hot folders.")
+    static final class ListSources extends Question {
+        @Override
+        JsonNode ask(Service service) {
+            return service.get(SOURCES);
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            Table table = new Table("ID", "HOT FOLDER", "RULES", "LAST FILE", "NEXT RUN", "STATE").shrink(1, 2);
+            for (JsonNode source : answer.path("sources")) {
+                table.row(
+                                Words.text(source.path("id")),
+                                Words.text(source.path("folder")),
+                                joined(source.path("rules")),
+                                Words.ago(source.path("lastArrivalAt")),
+                                source.has("nextRunAt") ? Words.time(source.path("nextRunAt")) : "",
+                                state(source))
+                        .below(Words.text(source.path("about")));
+            }
+            if (table.isEmpty()) {
+                System.out.println("No live rule takes files from a folder yet. Add one: lectomen rule add FILE");
+            } else {
+                table.print();
+            }
+        }
+
+        private static String state(JsonNode source) {
+            String trouble = Words.text(source.path("trouble").path("code"));
+            if (!trouble.isEmpty()) {
+                return trouble.equals("source.paused") ? "paused" : "trouble";
+            }
+            if (source.path("running").asBoolean()) {
+                return "running";
+            }
+            if (source.has("closed")) {
+                return "closed";
+            }
+            if (source.has("nextRunAt")) {
+                return "collects, " + source.path("ready").asInt() + " there";
+            }
+            int waiting = source.path(WAITING).size();
+            return waiting == 0 ? "open" : "open, " + waiting + " wait";
+        }
+    }
+
+    /** A question about one hot folder. */
+    abstract static class AboutSource extends Question {
+        @Parameters(
+                index = "0",
+                paramLabel = "FOLDER",
+                description = "The folder's path, the end of it (mooring-permits), or its number in source list.")
+        private String folder = "";
+
+        /** @throws Refused if no folder is meant, or several are */
+        String path(Service service) {
+            List<JsonNode> meant = new ArrayList<>();
+            for (JsonNode source : service.get(SOURCES).path("sources")) {
+                String whole = Words.text(source.path("folder"));
+                boolean same =
+                        whole.equals(folder) || Words.text(source.path("id")).equals(folder);
+                if (same) {
+                    return SOURCES + "/" + Words.text(source.path("id"));
+                }
+                if (whole.endsWith("/" + folder)) {
+                    meant.add(source);
+                }
+            }
+            if (meant.size() == 1) {
+                return SOURCES + "/" + Words.text(meant.get(0).path("id"));
+            }
+            throw new Refused(
+                    meant.isEmpty()
+                            ? "No live rule takes files from \"" + folder
+                                    + "\". Those that there are: lectomen source list"
+                            : "Several folders end like that; say more of the path: lectomen source list");
+        }
+    }
+
+    @Command(
+            name = "show",
+            description = "Show one hot folder: how files are taken from it, what waits there, and its last runs.",
+            footer = {"", "Example: lectomen source show tide-bulletins"})
+    static final class Show extends AboutSource {
+        @Override
+        JsonNode ask(Service service) {
+            return service.get(path(service));
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            SourceCommand.print(answer.path("source"));
+            System.out.println();
+            for (JsonNode sentence : answer.path("sentences")) {
+                System.out.println(
+                        "  ".repeat(sentence.path("depth").asInt() + 1) + Words.text(sentence.path("words")));
+            }
+            Table table = new Table("RUN DUE", "WHY", "BY", "BEGAN", "ENDED", "FILES");
+            for (JsonNode run : answer.path("runs")) {
+                boolean ended = run.has("endedAt");
+                int taken = run.path("taken").asInt();
+                table.row(
+                        Words.time(run.path("dueAt")),
+                        Words.text(run.path("cause")),
+                        Words.text(run.path("by")),
+                        Words.time(run.path("beganAt")),
+                        ended ? Words.time(run.path("endedAt")) : "under way",
+                        taken == 0 && ended ? "nothing new" : Integer.toString(taken));
+            }
+            if (!table.isEmpty()) {
+                System.out.println();
+                table.print();
+            }
+        }
+    }
+
+    @Command(
+            name = "would",
+            description = "Tell whether a file of that name would be taken, from which folder and by which rule.",
+            footer = {"", "Example: lectomen source would QUAY7-plan.dxf --size 300000"})
+    static final class Would extends Question {
+        @Parameters(index = "0", paramLabel = "NAME", description = "The file's name. No such file need exist.")
+        private String name = "";
+
+        @Option(names = "--size", paramLabel = "BYTES", description = "Its size (default: ${DEFAULT-VALUE}).")
+        private long size = 100_000;
+
+        @Option(names = "--rule", paramLabel = "FILE", description = "Ask this rule file rather than the live rules.")
+        private @Nullable Path rule;
+
+        @Override
+        JsonNode ask(Service service) throws IOException {
+            String path = SOURCES + "/would?name=" + Service.encoded(name) + "&size=" + size;
+            Path draft = rule;
+            return draft == null
+                    ? service.post(path)
+                    : service.postText(path, Files.readString(draft, StandardCharsets.UTF_8));
+        }
+
+        @Override
+        int exitCode(JsonNode answer) {
+            for (JsonNode folder : answer.path("folders")) {
+                for (JsonNode one : folder.path("rules")) {
+                    if (!Words.text(one.path("says")).equals("no")) {
+                        return 0;
+                    }
+                }
+            }
+            return 1;
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            Table table = new Table("IN", "RULE", "WOULD TAKE IT", "WHY").shrink(0, 3);
+            for (JsonNode folder : answer.path("folders")) {
+                String path = Words.text(folder.path("folder"));
+                if (folder.has("ignored")) {
+                    table.row(path, "", "no", Words.text(folder.path("ignored")));
+                }
+                for (JsonNode one : folder.path("rules")) {
+                    String says = Words.text(one.path("says"));
+                    table.row(path, Words.text(one.path("rule")), says, Words.text(one.path("why")))
+                            .colour(2, says.equals("no") ? Colour.RED : Colour.GREEN);
+                }
+            }
+            if (table.isEmpty()) {
+                System.out.println("No live rule takes files from a folder.");
+            } else {
+                table.print();
+            }
+        }
+    }
+
+    @Command(
+            name = "run",
+            description = "Take what lies in a folder now, whatever the hour. The run is written down.",
+            footer = {"", "Example: lectomen source run tide-bulletins"})
+    static final class Run extends AboutSource {
+        @Override
+        JsonNode ask(Service service) {
+            return service.post(path(service) + "/run");
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            System.out.println("A run began at " + Words.time(answer.path("beganAt"))
+                    + ". What it takes: lectomen source show FOLDER");
+        }
+    }
+
+    @Command(name = "pause", description = "Take nothing more from a folder; files stay where they lie.")
+    static final class Pause extends AboutSource {
+        @Override
+        JsonNode ask(Service service) {
+            return service.post(path(service) + "/pause");
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            System.out.println("Nothing is taken from " + Words.text(answer.path("folder")) + " until: source resume.");
+        }
+    }
+
+    @Command(name = "resume", description = "Take files from a folder again.")
+    static final class Resume extends AboutSource {
+        @Override
+        JsonNode ask(Service service) {
+            return service.post(path(service) + "/resume");
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            System.out.println("Files are taken from " + Words.text(answer.path("folder")) + " again.");
+        }
+    }
+}

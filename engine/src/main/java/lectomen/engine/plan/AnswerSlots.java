@@ -1,0 +1,22 @@
+package lectomen.engine.plan;
+
+import java.util.HashMap;
+import java.util.Map;
+import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.rule.Site;
+
+/** What an answer to the sender of a document can be made of. */
+public final class AnswerSlots {
+    private AnswerSlots() {}
+
+    /** What is known of a document that was not filed. @param fields that were found in it, by name */
+    public static Map<String, String> of(RuleDocument rule, Facts facts, Site site, Map<String, String> fields) {
+        Map<String, String> slots = new HashMap<>(KnownSlots.of(facts, site));
+        slots.putAll(rule.parameters());
+        slots.put("rule", rule.id());
+        rule.when().ifPresent(when -> slots.putAll(when.nameParts(facts)));
+        slots.putAll(fields);
+        return slots;
+    }
+}

@@ -1,0 +1,22 @@
+package lectomen.service.work;
+
+import java.time.Instant;
+import java.util.Optional;
+import lectomen.engine.rule.Facts;
+import lectomen.service.job.Job;
+
+/** What is known of a job's document without opening it. */
+final class JobFacts {
+    private JobFacts() {}
+
+    /** @param folder that it came from; empty for an upload */
+    static Facts of(Job job, Optional<String> folder, Instant now) {
+        return new Facts(
+                job.name(),
+                job.size(),
+                job.type(),
+                folder,
+                job.createdAt(),
+                job.more().at(now));
+    }
+}
