@@ -31,6 +31,7 @@ export function Effects({ effects }: { effects: JobStory["effects"] }) {
                 <h4>
                   {atSecond(effect.receiptAt)} {effect.answer ?? ""}
                 </h4>
+                {effect.reason !== undefined && <span>{effect.reason.words}</span>}
                 {effect.older !== undefined && (
                   <span className="name">{texts.job.olderWentTo(effect.older)}</span>
                 )}
@@ -78,6 +79,11 @@ export function ThereIs({ job }: { job: JobStory }) {
               </a>
             </Entry>
           ))}
+        {job.sidecar !== undefined && (
+          <Entry term={texts.job.dataFile}>
+            <span className="name">{job.sidecar}</span>
+          </Entry>
+        )}
         <Relatives term={texts.job.together} jobs={job.cameInWith} />
         <Relatives term={texts.job.cameOfIt} jobs={job.cameOfIt} />
         {job.resultOf !== undefined && (

@@ -24,7 +24,8 @@ final class JobStory {
                 "original",
                 Words.text(job.path("originalRemovedAt")).isEmpty()
                         ? ""
-                        : "removed " + Words.time(job.path("originalRemovedAt")) + ", when its retention ended");
+                        : "removed " + Words.time(job.path("originalRemovedAt"))
+                                + ", as its retention or its rule says");
         line(
                 "file",
                 job.path("leftInFolder").asBoolean()
@@ -32,6 +33,7 @@ final class JobStory {
                         : "");
         line("priority", job.path("priority").asInt(50) == 50 ? "" : Words.text(job.path("priority")));
         line("tags", Question.joined(job.path("tags")));
+        line("data file", Words.text(job.path("sidecar")));
         JsonNode given = job.path("given");
         line(
                 "handed over",

@@ -112,7 +112,8 @@ class SameDocumentJourney {
                         "MH-0017 sheet 2 (2).txt", "second",
                         "older/MH-0017 sheet 1 (1).txt", "first",
                         "older/MH-0017 sheet 3 (1).txt", "first"));
-        String story = service.client("job", "show", second.get("b2.txt").path("id").asString())
+        String story = service.client(
+                        "job", "show", second.get("b2.txt").path("id").asString())
                 .out();
         assertThat(story).contains("MH-0017 sheet 2 (2).txt").contains("has been changed since by somebody");
         assertThat(service.client("job", "show", second.get("b1.txt").path("id").asString())
@@ -122,10 +123,10 @@ class SameDocumentJourney {
 
     @Test
     void anEarlierDocumentNoLongerTakesThePlaceOfALaterOne() throws Exception {
-        JsonNode first = drop(Map.of("old.txt", sheet("MH-0018", 1, "first")), Map.of())
-                .get("old.txt");
-        JsonNode second = drop(Map.of("new.txt", sheet("MH-0018", 1, "second")), Map.of())
-                .get("new.txt");
+        JsonNode first =
+                drop(Map.of("old.txt", sheet("MH-0018", 1, "first")), Map.of()).get("old.txt");
+        JsonNode second =
+                drop(Map.of("new.txt", sheet("MH-0018", 1, "second")), Map.of()).get("new.txt");
         service.post("/jobs/" + first.path("id").asString() + "/run-again", "");
         JsonNode again = service.awaitJob("old.txt", "rejected");
         assertThat(again.path("reason").path("code").asString()).isEqualTo("document.newer");

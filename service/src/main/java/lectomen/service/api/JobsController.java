@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import lectomen.engine.data.Sidecar;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.plan.Considered;
 import lectomen.engine.progress.Progress;
@@ -142,6 +143,7 @@ final class JobsController {
     /**
      * @param progress how far its worker has come, while one is at it for longer than a moment
      * @param tags words that its sender or a rule put on it
+     * @param sidecar the name of the data file that came beside its document
      * @param given what the rule that handed it over knew, by name; empty for one that was not handed over
      * @param cameInWith other jobs of the same arrival
      * @param cameOfIt jobs whose file is a part or a result of this one's
@@ -152,6 +154,7 @@ final class JobsController {
             Optional<Long> arrival,
             Optional<String> originalSha256,
             List<String> tags,
+            Optional<String> sidecar,
             Map<String, String> given,
             List<Considered> considered,
             List<FieldValue> fields,
@@ -226,6 +229,7 @@ final class JobsController {
                 job.arrival(),
                 job.original().map(ref -> ref.sha256()),
                 job.more().tags().stream().sorted().toList(),
+                job.more().sidecar().map(Sidecar::name).filter(name -> !name.isEmpty()),
                 job.more().given(),
                 JSON.readValue(jobs.considered(id), CONSIDERED),
                 results.fields(job),

@@ -397,7 +397,11 @@ final class HotFolder {
                 next = shorter(next, left);
             }
         }
-        settling.keepOnly(growing);
+        Set<Path> remembered = new HashSet<>(growing);
+        if (forming.needsAll()) {
+            settled.forEach(one -> remembered.add(one.path())); // else what waits for others would begin to settle anew
+        }
+        settling.keepOnly(remembered);
         settlingNow = growing.size();
         settled.sort(Comparator.comparingLong((Looking.Found one) -> one.state().mtime())
                 .thenComparing(one -> one.path().toString()));

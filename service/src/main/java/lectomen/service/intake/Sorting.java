@@ -126,7 +126,7 @@ final class Sorting {
                 } else {
                     Optional<Lot.Piece> document = piece.state().kind() == FileState.Kind.FOLDER
                             ? findWantedFolder(piece)
-                            : findWantedFile(piece, isDataAlone(lot));
+                            : findWantedFile(piece, dataFileOf(piece, lot), isDataAlone(lot));
                     document.ifPresent(wanted::add);
                     anyDocument |= document.isPresent();
                 }
@@ -141,7 +141,14 @@ final class Sorting {
                     && lot.first().role() == Lot.Role.DOCUMENT;
         }
 
-        private Optional<Lot.Piece> findWantedFile(Lot.Piece piece, boolean anyhow) {
+        /** The data file that rules may ask; of a document that fails since none came, they are asked as if one had. */
+        private static Optional<Path> dataFileOf(Lot.Piece piece, Lot lot) {
+            boolean awaited =
+                    piece.role() == Lot.Role.LONE_DOCUMENT && lot.fails().isPresent();
+            return awaited ? Optional.of(piece.file()) : piece.sidecar();
+        }
+
+        private Optional<Lot.Piece> findWantedFile(Lot.Piece piece, Optional<Path> sidecar, boolean anyhow) {
             Path file = piece.file();
             FileState state = piece.state();
             String name = nameOf(file);
@@ -157,7 +164,7 @@ final class Sorting {
                 return Optional.empty();
             }
             Optional<Job> told = findTold(name);
-            List<Considered> considered = ask(file, state, type, piece.sidecar());
+            List<Considered> considered = ask(file, state, type, sidecar);
             boolean wanted =
                     anyhow || type == FileType.EMPTY || considered.stream().anyMatch(Sorting::mayTake);
             if (wanted || told.filter(Sorting::isAskedFor).isPresent()) {

@@ -224,7 +224,7 @@ public final class JobActions {
                 job.id(),
                 job.state(),
                 job.originalRemovedAt().isPresent()
-                        ? what + ": its original was removed when its retention ended"
+                        ? what + ": its original was removed, as its retention or its rule says"
                         : what + ": its file still lies in its folder and is looked at when it or a rule changes");
     }
 

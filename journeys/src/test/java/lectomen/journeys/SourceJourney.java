@@ -1,0 +1,241 @@
+package lectomen.journeys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.List;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Hot folders that are open at hours, collect until a set time, can be paused and asked. The service has a clock that is set to
+ * shortly before half past five on a Friday afternoon in March.
+ */
+class SourceJourney {
+    private static final LocalDateTime BEFORE = LocalDateTime.of(2030, 3, 1, 17, 29, 10);
+
+    @TempDir
+    private static Path temp;
+
+    private static RunningService service;
+
+    @BeforeAll
+    static void start() throws Exception {
+        Path home = temp.resolve("home");
+        RunningService first = RunningService.start(home);
+        first.stop();
+        Path settings = home.resolve("lectomen.yaml");
+        String text = Files.readString(settings);
+        Files.writeString(settings, text + "\ncalendar: { holidays: [2030-03-04] }\n");
+        service = RunningService.start(home, List.of("env", "JAVA_TOOL_OPTIONS=-Dlectomen.clock.ahead=" + ahead()));
+        service.live(Rules.keepName("whenever", "arrives: whole"));
+        service.live(Rules.keepName("evening", """
+                arrives: whole
+                run at: 17:30
+                run on: working days"""));
+        service.live(Rules.keepName("mornings", """
+                about: What the night watch writes.
+                arrives: whole
+                open: 07:00 to 12:00
+                open on: working days"""));
+        service.live(Rules.keepName("plans", """
+                accept: [text, pdf]
+                name like: ["QUAY*", "MOLE*"]
+                name not like: "*-draft*"
+                size at most: 5 MB"""));
+        service.live(Rules.keepName("together", """
+                arrives: together
+                settle: 1s"""));
+    }
+
+    private static Duration ahead() {
+        return Duration.between(LocalDateTime.now(ZoneId.systemDefault()).plusSeconds(5), BEFORE);
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        service.close();
+    }
+
+    private static void drop(String folder, String name) throws Exception {
+        Path whole = Files.writeString(temp.resolve(name), "Dropped as " + name + "\n");
+        Files.move(whole, service.inbox(folder).resolve(name));
+    }
+
+    private static JsonNode source(String folder) {
+        for (JsonNode source : service.get("/sources").path("sources")) {
+            if (source.path("folder").asString().endsWith("/" + folder)) {
+                return source;
+            }
+        }
+        throw new IllegalStateException("No source " + folder);
+    }
+
+    private static boolean isFiled(String rule, String name) {
+        return Files.exists(service.archive().resolve(rule).resolve(name));
+    }
+
+    @Test
+    void whatIsCollectedIsTakenAtItsTimeAndEachRunIsLogged() throws Exception {
+        drop("evening", "early.txt");
+        RunningService.await(
+                "the run at half past five took it", Duration.ofSeconds(90), () -> isFiled("evening", "early.txt"));
+        RunningService.await("it is over", Duration.ofSeconds(10), () -> !source("evening")
+                .path("running")
+                .asBoolean());
+        String shown = service.client("source", "show", "evening").out();
+        assertThat(shown).contains("due").contains("17:30");
+        JsonNode run = service.get("/sources/" + source("evening").path("id").asLong())
+                .path("runs")
+                .get(0);
+        assertThat(run.path("cause").asString()).isEqualTo("due");
+        assertThat(run.path("taken").asInt()).isEqualTo(1);
+
+        drop("evening", "late.txt");
+        RunningService.await(
+                "the next run is on Tuesday, since Monday is a holiday",
+                Duration.ofSeconds(10),
+                () -> source("evening").path("nextRunAt").asString().startsWith("2030-03-05T"));
+        assertThat(isFiled("evening", "late.txt")).isFalse();
+        assertThat(service.client("source", "run", "evening").exitCode()).isZero();
+        RunningService.await(
+                "it is taken when somebody asks", Duration.ofSeconds(20), () -> isFiled("evening", "late.txt"));
+        RunningService.await("that is over too", Duration.ofSeconds(10), () -> !source("evening")
+                .path("running")
+                .asBoolean());
+        service.client("source", "run", "evening");
+        RunningService.await(
+                "a run with nothing new is logged",
+                Duration.ofSeconds(20),
+                () -> service.get("/sources/" + source("evening").path("id").asLong())
+                                        .path("runs")
+                                        .size()
+                                == 3
+                        && !source("evening").path("running").asBoolean());
+        assertThat(service.client("source", "show", "evening").out())
+                .contains("asked for")
+                .contains("nothing new");
+    }
+
+    @Test
+    void aClosedFolderKeepsItsFilesAndSaysUntilWhen() throws Exception {
+        drop("mornings", "night.txt");
+        RunningService.await("it says that it is closed", Duration.ofSeconds(10), () -> source("mornings")
+                .has("closed"));
+        JsonNode source = source("mornings");
+        assertThat(source.path("closed").path("words").asString())
+                .contains("It is open 07:00 to 12:00, working days")
+                .contains("until Tue 5 Mar 07:00");
+        assertThat(source.path("about").asString()).isEqualTo("What the night watch writes.");
+        assertThat(service.inbox("mornings").resolve("night.txt")).exists();
+        assertThat(service.client("source", "list").out()).contains("closed").contains("What the night watch writes.");
+    }
+
+    @Test
+    void aPausedFolderTakesNothingUntilItGoesOn() throws Exception {
+        assertThat(service.client("source", "pause", "whenever").out()).contains("Nothing is taken from");
+        drop("whenever", "patient.txt");
+        service.stop();
+        service.startAgain();
+        RunningService.await("it is still paused after a start", Duration.ofSeconds(20), () -> source("whenever")
+                .path("trouble")
+                .path("code")
+                .asString("")
+                .equals("source.paused"));
+        assertThat(service.inbox("whenever").resolve("patient.txt")).exists();
+        assertThat(service.client("status").out()).contains("This folder is paused since");
+        service.client("source", "resume", "whenever");
+        RunningService.await("it goes on", Duration.ofSeconds(20), () -> isFiled("whenever", "patient.txt"));
+    }
+
+    @Test
+    void aFolderTellsWhichFilesItWouldTake() throws Exception {
+        assertThat(service.client("source", "would", "QUAY7-plan.pdf").exitCode())
+                .isZero();
+        assertThat(says("plans", "QUAY7-plan.pdf", 1_000)).isEqualTo("yes ");
+        assertThat(says("plans", "QUAY7-plan.dxf", 1_000)).startsWith("no does not accept dxf");
+        assertThat(says("plans", "QUAY7-draft-2.pdf", 1_000)).isEqualTo("no takes no names like *-draft*");
+        assertThat(says("plans", "Quay7.pdf", 9_000_000)).startsWith("no takes files up to 5.0 MB");
+        assertThat(says("plans", "pier.pdf", 1_000)).contains("takes names like QUAY* or MOLE*, not pier.pdf");
+        assertThat(says("plans", "QUAY7", 1_000)).startsWith("after reading");
+        assertThat(says("whenever", "~$report.txt", 10)).contains("hidden or still on their way");
+        assertThat(says("whenever", "failed/x.txt", 10)).contains("the service itself puts files");
+        assertThat(says("whenever", "sub/x.txt", 10)).contains("subfolders are left alone");
+        Path draft = Files.writeString(temp.resolve("draft.yaml"), Rules.keepName("new-plans", "name like: \"X*\""));
+        Launcher.Answer asked = service.client("source", "would", "Y.txt", "--rule", draft.toString());
+        assertThat(asked.exitCode()).isEqualTo(1);
+        assertThat(asked.out()).contains("new-plans").contains("takes names like X*");
+    }
+
+    private static String says(String folder, String name, long size) {
+        JsonNode answer = service.post(
+                "/sources/would?size=" + size + "&name=" + URLEncoder.encode(name, StandardCharsets.UTF_8), "");
+        for (JsonNode one : answer.path("folders")) {
+            if (one.path("folder").asString().endsWith("/" + folder)) {
+                JsonNode rule = one.path("rules").get(0);
+                return one.path("ignored").asString("")
+                        + (rule == null
+                                ? ""
+                                : rule.path("says").asString() + " "
+                                        + rule.path("why").asString());
+            }
+        }
+        throw new IllegalStateException("Nothing is said of " + folder);
+    }
+
+    @Test
+    void whatLiesThereOnceAllIsQuietIsOneArrival() throws Exception {
+        drop("together", "one.txt");
+        Thread.sleep(400);
+        drop("together", "two.txt");
+        Thread.sleep(400);
+        drop("together", "three.txt");
+        for (String name : List.of("one.txt", "two.txt", "three.txt")) {
+            service.awaitJob(name, "filed");
+        }
+        JsonNode story =
+                service.get("/jobs/" + service.job("one.txt").path("id").asString());
+        assertThat(story.path("cameInWith").size()).isEqualTo(2);
+    }
+
+    @Test
+    void aSourceThatCanNotWorkSaysSoWhenItIsWritten() throws Exception {
+        check("run at: 25:00", "\"run at\" is a time of day such as 17:30");
+        check("run on: working days", "go with \"run at:\"");
+        check("open: nine to five", "\"open\" is two times such as 07:00 to 18:00");
+        check("open: 07:00 to 18:00\nrun at: 12:00", "a source is open at hours or runs at times");
+        check("run at: 12:00\nrun on: Monday", "did you mean \"monday\"?");
+        check("size at most: huge", "a size such as 500 kB, 5 MB or 1 GB");
+        check("name like: \"{part}*\"", "has * and ? alone");
+        check("sweep: often", "a time such as");
+    }
+
+    private static void check(String source, String says) throws Exception {
+        Path rule = Files.writeString(temp.resolve("check.yaml"), Rules.keepName("checked", source));
+        Launcher.Answer answer = service.client("rule", "check", rule.toString());
+        assertThat(answer.exitCode()).as(source).isEqualTo(1);
+        assertThat(answer.out() + answer.err()).as(source).contains(says);
+    }
+
+    @Test
+    void callsAboutNoSourceSaySo() throws Exception {
+        assertThat(service.client("source", "show", "nowhere").err())
+                .contains("No live rule takes files from \"nowhere\"");
+        assertThat(JsonMapper.shared()
+                        .readTree(service.send(service.request("/sources/999").GET())
+                                .body())
+                        .path("code")
+                        .asString())
+                .isEqualTo("no-such-source");
+    }
+}
