@@ -43,6 +43,30 @@ class FollowUpJourney {
               filed: { hand over to: slips }
             """;
 
+    private static final String CLAIMS = """
+            lectomen: 1
+            rule: claims
+            from: { folder: "{inbox}/claims", arrives: whole }
+            do:
+              - find: claim
+                fields:
+                  vessel: { right of: Vessel }
+                  number: { pattern: 'C-\\d{3}', near: Number, required: yes }
+              - name: "{number} {vessel}"
+              - file: { in: archive, under: "Claims/{vessel}", when taken: leave }
+            then:
+              filed:
+                answer:
+                  in: answers
+                  named: "{file name}.json"
+                  json: { document: "{filed as}", folder: "{filed in}", vessel: "{vessel | upper}", ended: "{end}" }
+                original: { move to: done }
+              failed:
+                answer: { in: answers, named: "{file name} failed.txt", text: "{file name} of {vessel | or 'no vessel'}: {reason}" }
+                original: keep
+              rejected: { original: remove }
+            """;
+
     @TempDir
     private static Path temp;
 
@@ -55,6 +79,7 @@ class FollowUpJourney {
         service.live(SLIPS);
         service.post("/rules", BY_HAND);
         service.post("/rules/by-hand/live", "");
+        service.live(CLAIMS);
     }
 
     @AfterAll
@@ -63,8 +88,12 @@ class FollowUpJourney {
     }
 
     private static JsonNode drop(String name, String text, String state) throws Exception {
+        return drop("slips", name, text, state);
+    }
+
+    private static JsonNode drop(String folder, String name, String text, String state) throws Exception {
         Path whole = Files.writeString(temp.resolve(name), text);
-        Files.move(whole, service.inbox("slips").resolve(name));
+        Files.move(whole, service.inbox(folder).resolve(name));
         return service.awaitJob(name, state);
     }
 
@@ -113,6 +142,54 @@ class FollowUpJourney {
                 .contains("double", "look twice");
     }
 
+    private static String awaitText(String place) throws Exception {
+        Path file = service.inbox("claims").resolve(place);
+        RunningService.await(place + " is there", Duration.ofSeconds(20), () -> Files.exists(file));
+        return Files.readString(file);
+    }
+
+    @Test
+    void whoeverSentADocumentHearsWhatBecameOfItAndTheOriginalGoesWhereTheRuleSays() throws Exception {
+        drop("claims", "tern.txt", "Number: C-001\nVessel: Grey Tern\n", "filed");
+        assertThat(awaitText("answers/tern.json")).isEqualTo("""
+                {
+                  "document" : "C-001 Grey Tern.txt",
+                  "folder" : "Claims/Grey Tern",
+                  "vessel" : "GREY TERN",
+                  "ended" : "filed"
+                }
+                """);
+        assertThat(awaitText("done/tern.txt")).isEqualTo("Number: C-001\nVessel: Grey Tern\n");
+        assertThat(service.inbox("claims").resolve("done/tern.txt.reason.txt")).doesNotExist();
+
+        drop("claims", "torn.txt", "Vessel: Skua\n", "failed");
+        assertThat(awaitText("answers/torn failed.txt")).startsWith("torn of Skua: No number on page 1");
+        assertThat(service.inbox("claims").resolve("failed")).doesNotExist();
+
+        JsonNode rejected = drop("claims", "once-more.txt", "Number: C-001\nVessel: Grey Tern\nanother\n", "rejected");
+        JsonNode story = story(rejected.path("id").asString());
+        assertThat(story.has("originalRemovedAt")).isTrue();
+        assertThat(story.has("originalSha256")).isFalse();
+        Launcher.Answer again =
+                service.client("job", "run-again", rejected.path("id").asString());
+        assertThat(again.err()).contains("its original was removed, as its retention or its rule says");
+        String shown = service.client(
+                        "job", "show", service.job("tern.txt").path("id").asString())
+                .out();
+        assertThat(shown).contains("answer, done: ").contains("answers/tern.json");
+    }
+
+    @Test
+    void aFollowUpThatNeedsAHotFolderSaysSoForAnUpload() throws Exception {
+        service.send(service.request("/uploads?name=sent.txt&rule=claims")
+                .setHeader("Content-Type", "application/octet-stream")
+                .POST(BodyPublishers.ofString("Number: C-007\nVessel: Skua\n")));
+        JsonNode job = service.awaitJob("sent.txt", "filed");
+        assertThat(story(job.path("id").asString()).path("notes").toString())
+                .contains(
+                        "No answer was given: \\\"answers\\\" is a folder inside a hot folder, and it came from none.");
+    }
+
     @Test
     void whatIsHandedOverWaitsForARuleThatIsPaused() throws Exception {
         service.post("/rules/by-hand/pause", "");
@@ -147,5 +224,17 @@ class FollowUpJourney {
         assertThat(service.client("rule", "check", itself.toString()).out()).contains("handed over to another rule");
         Path empty = Files.writeString(temp.resolve("e.yaml"), SLIPS.replace("filed: { tag: done }", "filed: {}"));
         assertThat(service.client("rule", "check", empty.toString()).out()).contains("say what follows");
+        check(
+                CLAIMS.replace("original: keep", "original: burn"),
+                "\"original\" is keep, remove, or { move to: a folder }");
+        check(CLAIMS.replace("in: answers", "in: ../answers"), "a folder is a path from the root, or one name inside");
+        check(CLAIMS.replace("{filed as}", "{filed ass}"), "no field is called \"filed ass\"");
+        check(CLAIMS.replace("text: \"{file", "words: \"{file"), "\"words\" is not known in \"answer\"");
+    }
+
+    private static void check(String rule, String says) throws Exception {
+        Path file = Files.writeString(temp.resolve("check.yaml"), rule);
+        Launcher.Answer answer = service.client("rule", "check", file.toString());
+        assertThat(answer.out()).contains(says);
     }
 }

@@ -29,7 +29,7 @@ import lectomen.engine.task.ByteRef;
  * @param origin whose result the file is, when a result came back in
  * @param holdWanted it is at work, and is to be held as soon as its worker is done
  * @param leftInFolder its file could not be removed from its hot folder and still lies there
- * @param originalRemovedAt when its retention ended and the kept original was removed
+ * @param originalRemovedAt when the kept original was removed, as its retention or its rule says
  * @param nextTryAt for a waiting job, when it is tried next; empty for its turn
  * @param version of the row, for changes that must not overtake each other
  */
