@@ -24,6 +24,7 @@ import tools.jackson.databind.node.StringNode;
             RuleCommand.Live.class,
             RuleCommand.Pause.class,
             RuleCommand.Retire.class,
+            RuleHistoryCommand.Rename.class,
             RuleHistoryCommand.Versions.class,
             RuleHistoryCommand.Diff.class,
             RuleHistoryCommand.Return.class,

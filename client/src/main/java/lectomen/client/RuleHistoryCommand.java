@@ -3,6 +3,7 @@ package lectomen.client;
 import java.io.IOException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
 
 /** The versions of a rule: what they were, what changed, and the way back. */
@@ -20,6 +21,34 @@ final class RuleHistoryCommand {
                     case "GAP" -> "      … " + number + (number == 1 ? " line" : " lines") + " the same";
                     default -> "%5d   %s".formatted(number, text);
                 });
+    }
+
+    @Command(
+            name = "rename",
+            description = {
+                "Give a rule another id, in all its versions and wherever its jobs name it.",
+                "Its hot folder keeps its name unless --folder is said."
+            },
+            footer = {"", "Example: lectomen rule rename permits mooring-permits --folder"})
+    static final class Rename extends Question.AboutRule {
+        @Parameters(index = "1", paramLabel = "NEW", description = "The new id.")
+        private String to = "";
+
+        @Option(
+                names = "--folder",
+                description = "Rename a hot folder that is named as the rule is too; files in it go along.")
+        private boolean folder;
+
+        @Override
+        JsonNode ask(Service service) {
+            return service.post(path() + "/rename?to=" + Service.encoded(to) + "&folder=" + folder);
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            System.out.println("Rule " + id() + " is " + Words.text(answer.path("id"))
+                    + " from now on; it takes files from " + joined(answer.path("folders")) + ".");
+        }
     }
 
     @Command(name = "versions", description = "Show all versions of a rule, the newest first.")

@@ -20,6 +20,7 @@ import lectomen.service.ledger.LedgerKeeper;
 import lectomen.service.retention.RetentionRuns;
 import lectomen.service.store.NewerStoreException;
 import lectomen.service.work.JobRunner;
+import lectomen.service.work.RuleRenames;
 import org.springframework.boot.Banner;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
@@ -130,6 +131,7 @@ public final class ServiceMain {
         context.getBean(LedgerKeeper.class).start();
         context.getBean(EffectRunner.class).start();
         context.getBean(JobRunner.class).start();
+        context.getBean(RuleRenames.class).recover();
         context.getBean(HotFolders.class).start();
         context.getBean(RetentionRuns.class).start();
         int port = Objects.requireNonNull(((ServletWebServerApplicationContext) context).getWebServer())

@@ -55,6 +55,7 @@ import lectomen.service.work.GoingLive;
 import lectomen.service.work.JobActions;
 import lectomen.service.work.JobRunner;
 import lectomen.service.work.LyingThere;
+import lectomen.service.work.RuleRenames;
 import lectomen.service.work.Samples;
 import lectomen.service.work.Trials;
 import lectomen.service.workers.WorkerPool;
@@ -140,6 +141,11 @@ class ServiceWiring {
         FollowUps followUps = new FollowUps(ledger, jobs, results, notes, rulebook, sources, effects, site, clock);
         effects.whenEnded(followUps);
         return followUps;
+    }
+
+    @Bean
+    RuleRenames ruleRenames(Store store, Rulebook rulebook, Sources sources, HotFolders folders, InstantSource clock) {
+        return new RuleRenames(store, rulebook, sources, folders, clock);
     }
 
     @Bean

@@ -59,6 +59,11 @@ public final class RuleReader {
                         section.report(version.spot(), "this service reads files of form 1, not " + version.kind()));
     }
 
+    /** Whether a rule can be called so. */
+    public static boolean isId(String text) {
+        return ID.matcher(text).matches();
+    }
+
     private Optional<RuleDocument> rule(Section section) {
         requireForm(section);
         Optional<Node.Text> id = section.requireText("rule");

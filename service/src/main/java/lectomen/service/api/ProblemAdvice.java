@@ -13,6 +13,7 @@ import lectomen.service.rulebook.NoSuchRuleException;
 import lectomen.service.rulebook.RuleChangedException;
 import lectomen.service.secret.NoSuchSecretException;
 import lectomen.service.work.ChangedMeanwhileException;
+import lectomen.service.work.RenameRefusedException;
 import lectomen.service.work.SamplesDifferException;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -53,6 +54,11 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ProblemDetail noSuchRule(NoSuchRuleException e) {
         return problem(HttpStatus.NOT_FOUND, "no-such-rule", "No such rule", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail renameRefused(RenameRefusedException e) {
+        return problem(HttpStatus.CONFLICT, "rename", "The rule can't be renamed so", e.getMessage());
     }
 
     @ExceptionHandler

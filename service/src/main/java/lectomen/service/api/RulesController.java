@@ -6,13 +6,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import lectomen.engine.rule.ReadAloud;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.RuleSchema;
+import lectomen.engine.rule.RuleText;
 import lectomen.engine.yaml.Problem;
 import lectomen.service.access.Caller;
 import lectomen.service.intake.LyingNow;
@@ -21,6 +20,7 @@ import lectomen.service.rulebook.Difference;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.work.GoingLive;
+import lectomen.service.work.RuleRenames;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -39,8 +39,10 @@ final class RulesController {
     private final Rulebook rulebook;
     private final GoingLive goingLive;
     private final LyingNow lying;
+    private final RuleRenames renames;
 
-    RulesController(Rulebook rulebook, GoingLive goingLive, LyingNow lying) {
+    RulesController(Rulebook rulebook, GoingLive goingLive, LyingNow lying, RuleRenames renames) {
+        this.renames = renames;
         this.lying = lying;
         this.rulebook = rulebook;
         this.goingLive = goingLive;
@@ -160,16 +162,12 @@ final class RulesController {
         return lying.look(((RuleReading.Good) reading).rule());
     }
 
-    private static final Pattern RULE_LINE = Pattern.compile("(?m)^rule:\\s*['\"]?([a-z][a-z0-9-]*)");
-
     /** What is different from the latest version of the rule that the file names. Changes nothing, and checks no more of it. */
     @PostMapping("/compare")
     ComparedView compare(@RequestBody String text) {
-        Matcher named = RULE_LINE.matcher(text);
-        if (!named.find()) {
-            throw new BadRequestException("rule", "the file names no rule (rule: mooring-permits)");
-        }
-        return ComparedView.of(named.group(1), rulebook.find(named.group(1)).map(RuleEntry::text), text);
+        String id = RuleText.findId(text)
+                .orElseThrow(() -> new BadRequestException("rule", "the file names no rule (rule: mooring-permits)"));
+        return ComparedView.of(id, rulebook.find(id).map(RuleEntry::text), text);
     }
 
     record VersionList(List<Rulebook.Version> versions) {}
@@ -222,6 +220,20 @@ final class RulesController {
     ResponseEntity<RuleView> pause(
             @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
         return answer(rulebook.pause(id, unchanged(ifMatch), Caller.principal()));
+    }
+
+    /**
+     * Gives the rule another id, in all its versions and wherever its jobs name it.
+     *
+     * @param folder whether a hot folder that is named as the rule is gets the new name too
+     */
+    @PostMapping("/{id}/rename")
+    ResponseEntity<RuleView> rename(
+            @PathVariable String id,
+            @RequestParam String to,
+            @RequestParam(defaultValue = "false") boolean folder,
+            @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return answer(renames.rename(id, to, folder, unchanged(ifMatch), Caller.principal()));
     }
 
     record RuleOrder(List<String> ids) {}

@@ -120,7 +120,7 @@ public final class EffectRunner implements AutoCloseable {
                                 counters.withQuickNumbers(db, job.id(), filing),
                                 EarlierFilings.findReplacedBy(before, job, filing),
                                 Optional.empty(),
-                                SameDocument.key(job, filing)));
+                                SameDocument.key(db, job, filing)));
                 intended = true;
             }
         }
@@ -181,6 +181,19 @@ public final class EffectRunner implements AutoCloseable {
                     slots.put("filed in", level < 0 ? "" : place.substring(0, level));
                     return slots;
                 });
+    }
+
+    /** What goes back to people into a hot folder goes on to where that is now. */
+    public static void folderMoved(JdbcClient db, String from, String to) {
+        db.sql("""
+                        update effect_words set request = json_set(request, '$.hotFolder', :to)
+                        where json_extract(request, '$.hotFolder') = :from and effect_id in (
+                            select id from effect where kind in ('give back', 'answer') and state in ('intended', 'acting', 'held'))
+                        """).param("from", from).param("to", to).update();
+        db.sql("""
+                        update effect set connection = :to
+                        where connection = :from and kind in ('give back', 'answer') and state in ('intended', 'acting', 'held')
+                        """).param("from", from).param("to", to).update();
     }
 
     /** What came in with a job that has ended may have waited for that, to take back what earlier documents filed. */

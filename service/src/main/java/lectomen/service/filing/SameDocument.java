@@ -7,6 +7,7 @@ import java.util.Set;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.service.job.Job;
+import lectomen.service.rulebook.Rulebook;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -26,9 +27,10 @@ final class SameDocument {
     }
 
     /** The key in words that no other rule's documents have; empty for a filing without one. */
-    static Optional<String> key(Job job, Filing filing) {
+    static Optional<String> key(JdbcClient db, Job job, Filing filing) {
         return filing.findDocumentKey()
-                .map(key -> job.rule().map(rule -> rule.id()).orElse("") + " " + key);
+                .map(key ->
+                        job.rule().map(rule -> Rulebook.lineage(db, rule.id())).orElse("") + " " + key);
     }
 
     /** Why the filing must not be done: a later document of the same key was filed. One that has begun is ended properly. */
@@ -60,7 +62,7 @@ final class SameDocument {
         }
         Set<String> stale = new LinkedHashSet<>();
         for (Effect effect : filed) {
-            Optional<String> key = key(job, JSON.readValue(effect.request(), Filing.class));
+            Optional<String> key = key(db, job, JSON.readValue(effect.request(), Filing.class));
             for (Effect old : effects.earlierDocuments(db, effect)) {
                 if (stale.add(old.id())) {
                     WithdrawRequest request =

@@ -159,6 +159,11 @@ final class HotFolder {
         wish = Optional.empty();
     }
 
+    /** Whether nothing of it is being copied. */
+    boolean isQuiet() {
+        return beingCopied.get() == 0;
+    }
+
     boolean acts() {
         return wish.isPresent();
     }

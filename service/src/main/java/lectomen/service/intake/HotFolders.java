@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.time.ZoneId;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -50,6 +51,8 @@ public final class HotFolders implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(HotFolders.class);
     private static final int LOOKERS = 2;
     private static final int COPIERS = 12;
+    private static final Duration REST = Duration.ofSeconds(20);
+    private static final Duration LOOK_FOR_REST = Duration.ofMillis(20);
     private static final Duration AFTER_EVENT = Duration.ofMillis(10);
 
     /** A folder with its next look; both are only touched under the lock of this object. */
@@ -86,6 +89,7 @@ public final class HotFolders implements AutoCloseable {
 
     private final Parts parts;
     private final Map<Path, Watched> watched = new TreeMap<>();
+    private final Set<Path> leaving = new HashSet<>();
     private final Map<String, Instant> toLeave = new HashMap<>();
     private final ScheduledExecutorService lookers =
             Executors.newScheduledThreadPool(LOOKERS, work -> new Thread(work, "folder-looker"));
@@ -180,6 +184,7 @@ public final class HotFolders implements AutoCloseable {
                 one.folder.rest();
             }
         });
+        wanted.keySet().removeAll(leaving);
         wanted.forEach((folder, settings) -> {
             Watched one = watched.computeIfAbsent(folder, this::begin);
             one.folder.act(
@@ -188,6 +193,56 @@ public final class HotFolders implements AutoCloseable {
                     Optional.ofNullable(toLeave.remove(folder.toString())));
             schedule(one, Duration.ZERO);
         });
+    }
+
+    /**
+     * Lets go of a folder that is about to get another name, once nothing of it is under way; what it holds half-done is taken up
+     * where it is then. The next change of the rulebook has it watched again, by whatever name.
+     *
+     * @throws IOException if it does not come to rest
+     */
+    public void letGo(String folder) throws IOException {
+        Path path = Path.of(folder);
+        Watched one;
+        synchronized (this) {
+            leaving.add(path);
+            one = watched.remove(path);
+            if (one == null) {
+                return;
+            }
+            one.folder.rest();
+            ScheduledFuture<?> planned = one.nextLook;
+            if (planned != null) {
+                planned.cancel(false);
+            }
+            events.forget(path);
+        }
+        long until = System.nanoTime() + REST.toNanos();
+        while (isBusy(one)) {
+            if (System.nanoTime() > until) {
+                goOn(folder);
+                throw new IOException("files are still being copied out of it");
+            }
+            try {
+                Thread.sleep(LOOK_FOR_REST.toMillis());
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                goOn(folder);
+                throw new IOException("the service is stopping", e);
+            }
+        }
+    }
+
+    private synchronized boolean isBusy(Watched one) {
+        return one.looking || !one.folder.isQuiet();
+    }
+
+    /** Watches a folder again that was let go of, where a rule names it. */
+    public void goOn(String folder) {
+        synchronized (this) {
+            leaving.remove(Path.of(folder));
+        }
+        followRulebook();
     }
 
     private Watched begin(Path folder) {
@@ -333,7 +388,9 @@ public final class HotFolders implements AutoCloseable {
         } finally {
             synchronized (this) {
                 one.looking = false;
-                schedule(one, one.again ? AFTER_EVENT : next);
+                if (watched.get(one.folder.folder()) == one) {
+                    schedule(one, one.again ? AFTER_EVENT : next);
+                }
             }
         }
     }

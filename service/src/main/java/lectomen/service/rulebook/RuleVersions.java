@@ -8,6 +8,7 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.zip.CRC32C;
 import lectomen.engine.rule.RuleFile;
 import lectomen.service.ledger.Ledger;
@@ -50,8 +51,10 @@ final class RuleVersions {
         int version = known.map(entry -> entry.latestVersion() + 1).orElse(1);
         if (known.isEmpty()) {
             db.sql("""
-                            insert into rule (id, position, state, latest_version)
-                            values (:id, (select coalesce(max(position), 0) + 1 from rule), 'draft', 1)
+                            insert into rule (id, position, state, latest_version, lineage)
+                            values (:id, (select coalesce(max(position), 0) + 1 from rule), 'draft', 1,
+                                case when exists (select 1 from rule where lineage = :id)
+                                then :id || ' ' || (select count(*) from rule) else :id end)
                             """).param("id", id).update();
         } else {
             db.sql("update rule set latest_version = :version where id = :id")
@@ -74,6 +77,30 @@ final class RuleVersions {
                 .update();
         ledger.append(
                 db, principal, "rule.added", "rule " + id, "version", Integer.toString(version), "sum", checksum(text));
+    }
+
+    /**
+     * Gives a rule another id, in all its versions and wherever its jobs, samples and receipts name it.
+     *
+     * @param text what becomes of the text of each version
+     */
+    void rename(JdbcClient db, String from, String to, UnaryOperator<String> text, String principal) {
+        db.sql("pragma defer_foreign_keys = on").update();
+        db.sql("update rule set id = ? where id = ?").params(to, from).update();
+        for (Rulebook.Version version : list(db, from)) {
+            String renamed = text.apply(require(db, from, version.version()).text());
+            db.sql("update rule_version set rule_id = ?, text = ?, sha256 = ? where rule_id = ? and version = ?")
+                    .params(to, renamed, checksum(renamed), from, version.version())
+                    .update();
+        }
+        for (String naming : List.of(
+                "update rule_sample set rule_id = ? where rule_id = ?",
+                "update job set rule_id = ? where rule_id = ?",
+                "update job set wanted_rule = ? where wanted_rule = ?",
+                "update receipt set rule_id = ? where rule_id = ?")) {
+            db.sql(naming).params(to, from).update();
+        }
+        ledger.append(db, principal, "rule.renamed", "rule " + from, "to", to);
     }
 
     private static String checksum(String text) {

@@ -10,8 +10,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
+import java.util.function.UnaryOperator;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rule.NeverWins;
@@ -55,6 +58,7 @@ public final class Rulebook {
     private final Supplier<Site> site;
     private final RuleVersions versions;
     private final List<Runnable> listeners = new ArrayList<>();
+    private final Map<String, String> renamed = new ConcurrentHashMap<>();
     private volatile Acting acting;
 
     public Rulebook(Store store, Ledger ledger, Settings settings, Supplier<Site> site, InstantSource clock) {
@@ -205,6 +209,43 @@ public final class Rulebook {
             listeners.forEach(Runnable::run);
         }
         return done;
+    }
+
+    /**
+     * Gives a rule another id.
+     *
+     * @param text what becomes of the text of each version
+     * @param besides what is done in the same write
+     */
+    public RuleEntry rename(
+            String from, String to, UnaryOperator<String> text, Consumer<JdbcClient> besides, String principal) {
+        store.write(db -> {
+            versions.rename(db, from, to, text, principal);
+            besides.accept(db);
+            StoreIdentity.next(db, "rulebook");
+            return to;
+        });
+        renamed.put(from, to);
+        readAnew();
+        return require(to);
+    }
+
+    /** What a rule is called now that may have been renamed while a worker was at a document of it. */
+    public RuleRef nowCalled(RuleRef rule) {
+        String id = rule.id();
+        for (String next = renamed.get(id); next != null && find(id).isEmpty(); next = renamed.get(id)) {
+            id = next;
+        }
+        return new RuleRef(id, rule.version());
+    }
+
+    /** What the keys of a rule's documents are made with, whatever it is called. */
+    public static String lineage(JdbcClient db, String id) {
+        return db.sql("select lineage from rule where id = ?")
+                .param(id)
+                .query(String.class)
+                .optional()
+                .orElse(id);
     }
 
     private static void requireUnchanged(

@@ -27,6 +27,21 @@ public final class Sources {
                         """).param("folder", folder).query(Long.class).single()));
     }
 
+    /** Whether files ever came from the folder. */
+    public boolean isKnown(String folder) {
+        return store.read(db -> db.sql("select count(*) from source where folder = ?")
+                        .param(folder)
+                        .query(Long.class)
+                        .single())
+                > 0;
+    }
+
+    /** A folder has another name from now on; it stays the same source. */
+    public void moved(JdbcClient db, String from, String to) {
+        db.sql("update source set folder = ? where folder = ?").params(to, from).update();
+        store.afterCommit(() -> ids.remove(from));
+    }
+
     public long ofUploads() {
         return ids.computeIfAbsent(
                 UPLOADS,

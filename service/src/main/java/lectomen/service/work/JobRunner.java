@@ -275,7 +275,10 @@ public final class JobRunner implements AutoCloseable {
     }
 
     private void record(JdbcClient db, Job before, Outcome outcome, Optional<String> folder, Instant beganAt) {
-        outcome.rule().filter(rule -> rule.version() > 0).ifPresent(rule -> jobs.setRule(db, before.id(), rule));
+        outcome.rule()
+                .filter(rule -> rule.version() > 0)
+                .map(rulebook::nowCalled)
+                .ifPresent(rule -> jobs.setRule(db, before.id(), rule));
         jobs.setConsidered(db, before.id(), JSON.writeValueAsString(outcome.considered()));
         results.keep(db, before, outcome, beganAt);
         if (outcome.ending() instanceof Outcome.Ending.Planned planned) {

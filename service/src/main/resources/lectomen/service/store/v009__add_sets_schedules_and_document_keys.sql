@@ -46,6 +46,10 @@ create table source_run (
 ) strict;
 create index source_run_by_source on source_run (source_id, id);
 
+-- What the keys of a rule's documents are made with; it stays when the rule gets another name, and no other rule has it.
+alter table rule add column lineage text not null default '';
+update rule set lineage = id;
+
 -- A rule that is being renamed with its folder; the row goes once both are done.
 create table rule_rename (
     only_row   integer primary key check (only_row = 1),

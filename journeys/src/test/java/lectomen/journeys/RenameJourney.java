@@ -1,0 +1,84 @@
+package lectomen.journeys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Duration;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A rule gets another name, and its folder with it, while files come in. */
+class RenameJourney {
+    private static final String PAPERS = """
+            lectomen: 1
+            rule: papers # as the office calls them
+            from: inbox
+            same document when: "{file name}"
+            do:
+              - name: "{file name}"
+              - file: { in: archive, under: Papers }
+            """;
+
+    @TempDir
+    private Path temp;
+
+    private static void drop(Path inbox, int from, int to) throws Exception {
+        for (int i = from; i < to; i++) {
+            Path part = Files.writeString(inbox.resolve(".part-" + i), "Paper " + i + "\n");
+            Files.move(part, inbox.resolve("paper " + i + ".txt"), StandardCopyOption.ATOMIC_MOVE);
+        }
+    }
+
+    private static long filed(RunningService service) {
+        try (Stream<Path> files = Files.list(service.archive().resolve("Papers"))) {
+            return files.filter(file -> !file.getFileName().toString().startsWith("."))
+                    .filter(Files::isRegularFile)
+                    .count();
+        } catch (IOException notYet) {
+            return 0;
+        }
+    }
+
+    @Test
+    void aRuleIsRenamedWithItsFolderAndNoFileIsLostOrTakenTwice() throws Exception {
+        try (RunningService service = RunningService.start(temp.resolve("home"))) {
+            service.live(PAPERS);
+            service.live(Rules.keepName("shares", "arrives: whole"));
+            drop(service.inbox("papers"), 0, 60);
+            Thread.sleep(2_300); // some are taken, some are on their way, some still lie there
+            drop(service.inbox("papers"), 60, 80);
+            Launcher.Answer answer = service.client("rule", "rename", "papers", "office-papers", "--folder");
+            assertThat(answer.out()).contains("office-papers from now on").contains("inbox/office-papers");
+            assertThat(service.inbox("papers")).doesNotExist();
+            drop(service.inbox("office-papers"), 80, 100);
+            RunningService.await(
+                    "all are filed", Duration.ofSeconds(60), () -> filed(service), () -> filed(service) == 100);
+            assertThat(service.jobs()).hasSize(100).allSatisfy(job -> {
+                assertThat(job.path("rule").asString("")).isIn("", "office-papers");
+            });
+            service.stop();
+            service.startAgain();
+            assertThat(service.client("rule", "show", "office-papers").out())
+                    .contains("rule: office-papers # as the office calls them");
+            assertThat(service.client("rule", "show", "papers").err()).contains("no rule");
+            drop(service.inbox("office-papers"), 7, 8);
+            RunningService.await(
+                    "a document filed under the old name is known by its key",
+                    Duration.ofSeconds(30),
+                    () -> Files.exists(service.archive().resolve("Papers/older/paper 7 (1).txt")));
+
+            Launcher.Answer back = service.client("rule", "rename", "office-papers", "old-papers");
+            assertThat(back.out()).contains("takes files from").contains("inbox/office-papers");
+            assertThat(service.client("rule", "show", "old-papers").out())
+                    .contains("from: { folder: \"{inbox}/office-papers\" }");
+            assertThat(service.client("rule", "rename", "old-papers", "shares").err())
+                    .contains("There is a rule shares already");
+            assertThat(service.client("rule", "rename", "old-papers", "Shares!").err())
+                    .contains("small letters, digits and hyphens");
+        }
+    }
+}
