@@ -50,6 +50,10 @@ final class Service {
     }
 
     /** What stands there as text rather than as JSON. */
+    byte[] getBytes(String path) {
+        return answer(request(path).GET());
+    }
+
     String getText(String path) {
         return text(request(path).setHeader("Accept", "*/*").GET());
     }

@@ -3,12 +3,14 @@ package lectomen.client;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
+import java.util.HexFormat;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.Callable;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -16,69 +18,120 @@ import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
 
 /**
- * A rulebook as a folder of files, for version control and for moving it from a service where it was tried to one where it acts.
- * Rules and shared parts are YAML files, lookups CSV files named as they are. Parameters stay what each site says, and secrets
- * are in none of it.
+ * A rulebook, or some rules of it, as files: for version control, and for moving it from a service where it was tried to one where
+ * it acts. Parameters and connections stay what each site says, and secrets are in none of it.
  */
 final class SyncCommand {
-    private static final Pattern NAMED = Pattern.compile("(?m)^(rule|part):\\s*['\"]?([a-z][a-z0-9-]*)");
-
     private SyncCommand() {}
+
+    private static boolean names(JsonNode list, String name) {
+        for (JsonNode one : list) {
+            if (one.asString().equals(name)) {
+                return true;
+            }
+        }
+        return false;
+    }
 
     @Command(
             name = "export",
-            description = "Write all rules, shared parts and lookups into a folder, each as a file of its own.",
-            footer = {"", "Example: lectomen rule export rulebook && git -C rulebook add --all"})
+            description = {
+                "Write rules with their samples, shared parts and lookups as files, into a folder or one ZIP file.",
+                "Parameters are named in the rules, and secrets are not written."
+            },
+            footer = {
+                "",
+                "Examples:",
+                "  lectomen rule export rulebook && git -C rulebook add --all",
+                "  lectomen rule export permits.zip --rule mooring-permits"
+            })
     static final class Export implements Callable<Integer> {
         @Mixin
         private final Connection connection = new Connection();
 
-        @Parameters(paramLabel = "DIR", description = "The folder; made where it is not there.")
-        private Path folder = Path.of("");
+        @Parameters(paramLabel = "DIR|FILE.zip", description = "Where to; made where it is not there.")
+        private Path place = Path.of("");
+
+        @Option(
+                names = "--rule",
+                paramLabel = "ID",
+                description = "Only this rule, with what it uses; may be said again.")
+        private List<String> only = List.of();
 
         @Override
         public Integer call() throws IOException {
             Service service = connection.service();
-            Files.createDirectories(folder);
-            int written = 0;
+            Set<String> rules = new TreeSet<>();
             for (JsonNode rule : service.get("/rules").path("rules")) {
-                if (!rule.path("state").asString().equals("retired")) {
-                    String id = rule.path("id").asString();
-                    String text = service.get("/rules/" + Service.encoded(id))
-                            .path("text")
-                            .asString();
-                    Files.writeString(folder.resolve(id + ".yaml"), text);
-                    written++;
+                String id = Words.text(rule.path("id"));
+                if (only.isEmpty() ? !Words.text(rule.path("state")).equals("retired") : only.contains(id)) {
+                    rules.add(id);
                 }
             }
-            for (JsonNode part : service.get("/parts").path("parts")) {
-                Files.writeString(
-                        folder.resolve(part.path("name").asString() + ".part.yaml"),
-                        part.path("text").asString());
-                written++;
+            for (String id : only) {
+                if (!rules.contains(id)) {
+                    throw new Refused("There is no rule " + id + ".");
+                }
             }
-            for (JsonNode lookup : service.get("/lookups").path("lookups")) {
-                String name = lookup.path("name").asString();
-                Files.writeString(folder.resolve(name + ".csv"), service.getText("/lookups/" + Service.encoded(name)));
-                written++;
+            int written = 0;
+            try (RulebookFiles files = RulebookFiles.make(place)) {
+                for (String id : rules) {
+                    written += write(service, files, id);
+                }
+                for (JsonNode part : service.get("/parts").path("parts")) {
+                    if (isWanted(part, rules)) {
+                        Files.writeString(
+                                files.part(Words.text(part.path("name"))),
+                                part.path("text").asString());
+                        written++;
+                    }
+                }
+                for (JsonNode lookup : service.get("/lookups").path("lookups")) {
+                    if (isWanted(lookup, rules)) {
+                        String name = Words.text(lookup.path("name"));
+                        Files.writeString(files.lookup(name), service.getText("/lookups/" + Service.encoded(name)));
+                        written++;
+                    }
+                }
             }
-            System.out.println(written + " files are in " + folder + ".");
+            System.out.println(written + " files are in " + place + ".");
             return 0;
+        }
+
+        private boolean isWanted(JsonNode used, Set<String> rules) {
+            return only.isEmpty() || rules.stream().anyMatch(rule -> names(used.path("usedBy"), rule));
+        }
+
+        private static int write(Service service, RulebookFiles files, String id) throws IOException {
+            String path = "/rules/" + Service.encoded(id);
+            Files.writeString(files.rule(id), service.get(path).path("text").asString());
+            int written = 1;
+            for (JsonNode sample : service.get(path + "/samples").path("samples")) {
+                String name = sample.path("name").asString();
+                Path file = files.sample(id, name);
+                Files.write(file, service.getBytes(path + "/samples/" + Service.encoded(name)));
+                Files.writeString(
+                        RulebookFiles.expected(file), sample.path("expected").toPrettyString() + "\n");
+                written++;
+            }
+            return written;
         }
     }
 
     @Command(
             name = "sync",
-            description =
-                    "Bring rules, shared parts and lookups of a folder into the service: what is new or changed there. "
-                            + "Rules become drafts; nothing is taken away.",
+            description = {
+                "Bring rules, samples, shared parts and lookups of a folder or ZIP file into the service: what is new or changed"
+                        + " there.",
+                "Each change is shown, and each rule tried on its samples. Rules become drafts; nothing is taken away."
+            },
             footer = {"", "Example: lectomen rule sync rulebook --dry"})
     static final class Sync implements Callable<Integer> {
         @Mixin
         private final Connection connection = new Connection();
 
-        @Parameters(paramLabel = "DIR", description = "The folder, as rule export writes it.")
-        private Path folder = Path.of("");
+        @Parameters(paramLabel = "DIR|FILE.zip", description = "As rule export writes it.")
+        private Path place = Path.of("");
 
         @Option(names = "--dry", description = "Show what would change, and change nothing.")
         private boolean dry;
@@ -91,48 +144,66 @@ final class SyncCommand {
 
         private Service service = new Service("", "");
         private int changed;
+        private int different;
 
         @Override
         public Integer call() throws IOException {
             service = connection.service();
-            if (!Files.isDirectory(folder)) {
-                throw new NoService("there is no folder " + folder);
-            }
-            List<Path> rules = new ArrayList<>();
-            List<Path> parts = new ArrayList<>();
-            for (Path file : files(".yaml")) {
-                Matcher named = NAMED.matcher(Files.readString(file));
-                if (!named.find()) {
-                    throw new NoService(file + " names neither a rule nor a part");
+            try (RulebookFiles files = RulebookFiles.open(place)) {
+                List<RulebookFiles.Written> rules = files.rules();
+                List<RulebookFiles.Written> changing = new ArrayList<>();
+                for (RulebookFiles.Written rule : rules) {
+                    if (tell("rule ", service.postText("/rules/compare", rule.text()))) {
+                        changing.add(rule);
+                        needs(rule);
+                    }
+                    tryOut(files, rule, changing.contains(rule));
                 }
-                (named.group(1).equals("part") ? parts : rules).add(file);
-            }
-            for (Path file : files(".csv")) {
-                lookup(file);
-            }
-            for (Path file : parts) {
-                part(file);
-            }
-            for (Path file : rules) {
-                rule(file);
+                for (Path file : files.lookups()) {
+                    lookup(file);
+                }
+                for (RulebookFiles.Written part : files.parts()) {
+                    part(part);
+                }
+                for (RulebookFiles.Written rule : changing) {
+                    rule(rule);
+                }
+                for (RulebookFiles.Written rule : rules) {
+                    samples(files, rule);
+                }
             }
             System.out.println(
                     changed == 0
-                            ? "All is as in " + folder + "."
+                            ? "All is as in " + place + "."
                             : changed + (dry ? " would change. Nothing was changed." : " changed."));
-            return 0;
+            return different == 0 ? 0 : 1;
         }
 
-        private List<Path> files(String ending) throws IOException {
-            try (Stream<Path> all = Files.list(folder)) {
-                return all.filter(file -> file.getFileName().toString().endsWith(ending))
-                        .sorted()
-                        .toList();
+        /** What this site lacks for the rule, such as a parameter or a connection; parts and lookups that come along are not there yet. */
+        private void needs(RulebookFiles.Written rule) {
+            for (JsonNode problem :
+                    service.postText("/rules/check", rule.text()).path("problems")) {
+                System.out.println("  as things stand, line "
+                        + problem.path("line").asInt() + ": " + Words.text(problem.path("words")));
+            }
+        }
+
+        /** What the rule makes of its samples as they come. */
+        private void tryOut(RulebookFiles files, RulebookFiles.Written rule, boolean changes) throws IOException {
+            SampleTrial trial = new SampleTrial(service, files);
+            for (Path sample : files.samples(rule.name())) {
+                List<String> differences = trial.differences(rule, sample);
+                different += differences.isEmpty() ? 0 : 1;
+                if (changes || !differences.isEmpty()) {
+                    System.out.println("  sample " + sample.getFileName()
+                            + (differences.isEmpty() ? ": as expected" : ": different"));
+                    differences.forEach(difference -> System.out.println("    " + difference));
+                }
             }
         }
 
         private void lookup(Path file) throws IOException {
-            String name = file.getFileName().toString().replaceFirst("\\.csv$", "");
+            String name = RulebookFiles.lookupName(file);
             String path = "/lookups/" + Service.encoded(name);
             String text = Files.readString(file);
             boolean known = contains(service.get("/lookups").path("lookups"), name);
@@ -146,34 +217,84 @@ final class SyncCommand {
         }
 
         private static boolean contains(JsonNode list, String name) {
+            return contains(list, "name", name);
+        }
+
+        private static boolean contains(JsonNode list, String key, String value) {
             for (JsonNode one : list) {
-                if (one.path("name").asString().equals(name)) {
+                if (one.path(key).asString().equals(value)) {
                     return true;
                 }
             }
             return false;
         }
 
-        private void part(Path file) throws IOException {
-            String text = Files.readString(file);
-            JsonNode compared = service.postText("/parts/compare", text);
-            if (!tell("part ", compared) || dry) {
-                return;
+        private void part(RulebookFiles.Written part) {
+            if (tell("part ", service.postText("/parts/compare", part.text())) && !dry) {
+                service.postText("/parts?live=" + live + "&reason=" + Service.encoded(reason), part.text());
             }
-            service.postText("/parts?live=" + live + "&reason=" + Service.encoded(reason), text);
         }
 
-        private void rule(Path file) throws IOException {
-            String text = Files.readString(file);
-            JsonNode compared = service.postText("/rules/compare", text);
-            if (!tell("rule ", compared) || dry) {
+        private void rule(RulebookFiles.Written written) {
+            if (dry) {
                 return;
             }
-            JsonNode rule = service.postText("/rules?reason=" + Service.encoded(reason), text);
+            JsonNode rule = service.postText("/rules?reason=" + Service.encoded(reason), written.text());
             String id = rule.path("id").asString();
             if (live && rule.path("state").asString().equals("live")) {
                 service.post("/rules/" + Service.encoded(id) + "/live");
                 System.out.println("  is live");
+            }
+        }
+
+        private void samples(RulebookFiles files, RulebookFiles.Written rule) throws IOException {
+            List<Path> samples = files.samples(rule.name());
+            String path = "/rules/" + Service.encoded(rule.name());
+            boolean known = contains(service.get("/rules").path("rules"), "id", rule.name());
+            JsonNode there = samples.isEmpty() || !known
+                    ? null
+                    : service.get(path + "/samples").path("samples");
+            for (Path sample : samples) {
+                String name = sample.getFileName().toString();
+                String sum = sha256(Files.readAllBytes(sample));
+                Path expected = RulebookFiles.expected(sample);
+                if (there != null && isSame(there, name, sum, expected)) {
+                    continue;
+                }
+                say("sample " + rule.name() + "/" + name, there != null && contains(there, name));
+                if (!dry) {
+                    List<Service.Part> form = new ArrayList<>();
+                    form.add(new Service.Part("file", name, sample));
+                    if (Files.exists(expected)) {
+                        form.add(new Service.Part("expected", "expected.json", expected));
+                    }
+                    service.postForm(path + "/samples", form);
+                }
+            }
+        }
+
+        private static boolean isSame(JsonNode there, String name, String sum, Path expected) throws IOException {
+            for (JsonNode one : there) {
+                if (one.path("name").asString().equals(name)) {
+                    boolean same = one.path("sha256").asString().equals(sum);
+                    return same
+                            && (Files.notExists(expected)
+                                    || Files.readString(expected)
+                                            .strip()
+                                            .equals(one.path("expected")
+                                                    .toPrettyString()
+                                                    .strip()));
+                }
+            }
+            return false;
+        }
+
+        private static String sha256(byte[] bytes) {
+            try {
+                return HexFormat.of()
+                        .formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+            } catch (NoSuchAlgorithmException e) {
+                throw new IllegalStateException("This Java has no SHA-256", e);
             }
         }
 

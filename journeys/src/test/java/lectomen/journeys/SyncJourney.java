@@ -27,10 +27,15 @@ class SyncJourney {
             test.live(Rules.keepName("papers", "").replace("{file name}", "{pattern dated}"));
             test.live(Rules.tickets("tickets", "leave"));
             test.client("secret", "put", "mail");
-            assertThat(test.client("rule", "export", folder.toString()).out()).contains("4 files are in");
+            Path ticket = Files.writeString(temp.resolve("ticket.txt"), Rules.ticket("T-0042"));
+            test.client("rule", "sample", "keep", "tickets", ticket.toString());
+            assertThat(test.client("rule", "export", folder.toString()).out()).contains("5 files are in");
+            assertThat(test.client("rule", "export", temp.resolve("papers.zip").toString(), "--rule", "papers")
+                            .out())
+                    .contains("2 files are in");
         }
         assertThat(folder.toFile().list())
-                .containsExactlyInAnyOrder("berths.csv", "dated.part.yaml", "papers.yaml", "tickets.yaml");
+                .containsExactlyInAnyOrder("berths.csv", "dated.part.yaml", "papers.yaml", "samples", "tickets.yaml");
         try (RunningService production = RunningService.start(temp.resolve("production"))) {
             assertThat(production
                             .client("rule", "sync", folder.toString(), "--dry")
@@ -38,13 +43,15 @@ class SyncJourney {
                     .contains("lookup berths: would be new")
                     .contains("part dated: would be new")
                     .contains("rule papers: would be new")
-                    .contains("4 would change. Nothing was changed.");
+                    .contains("sample ticket.txt: as expected")
+                    .contains("sample tickets/ticket.txt: would be new")
+                    .contains("5 would change. Nothing was changed.");
             assertThat(production.get("/rules").path("rules")).isEmpty();
             assertThat(production
                             .client("rule", "sync", folder.toString(), "--reason", "first move")
                             .out())
                     .contains("rule tickets: new")
-                    .contains("4 changed.");
+                    .contains("5 changed.");
             assertThat(production
                             .get("/rules/papers")
                             .path("rule")
@@ -69,6 +76,18 @@ class SyncJourney {
                             .out())
                     .contains("is live");
             assertThat(production.client("rule", "versions", "papers").out()).contains("capital", "first move");
+            Path tickets = folder.resolve("tickets.yaml");
+            Files.writeString(
+                    tickets, Files.readString(tickets).replace("\"{ticket number}\"", "\"no {ticket number}\""));
+            Launcher.Answer tried = production.client("rule", "sync", folder.toString(), "--dry");
+            assertThat(tried.exitCode()).as("a sample comes out different").isEqualTo(1);
+            assertThat(tried.out()).contains("sample ticket.txt: different").contains("archive/tickets/no T-0042.txt");
+            assertThat(production
+                            .client("rule", "sync", temp.resolve("papers.zip").toString(), "--dry")
+                            .out())
+                    .as("the ZIP file has the rule as it was")
+                    .contains("rule papers: would change")
+                    .contains("1 would change");
             Files.writeString(folder.resolve("odd.yaml"), "a: b\n");
             assertThat(production.client("rule", "sync", folder.toString()).err())
                     .contains("odd.yaml names neither a rule nor a part");

@@ -2,12 +2,17 @@ package lectomen.service.api;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import lectomen.service.access.Caller;
 import lectomen.service.work.Samples;
+import org.springframework.core.io.InputStreamResource;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -17,20 +22,24 @@ import org.springframework.web.bind.annotation.RequestPart;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.json.JsonMapper;
 
 /** The samples of a rule: files kept with it, each with the result that is expected of it. */
 @RestController
 @RequestMapping("/api/v1/rules/{id}/samples")
 final class SamplesController {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
     private final Samples samples;
 
     SamplesController(Samples samples) {
         this.samples = samples;
     }
 
-    record SampleView(String name, long size, Samples.Result expected) {
+    record SampleView(String name, long size, String sha256, Samples.Result expected) {
         static SampleView of(Samples.Sample sample) {
-            return new SampleView(sample.name(), sample.bytes().size(), sample.expected());
+            return new SampleView(
+                    sample.name(), sample.bytes().size(), sample.bytes().sha256(), sample.expected());
         }
     }
 
@@ -43,16 +52,49 @@ final class SamplesController {
         return new SampleList(samples.of(id).stream().map(SampleView::of).toList());
     }
 
-    /** Keeps a file; what the latest version makes of it now is expected from now on. */
+    /** The file as it is kept. */
+    @GetMapping("/{name}")
+    ResponseEntity<InputStreamResource> file(@PathVariable String id, @PathVariable String name) throws IOException {
+        Samples.Sample sample = samples.of(id).stream()
+                .filter(one -> one.name().equals(name))
+                .findFirst()
+                .orElseThrow(() -> noSuchSample(id, name));
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_OCTET_STREAM)
+                .contentLength(sample.bytes().size())
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(sample.name(), StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .body(new InputStreamResource(samples.open(sample)));
+    }
+
+    private static BadRequestException noSuchSample(String id, String name) {
+        return new BadRequestException("name", "rule " + id + " has no sample " + name);
+    }
+
+    /**
+     * Keeps a file; what the latest version makes of it now is expected from now on.
+     *
+     * @param expected what is expected instead, as the list shows it
+     */
     @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
-    SampleView keep(@PathVariable String id, @RequestPart MultipartFile file) throws IOException {
+    SampleView keep(
+            @PathVariable String id,
+            @RequestPart MultipartFile file,
+            @RequestPart(required = false) Optional<MultipartFile> expected)
+            throws IOException {
         String name = Optional.ofNullable(file.getOriginalFilename()).orElse("").replaceFirst(".*/", "");
         if (name.isBlank()) {
             throw new BadRequestException("file", "the sample needs a name");
         }
         try (InputStream content = file.getInputStream()) {
-            return SampleView.of(samples.keep(id, name, content, Caller.principal()));
+            Optional<Samples.Result> result =
+                    expected.isEmpty() ? Optional.empty() : Optional.of(expected(expected.get()));
+            return SampleView.of(samples.keep(id, name, content, result, Caller.principal()));
         }
     }
 
@@ -66,7 +108,15 @@ final class SamplesController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void forget(@PathVariable String id, @PathVariable String name) {
         if (!samples.forget(id, name, Caller.principal())) {
-            throw new BadRequestException("name", "rule " + id + " has no sample " + name);
+            throw noSuchSample(id, name);
+        }
+    }
+
+    private static Samples.Result expected(MultipartFile file) throws IOException {
+        try {
+            return JSON.readValue(file.getBytes(), Samples.Result.class);
+        } catch (JacksonException e) {
+            throw new BadRequestException("expected", "what is expected is JSON as the list of samples shows it");
         }
     }
 }

@@ -89,21 +89,29 @@ final class TrialsController {
      *
      * @param file to try; or {@code job}
      * @param job whose kept original is tried
+     * @param partFile shared parts beside the rule file, each named NAME.part.yaml, as if the service had them
+     * @param lookupFile likewise tables, each named NAME.csv
      */
     @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     TrialResult trial(
             @RequestPart(required = false) Optional<MultipartFile> file,
             @RequestParam Optional<String> job,
             @RequestParam Optional<String> rule,
-            @RequestPart(required = false) Optional<MultipartFile> ruleFile)
+            @RequestPart(required = false) Optional<MultipartFile> ruleFile,
+            @RequestPart(required = false) Optional<List<MultipartFile>> partFile,
+            @RequestPart(required = false) Optional<List<MultipartFile>> lookupFile)
             throws IOException {
         Trials.With with = rule.<Trials.With>map(Trials.With.Rule::new).orElse(new Trials.With.Rulebook());
         if (ruleFile.isPresent()) {
             String text = new String(ruleFile.get().getBytes(), StandardCharsets.UTF_8);
-            if (rulebook.check(text) instanceof RuleReading.Bad bad) {
+            boolean alone = partFile.isEmpty() && lookupFile.isEmpty();
+            if (alone && rulebook.check(text) instanceof RuleReading.Bad bad) {
                 throw new BadRuleException(bad.problems());
             }
-            with = new Trials.With.Text(text);
+            Map<String, String> parts = new HashMap<>();
+            byName(partFile, ".part.yaml")
+                    .forEach((name, part) -> parts.put(name, new String(part, StandardCharsets.UTF_8)));
+            with = new Trials.With.Text(text, parts, byName(lookupFile, ".csv"));
         }
         if (job.isPresent()) {
             Job tried = jobs.require(job.get());
@@ -121,6 +129,18 @@ final class TrialsController {
         try (InputStream content = sent.getInputStream()) {
             return result(name, trials.of(name, content, with));
         }
+    }
+
+    private static Map<String, byte[]> byName(Optional<List<MultipartFile>> files, String ending) throws IOException {
+        Map<String, byte[]> named = new HashMap<>();
+        for (MultipartFile file : files.orElse(List.of())) {
+            String name = Optional.ofNullable(file.getOriginalFilename()).orElse("");
+            if (!name.endsWith(ending)) {
+                throw new BadRequestException("file", "a file beside the rule is named as NAME" + ending);
+            }
+            named.put(name.substring(0, name.length() - ending.length()).replaceFirst(".*/", ""), file.getBytes());
+        }
+        return named;
     }
 
     private TrialResult result(String name, Examination examination) {

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import lectomen.engine.extract.FieldValue;
@@ -110,14 +111,16 @@ public final class Samples {
     }
 
     /**
-     * Keeps a file with a rule; what the latest version makes of it now is what is expected from now on.
+     * Keeps a file with a rule.
      *
+     * @param expected of it; where empty, what the latest version makes of it now
      * @throws lectomen.service.rulebook.NoSuchRuleException if there is no such rule
      */
-    public Sample keep(String rule, String name, InputStream content, String principal) throws IOException {
+    public Sample keep(String rule, String name, InputStream content, Optional<Result> expected, String principal)
+            throws IOException {
         rulebook.require(rule);
         ByteRef ref = bytes.put(content);
-        Result result = result(rule, name, ref);
+        Result result = expected.isPresent() ? expected.get() : result(rule, name, ref);
         store.write(db -> {
             ByteStore.use(db, ref, clock.millis());
             db.sql("""
@@ -137,6 +140,10 @@ public final class Samples {
             return rule;
         });
         return new Sample(name, ref, result);
+    }
+
+    public InputStream open(Sample sample) throws IOException {
+        return bytes.open(sample.bytes().sha256());
     }
 
     /** Forgets a sample; false when there was none of that name. */

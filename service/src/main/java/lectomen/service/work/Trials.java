@@ -1,11 +1,14 @@
 package lectomen.service.work;
 
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.InstantSource;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -13,6 +16,9 @@ import java.util.UUID;
 import java.util.function.Supplier;
 import lectomen.engine.data.DataForm;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.lookup.Lookup;
+import lectomen.engine.lookup.LookupReader;
+import lectomen.engine.lookup.LookupRef;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.RuleFile;
@@ -43,8 +49,17 @@ public final class Trials {
         /** One version of a rule. */
         record Version(String id, int version) implements With {}
 
-        /** A rule that was handed in. */
-        record Text(String text) implements With {}
+        /**
+         * A rule that was handed in.
+         *
+         * @param parts texts of shared parts by name, which go before those that the service has
+         * @param lookups tables as CSV by name, likewise
+         */
+        record Text(String text, Map<String, String> parts, Map<String, byte[]> lookups) implements With {
+            public Text(String text) {
+                this(text, Map.of(), Map.of());
+            }
+        }
     }
 
     private final Rulebook rulebook;
@@ -81,6 +96,7 @@ public final class Trials {
                 type = FileType.of(in.readNBytes(FileType.HEAD_BYTES));
             }
             Facts facts = new Facts(name, ref.size(), type, Optional.empty(), clock.instant());
+            Map<String, byte[]> tables = new HashMap<>();
             Task task = new Task(
                     Task.PROTOCOL,
                     file.getFileName().toString(),
@@ -89,12 +105,32 @@ public final class Trials {
                     facts,
                     rules(with),
                     Task.Asking.ALL,
-                    site.get());
-            return workers.examine(
-                    task, sha256 -> sha256.equals(ref.sha256()) ? Files.newInputStream(file) : bytes.open(sha256));
+                    siteOf(with, tables));
+            return workers.examine(task, sha256 -> {
+                byte[] table = tables.get(sha256);
+                return table != null
+                        ? new ByteArrayInputStream(table)
+                        : sha256.equals(ref.sha256()) ? Files.newInputStream(file) : bytes.open(sha256);
+            });
         } finally {
             Files.deleteIfExists(file);
         }
+    }
+
+    /** The site, with the tables that were handed in; these are put to their hashes. */
+    private Site siteOf(With with, Map<String, byte[]> tables) {
+        if (!(with instanceof With.Text text) || text.lookups().isEmpty()) {
+            return site.get();
+        }
+        Map<String, LookupRef> refs = new HashMap<>(site.get().lookups());
+        text.lookups().forEach((name, csv) -> {
+            ByteRef ref = ByteStore.refOf(csv);
+            Lookup lookup = LookupReader.read(name, new String(csv, StandardCharsets.UTF_8))
+                    .lookup();
+            tables.put(ref.sha256(), csv);
+            refs.put(name, new LookupRef(ref.sha256(), ref.size(), lookup.columns()));
+        });
+        return site.get().with(refs);
     }
 
     /** What an expression gives from a data file, by the same worker and reader as in a real run. */
@@ -122,7 +158,10 @@ public final class Trials {
             return List.of(new Task.RuleText(new RuleRef(one.id(), one.version()), file));
         }
         if (with instanceof With.Text text) {
-            return List.of(new Task.RuleText(new RuleRef("handed-in", 0), rulebook.withParts(text.text())));
+            Map<String, String> parts =
+                    new HashMap<>(rulebook.withParts(text.text()).parts());
+            parts.putAll(text.parts());
+            return List.of(new Task.RuleText(new RuleRef("handed-in", 0), new RuleFile(text.text(), parts)));
         }
         return rulebook.acting().rules().stream().map(LiveRule::asText).toList();
     }
