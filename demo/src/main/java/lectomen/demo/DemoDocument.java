@@ -10,6 +10,7 @@ import java.util.List;
  * @param state the state its job must end in
  * @param reason the code of the reason; empty for none
  * @param places the places below the archive of which it must have one; empty for none
+ * @param rule the rule whose job counts; empty for the first job of that name
  */
 record DemoDocument(
         String folder,
@@ -19,21 +20,43 @@ record DemoDocument(
         String tells,
         String state,
         String reason,
-        List<String> places) {
+        List<String> places,
+        String rule) {
     enum How {
         /** Copied into the folder, as most people do. */
         COPIED,
         /** Copied in pieces over several seconds. */
         SLOWLY,
         /** Written elsewhere and moved in whole. */
-        MOVED
+        MOVED,
+        /** Moved in whole once all before are at their end. */
+        LATER,
+        /** Not dropped: another rule hands it over. */
+        HANDED_OVER
     }
 
     static DemoDocument filed(String folder, String name, byte[] bytes, How how, String tells, String... places) {
-        return new DemoDocument(folder, name, bytes, how, tells, "filed", "", List.of(places));
+        return new DemoDocument(folder, name, bytes, how, tells, "filed", "", List.of(places), "");
     }
 
     static DemoDocument refused(String folder, String name, byte[] bytes, String tells, String state, String reason) {
-        return new DemoDocument(folder, name, bytes, How.COPIED, tells, state, reason, List.of());
+        return new DemoDocument(folder, name, bytes, How.COPIED, tells, state, reason, List.of(), "");
+    }
+
+    static DemoDocument handedOver(DemoDocument document, String rule, String tells, String place) {
+        return new DemoDocument(
+                document.folder(),
+                document.name(),
+                document.bytes(),
+                How.HANDED_OVER,
+                tells,
+                "filed",
+                "",
+                List.of(place),
+                rule);
+    }
+
+    boolean isDropped() {
+        return how != How.HANDED_OVER;
     }
 }

@@ -7,6 +7,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -40,7 +41,14 @@ final class DemoDocuments {
         Permit climber =
                 new Permit("MHP-2027-0038", "../../Sea Robin", "Tallow Quay 1", "2 June 2027", "64.00", REMARK);
         byte[] whole = PermitLayouts.beside(heron);
-        return List.of(
+        DemoDocument foreign = DemoDocument.refused(
+                PERMITS,
+                "foreign permit.pdf",
+                PermitLayouts.foreign("Seeschwalbe"),
+                "a permit of another harbour; its sender gets an answer",
+                "failed",
+                "field.missing");
+        List<DemoDocument> all = new ArrayList<>(List.of(
                 DemoDocument.filed(
                         PERMITS,
                         "permit-0031.pdf",
@@ -121,13 +129,12 @@ final class DemoDocuments {
                         "failed",
                         "pdf.password"),
                 DemoDocument.refused(PERMITS, "empty.pdf", new byte[0], "an empty file", "failed", "file.empty"),
-                DemoDocument.refused(
-                        PERMITS,
-                        "foreign permit.pdf",
-                        PermitLayouts.foreign("Seeschwalbe"),
-                        "a permit of another harbour",
-                        "failed",
-                        "field.missing"),
+                foreign,
+                DemoDocument.handedOver(
+                        foreign,
+                        "works-desk",
+                        "the same, handed over with the reason",
+                        "To look at/mooring-permits/foreign permit - No permit number on page 1.pdf"),
                 DemoDocument.refused(
                         PERMITS,
                         "crane certificate.pdf",
@@ -178,9 +185,12 @@ final class DemoDocuments {
                         "a draft, which the rule does not want",
                         "unwanted",
                         "rule.none-wants",
-                        List.of()),
+                        List.of(),
+                        ""),
                 notice("147_north-mole_05032027.txt", "Notices/2027/until 2027-06-30/NM 0147 North Mole.txt"),
-                notice("0148_OUTER-ROADS_30112027.txt", "Notices/2027/until 2028-02-29/NM 0148 Outer Roads.txt"));
+                notice("0148_OUTER-ROADS_30112027.txt", "Notices/2027/until 2028-02-29/NM 0148 Outer Roads.txt")));
+        all.addAll(HarbourDay.documents());
+        return all;
     }
 
     private static DemoDocument notice(String name, String place) {

@@ -6,6 +6,11 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -39,7 +44,23 @@ import tools.jackson.databind.node.ObjectNode;
             "exit code is 0 only if every document ended as expected."
         })
 public final class DemoMain implements Callable<Integer> {
-    private static final List<String> RULES = List.of("mooring-permits", "tide-bulletins", "notices");
+    private static final List<String> RULES = List.of(
+            "works-desk",
+            "mooring-permits",
+            "tide-bulletins",
+            "notices",
+            "chart-notices",
+            "gauge-readings",
+            "drawing-sets",
+            "day-sheets");
+
+    private static final List<String> PARTS = List.of("mooring-permit", "readings");
+
+    /** The day sheets are taken so long after the demo has begun, rather than in the evening. */
+    private static final Duration UNTIL_RUN = Duration.ofSeconds(12);
+
+    private final LocalDateTime runAt =
+            LocalDateTime.now(ZoneOffset.UTC).plus(UNTIL_RUN).truncatedTo(ChronoUnit.SECONDS);
     private static final long LONGEST_WAIT_MILLIS = 60_000;
 
     @Option(
@@ -85,7 +106,7 @@ public final class DemoMain implements Callable<Integer> {
         Runtime.getRuntime().addShutdownHook(atExit);
         try {
             List<Outcome> outcomes = run(service, own);
-            boolean asExpected = outcomes.stream().allMatch(Outcome::asExpected);
+            boolean asExpected = outcomes.stream().allMatch(Outcome::asExpected) && setsAreInOrder(own);
             print(outcomes, asExpected);
             if (!once) {
                 tellWhereToLook(own, service);
@@ -100,6 +121,14 @@ public final class DemoMain implements Callable<Integer> {
         }
     }
 
+    /** The rule as it is shipped, but for the time of day at which the day sheets are taken. */
+    private String rule(String id) throws IOException {
+        return resource(id + ".yaml")
+                .replace(
+                        "run at: 17:30",
+                        "run at: " + DateTimeFormatter.ofPattern("HH:mm:ss").format(runAt));
+    }
+
     private static void prepare(Path home) throws IOException {
         Path settings = home.resolve("lectomen.yaml");
         if (Files.notExists(settings)) {
@@ -108,8 +137,9 @@ public final class DemoMain implements Callable<Integer> {
         Files.createDirectories(home.resolve("harbour-archive"));
         Files.createDirectories(home.resolve("inbox"));
         Path rules = Files.createDirectories(home.resolve("demo-rules"));
-        for (String file : List.of("vessels.csv", "mooring-permit.yaml")) {
-            Files.writeString(rules.resolve(file), resource(file));
+        Files.writeString(rules.resolve("vessels.csv"), resource("vessels.csv"));
+        for (String part : PARTS) {
+            Files.writeString(rules.resolve(part + ".part.yaml"), resource(part + ".yaml"));
         }
         for (String rule : RULES) {
             Files.writeString(rules.resolve(rule + ".yaml"), resource(rule + ".yaml"));
@@ -121,21 +151,44 @@ public final class DemoMain implements Callable<Integer> {
     }
 
     private List<Outcome> run(DemoService service, Path home) throws IOException, InterruptedException {
-        List<DemoDocument> documents = DemoDocuments.all();
+        List<DemoDocument> documents = documents();
         boolean fedBefore = !service.get("/jobs?limit=1").path("jobs").isEmpty();
         service.put("/lookups/vessels", resource("vessels.csv"));
-        service.post("/parts", resource("mooring-permit.yaml"));
+        for (String part : PARTS) {
+            service.post("/parts", resource(part + ".yaml"));
+        }
         for (String rule : RULES) {
-            service.post("/rules", resource(rule + ".yaml"));
-            service.post("/rules/" + rule + "/live", "");
+            if (!fedBefore) {
+                service.post("/rules", rule(rule));
+                service.post("/rules/" + rule + "/live", "");
+            }
         }
         if (fedBefore) {
             say("The documents were dropped at an earlier start");
         } else {
-            say("Dropping " + documents.size() + " documents into " + home.resolve("inbox"));
+            say("Dropping " + documents.stream().filter(DemoDocument::isDropped).count() + " files into "
+                    + home.resolve("inbox"));
             Feeding.drop(documents, home.resolve("inbox"));
+            Path archive = home.resolve("harbour-archive");
+            List<DemoDocument> sets = shown(documents).stream()
+                    .filter(one -> one.folder().equals("drawing-sets") && one.how() != DemoDocument.How.LATER)
+                    .toList();
+            await(service, sets, archive);
+            HarbourDay.changeByHand(archive);
+            Feeding.dropLater(documents, home.resolve("inbox"));
         }
-        Path archive = home.resolve("harbour-archive");
+        return await(service, shown(documents), home.resolve("harbour-archive"));
+    }
+
+    /** Those of which something is to be told; data files are told of with their documents. */
+    private static List<DemoDocument> shown(List<DemoDocument> documents) {
+        return documents.stream()
+                .filter(document -> !document.state().isEmpty())
+                .toList();
+    }
+
+    private static List<Outcome> await(DemoService service, List<DemoDocument> documents, Path archive)
+            throws InterruptedException {
         long end = System.currentTimeMillis() + LONGEST_WAIT_MILLIS;
         List<Outcome> outcomes = outcomes(service, documents, archive);
         while (!outcomes.stream().allMatch(Outcome::isAtEnd) && System.currentTimeMillis() < end) {
@@ -145,15 +198,46 @@ public final class DemoMain implements Callable<Integer> {
         return outcomes;
     }
 
+    /** All documents, with the day on which those are taken that are named by it. */
+    private List<DemoDocument> documents() throws IOException {
+        return DemoDocuments.all().stream()
+                .map(document -> new DemoDocument(
+                        document.folder(),
+                        document.name(),
+                        document.bytes(),
+                        document.how(),
+                        document.tells(),
+                        document.state(),
+                        document.reason(),
+                        document.places().stream()
+                                .map(place -> place.replace("{year}", Integer.toString(runAt.getYear()))
+                                        .replace("{day}", runAt.toLocalDate().toString()))
+                                .toList(),
+                        document.rule()))
+                .toList();
+    }
+
+    /** Whether the drawing set that came again left of the earlier one what it should. */
+    private static boolean setsAreInOrder(Path home) {
+        return HarbourDay.leftOfEarlierSet().stream()
+                .allMatch(place -> Files.exists(home.resolve("harbour-archive").resolve(place)));
+    }
+
     private static List<Outcome> outcomes(DemoService service, List<DemoDocument> documents, Path archive) {
         Map<String, JsonNode> firstJobs = new HashMap<>();
         for (JsonNode job : service.get("/jobs?limit=10000").path("jobs")) {
-            firstJobs.put(job.path("fileName").asString(), job);
+            String name = job.path("fileName").asString();
+            firstJobs.put(name, job);
+            firstJobs.put(job.path("rule").asString("") + " " + name, job);
         }
         List<Outcome> outcomes = new ArrayList<>();
         Set<String> usedPlaces = new HashSet<>();
         for (DemoDocument document : documents) {
-            Outcome outcome = Outcome.of(document, Optional.ofNullable(firstJobs.get(document.name())), archive);
+            Outcome outcome = Outcome.of(
+                    document,
+                    Optional.ofNullable(
+                            firstJobs.get((document.rule().isEmpty() ? "" : document.rule() + " ") + document.name())),
+                    archive);
             boolean ownPlace =
                     usedPlaces.addAll(outcome.places()) || outcome.places().isEmpty();
             outcomes.add(

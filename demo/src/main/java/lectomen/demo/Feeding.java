@@ -14,6 +14,21 @@ final class Feeding {
 
     private Feeding() {}
 
+    /** Drops those that come once all others are at their end. */
+    static void dropLater(List<DemoDocument> documents, Path inbox) throws IOException {
+        for (DemoDocument document : documents) {
+            if (document.how() == DemoDocument.How.LATER) {
+                move(document, inbox);
+            }
+        }
+    }
+
+    private static void move(DemoDocument document, Path inbox) throws IOException {
+        Path elsewhere = Files.createTempFile(inbox, ".moving", ".tmp");
+        Files.write(elsewhere, document.bytes());
+        Files.move(elsewhere, inbox.resolve(document.folder()).resolve(document.name()));
+    }
+
     static void drop(List<DemoDocument> documents, Path inbox) throws IOException, InterruptedException {
         Thread slow = new Thread(() -> documents.stream()
                 .filter(document -> document.how() == DemoDocument.How.SLOWLY)
@@ -23,13 +38,9 @@ final class Feeding {
             Path target = inbox.resolve(document.folder()).resolve(document.name());
             switch (document.how()) {
                 case COPIED -> Files.write(target, document.bytes());
-                case MOVED -> {
-                    Path elsewhere = Files.createTempFile(inbox, ".moving", ".tmp");
-                    Files.write(elsewhere, document.bytes());
-                    Files.move(elsewhere, target);
-                }
-                case SLOWLY -> {
-                    // the other thread is at it
+                case MOVED -> move(document, inbox);
+                case SLOWLY, LATER, HANDED_OVER -> {
+                    // another thread is at it, or it comes later
                 }
             }
         }

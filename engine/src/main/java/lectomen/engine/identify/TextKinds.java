@@ -64,17 +64,24 @@ final class TextKinds {
         return headers >= 3 && MAIL_HEADER.matcher(lines[0]).matches();
     }
 
-    /** At least three lines with the same number, two or more, of one separator. */
+    /**
+     * At least three lines with the same number of one separator: two or more, or one in each line and no blank beside any, which
+     * sentences have.
+     */
     private static boolean looksLikeCsv(String[] lines) {
         for (String separator : new String[] {";", ",", "\t"}) {
             int wanted = count(lines[0], separator);
             int same = 0;
+            boolean strict = true;
             for (int i = 0; i < Math.min(lines.length, 11); i++) {
-                if (!lines[i].isBlank() && count(lines[i], separator) == wanted) {
-                    same++;
+                if (lines[i].isBlank()) {
+                    continue;
                 }
+                boolean fits = count(lines[i], separator) == wanted;
+                same += fits ? 1 : 0;
+                strict &= fits && !lines[i].contains(separator + " ");
             }
-            if (wanted >= 2 && same >= 3) {
+            if (same >= 3 && (wanted >= 2 || (wanted == 1 && strict))) {
                 return true;
             }
         }

@@ -23,11 +23,11 @@ public final class TimesOfDay {
 
     private TimesOfDay() {}
 
-    /** 7:30 or 17:30; empty for what is no time. */
+    /** 7:30, 17:30 or 17:30:15; empty for what is no time. */
     static Optional<LocalTime> find(String text) {
         try {
-            return Optional.of(LocalTime.parse(text.length() == 4 ? "0" + text : text))
-                    .filter(time -> text.length() <= 5);
+            return Optional.of(LocalTime.parse(text.indexOf(':') == 1 ? "0" + text : text))
+                    .filter(time -> text.length() <= "17:30:15".length());
         } catch (DateTimeParseException e) {
             return Optional.empty();
         }

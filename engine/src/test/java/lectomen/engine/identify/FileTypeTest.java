@@ -44,6 +44,8 @@ class FileTypeTest {
                         FileType.MAIL),
                 Arguments.of("From the harbour office\nTo all\n", FileType.TEXT),
                 Arguments.of("day;high;low\n1;4.2;0.3\n2;4.4;0.2\n", FileType.CSV),
+                Arguments.of("time,level\n00:00,2.31\n06:00,4.77\n", FileType.CSV),
+                Arguments.of("Dear all,\nthe lock is closed, sadly\nuntil noon, we think\n", FileType.TEXT),
                 Arguments.of("Dear master,\nthe berth is free.\n", FileType.TEXT),
                 Arguments.of("binary\0bytes\1here", FileType.UNKNOWN),
                 Arguments.of(zip("[Content_Types].xml", "word/document.xml"), FileType.DOCX),
