@@ -11,6 +11,7 @@ import { at } from "../../ui/time";
 import { Trouble } from "../../ui/Trouble";
 import { History } from "./History";
 import { PutLive } from "./PutLive";
+import { Rename } from "./Rename";
 import { Samples } from "./Samples";
 import { Sentences } from "./Sentences";
 import { nameOf } from "../../ui/who";
@@ -23,6 +24,7 @@ export function RulePage() {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const [goingLive, setGoingLive] = useState(false);
+  const [renaming, setRenaming] = useState(false);
   const [line, setLine] = useState(0);
   const pause = useMutation<unknown, Problem>({
     mutationFn: () => answer(api.POST("/api/v1/rules/{id}/pause", { params: { path: { id } } })),
@@ -57,6 +59,7 @@ export function RulePage() {
               {texts.rules.putLive}
             </Do>
           )}
+          <Do onClick={() => setRenaming(true)}>{texts.rules.rename}</Do>
           {rule.state === "live" && (
             <Do cap="p" onClick={() => pause.mutate()}>
               {texts.rules.pause}
@@ -87,6 +90,7 @@ export function RulePage() {
         <Samples rule={rule} />
         <History rule={rule} />
       </div>
+      {renaming && <Rename rule={rule} onClose={() => setRenaming(false)} />}
       {goingLive && <PutLive rule={rule} onClose={() => setGoingLive(false)} />}
     </main>
   );

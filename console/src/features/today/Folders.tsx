@@ -1,7 +1,9 @@
+import { useState } from "react";
 import type { Source, Today } from "../../api/client";
 import { texts } from "../../texts";
 import { lastOf } from "../../ui/Name";
-import { span } from "../../ui/time";
+import { at, span } from "../../ui/time";
+import { SourceLeaf } from "./SourceLeaf";
 
 const DAY_MINUTES = 24 * 60;
 const FROM_MINUTES = 6 * 60;
@@ -10,6 +12,8 @@ const HOURS = ["06", "13", "20"];
 
 /** Each hot folder with a ruler of the day: a tick where files came in, a bar for now; its last look and the next. */
 export function Folders({ sources, today }: { sources: Source[]; today: Today }) {
+  const [open, setOpen] = useState<number>();
+  const shown = sources.find((source) => source.id === open);
   const byFolder = new Map(today.folders.map((folder) => [folder.folder, folder]));
   return (
     <section aria-label={texts.today.folders}>
@@ -42,16 +46,40 @@ export function Folders({ sources, today }: { sources: Source[]; today: Today })
           </thead>
           <tbody>
             {sources.map((source) => (
-              <FolderRow key={source.folder} source={source} day={byFolder.get(source.folder)} today={today} />
+              <FolderRow
+                key={source.folder}
+                source={source}
+                day={byFolder.get(source.folder)}
+                today={today}
+                onOpen={() => setOpen(source.id)}
+              />
             ))}
           </tbody>
         </table>
       )}
+      {shown !== undefined && <SourceLeaf source={shown} onClose={() => setOpen(undefined)} />}
     </section>
   );
 }
 
-function FolderRow({ source, day, today }: { source: Source; day: Today["folders"][number] | undefined; today: Today }) {
+/** Why nothing is taken there, or what else is out of the usual; else how much came in. */
+function standing(source: Source, cameIn: number): string {
+  if (source.trouble !== undefined) return source.trouble.code === "source.paused" ? texts.source.paused : texts.source.away;
+  if (source.silent !== undefined) return texts.source.silent;
+  if (source.closed !== undefined) return texts.source.closed;
+  if (source.waiting.length > 0) return texts.source.waits(source.waiting.length);
+  if (source.nextRunAt !== undefined) return texts.source.collects(at(source.nextRunAt));
+  return texts.rules.today(cameIn);
+}
+
+interface RowProps {
+  source: Source;
+  day: Today["folders"][number] | undefined;
+  today: Today;
+  onOpen: () => void;
+}
+
+function FolderRow({ source, day, today, onOpen }: RowProps) {
   const now = Date.now();
   const wrong = source.trouble ?? source.silent;
   const minutesNow = Math.min((now - Date.parse(today.began)) / 60_000, DAY_MINUTES);
@@ -59,11 +87,13 @@ function FolderRow({ source, day, today }: { source: Source; day: Today["folders
   const most = Math.max(1, ...(day?.arrivals ?? []));
   return (
     <tr>
-      <td title={wrong === undefined ? source.folder : wrong.words}>
-        {lastOf(source.folder)}
+      <td title={wrong === undefined ? source.about || source.folder : wrong.words}>
+        <button type="button" className="link" aria-label={texts.source.open(lastOf(source.folder))} onClick={onOpen}>
+          {lastOf(source.folder)}
+        </button>
         <br />
         <span className={wrong === undefined ? "note" : "note c-broke"}>
-          {source.trouble !== undefined ? "can't be reached" : source.silent !== undefined ? "silent" : texts.rules.today(day?.cameIn ?? 0)}
+          {standing(source, day?.cameIn ?? 0)}
         </span>
       </td>
       <td>

@@ -223,6 +223,42 @@ class ConsoleJourney {
     }
 
     @Test
+    void aHotFolderIsOpenedAskedAndPaused() throws Exception {
+        page.navigate("/today");
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^tickets: ")))
+                .click();
+        Locator leaf = page.getByRole(AriaRole.DIALOG);
+        assertThat(leaf).containsText("Takes text files from");
+        leaf.getByLabel("Would a file of this name be taken?").fill("plan.dxf");
+        page.keyboard().press("Enter");
+        assertThat(leaf).containsText("Not by tickets: does not accept dxf.");
+        leaf.getByText("Pause this folder").click();
+        assertThat(leaf).containsText("This folder is paused since");
+        assertThat(leaf).containsText("by Tess Quill");
+        leaf.getByText("Go on").click();
+        assertThat(leaf.getByText("Take what lies there now")).isVisible();
+        leaf.getByText("Take what lies there now").click();
+        assertThat(leaf).containsText("asked for: nothing new");
+        page.keyboard().press("Escape");
+        assertThat(leaf).isHidden();
+    }
+
+    @Test
+    void aRuleIsRenamed() throws Exception {
+        service.post("/rules", Rules.keepName("third", ""));
+        page.navigate("/rules/third");
+        page.getByText("Rename").click();
+        page.getByLabel("New name").fill("fourth");
+        page.getByRole(AriaRole.DIALOG)
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Rename"))
+                .click();
+        assertThat(page).hasURL(Pattern.compile(".*/rules/fourth"));
+        assertThat(page.locator("pre")).containsText("{inbox}/fourth");
+        service.post("/rules/fourth/retire", "");
+        browser.forgive("status of 404"); // an event may have the old name asked for before the page has left it
+    }
+
+    @Test
     void aLookupAndASharedPartAreReadAndChangedWhereTheyStand() throws Exception {
         service.client(
                 "lookup",
@@ -419,6 +455,11 @@ class ConsoleJourney {
             looked.waitForTimeout(400);
             assertThat(findings(looked)).as(path + " in " + colours).isEmpty();
         }
+        looked.navigate("/today");
+        looked.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^tickets: ")))
+                .click();
+        assertThat(looked.getByRole(AriaRole.DIALOG)).containsText("Takes text files from");
+        assertThat(findings(looked)).as("a hot folder in " + colours).isEmpty();
         looked.context().clearCookies();
         for (String door : List.of("/today", "/welcome#code")) {
             looked.navigate(door);

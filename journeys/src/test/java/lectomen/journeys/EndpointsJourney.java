@@ -55,6 +55,7 @@ class EndpointsJourney {
     private static String held;
     private static String picture;
     private static String welcome;
+    private static String source;
 
     /**
      * One call.
@@ -95,6 +96,7 @@ class EndpointsJourney {
         service.awaitJob("failed.txt", "failed");
         held = upload("held.txt", "HARBOUR TICKET without too");
         service.awaitJob("held.txt", "failed");
+        source = service.get("/sources").path("sources").get(0).path("id").asString();
         picture = upload("picture.pdf", ONE_PAGE);
         welcome = service.post("/welcome-links", "").path("path").asString().replaceFirst(".*#", "");
     }
@@ -190,6 +192,20 @@ class EndpointsJourney {
                 Case.bad("retention.due", "DELETE /retention", 405, "bad-request", "DELETE"),
                 Case.good("retention.run", "POST /retention/run", "due"),
                 Case.bad("retention.run", "GET /retention/run", 405, "bad-request", "GET"),
+                Case.good("sources.list", "GET /sources", "inbox/tickets"),
+                Case.bad("sources.list", "DELETE /sources", 405, "bad-request", "DELETE"),
+                Case.good("sources.show", "GET /sources/" + source, "Takes text files from"),
+                Case.bad("sources.show", "GET /sources/99", 404, "no-such-source", "99"),
+                Case.good("sources.would", "POST /sources/would?name=t.txt", "after reading"),
+                Case.bad("sources.would", "POST /sources/would?name=", 400, "bad-request", "QUAY7-plan.dxf"),
+                Case.bad("sources.would", "POST /sources/would?name=t.txt", 422, "bad-rule", "problems")
+                        .with(TEXT, "lectomen: 2"),
+                Case.good("sources.pause", "POST /sources/" + source + "/pause", "source.paused"),
+                Case.bad("sources.pause", "POST /sources/99/pause", 404, "no-such-source", "99"),
+                Case.good("sources.resume", "POST /sources/" + source + "/resume", "inbox/tickets"),
+                Case.bad("sources.resume", "POST /sources/99/resume", 404, "no-such-source", "99"),
+                Case.good("sources.run", "POST /sources/" + source + "/run", "asked for"),
+                Case.bad("sources.run", "POST /sources/99/run", 404, "no-such-source", "99"),
                 Case.good("intake.pause", "POST /intake/pause", "All intake is paused"),
                 Case.bad("intake.pause", "GET /intake/pause", 405, "bad-request", "GET"),
                 Case.good("intake.resume", "POST /intake/resume", "{}"),
@@ -243,6 +259,10 @@ class EndpointsJourney {
                         .answering(201),
                 Case.bad("rules.add", "POST /rules", 422, "bad-rule", "line 1").with(TEXT, "rule: ["),
                 Case.good("rules.live", "POST /rules/drafted/live?existing=leave", "\"state\":\"live\""),
+                Case.good("rules.rename", "POST /rules/drafted/rename?to=written", "written"),
+                Case.bad("rules.rename", "POST /rules/written/rename?to=tickets", 409, "rename", "already"),
+                Case.bad("rules.rename", "POST /rules/none/rename?to=some", 404, "no-such-rule", "none"),
+                Case.good("rules.rename", "POST /rules/written/rename?to=drafted", "drafted"),
                 Case.good("rules.lying", "GET /rules/drafted/lying", "notReached"),
                 Case.bad("rules.lying", "GET /rules/none/lying", 404, "no-such-rule", "none"),
                 Case.bad("rules.live", "POST /rules/drafted/live?existing=newer", 400, "bad-request", "newerThan"),
@@ -267,6 +287,8 @@ class EndpointsJourney {
                         .with("multipart/form-data; boundary=x", form),
                 Case.good("samples.list", "GET /rules/tickets/samples", "t.txt"),
                 Case.bad("samples.list", "GET /rules/none/samples", 404, "no-such-rule", "none"),
+                Case.good("samples.file", "GET /rules/tickets/samples/t.txt", "T-0009"),
+                Case.bad("samples.file", "GET /rules/tickets/samples/u.txt", 400, "bad-request", "no sample"),
                 Case.good("samples.run", "POST /rules/tickets/samples/run", "\"differences\":[]"),
                 Case.bad("samples.run", "POST /rules/none/samples/run", 404, "no-such-rule", "none"),
                 Case.good("samples.forget", "DELETE /rules/tickets/samples/t.txt", "")

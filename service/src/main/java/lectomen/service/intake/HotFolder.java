@@ -183,7 +183,7 @@ final class HotFolder {
                 folder.toString(),
                 lastLookAt,
                 nextLookAt,
-                trouble,
+                around.pauses().findPaused(source).or(() -> trouble),
                 silence(),
                 lastArrivalAt,
                 closedNow,
