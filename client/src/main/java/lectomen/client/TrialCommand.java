@@ -30,6 +30,7 @@ import tools.jackson.databind.node.ObjectNode;
             "  lectomen trial *.pdf --rule new-rule.yaml --json       with a rule file that was never added",
             "  lectomen trial --job 1-17 --rule new-rule.yaml         on a document that came in before",
             "  lectomen trial --text 'TIDE BULLETIN TB-2027-015'      on a text",
+            "  lectomen trial notice.txt --data notice.xml            with the data file beside it",
             "  lectomen trial data notice.xml /notice/number          what an expression gives from a data file"
         },
         subcommands = TrialCommand.Data.class,
@@ -46,6 +47,9 @@ final class TrialCommand implements Callable<Integer> {
 
     @Option(names = "--text", paramLabel = "TEXT", description = "Try this text, as it would stand in a file.")
     private @Nullable String text;
+
+    @Option(names = "--data", paramLabel = "FILE", description = "The data file (xml, json or csv) beside the file.")
+    private @Nullable Path data;
 
     @Option(names = "--rule", paramLabel = "ID|FILE.yaml", description = "One rule by its id, or a rule file.")
     private @Nullable String rule;
@@ -129,6 +133,11 @@ final class TrialCommand implements Callable<Integer> {
 
     private void tryOne(Service service, List<Service.Part> what, String query, ArrayNode trials) throws IOException {
         List<Service.Part> parts = new ArrayList<>(what);
+        Path beside = data;
+        if (beside != null) {
+            String name = Service.requireFile(beside).getFileName().toString();
+            parts.add(new Service.Part("sidecar", name, beside));
+        }
         List<String> queries = new ArrayList<>(query.isEmpty() ? List.of() : List.of(query));
         if (rule != null && (rule.endsWith(".yaml") || rule.endsWith(".yml"))) {
             parts.add(new Service.Part("ruleFile", "rule.yaml", Service.requireFile(Path.of(rule))));

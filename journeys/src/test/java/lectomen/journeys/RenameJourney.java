@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Duration;
+import java.util.Random;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -79,6 +80,47 @@ class RenameJourney {
                     .contains("There is a rule shares already");
             assertThat(service.client("rule", "rename", "old-papers", "Shares!").err())
                     .contains("small letters, digits and hyphens");
+        }
+    }
+
+    @Test
+    void aRenameThatIsCutShortIsFinishedAtTheNextStartOrWasNeverBegun() throws Exception {
+        Random random = new Random(Long.getLong("lectomen.seed", 7));
+        try (RunningService service = RunningService.start(temp.resolve("home"))) {
+            service.live(PAPERS);
+            String name = "papers";
+            int dropped = 0;
+            for (int round = 1; round <= 4; round++) {
+                String next = "papers-" + round;
+                String from = name;
+                drop(service.inbox(name), dropped, dropped + 10);
+                dropped += 10;
+                Thread renaming = new Thread(() -> {
+                    try {
+                        service.post("/rules/" + from + "/rename?folder=true&to=" + next, "");
+                    } catch (RuntimeException killed) {
+                        // the answer no longer comes
+                    }
+                });
+                renaming.start();
+                Thread.sleep(random.nextInt(120));
+                service.kill();
+                renaming.join();
+                service.startAgain();
+                boolean done = Files.exists(service.inbox(next));
+                name = done ? next : name;
+                assertThat(service.inbox(done ? from : next))
+                        .as("round " + round)
+                        .doesNotExist();
+                assertThat(service.get("/rules").path("rules").get(0).path("id").asString())
+                        .as("round " + round)
+                        .isEqualTo(name);
+                assertThat(service.get("/sources").path("sources").size()).isEqualTo(1);
+            }
+            int all = dropped;
+            RunningService.await(
+                    "all are filed", Duration.ofSeconds(60), () -> filed(service), () -> filed(service) == all);
+            assertThat(service.jobs()).hasSize(all);
         }
     }
 }

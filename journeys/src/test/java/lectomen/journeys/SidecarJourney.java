@@ -195,6 +195,17 @@ class SidecarJourney {
     }
 
     @Test
+    void aTrialTakesTheDataFileAlong() throws Exception {
+        Path document = Files.writeString(temp.resolve("trial.txt"), "Buoy moved.\n");
+        Path data = Files.writeString(temp.resolve("trial.xml"), xml("UTF-8", "120", "Mole"));
+        Launcher.Answer with =
+                service.client("trial", document.toString(), "--data", data.toString(), "--rule", "notices");
+        assertThat(with.out()).contains("NM 120 Mole.txt").contains("in the sidecar at");
+        Launcher.Answer without = service.client("trial", document.toString(), "--rule", "notices");
+        assertThat(without.out()).contains("no sidecar came with it");
+    }
+
+    @Test
     void oneDataFileNamesManyDocuments() throws Exception {
         drop("deliveries", "list.csv", "file,supplier\nnote-1.txt,Tern & Sons\nnote-2.txt,Wharf Iron\n");
         drop("deliveries", "note-1.txt", "Rope.\n");

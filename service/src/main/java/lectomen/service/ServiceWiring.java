@@ -138,7 +138,8 @@ class ServiceWiring {
             EffectRunner effects,
             CurrentSite site,
             InstantSource clock) {
-        FollowUps followUps = new FollowUps(ledger, jobs, results, notes, rulebook, sources, effects, site, clock);
+        FollowUps followUps =
+                new FollowUps(ledger, jobs, results, notes, rulebook, sources, effects.giveBack(), site, clock);
         effects.whenEnded(followUps);
         return followUps;
     }

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.data.DataForm;
 import lectomen.engine.data.Hit;
+import lectomen.engine.data.Sidecar;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.plan.Considered;
 import lectomen.engine.plan.Filing;
@@ -88,7 +89,8 @@ final class TrialsController {
      * whether it would have taken it. Changes nothing.
      *
      * @param file to try; or {@code job}
-     * @param job whose kept original is tried
+     * @param job whose kept original is tried, with its data file
+     * @param sidecar the data file beside the file, named by its ending: xml, json or csv
      * @param partFile shared parts beside the rule file, each named NAME.part.yaml, as if the service had them
      * @param lookupFile likewise tables, each named NAME.csv
      */
@@ -98,6 +100,7 @@ final class TrialsController {
             @RequestParam Optional<String> job,
             @RequestParam Optional<String> rule,
             @RequestPart(required = false) Optional<MultipartFile> ruleFile,
+            @RequestPart(required = false) Optional<MultipartFile> sidecar,
             @RequestPart(required = false) Optional<List<MultipartFile>> partFile,
             @RequestPart(required = false) Optional<List<MultipartFile>> lookupFile)
             throws IOException {
@@ -118,8 +121,9 @@ final class TrialsController {
             ByteRef original = tried.original()
                     .filter(ref -> bytes.has(ref.sha256()))
                     .orElseThrow(() -> new NoSuchPageException(tried.id(), 0));
+            Optional<Trials.Beside> data = beside(tried);
             try (InputStream content = bytes.open(original.sha256())) {
-                return result(tried.name(), trials.of(tried.name(), content, with));
+                return result(tried.name(), trials.of(tried.name(), content, data, with));
             }
         }
         MultipartFile sent =
@@ -127,7 +131,25 @@ final class TrialsController {
         String name =
                 Optional.ofNullable(sent.getOriginalFilename()).orElse("file").replaceFirst(".*/", "");
         try (InputStream content = sent.getInputStream()) {
-            return result(name, trials.of(name, content, with));
+            Optional<Trials.Beside> data = sidecar.isEmpty()
+                    ? Optional.empty()
+                    : Optional.of(new Trials.Beside(
+                            Optional.ofNullable(sidecar.get().getOriginalFilename())
+                                    .orElse("")
+                                    .replaceFirst(".*/", ""),
+                            sidecar.get().getBytes()));
+            return result(name, trials.of(name, content, data, with));
+        }
+    }
+
+    /** The data file that came with a job, where it is kept. */
+    private Optional<Trials.Beside> beside(Job job) throws IOException {
+        Optional<Sidecar> sidecar = job.more().sidecar().filter(data -> bytes.has(data.sha256()));
+        if (sidecar.isEmpty()) {
+            return Optional.empty();
+        }
+        try (InputStream content = bytes.open(sidecar.get().sha256())) {
+            return Optional.of(new Trials.Beside(sidecar.get().name(), content.readAllBytes()));
         }
     }
 

@@ -52,21 +52,7 @@ final class EarlierFilings {
             return Left.UNDER_WAY;
         }
         List<Effect> stale = toReplace(effects.ofJob(db, job.id()), job).toList();
-        for (Effect old : stale) {
-            WithdrawRequest request = new WithdrawRequest(old.id(), old.place().orElseThrow(), old.bytes(), false);
-            effects.intend(
-                    db,
-                    job,
-                    new Effects.Intent(
-                            old.step(),
-                            Effect.Kind.WITHDRAW,
-                            old.connection(),
-                            "",
-                            request,
-                            Optional.empty(),
-                            Optional.of(old.id()),
-                            Optional.empty()));
-        }
+        stale.forEach(old -> effects.intendTakingBack(db, job, old, false, Optional.empty()));
         return stale.isEmpty() ? Left.NOTHING : Left.INTENDED;
     }
 }

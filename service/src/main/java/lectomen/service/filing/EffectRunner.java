@@ -5,10 +5,8 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -82,7 +80,7 @@ public final class EffectRunner implements AutoCloseable {
         this.works = new Work.Maker(connections, effects, locale);
         this.giveBack = new GiveBack(effects, rulebook, clock);
         this.earlier = new EarlierFilings(effects);
-        this.sameDocument = new SameDocument(effects);
+        this.sameDocument = new SameDocument(store, effects, keyed);
         this.due = new DueEffects(effects, this::act);
     }
 
@@ -141,59 +139,9 @@ public final class EffectRunner implements AutoCloseable {
         }
     }
 
-    /**
-     * Has an answer put where whoever sent a document finds it.
-     *
-     * @param folder a path, or a name inside the hot folder
-     * @return false, and nothing is done, if it is a name and there is no hot folder
-     */
-    public boolean answer(
-            JdbcClient db, Job job, Optional<String> hotFolder, String folder, String name, String content) {
-        Optional<ForPeople> where = ForPeople.find(hotFolder, folder);
-        where.ifPresent(found -> giveBack.answer(db, job, found, name, content));
-        return where.isPresent();
-    }
-
-    /**
-     * Has a document as it came put into a folder, with the reason beside it if there is one.
-     *
-     * @return false, and nothing is done, if the folder is a name inside a hot folder and there is none
-     */
-    public boolean moveOriginal(
-            JdbcClient db, Job job, Optional<String> hotFolder, String folder, Optional<Reason> reason) {
-        Optional<ForPeople> where = ForPeople.find(hotFolder, folder);
-        String explanation = reason.map(why -> giveBack.explanation(job, why)).orElse("");
-        where.ifPresent(found -> giveBack.intend(db, job, found, explanation));
-        return where.isPresent();
-    }
-
-    /** The values by which the present run of a job was filed, with where that was; empty where it was not. */
-    public Optional<Map<String, String>> filedSlots(JdbcClient db, Job job) {
-        return effects.ofJob(db, job.id()).stream()
-                .filter(effect -> effect.stands() && effect.generation() == job.generation())
-                .findFirst()
-                .map(effect -> {
-                    Map<String, String> slots = new HashMap<>(
-                            JSON.readValue(effect.request(), Filing.class).slots());
-                    String place = effect.place().orElse("");
-                    int level = place.lastIndexOf('/');
-                    slots.put("filed as", place.substring(level + 1));
-                    slots.put("filed in", level < 0 ? "" : place.substring(0, level));
-                    return slots;
-                });
-    }
-
-    /** What goes back to people into a hot folder goes on to where that is now. */
-    public static void folderMoved(JdbcClient db, String from, String to) {
-        db.sql("""
-                        update effect_words set request = json_set(request, '$.hotFolder', :to)
-                        where json_extract(request, '$.hotFolder') = :from and effect_id in (
-                            select id from effect where kind in ('give back', 'answer') and state in ('intended', 'acting', 'held'))
-                        """).param("from", from).param("to", to).update();
-        db.sql("""
-                        update effect set connection = :to
-                        where connection = :from and kind in ('give back', 'answer') and state in ('intended', 'acting', 'held')
-                        """).param("from", from).param("to", to).update();
+    /** What is given back to people: answers, and documents as they came. */
+    public GiveBack giveBack() {
+        return giveBack;
     }
 
     /** What came in with a job that has ended may have waited for that, to take back what earlier documents filed. */

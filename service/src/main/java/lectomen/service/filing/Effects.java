@@ -112,6 +112,27 @@ final class Effects {
         return id;
     }
 
+    /**
+     * Writes the intent to take back what an earlier effect filed.
+     *
+     * @param job that it is done for
+     * @param keeps whether it is kept as an older version, where its rule says
+     * @param document the key that both have; empty for none
+     */
+    void intendTakingBack(JdbcClient db, Job job, Effect old, boolean keeps, Optional<String> document) {
+        WithdrawRequest request = new WithdrawRequest(old.id(), old.place().orElseThrow(), old.bytes(), keeps);
+        Intent intent = new Intent(
+                old.step(),
+                Effect.Kind.WITHDRAW,
+                old.connection(),
+                "",
+                request,
+                Optional.empty(),
+                Optional.of(old.id()),
+                document);
+        intend(db, job, intent);
+    }
+
     /** The effect whose result stands at a place and was filed by the rule. */
     Optional<String> findStanding(String connection, String place, String rule) {
         return store.read(db -> db.sql("""
@@ -123,69 +144,11 @@ final class Effects {
                 .optional());
     }
 
-    /** The effect that filed an earlier document of the same key at the place, where it stands. */
-    Optional<String> findEarlierDocument(Effect effect, String place) {
-        return store.read(db -> db
-                .sql(OF_SAME_DOCUMENT + " and r.arrival_seq < e.arrival_seq and r.place_key = ?")
-                .params(effect.id(), keyed.of("place " + effect.connection() + "/" + place))
-                .query(Effects::standing)
-                .list()
-                .stream()
-                .map(Standing::effect)
-                .findFirst());
-    }
-
-    /** The job that filed a later document of the same key, where that stands. */
-    Optional<String> findNewerDocument(Effect effect) {
-        return store.read(db -> db
-                .sql(OF_SAME_DOCUMENT + " and r.arrival_seq > e.arrival_seq")
-                .param(effect.id())
-                .query(Effects::standing)
-                .list()
-                .stream()
-                .map(Standing::job)
-                .findFirst());
-    }
-
-    /** The effects whose results are of earlier documents of the same key, and stand. */
-    List<Effect> earlierDocuments(JdbcClient db, Effect effect) {
-        return db
-                .sql(OF_SAME_DOCUMENT + " and r.arrival_seq < e.arrival_seq")
-                .param(effect.id())
-                .query(Effects::standing)
-                .list()
-                .stream()
-                .flatMap(standing -> find(db, standing.effect()).stream())
-                .toList();
-    }
-
-    /** What the job filed under a key of its rule, in its present generation. */
-    List<Effect> documentsFiled(JdbcClient db, Job job) {
-        return db.sql(SELECT + """
-                         where e.job_id = ? and e.generation = ? and e.by_document = 1 and e.kind = 'file' and e.state = 'done'
-                        """)
-                .params(job.id(), job.generation())
-                .query(Effects::effect)
-                .list();
-    }
-
     boolean hasOpenWithdrawal(JdbcClient db, String jobId) {
         return !db.sql("""
                         select 1 from effect where job_id = ? and kind = 'withdraw' and state not in ('done', 'abandoned') limit 1
                         """).param(jobId).query(Integer.class).list().isEmpty();
     }
-
-    private record Standing(String effect, String job) {}
-
-    private static Standing standing(ResultSet row, int n) throws SQLException {
-        return new Standing(row.getString("effect_id"), row.getString("job_id"));
-    }
-
-    private static final String OF_SAME_DOCUMENT = """
-            select r.effect_id, r.job_id from effect e
-            join receipt r on r.document_key = e.document_key and r.document_key <> '' and r.ended_at is null
-            where e.by_document = 1 and e.id = ?
-            """;
 
     /** Writes down that the effect's result takes the place of another's, before anything is done there. */
     void replaces(JdbcClient db, Effect effect, String other) {
@@ -424,7 +387,7 @@ final class Effects {
         return store.read(db -> find(db, id));
     }
 
-    private static Optional<Effect> find(JdbcClient db, String id) {
+    static Optional<Effect> find(JdbcClient db, String id) {
         return db.sql(SELECT + " where e.id = ?")
                 .param(id)
                 .query(Effects::effect)
@@ -437,6 +400,14 @@ final class Effects {
                 .param(most)
                 .query(Effects::effect)
                 .list());
+    }
+
+    /** Those that a condition picks out; in it, e is the effect and r its receipt. */
+    static List<Effect> where(JdbcClient db, String condition, Object... parameters) {
+        return db.sql(SELECT + " where " + condition)
+                .params(parameters)
+                .query(Effects::effect)
+                .list();
     }
 
     List<Effect> ofJob(JdbcClient db, String jobId) {

@@ -10,9 +10,12 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import lectomen.engine.naming.SafeName;
+import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.SourceSettings;
@@ -21,12 +24,14 @@ import lectomen.service.job.Job;
 import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Gives back to people: failed files in a folder of their own, each beside a plain text that says why; originals where the rule
  * says; and answers.
  */
-final class GiveBack {
+public final class GiveBack {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String EXPLANATION_ENDING = ".reason.txt";
 
     private final Effects effects;
@@ -51,8 +56,8 @@ final class GiveBack {
                 .ifPresent(folder -> intend(db, job, folder, explanation(job, reason)));
     }
 
-    /** Has the document as it came put into a folder. @param explanation that is put beside it; empty for none */
-    void intend(JdbcClient db, Job job, ForPeople folder, String explanation) {
+    /** @param explanation that is put beside it; empty for none */
+    private void intend(JdbcClient db, Job job, ForPeople folder, String explanation) {
         GiveBackRequest request = new GiveBackRequest(folder.hotFolder(), folder.folder(), job.name(), explanation);
         effects.intend(
                 db,
@@ -60,8 +65,62 @@ final class GiveBack {
                 Effects.Intent.of(0, Effect.Kind.GIVE_BACK, folder.root().toString(), folder.hotFolder(), request));
     }
 
-    /** Has an answer put where whoever sent the document finds it. */
-    void answer(JdbcClient db, Job job, ForPeople folder, String name, String content) {
+    /**
+     * Has an answer put where whoever sent a document finds it.
+     *
+     * @param folder a path, or a name inside the hot folder
+     * @return false, and nothing is done, if it is a name and there is no hot folder
+     */
+    public boolean answer(
+            JdbcClient db, Job job, Optional<String> hotFolder, String folder, String name, String content) {
+        Optional<ForPeople> where = ForPeople.find(hotFolder, folder);
+        where.ifPresent(found -> intendAnswer(db, job, found, name, content));
+        return where.isPresent();
+    }
+
+    /**
+     * Has a document as it came put into a folder, with the reason beside it if there is one.
+     *
+     * @return false, and nothing is done, if the folder is a name inside a hot folder and there is none
+     */
+    public boolean moveOriginal(
+            JdbcClient db, Job job, Optional<String> hotFolder, String folder, Optional<Reason> reason) {
+        Optional<ForPeople> where = ForPeople.find(hotFolder, folder);
+        String explanation = reason.map(why -> explanation(job, why)).orElse("");
+        where.ifPresent(found -> intend(db, job, found, explanation));
+        return where.isPresent();
+    }
+
+    /** The values by which the present run of a job was filed, with where that was; empty where it was not. */
+    public Optional<Map<String, String>> filedSlots(JdbcClient db, Job job) {
+        return effects.ofJob(db, job.id()).stream()
+                .filter(effect -> effect.stands() && effect.generation() == job.generation())
+                .findFirst()
+                .map(effect -> {
+                    Map<String, String> slots = new HashMap<>(
+                            JSON.readValue(effect.request(), Filing.class).slots());
+                    String place = effect.place().orElse("");
+                    int level = place.lastIndexOf('/');
+                    slots.put("filed as", place.substring(level + 1));
+                    slots.put("filed in", level < 0 ? "" : place.substring(0, level));
+                    return slots;
+                });
+    }
+
+    /** What goes back to people into a hot folder goes on to where that is now. */
+    public static void folderMoved(JdbcClient db, String from, String to) {
+        db.sql("""
+                        update effect_words set request = json_set(request, '$.hotFolder', :to)
+                        where json_extract(request, '$.hotFolder') = :from and effect_id in (
+                            select id from effect where kind in ('give back', 'answer') and state in ('intended', 'acting', 'held'))
+                        """).param("from", from).param("to", to).update();
+        db.sql("""
+                        update effect set connection = :to
+                        where connection = :from and kind in ('give back', 'answer') and state in ('intended', 'acting', 'held')
+                        """).param("from", from).param("to", to).update();
+    }
+
+    private void intendAnswer(JdbcClient db, Job job, ForPeople folder, String name, String content) {
         AnswerRequest request = new AnswerRequest(folder.hotFolder(), folder.folder(), name, content);
         effects.intend(
                 db,
@@ -69,7 +128,7 @@ final class GiveBack {
                 Effects.Intent.of(0, Effect.Kind.ANSWER, folder.root().toString(), folder.hotFolder(), request));
     }
 
-    String explanation(Job job, Reason reason) {
+    private String explanation(Job job, Reason reason) {
         String rule = job.rule()
                 .map(ref -> "Rule:   " + ref.id() + " (version " + ref.version() + ")\n")
                 .orElse("");

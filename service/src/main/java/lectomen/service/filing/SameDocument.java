@@ -7,7 +7,9 @@ import java.util.Set;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.service.job.Job;
+import lectomen.service.ledger.KeyedHash;
 import lectomen.service.rulebook.Rulebook;
+import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -20,10 +22,30 @@ import tools.jackson.databind.json.JsonMapper;
 final class SameDocument {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
-    private final Effects effects;
+    /** The receipts of documents of the same key as an effect's, which stand. */
+    private static final String RECEIPTS = """
+            select r.effect_id, r.job_id from effect e
+            join receipt r on r.document_key = e.document_key and r.document_key <> '' and r.ended_at is null
+            where e.by_document = 1 and e.id = ?
+            """;
 
-    SameDocument(Effects effects) {
+    private final Store store;
+    private final Effects effects;
+    private final KeyedHash keyed;
+
+    SameDocument(Store store, Effects effects, KeyedHash keyed) {
+        this.store = store;
         this.effects = effects;
+        this.keyed = keyed;
+    }
+
+    private record Receipt(String effect, String job) {}
+
+    private static List<Receipt> receipts(JdbcClient db, String which, Object... parameters) {
+        return db.sql(RECEIPTS + which)
+                .params(parameters)
+                .query((row, n) -> new Receipt(row.getString("effect_id"), row.getString("job_id")))
+                .list();
     }
 
     /** The key in words that no other rule's documents have; empty for a filing without one. */
@@ -35,14 +57,19 @@ final class SameDocument {
 
     /** Why the filing must not be done: a later document of the same key was filed. One that has begun is ended properly. */
     Optional<Reason> findRefusal(Effect effect) {
-        return effect.place().isPresent()
-                ? Optional.empty()
-                : effects.findNewerDocument(effect).map(job -> Reason.of("document.newer", "job", job));
+        List<Receipt> newer = effect.place().isPresent()
+                ? List.of()
+                : store.read(db -> receipts(db, " and r.arrival_seq > e.arrival_seq", effect.id()));
+        return newer.stream().findFirst().map(receipt -> Reason.of("document.newer", "job", receipt.job()));
     }
 
     /** The effect that filed an earlier document of the same key at the place. */
     Optional<String> findReplaced(Effect effect, Filing.Target.Place place) {
-        return effects.findEarlierDocument(effect, place.shown());
+        String key = keyed.of("place " + effect.connection() + "/" + place.shown());
+        String atPlace = " and r.arrival_seq < e.arrival_seq and r.place_key = ?";
+        return store.read(db -> receipts(db, atPlace, effect.id(), key)).stream()
+                .findFirst()
+                .map(Receipt::effect);
     }
 
     /**
@@ -50,7 +77,11 @@ final class SameDocument {
      * not come to a good end, nothing is taken back.
      */
     EarlierFilings.Left takeBack(JdbcClient db, Job job) {
-        List<Effect> filed = effects.documentsFiled(db, job);
+        List<Effect> filed = Effects.where(
+                db,
+                "e.job_id = ? and e.generation = ? and e.by_document = 1 and e.kind = 'file' and e.state = 'done'",
+                job.id(),
+                job.generation());
         if (filed.isEmpty()) {
             return EarlierFilings.Left.NOTHING;
         }
@@ -63,24 +94,11 @@ final class SameDocument {
         Set<String> stale = new LinkedHashSet<>();
         for (Effect effect : filed) {
             Optional<String> key = key(db, job, JSON.readValue(effect.request(), Filing.class));
-            for (Effect old : effects.earlierDocuments(db, effect)) {
-                if (stale.add(old.id())) {
-                    WithdrawRequest request =
-                            new WithdrawRequest(old.id(), old.place().orElseThrow(), old.bytes(), true);
-                    effects.intend(
-                            db,
-                            job,
-                            new Effects.Intent(
-                                    old.step(),
-                                    Effect.Kind.WITHDRAW,
-                                    old.connection(),
-                                    "",
-                                    request,
-                                    Optional.empty(),
-                                    Optional.of(old.id()),
-                                    key));
-                }
-            }
+            receipts(db, " and r.arrival_seq < e.arrival_seq", effect.id()).stream()
+                    .map(Receipt::effect)
+                    .filter(stale::add)
+                    .flatMap(old -> Effects.find(db, old).stream())
+                    .forEach(old -> effects.intendTakingBack(db, job, old, true, key));
         }
         return stale.isEmpty() ? EarlierFilings.Left.NOTHING : EarlierFilings.Left.INTENDED;
     }

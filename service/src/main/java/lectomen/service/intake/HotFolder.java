@@ -6,15 +6,12 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -28,9 +25,6 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SourceSettings;
-import lectomen.engine.schedule.OpenHours;
-import lectomen.engine.schedule.RunTimes;
-import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.bytes.Room;
 import lectomen.service.rulebook.Rulebook;
 import org.slf4j.Logger;
@@ -62,9 +56,7 @@ final class HotFolder {
             Room room,
             IntakeSwitch intake,
             SourcePauses pauses,
-            SourceRuns runs,
-            ZoneId zone,
-            WorkCalendar calendar,
+            Opening opening,
             Partners.Surroundings partners,
             InstantSource clock) {}
 
@@ -78,6 +70,7 @@ final class HotFolder {
     private final Claims claims;
     private final Sorting sorting;
     private final Surroundings around;
+    private final Opening opening;
 
     // Touched by the looking thread alone.
     private SourceSettings settings = SourceSettings.DEFAULT;
@@ -107,9 +100,6 @@ final class HotFolder {
     private volatile int settlingNow;
     private volatile int readyNow;
     private volatile List<String> waitingNow = List.of();
-    private volatile Optional<Reason> closedNow = Optional.empty();
-    private volatile Optional<Instant> nextRunAt = Optional.empty();
-    private volatile Optional<SourceRuns.Run> runNow = Optional.empty();
 
     /** @param lastArrivalAt as the store knows it */
     HotFolder(
@@ -125,6 +115,7 @@ final class HotFolder {
         this.sorting = sorting;
         this.lastArrivalAt = lastArrivalAt;
         this.around = around;
+        this.opening = around.opening();
         this.watchedSince = around.clock().instant();
         this.forming = new LotForming(folder, settings, around.partners());
     }
@@ -186,9 +177,9 @@ final class HotFolder {
                 around.pauses().findPaused(source).or(() -> trouble),
                 silence(),
                 lastArrivalAt,
-                closedNow,
-                nextRunAt,
-                runNow.isPresent(),
+                opening.closed(),
+                opening.nextRunAt(),
+                opening.isRunning(),
                 waitingNow,
                 settlingNow,
                 readyNow,
@@ -284,7 +275,7 @@ final class HotFolder {
             return PAUSE_WHEN_AWAY;
         }
         inOrder();
-        Optional<Duration> closedFor = closedFor();
+        Optional<Duration> closedFor = opening.closedFor(settings);
         if (closedFor.isPresent()) {
             countWhatLies();
             anywhere.set(true);
@@ -312,32 +303,6 @@ final class HotFolder {
         return next.compareTo(SHORTEST_PAUSE) < 0 ? SHORTEST_PAUSE : next;
     }
 
-    /** How long nothing is to be taken, since the folder is closed or collects; empty while files are taken. */
-    private Optional<Duration> closedFor() {
-        Instant now = around.clock().instant();
-        Optional<RunTimes> times = settings.runs();
-        nextRunAt = times.flatMap(around.runs()::findNext);
-        runNow = times.isPresent()
-                ? around.runs().findCurrent(source, times.get())
-                : around.runs().findUnderWay(source);
-        if (times.isPresent()) {
-            Duration untilNext = nextRunAt.map(at -> Duration.between(now, at)).orElse(settings.sweep());
-            return runNow.isPresent() ? Optional.empty() : Optional.of(shorter(settings.sweep(), untilNext));
-        }
-        Optional<OpenHours> hours = settings.open();
-        if (hours.isEmpty() || runNow.isPresent() || hours.get().isOpen(now, around.zone(), around.calendar())) {
-            closedNow = Optional.empty();
-            return Optional.empty();
-        }
-        Optional<Instant> opens = hours.get().opensAt(now, around.zone(), around.calendar());
-        String shown = opens.map(at -> DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH)
-                        .format(at.atZone(around.zone())))
-                .orElse("somebody changes that");
-        closedNow = Optional.of(Reason.of("source.closed", "hours", hours.get().words(), "opens", shown));
-        return Optional.of(shorter(
-                settings.sweep(), opens.map(at -> Duration.between(now, at)).orElse(settings.sweep())));
-    }
-
     private void countWhatLies() throws IOException {
         readyNow = looking().all().size();
         settlingNow = 0;
@@ -346,12 +311,9 @@ final class HotFolder {
 
     /** A run ends once nothing that came is left to be taken, or still changes. */
     private void endRun() {
-        runNow.filter(run -> settlingNow == 0 && waitingNow.isEmpty() && lookedAtAll)
-                .ifPresent(run -> {
-                    around.runs().end(run);
-                    runNow = Optional.empty();
-                    anywhere.set(true);
-                });
+        if (settlingNow == 0 && waitingNow.isEmpty() && lookedAtAll && opening.endRun()) {
+            anywhere.set(true);
+        }
     }
 
     private Looking looking() {
@@ -438,7 +400,7 @@ final class HotFolder {
             }
             if (!wanted.isEmpty()) {
                 int files = wanted.stream().mapToInt(lot -> lot.pieces().size()).sum();
-                runNow.ifPresent(run -> around.runs().took(run, files));
+                opening.took(files);
                 Claims.Begun begun = claims.begin(wanted);
                 begun.moved().forEach(this::copy);
                 begun.stuck().forEach(stuck -> takeInPlace(stuck, round));

@@ -270,9 +270,7 @@ public final class HotFolders implements AutoCloseable {
                 parts.room(),
                 parts.intake(),
                 parts.pauses(),
-                parts.runs(),
-                parts.zone(),
-                parts.calendar(),
+                new Opening(source, parts.runs(), parts.zone(), parts.calendar(), parts.clock()),
                 partners(folder, awaited),
                 parts.clock());
         return new Watched(new HotFolder(folder, source, claims, sorting, lastArrival(source), around));

@@ -20,7 +20,7 @@ import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rule.Original;
 import lectomen.engine.rule.Site;
 import lectomen.service.bytes.ByteStore;
-import lectomen.service.filing.EffectRunner;
+import lectomen.service.filing.GiveBack;
 import lectomen.service.filing.WhenEnded;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobNotes;
@@ -48,7 +48,7 @@ public final class FollowUps implements WhenEnded {
     private final JobResults results;
     private final JobNotes notes;
     private final Rulebook rulebook;
-    private final EffectRunner effects;
+    private final GiveBack giveBack;
     private final Originals originals;
     private final Sources sources;
     private final Supplier<Site> site;
@@ -62,7 +62,7 @@ public final class FollowUps implements WhenEnded {
             JobNotes notes,
             Rulebook rulebook,
             Sources sources,
-            EffectRunner effects,
+            GiveBack giveBack,
             Supplier<Site> site,
             InstantSource clock) {
         this.ledger = ledger;
@@ -71,7 +71,7 @@ public final class FollowUps implements WhenEnded {
         this.notes = notes;
         this.rulebook = rulebook;
         this.sources = sources;
-        this.effects = effects;
+        this.giveBack = giveBack;
         this.originals = new Originals(ledger, clock);
         this.site = site;
         this.uploads = sources.ofUploads();
@@ -108,13 +108,13 @@ public final class FollowUps implements WhenEnded {
             Optional<Reason> reason,
             Optional<String> hotFolder) {
         Map<String, String> slots =
-                new HashMap<>(effects.filedSlots(db, job).orElseGet(() -> knownSlots(db, job, hotFolder)));
+                new HashMap<>(giveBack.filedSlots(db, job).orElseGet(() -> knownSlots(db, job, hotFolder)));
         slots.put("end", state.code());
         slots.put("reason", reason.map(Reason::words).orElse(""));
         slots.put("job", job.id());
         Locale locale = site.get().locale();
         String content = answer.content(slots, locale);
-        if (!effects.answer(db, job, hotFolder, answer.folder(), answer.name(slots, locale), content)) {
+        if (!giveBack.answer(db, job, hotFolder, answer.folder(), answer.name(slots, locale), content)) {
             notes.add(db, job.id(), "No answer was given: \"" + answer.folder() + NEEDS_HOT_FOLDER, SERVICE);
         }
     }
@@ -132,7 +132,7 @@ public final class FollowUps implements WhenEnded {
     private boolean isDoneWith(
             JdbcClient db, Job job, Original original, Optional<Reason> reason, Optional<String> hotFolder) {
         if (original instanceof Original.Move move) {
-            boolean moved = effects.moveOriginal(db, job, hotFolder, move.folder(), reason);
+            boolean moved = giveBack.moveOriginal(db, job, hotFolder, move.folder(), reason);
             if (!moved) {
                 notes.add(
                         db,

@@ -15,7 +15,7 @@ import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.RuleText;
 import lectomen.service.bytes.DurableFiles;
-import lectomen.service.filing.EffectRunner;
+import lectomen.service.filing.GiveBack;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.RuleEntry;
@@ -201,7 +201,7 @@ public final class RuleRenames {
     private void besides(JdbcClient db, Plan plan) {
         if (plan.hasFolder()) {
             sources.moved(db, plan.folder(), plan.newFolder());
-            EffectRunner.folderMoved(db, plan.folder(), plan.newFolder());
+            GiveBack.folderMoved(db, plan.folder(), plan.newFolder());
         }
         db.sql("delete from rule_rename").update();
     }

@@ -15,6 +15,7 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
 import lectomen.engine.data.DataForm;
+import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.Lookup;
 import lectomen.engine.lookup.LookupReader;
@@ -22,6 +23,8 @@ import lectomen.engine.lookup.LookupRef;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.RuleFile;
+import lectomen.engine.rule.RuleReader;
+import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Site;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.DataAnswer;
@@ -85,8 +88,16 @@ public final class Trials {
         this.clock = clock;
     }
 
+    /** A data file beside the file that is tried. */
+    public record Beside(String name, byte[] content) {}
+
     /** @throws lectomen.service.rulebook.NoSuchRuleException if the rule to try with does not exist */
     public Examination of(String name, InputStream content, With with) throws IOException {
+        return of(name, content, Optional.empty(), with);
+    }
+
+    /** The same for a file with a data file beside it. */
+    public Examination of(String name, InputStream content, Optional<Beside> beside, With with) throws IOException {
         Path file = scratch.resolve("trial-" + UUID.randomUUID());
         try {
             Files.copy(content, file, StandardCopyOption.REPLACE_EXISTING);
@@ -95,8 +106,10 @@ public final class Trials {
             try (InputStream in = Files.newInputStream(file)) {
                 type = FileType.of(in.readNBytes(FileType.HEAD_BYTES));
             }
-            Facts facts = new Facts(name, ref.size(), type, Optional.empty(), clock.instant());
             Map<String, byte[]> tables = new HashMap<>();
+            Facts bare = new Facts(name, ref.size(), type, Optional.empty(), clock.instant());
+            Facts facts =
+                    beside.map(data -> bare.with(sidecar(data, with, tables))).orElse(bare);
             Task task = new Task(
                     Task.PROTOCOL,
                     file.getFileName().toString(),
@@ -115,6 +128,23 @@ public final class Trials {
         } finally {
             Files.deleteIfExists(file);
         }
+    }
+
+    /** The data file as a source of the rules would have it; its bytes are put to their hash. */
+    private Sidecar sidecar(Beside data, With with, Map<String, byte[]> bytesByHash) {
+        ByteRef ref = ByteStore.refOf(data.content());
+        bytesByHash.put(ref.sha256(), data.content());
+        DataForm form = DataForm.findByWord(data.name().substring(data.name().lastIndexOf('.') + 1))
+                .orElse(DataForm.XML);
+        Map<String, String> namespaces = new HashMap<>();
+        for (Task.RuleText rule : rules(with)) {
+            if (RuleReader.read(rule.file(), site.get()) instanceof RuleReading.Good good) {
+                good.rule().from().stream()
+                        .flatMap(from -> from.settings().sidecar().stream())
+                        .forEach(settings -> settings.namespaces().forEach(namespaces::putIfAbsent));
+            }
+        }
+        return Sidecar.of(data.name(), form, ref.sha256(), ref.size(), namespaces);
     }
 
     /** The site, with the tables that were handed in; these are put to their hashes. */
