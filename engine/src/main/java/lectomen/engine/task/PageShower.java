@@ -1,12 +1,16 @@
 package lectomen.engine.task;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
+import javax.imageio.ImageIO;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.image.PictureFile;
+import lectomen.engine.image.PictureInfo;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Reading;
@@ -16,7 +20,7 @@ import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
 
-/** Shows pages of documents: a PDF's as pictures, plain text as its lines. */
+/** Shows pages of documents: a PDF's and those of picture files as pictures, plain text as its lines. */
 public final class PageShower {
     private PageShower() {}
 
@@ -24,6 +28,7 @@ public final class PageShower {
     public static PageAnswer show(PageTask task, Examiner.ByteFetch bytes) throws IOException {
         return switch (task.type()) {
             case PDF -> draw(task, bytes);
+            case TIFF, JPEG, PNG, GIF, BMP -> picture(task, bytes);
             case TEXT, CSV, XML, HTML, JSON, MAIL -> text(task, bytes);
             default ->
                 PageAnswer.not(
@@ -45,6 +50,29 @@ public final class PageShower {
                     List.of(),
                     picture.png());
         } catch (IOException | RuntimeException e) {
+            return PageAnswer.not(task, Reason.of("page.broken", "page", Integer.toString(task.page())));
+        }
+    }
+
+    private static PageAnswer picture(PageTask task, Examiner.ByteFetch bytes) throws IOException {
+        PictureFile.Opening opening = PictureFile.open(bytes.fetch(task.document()), task.type());
+        if (opening instanceof PictureFile.Opening.Refused refused) {
+            return PageAnswer.not(task, refused.reason());
+        }
+        try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file()) {
+            ByteArrayOutputStream png = new ByteArrayOutputStream();
+            ImageIO.write(pictures.draw(task.page(), task.widthPixels()), "png", png);
+            PictureInfo info = pictures.pages().get(task.page() - 1);
+            return new PageAnswer(
+                    task.id(),
+                    Optional.empty(),
+                    pictures.pages().size(),
+                    info.pageWidth(),
+                    info.pageHeight(),
+                    Page.Unit.POINT,
+                    List.of(),
+                    png.toByteArray());
+        } catch (IOException e) {
             return PageAnswer.not(task, Reason.of("page.broken", "page", Integer.toString(task.page())));
         }
     }

@@ -1,0 +1,229 @@
+package lectomen.engine.image;
+
+import java.awt.Color;
+import java.awt.Graphics2D;
+import java.awt.RenderingHints;
+import java.awt.geom.AffineTransform;
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Optional;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
+import javax.imageio.ImageReader;
+import javax.imageio.metadata.IIOMetadata;
+import javax.imageio.stream.ImageInputStream;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.reason.Reason;
+
+/**
+ * A file of pictures of pages: TIFF with all its pages, JPEG, PNG, GIF or BMP.
+ *
+ * <p>Opening reads what the file says of each picture and decodes nothing. A picture is decoded as small as it is wanted, so that
+ * one of a large drawing takes no more memory than one of a letter.
+ *
+ * <pre>{@code
+ * if (PictureFile.open(file, FileType.TIFF) instanceof PictureFile.Opening.Open open) {
+ *     try (PictureFile pictures = open.file()) {
+ *         BufferedImage page = pictures.draw(1, 900);
+ *     }
+ * }
+ * }</pre>
+ */
+public final class PictureFile implements AutoCloseable {
+    /** An A0 sheet at 600 dots per inch has a little less. */
+    private static final long MOST_PIXELS = 600_000_000L;
+
+    private static final int MOST_PAGES = 10_000;
+    private static final String BROKEN = "picture.broken";
+
+    /** What came of opening a file. */
+    public sealed interface Opening {
+        /** Whoever gets it closes it. */
+        record Open(PictureFile file) implements Opening {}
+
+        record Refused(Reason reason) implements Opening {}
+    }
+
+    private final ImageInputStream stream;
+    private final ImageReader reader;
+    private final List<PictureInfo> pages;
+
+    private PictureFile(ImageInputStream stream, ImageReader reader, List<PictureInfo> pages) {
+        this.stream = stream;
+        this.reader = reader;
+        this.pages = List.copyOf(pages);
+    }
+
+    /** Whether files of the type are opened here. */
+    public static boolean opens(FileType type) {
+        return switch (type) {
+            case TIFF, JPEG, PNG, GIF, BMP -> true;
+            default -> false;
+        };
+    }
+
+    /** @throws IOException if the file's bytes can't be had */
+    public static Opening open(Path file, FileType type) throws IOException {
+        ImageInputStream stream = ImageIO.createImageInputStream(file.toFile());
+        if (stream == null) {
+            throw new IOException("the file can't be opened");
+        }
+        Optional<ImageReader> reader = Optional.empty();
+        boolean open = false;
+        try {
+            List<Turn> turns = turns(file, type);
+            reader = findReader(type, stream);
+            if (reader.isEmpty()) {
+                return new Opening.Refused(Reason.of("picture.unknown", "type", type.word()));
+            }
+            List<PictureInfo> pages = pages(type, reader.get(), turns);
+            Optional<PictureInfo> tooLarge = pages.stream()
+                    .filter(page -> (long) page.width() * page.height() > MOST_PIXELS)
+                    .findFirst();
+            if (tooLarge.isPresent()) {
+                return new Opening.Refused(tooLarge(tooLarge.get()));
+            }
+            open = true;
+            return new Opening.Open(new PictureFile(stream, reader.get(), pages));
+        } catch (IOException | RuntimeException e) {
+            return new Opening.Refused(Reason.of(BROKEN, "problem", problem(e)));
+        } finally {
+            if (!open) {
+                reader.ifPresent(ImageReader::dispose);
+                stream.close();
+            }
+        }
+    }
+
+    /** Read from a stream of its own, since readers let go of what they have passed. */
+    private static List<Turn> turns(Path file, FileType type) throws IOException {
+        try (ImageInputStream own = ImageIO.createImageInputStream(file.toFile())) {
+            return PictureFacts.turns(type, own);
+        }
+    }
+
+    private static Reason tooLarge(PictureInfo page) {
+        return Reason.of(
+                "picture.too-large",
+                "width",
+                Integer.toString(page.width()),
+                "height",
+                Integer.toString(page.height()));
+    }
+
+    private static String problem(Exception e) {
+        String words = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
+        return words.lines().findFirst().orElse("").replaceAll("\\.$", "");
+    }
+
+    /** Several readers may know a format; that of the image library reads more of what scanners write than Java's own. */
+    private static Optional<ImageReader> findReader(FileType type, ImageInputStream stream) {
+        ImageReader best = null;
+        Iterator<ImageReader> readers = ImageIO.getImageReadersByFormatName(type.word());
+        while (readers.hasNext()) {
+            ImageReader reader = readers.next();
+            boolean better = best == null || reader.getClass().getName().startsWith("com.twelvemonkeys.");
+            if (better && best != null) {
+                best.dispose();
+            }
+            if (better) {
+                best = reader;
+            } else {
+                reader.dispose();
+            }
+        }
+        if (best != null) {
+            best.setInput(stream, false, false);
+        }
+        return Optional.ofNullable(best);
+    }
+
+    private static List<PictureInfo> pages(FileType type, ImageReader reader, List<Turn> turns) throws IOException {
+        int count = reader.getNumImages(true);
+        if (count < 1 || count > MOST_PAGES) {
+            throw new IOException("it has " + Math.max(0, count) + " pictures");
+        }
+        int shown = type == FileType.GIF ? 1 : count; // the others of a GIF are frames of a film
+        List<PictureInfo> pages = new ArrayList<>();
+        for (int page = 0; page < shown; page++) {
+            IIOMetadata metadata = reader.getImageMetadata(page);
+            pages.add(new PictureInfo(
+                    reader.getWidth(page),
+                    reader.getHeight(page),
+                    PictureFacts.dotsPerInchX(metadata),
+                    PictureFacts.dotsPerInchY(metadata),
+                    page < turns.size() ? turns.get(page) : Turn.NONE));
+        }
+        return pages;
+    }
+
+    /** What is known of each picture, in the order of pages. */
+    public List<PictureInfo> pages() {
+        return pages;
+    }
+
+    /**
+     * Draws a picture upright and in its true proportions, on white.
+     *
+     * @param number of the page, counted from 1
+     * @param widthPixels wanted; a very long page gets less, and none gets more than it has
+     * @throws IOException if there is no such page, or it is broken
+     */
+    public BufferedImage draw(int number, int widthPixels) throws IOException {
+        if (number < 1 || number > pages.size()) {
+            throw new IOException("there is no page " + number);
+        }
+        PictureInfo info = pages.get(number - 1);
+        Scale scale = Scale.of(info, widthPixels);
+        ImageReadParam small = reader.getDefaultReadParam();
+        small.setSourceSubsampling(scale.every(), scale.every(), 0, 0);
+        BufferedImage stored;
+        try {
+            stored = reader.read(number - 1, small);
+        } catch (RuntimeException e) {
+            throw new IOException(problem(e), e);
+        }
+        BufferedImage upright = new BufferedImage(scale.width(), scale.height(), BufferedImage.TYPE_INT_RGB);
+        Graphics2D graphics = upright.createGraphics();
+        graphics.setColor(Color.WHITE);
+        graphics.fillRect(0, 0, upright.getWidth(), upright.getHeight());
+        graphics.setRenderingHint(RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BILINEAR);
+        AffineTransform turn = info.turn().transform(stored.getWidth(), stored.getHeight());
+        boolean sideways = info.turn().isSideways();
+        double turnedWidth = sideways ? stored.getHeight() : stored.getWidth();
+        double turnedHeight = sideways ? stored.getWidth() : stored.getHeight();
+        AffineTransform all =
+                AffineTransform.getScaleInstance(scale.width() / turnedWidth, scale.height() / turnedHeight);
+        all.concatenate(turn);
+        graphics.drawImage(stored, all, null);
+        graphics.dispose();
+        return upright;
+    }
+
+    /** @param every so many stored pixels one is decoded @param width of the drawn picture */
+    private record Scale(int every, int width, int height) {
+        private static final double LONGEST_SIDE = 6_000;
+
+        static Scale of(PictureInfo info, int widthPixels) {
+            double pageWidth = info.pageWidth();
+            double pageHeight = info.pageHeight();
+            int storedAcross = info.turn().isSideways() ? info.height() : info.width();
+            double perPoint = Math.min(
+                    Math.min(widthPixels, storedAcross) / pageWidth, LONGEST_SIDE / Math.max(pageWidth, pageHeight));
+            int width = (int) Math.max(1, Math.round(pageWidth * perPoint));
+            int height = (int) Math.max(1, Math.round(pageHeight * perPoint));
+            int every = Math.max(1, storedAcross / (2 * width));
+            return new Scale(every, width, height);
+        }
+    }
+
+    @Override
+    public void close() throws IOException {
+        reader.dispose();
+        stream.close();
+    }
+}
