@@ -7,7 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.time.LocalDateTime;
+import java.time.LocalTime;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
@@ -56,11 +56,9 @@ public final class DemoMain implements Callable<Integer> {
 
     private static final List<String> PARTS = List.of("mooring-permit", "readings");
 
-    /** The day sheets are taken so long after the demo has begun, rather than in the evening. */
+    /** The day sheets are taken so long after their rule went live, rather than in the evening. */
     private static final Duration UNTIL_RUN = Duration.ofSeconds(12);
 
-    private final LocalDateTime runAt =
-            LocalDateTime.now(ZoneOffset.UTC).plus(UNTIL_RUN).truncatedTo(ChronoUnit.SECONDS);
     private static final long LONGEST_WAIT_MILLIS = 60_000;
 
     @Option(
@@ -122,7 +120,8 @@ public final class DemoMain implements Callable<Integer> {
     }
 
     /** The rule as it is shipped, but for the time of day at which the day sheets are taken. */
-    private String rule(String id) throws IOException {
+    private static String rule(String id) throws IOException {
+        LocalTime runAt = LocalTime.now(ZoneOffset.UTC).plus(UNTIL_RUN).truncatedTo(ChronoUnit.SECONDS);
         return resource(id + ".yaml")
                 .replace(
                         "run at: 17:30",
@@ -151,7 +150,6 @@ public final class DemoMain implements Callable<Integer> {
     }
 
     private List<Outcome> run(DemoService service, Path home) throws IOException, InterruptedException {
-        List<DemoDocument> documents = documents();
         boolean fedBefore = !service.get("/jobs?limit=1").path("jobs").isEmpty();
         service.put("/lookups/vessels", resource("vessels.csv"));
         for (String part : PARTS) {
@@ -163,6 +161,7 @@ public final class DemoMain implements Callable<Integer> {
                 service.post("/rules/" + rule + "/live", "");
             }
         }
+        List<DemoDocument> documents = DemoDocuments.all();
         if (fedBefore) {
             say("The documents were dropped at an earlier start");
         } else {
@@ -196,25 +195,6 @@ public final class DemoMain implements Callable<Integer> {
             outcomes = outcomes(service, documents, archive);
         }
         return outcomes;
-    }
-
-    /** All documents, with the day on which those are taken that are named by it. */
-    private List<DemoDocument> documents() throws IOException {
-        return DemoDocuments.all().stream()
-                .map(document -> new DemoDocument(
-                        document.folder(),
-                        document.name(),
-                        document.bytes(),
-                        document.how(),
-                        document.tells(),
-                        document.state(),
-                        document.reason(),
-                        document.places().stream()
-                                .map(place -> place.replace("{year}", Integer.toString(runAt.getYear()))
-                                        .replace("{day}", runAt.toLocalDate().toString()))
-                                .toList(),
-                        document.rule()))
-                .toList();
     }
 
     /** Whether the drawing set that came again left of the earlier one what it should. */

@@ -122,7 +122,7 @@ final class HarbourDay {
                 ("DAY SHEET of the " + gang + "\n\nFenders on Tallow Quay.\n").getBytes(StandardCharsets.UTF_8),
                 DemoDocument.How.MOVED,
                 "collected, and taken at a set time",
-                "Day sheets/{year}/{day} " + gang + ".txt");
+                "Day sheets/Day sheet of the " + gang + ".txt");
     }
 
     /** @param names that it has once all are filed; none where a later sheet took its place */

@@ -90,7 +90,7 @@ class RenameJourney {
             service.live(PAPERS);
             String name = "papers";
             int dropped = 0;
-            for (int round = 1; round <= 4; round++) {
+            for (int round = 1; round <= 3; round++) {
                 String next = "papers-" + round;
                 String from = name;
                 drop(service.inbox(name), dropped, dropped + 10);

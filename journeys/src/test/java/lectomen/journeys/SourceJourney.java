@@ -22,7 +22,7 @@ import tools.jackson.databind.json.JsonMapper;
  * shortly before half past five on a Friday afternoon in March.
  */
 class SourceJourney {
-    private static final LocalDateTime BEFORE = LocalDateTime.of(2030, 3, 1, 17, 29, 10);
+    private static final LocalDateTime BEFORE = LocalDateTime.of(2030, 3, 1, 17, 29, 30);
 
     @TempDir
     private static Path temp;
@@ -31,18 +31,20 @@ class SourceJourney {
 
     @BeforeAll
     static void start() throws Exception {
-        Path home = temp.resolve("home");
-        RunningService first = RunningService.start(home);
-        first.stop();
-        Path settings = home.resolve("lectomen.yaml");
-        String text = Files.readString(settings);
-        Files.writeString(settings, text + "\ncalendar: { holidays: [2030-03-04] }\n");
+        Path home = Files.createDirectories(temp.resolve("home"));
+        Files.writeString(home.resolve("lectomen.yaml"), """
+                parameters: { inbox: "{home}/inbox" }
+                roots: ["{home}"]
+                connections: { archive: { folder: "{home}/archive" } }
+                calendar: { holidays: [2030-03-04] }
+                """);
+        Files.createDirectories(home.resolve("archive"));
         service = RunningService.start(home, List.of("env", "JAVA_TOOL_OPTIONS=-Dlectomen.clock.ahead=" + ahead()));
-        service.live(Rules.keepName("whenever", "arrives: whole"));
         service.live(Rules.keepName("evening", """
                 arrives: whole
                 run at: 17:30
                 run on: working days"""));
+        service.live(Rules.keepName("whenever", "arrives: whole"));
         service.live(Rules.keepName("mornings", """
                 about: What the night watch writes.
                 arrives: whole
@@ -89,7 +91,7 @@ class SourceJourney {
     void whatIsCollectedIsTakenAtItsTimeAndEachRunIsLogged() throws Exception {
         drop("evening", "early.txt");
         RunningService.await(
-                "the run at half past five took it", Duration.ofSeconds(90), () -> isFiled("evening", "early.txt"));
+                "the run at half past five took it", Duration.ofSeconds(60), () -> isFiled("evening", "early.txt"));
         RunningService.await("it is over", Duration.ofSeconds(10), () -> !source("evening")
                 .path("running")
                 .asBoolean());
