@@ -43,6 +43,28 @@ final class SourceCommand {
         source.path(WAITING).forEach(file -> line("Waits: ", Words.text(file)));
     }
 
+    /** How a hot folder stands, in a word or two. */
+    static String state(JsonNode source) {
+        String trouble = Words.text(source.path("trouble").path("code"));
+        if (!trouble.isEmpty()) {
+            return trouble.equals("source.paused") ? "paused" : "trouble";
+        }
+        if (source.has("silent")) {
+            return "silent";
+        }
+        if (source.path("running").asBoolean()) {
+            return "running";
+        }
+        if (source.has("closed")) {
+            return "closed";
+        }
+        if (source.has("nextRunAt")) {
+            return "collects, " + source.path("ready").asInt() + " there";
+        }
+        int waiting = source.path(WAITING).size();
+        return waiting == 0 ? "open" : "open, " + waiting + " wait";
+    }
+
     private static void line(String before, String words) {
         if (!words.isEmpty()) {
             System.out.println("  " + before + words);
@@ -74,24 +96,6 @@ final class SourceCommand {
             } else {
                 table.print();
             }
-        }
-
-        private static String state(JsonNode source) {
-            String trouble = Words.text(source.path("trouble").path("code"));
-            if (!trouble.isEmpty()) {
-                return trouble.equals("source.paused") ? "paused" : "trouble";
-            }
-            if (source.path("running").asBoolean()) {
-                return "running";
-            }
-            if (source.has("closed")) {
-                return "closed";
-            }
-            if (source.has("nextRunAt")) {
-                return "collects, " + source.path("ready").asInt() + " there";
-            }
-            int waiting = source.path(WAITING).size();
-            return waiting == 0 ? "open" : "open, " + waiting + " wait";
         }
     }
 

@@ -50,7 +50,7 @@ final class StatusCommand implements Callable<Integer> {
                             Words.ahead(source.path("nextLookAt")),
                             Words.ago(source.path("lastArrivalAt")),
                             lying(source),
-                            well ? "reached" : trouble.isEmpty() ? "silent" : "trouble")
+                            SourceCommand.state(source))
                     .colour(5, well ? Colour.GREEN : Colour.RED)
                     .below(trouble.isEmpty() ? silent : trouble);
         }

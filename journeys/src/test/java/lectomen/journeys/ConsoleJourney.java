@@ -42,7 +42,7 @@ class ConsoleJourney {
 
     @BeforeAll
     static void start() throws Exception {
-        service = RunningService.start(temp.resolve("home"));
+        service = RunningService.startFast(temp.resolve("home"));
         service.live(Rules.tickets("tickets", "number it"));
         service.post("/rules", Rules.keepName("second", ""));
         service.post("/parts", PART.formatted("{file name}"));

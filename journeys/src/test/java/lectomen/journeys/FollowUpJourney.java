@@ -228,6 +228,8 @@ class FollowUpJourney {
                 CLAIMS.replace("original: keep", "original: burn"),
                 "\"original\" is keep, remove, or { move to: a folder }");
         check(CLAIMS.replace("in: answers", "in: ../answers"), "a folder is a path from the root, or one name inside");
+        check(CLAIMS.replace("in: answers", "in: /etc/answers"), "lies under none of the roots");
+        check(CLAIMS.replace("move to: done", "move to: \"{inbox}/slips\""), "what is put there would come in again");
         check(CLAIMS.replace("{filed as}", "{filed ass}"), "no field is called \"filed ass\"");
         check(CLAIMS.replace("text: \"{file", "words: \"{file"), "\"words\" is not known in \"answer\"");
     }

@@ -369,10 +369,10 @@ final class Effects {
                               select 1 from effect earlier
                               where earlier.document_key = e.document_key and earlier.arrival_seq < e.arrival_seq
                                 and earlier.state in ('held', 'intended', 'acting', 'in doubt'))
-                          and (e.by_document = 0 or not exists (
-                              select 1 from job before
-                              where before.arrival_seq < e.arrival_seq
-                                and (before.state = 'working' or (before.state = 'waiting' and before.waits_for = 'turn'))))
+                          and (e.by_document = 0 or e.arrival_seq <= coalesce((
+                              select min(arrival_seq) from job
+                              where state in ('working', 'waiting') and (state = 'working' or waits_for = 'turn')),
+                              e.arrival_seq))
                         order by arrival_seq, created_at limit :most
                         """)
                 .param("now", clock.millis())

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import lectomen.engine.rule.FollowUp;
+import lectomen.engine.rule.Original;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Step;
@@ -41,6 +42,7 @@ final class RuleCheck {
                             .ifPresent(folder -> checkRoot(folder, file.line(), 1, problems));
                 }
             }
+            checkFoldersForPeople(good.rule(), others, problems);
             good.rule().then().values().forEach(followUp -> checkHandOver(followUp, good.rule(), others, problems));
             return problems.isEmpty() ? reading : new RuleReading.Bad(problems);
         }
@@ -57,6 +59,43 @@ final class RuleCheck {
                         followUp.line(),
                         1,
                         "no rule is called \"" + to + "\", to hand over to" + Section.suggestion(to, known))));
+    }
+
+    /** Folders for failed files, answers and originals, where they are paths rather than names inside the hot folder. */
+    private void checkFoldersForPeople(RuleDocument rule, Iterable<RuleDocument> others, List<Problem> problems) {
+        rule.from()
+                .forEach(from -> checkForPeople(from.settings().failedFolder(), from.line(), rule, others, problems));
+        for (FollowUp end : rule.then().values()) {
+            end.answer().ifPresent(answer -> checkForPeople(answer.folder(), end.line(), rule, others, problems));
+            end.original()
+                    .filter(Original.Move.class::isInstance)
+                    .map(Original.Move.class::cast)
+                    .ifPresent(move -> checkForPeople(move.folder(), end.line(), rule, others, problems));
+        }
+    }
+
+    private void checkForPeople(
+            String folder, int line, RuleDocument rule, Iterable<RuleDocument> others, List<Problem> problems) {
+        Path path = Path.of(folder);
+        if (!path.isAbsolute()) {
+            return;
+        }
+        checkRoot(path, line, 1, problems);
+        List<RuleDocument> all = new ArrayList<>(List.of(rule));
+        others.forEach(all::add);
+        for (RuleDocument other : all) {
+            for (RuleDocument.From from : other.from()) {
+                Path hot = real(Path.of(from.folder()));
+                boolean own = rule.findFrom(from.folder()).isPresent();
+                if (real(path).equals(hot) || (!own && real(path).startsWith(hot))) {
+                    problems.add(new Problem(
+                            line,
+                            1,
+                            "folder " + folder + " lies in hot folder " + from.folder() + " of rule " + other.id()
+                                    + "; what is put there would come in again"));
+                }
+            }
+        }
     }
 
     private void checkPlace(RuleDocument.From from, List<Problem> problems) {
