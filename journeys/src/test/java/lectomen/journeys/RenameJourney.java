@@ -44,6 +44,17 @@ class RenameJourney {
         }
     }
 
+    /** How things are, for when they are not as they should be. */
+    private static String standing(RunningService service) {
+        return filed(service) + " filed; " + service.get("/status").path("jobs") + "; "
+                + service.get("/sources") + "; "
+                + service.jobs().stream()
+                        .filter(job -> !job.path("state").asString().equals("filed"))
+                        .limit(3)
+                        .toList()
+                + "; " + service.output();
+    }
+
     @Test
     void aRuleIsRenamedWithItsFolderAndNoFileIsLostOrTakenTwice() throws Exception {
         try (RunningService service = RunningService.start(temp.resolve("home"))) {
@@ -57,7 +68,7 @@ class RenameJourney {
             assertThat(service.inbox("papers")).doesNotExist();
             drop(service.inbox("office-papers"), 80, 100);
             RunningService.await(
-                    "all are filed", Duration.ofSeconds(60), () -> filed(service), () -> filed(service) == 100);
+                    "all are filed", Duration.ofSeconds(30), () -> standing(service), () -> filed(service) == 100);
             assertThat(service.jobs()).hasSize(100).allSatisfy(job -> {
                 assertThat(job.path("rule").asString("")).isIn("", "office-papers");
             });

@@ -370,8 +370,11 @@ final class Effects {
                               where earlier.document_key = e.document_key and earlier.arrival_seq < e.arrival_seq
                                 and earlier.state in ('held', 'intended', 'acting', 'in doubt'))
                           and (e.by_document = 0 or e.arrival_seq <= coalesce((
-                              select min(arrival_seq) from job
-                              where state in ('working', 'waiting') and (state = 'working' or waits_for = 'turn')),
+                              select min(j.arrival_seq) from job j
+                              where j.state in ('working', 'waiting') and (j.state = 'working' or j.waits_for = 'turn')
+                                and not exists (
+                                    select 1 from effect planned
+                                    where planned.job_id = j.id and planned.generation = j.generation)),
                               e.arrival_seq))
                         order by arrival_seq, created_at limit :most
                         """)

@@ -221,19 +221,19 @@ public final class Rulebook {
             String from, String to, UnaryOperator<String> text, Consumer<JdbcClient> besides, String principal) {
         store.write(db -> {
             versions.rename(db, from, to, text, principal);
+            renamed.put(from, to); // known to every later write, also one of the same commit
             besides.accept(db);
             StoreIdentity.next(db, "rulebook");
             return to;
         });
-        renamed.put(from, to);
         readAnew();
         return require(to);
     }
 
-    /** What a rule is called now that may have been renamed while a worker was at a document of it. */
-    public RuleRef nowCalled(RuleRef rule) {
+    /** What a rule is called now that may have been renamed while a worker was at a document of it. Call it in a write. */
+    public RuleRef nowCalled(JdbcClient db, RuleRef rule) {
         String id = rule.id();
-        for (String next = renamed.get(id); next != null && find(id).isEmpty(); next = renamed.get(id)) {
+        for (String next = renamed.get(id); next != null && find(db, id).isEmpty(); next = renamed.get(id)) {
             id = next;
         }
         return new RuleRef(id, rule.version());

@@ -277,7 +277,7 @@ public final class JobRunner implements AutoCloseable {
     private void record(JdbcClient db, Job before, Outcome outcome, Optional<String> folder, Instant beganAt) {
         outcome.rule()
                 .filter(rule -> rule.version() > 0)
-                .map(rulebook::nowCalled)
+                .map(rule -> rulebook.nowCalled(db, rule))
                 .ifPresent(rule -> jobs.setRule(db, before.id(), rule));
         jobs.setConsidered(db, before.id(), JSON.writeValueAsString(outcome.considered()));
         results.keep(db, before, outcome, beganAt);
