@@ -2,6 +2,7 @@ package lectomen.engine.image;
 
 import java.awt.Color;
 import java.awt.Graphics2D;
+import java.awt.Rectangle;
 import java.awt.RenderingHints;
 import java.awt.geom.AffineTransform;
 import java.awt.image.BufferedImage;
@@ -14,6 +15,7 @@ import java.util.Optional;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
+import javax.imageio.ImageTypeSpecifier;
 import javax.imageio.metadata.IIOMetadata;
 import javax.imageio.stream.ImageInputStream;
 import lectomen.engine.identify.FileType;
@@ -38,6 +40,9 @@ public final class PictureFile implements AutoCloseable {
     private static final long MOST_PIXELS = 600_000_000L;
 
     private static final int MOST_PAGES = 10_000;
+    /** Of one band, once it is decoded. */
+    private static final int BAND_BYTES = 96 * 1024 * 1024;
+
     private static final String BROKEN = "picture.broken";
 
     /** What came of opening a file. */
@@ -48,11 +53,16 @@ public final class PictureFile implements AutoCloseable {
         record Refused(Reason reason) implements Opening {}
     }
 
+    private final Path path;
+    private final FileType type;
     private final ImageInputStream stream;
     private final ImageReader reader;
     private final List<PictureInfo> pages;
 
-    private PictureFile(ImageInputStream stream, ImageReader reader, List<PictureInfo> pages) {
+    private PictureFile(
+            Path path, FileType type, ImageInputStream stream, ImageReader reader, List<PictureInfo> pages) {
+        this.path = path;
+        this.type = type;
         this.stream = stream;
         this.reader = reader;
         this.pages = List.copyOf(pages);
@@ -88,7 +98,7 @@ public final class PictureFile implements AutoCloseable {
                 return new Opening.Refused(tooLarge(tooLarge.get()));
             }
             open = true;
-            return new Opening.Open(new PictureFile(stream, reader.get(), pages));
+            return new Opening.Open(new PictureFile(file, type, stream, reader.get(), pages));
         } catch (IOException | RuntimeException e) {
             return new Opening.Refused(Reason.of(BROKEN, "problem", problem(e)));
         } finally {
@@ -156,9 +166,28 @@ public final class PictureFile implements AutoCloseable {
                     reader.getHeight(page),
                     PictureFacts.dotsPerInchX(metadata),
                     PictureFacts.dotsPerInchY(metadata),
-                    page < turns.size() ? turns.get(page) : Turn.NONE));
+                    page < turns.size() ? turns.get(page) : Turn.NONE,
+                    ink(reader, page)));
         }
         return pages;
+    }
+
+    /** By the form that the reader decodes to; a palette of greys counts as grey. */
+    private static Ink ink(ImageReader reader, int page) throws IOException {
+        ImageTypeSpecifier raw = reader.getRawImageType(page);
+        if (raw == null) {
+            Iterator<ImageTypeSpecifier> types = reader.getImageTypes(page);
+            raw = types.hasNext() ? types.next() : null;
+        }
+        return raw == null ? Ink.COLOUR : Points.inkOf(raw.getColorModel(), raw.getNumBands(), raw.getBitsPerBand(0));
+    }
+
+    public Path path() {
+        return path;
+    }
+
+    public FileType type() {
+        return type;
     }
 
     /** What is known of each picture, in the order of pages. */
@@ -174,19 +203,11 @@ public final class PictureFile implements AutoCloseable {
      * @throws IOException if there is no such page, or it is broken
      */
     public BufferedImage draw(int number, int widthPixels) throws IOException {
-        if (number < 1 || number > pages.size()) {
-            throw new IOException("there is no page " + number);
-        }
-        PictureInfo info = pages.get(number - 1);
+        PictureInfo info = requirePage(number);
         Scale scale = Scale.of(info, widthPixels);
         ImageReadParam small = reader.getDefaultReadParam();
         small.setSourceSubsampling(scale.every(), scale.every(), 0, 0);
-        BufferedImage stored;
-        try {
-            stored = reader.read(number - 1, small);
-        } catch (RuntimeException e) {
-            throw new IOException(problem(e), e);
-        }
+        BufferedImage stored = decode(number, small);
         BufferedImage upright = new BufferedImage(scale.width(), scale.height(), BufferedImage.TYPE_INT_RGB);
         Graphics2D graphics = upright.createGraphics();
         graphics.setColor(Color.WHITE);
@@ -202,6 +223,65 @@ public final class PictureFile implements AutoCloseable {
         graphics.drawImage(stored, all, null);
         graphics.dispose();
         return upright;
+    }
+
+    /** Takes the rows of a picture, from top to bottom. */
+    @FunctionalInterface
+    public interface Bands {
+        /** @param band in the form of the picture's {@link Ink} */
+        void take(BufferedImage band) throws IOException;
+    }
+
+    /**
+     * Decodes a picture as it is stored, band by band, so that never more than a bounded part of it is in memory.
+     *
+     * @param multiple of rows that each band but the last has
+     * @throws IOException if there is no such page, or it is broken
+     */
+    public void bands(int number, int multiple, Bands bands) throws IOException {
+        PictureInfo info = requirePage(number);
+        int perRow = info.ink() == Ink.BLACK_AND_WHITE ? (info.width() + 7) / 8 : 4 * info.width();
+        int rows = Math.max(1, BAND_BYTES / perRow / multiple) * multiple;
+        for (int top = 0; top < info.height(); top += rows) {
+            ImageReadParam part = reader.getDefaultReadParam();
+            part.setSourceRegion(new Rectangle(0, top, info.width(), Math.min(rows, info.height() - top)));
+            bands.take(Points.as(info.ink(), decode(number, part)));
+        }
+    }
+
+    /** The whole page, upright. @throws IOException if there is no such page, it is broken, or it has too many points */
+    public PagePixels read(int number, long mostPoints) throws IOException {
+        PagePixels stored = readAsStored(number, mostPoints);
+        Turn turn = pages.get(number - 1).turn();
+        return new PagePixels(
+                turn.applied(stored.image()),
+                turn.isSideways() ? stored.dotsPerInchY() : stored.dotsPerInchX(),
+                turn.isSideways() ? stored.dotsPerInchX() : stored.dotsPerInchY());
+    }
+
+    /** The same, not set upright. */
+    public PagePixels readAsStored(int number, long mostPoints) throws IOException {
+        PictureInfo info = requirePage(number);
+        if ((long) info.width() * info.height() > mostPoints) {
+            throw new IOException("page " + number + " has too many points for that");
+        }
+        BufferedImage stored = Points.as(info.ink(), decode(number, reader.getDefaultReadParam()));
+        return new PagePixels(stored, info.dotsPerInchX(), info.dotsPerInchY());
+    }
+
+    private PictureInfo requirePage(int number) throws IOException {
+        if (number < 1 || number > pages.size()) {
+            throw new IOException("there is no page " + number);
+        }
+        return pages.get(number - 1);
+    }
+
+    private BufferedImage decode(int number, ImageReadParam param) throws IOException {
+        try {
+            return reader.read(number - 1, param);
+        } catch (RuntimeException e) {
+            throw new IOException(problem(e), e);
+        }
     }
 
     /** @param every so many stored pixels one is decoded @param width of the drawn picture */

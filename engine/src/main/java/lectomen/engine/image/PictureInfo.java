@@ -8,8 +8,9 @@ package lectomen.engine.image;
  * @param dotsPerInchX along the stored width; {@link #USUAL_DOTS_PER_INCH} where the file says nothing sound
  * @param dotsPerInchY along the stored height, which fax pictures have half as many of
  * @param turn that sets it upright
+ * @param ink that it has
  */
-public record PictureInfo(int width, int height, double dotsPerInchX, double dotsPerInchY, Turn turn) {
+public record PictureInfo(int width, int height, double dotsPerInchX, double dotsPerInchY, Turn turn, Ink ink) {
     /** What a picture is taken for that says nothing of its resolution. */
     public static final double USUAL_DOTS_PER_INCH = 96;
 
@@ -23,6 +24,11 @@ public record PictureInfo(int width, int height, double dotsPerInchX, double dot
     /** The height of the upright picture on paper, in points. */
     public double pageHeight() {
         return turn.isSideways() ? storedWidthPoints() : storedHeightPoints();
+    }
+
+    /** As it is stored. */
+    public PictureSize size() {
+        return new PictureSize(width, height, dotsPerInchX, dotsPerInchY);
     }
 
     private double storedWidthPoints() {

@@ -1,6 +1,7 @@
 package lectomen.engine.image;
 
 import java.awt.geom.AffineTransform;
+import java.awt.image.BufferedImage;
 
 /** How a picture that is stored must be turned or mirrored to stand upright; the eight orientations of TIFF 6.0 and Exif. */
 public enum Turn {
@@ -39,7 +40,7 @@ public enum Turn {
     }
 
     /** From a stored picture of that size to the upright one. */
-    AffineTransform transform(double width, double height) {
+    public AffineTransform transform(double width, double height) {
         AffineTransform upright = new AffineTransform();
         double uprightWidth = isSideways() ? height : width;
         double uprightHeight = isSideways() ? width : height;
@@ -50,5 +51,68 @@ public enum Turn {
         }
         upright.translate(-width / 2, -height / 2);
         return upright;
+    }
+
+    /** The stored picture set upright, in its own form. */
+    public BufferedImage applied(BufferedImage stored) {
+        if (this == NONE) {
+            return stored;
+        }
+        Ink ink = Points.inkOf(stored);
+        int width = stored.getWidth();
+        int height = stored.getHeight();
+        BufferedImage upright = Points.empty(isSideways() ? height : width, isSideways() ? width : height, ink);
+        byte[] from = Points.bytes(stored);
+        byte[] to = Points.bytes(upright);
+        if (ink == Ink.BLACK_AND_WHITE) {
+            turnBits(from, to, width, height);
+            return upright;
+        }
+        int bands = ink == Ink.COLOUR ? 3 : 1;
+        for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+                int at = place(x, y, width, height) * bands;
+                for (int band = 0; band < bands; band++) {
+                    to[at + band] = from[(y * width + x) * bands + band];
+                }
+            }
+        }
+        return upright;
+    }
+
+    private void turnBits(byte[] from, byte[] to, int width, int height) {
+        int stride = (width + 7) / 8;
+        int uprightWidth = isSideways() ? height : width;
+        int uprightStride = (uprightWidth + 7) / 8;
+        for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+                if ((from[y * stride + (x >> 3)] & 0x80 >> (x & 7)) != 0) {
+                    int at = place(x, y, width, height);
+                    int column = at % uprightWidth;
+                    to[at / uprightWidth * uprightStride + (column >> 3)] |= (byte) (0x80 >> (column & 7));
+                }
+            }
+        }
+    }
+
+    /** Where a stored point goes, counted along the rows of the upright picture. */
+    private int place(int storedX, int y, int width, int height) {
+        int x = mirrored ? width - 1 - storedX : storedX;
+        return switch (quarters) {
+            case 1 -> x * height + (height - 1 - y);
+            case 2 -> (height - 1 - y) * width + (width - 1 - x);
+            case 3 -> (width - 1 - x) * height + y;
+            default -> y * width + x;
+        };
+    }
+
+    /** A turn by quarters to the right. */
+    public static Turn ofQuarters(int quartersToTheRight) {
+        return switch (Math.floorMod(quartersToTheRight, 4)) {
+            case 1 -> RIGHT;
+            case 2 -> HALF;
+            case 3 -> LEFT;
+            default -> NONE;
+        };
     }
 }

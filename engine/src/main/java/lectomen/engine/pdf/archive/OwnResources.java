@@ -1,0 +1,42 @@
+package lectomen.engine.pdf.archive;
+
+import java.util.HashSet;
+import java.util.Set;
+import lectomen.engine.pdf.write.PdfTarget;
+import org.apache.pdfbox.cos.COSBase;
+import org.apache.pdfbox.cos.COSDictionary;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDResources;
+
+/** Pages and forms name the fonts and pictures that they use themselves, rather than by whoever holds them (ISO 19005-2, 6.2.2). */
+final class OwnResources implements Mending {
+    @Override
+    public void mend(PDDocument document, PdfTarget target, Findings findings) {
+        for (PDPage page : document.getPages()) {
+            PDResources resources = page.getResources();
+            page.setResources(resources == null ? new PDResources() : resources);
+            if (resources != null) {
+                handDown(resources.getCOSObject(), resources.getCOSObject(), new HashSet<>());
+            }
+        }
+    }
+
+    private static void handDown(COSDictionary from, COSDictionary resources, Set<COSBase> seen) {
+        COSDictionary objects = resources.getCOSDictionary(COSName.XOBJECT);
+        if (objects == null || !seen.add(objects)) {
+            return;
+        }
+        for (COSName name : objects.keySet()) {
+            if (objects.getDictionaryObject(name) instanceof COSDictionary form && Everything.isSubtype(form, "Form")) {
+                COSDictionary own = form.getCOSDictionary(COSName.RESOURCES);
+                if (own == null) {
+                    form.setItem(COSName.RESOURCES, from);
+                } else {
+                    handDown(own, own, seen);
+                }
+            }
+        }
+    }
+}

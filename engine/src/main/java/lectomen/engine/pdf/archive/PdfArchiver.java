@@ -1,0 +1,143 @@
+package lectomen.engine.pdf.archive;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import lectomen.engine.pdf.write.ArchiveMarks;
+import lectomen.engine.pdf.write.DocumentDetails;
+import lectomen.engine.pdf.write.PdfOut;
+import lectomen.engine.pdf.write.PdfTarget;
+import lectomen.engine.reason.Reason;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.io.IOUtils;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Brings a PDF to PDF/A: goes through what the standard asks for, one {@link Mending} after the other, and writes the result only
+ * where nothing stands in the way. Where a change could be seen, each page is drawn before and after and compared; a file that
+ * would look different stands in its own way.
+ */
+public final class PdfArchiver {
+    private static final List<Mending> MENDINGS = List.of(
+            new OwnResources(),
+            new Forms(),
+            new Actions(),
+            new Annotations(),
+            new CarriedFiles(),
+            new OptionalContent(),
+            new Transparency(),
+            new Pictures(),
+            new Inks(),
+            new Fonts(),
+            new Streams());
+
+    private PdfArchiver() {}
+
+    /** What came of it. */
+    public sealed interface Result {
+        /** @param changes what was changed on the way, worth knowing */
+        record Archived(List<Reason> changes) implements Result {}
+
+        /** Nothing was written. @param obstacles what stands in the way, all that was found */
+        record NotPossible(List<Reason> obstacles) implements Result {}
+
+        /** The file can't be read. */
+        record Unreadable(Reason reason) implements Result {}
+    }
+
+    /** Where a result goes, once it is known that there is one. */
+    @FunctionalInterface
+    public interface Destination {
+        OutputStream open() throws IOException;
+    }
+
+    /**
+     * Brings a file to the target.
+     *
+     * @param details what is to be said of it, from what it says of itself
+     * @throws IOException if the file's bytes can't be had, or the result not be written
+     */
+    public static Result archive(
+            Path pdf, PdfTarget target, Instant now, UnaryOperator<DocumentDetails> details, Destination to)
+            throws IOException {
+        try (PDDocument document = Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
+            if (document.getNumberOfPages() == 0) {
+                return new Result.Unreadable(Reason.of("pdf.no-pages"));
+            }
+            Findings findings = new Findings();
+            mend(document, target, findings);
+            if (findings.obstacles().isEmpty() && findings.mayLookDifferent()) {
+                compare(pdf, document, findings);
+            }
+            if (!findings.obstacles().isEmpty()) {
+                return new Result.NotPossible(findings.obstacles());
+            }
+            ArchiveMarks.write(document, target, details.apply(OwnDetails.of(document, now)));
+            document.setAllSecurityToBeRemoved(true);
+            try (OutputStream out = to.open()) {
+                PdfOut.save(document, target, out);
+            }
+            return new Result.Archived(findings.changes());
+        } catch (InvalidPasswordException e) {
+            return new Result.Unreadable(Reason.of("pdf.password"));
+        }
+    }
+
+    /** What stands in a file's way to the target, and what would be changed; nothing is written. */
+    public static Result inspect(Path pdf, PdfTarget target) throws IOException {
+        try (PDDocument document = Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
+            Findings findings = new Findings();
+            mend(document, target, findings);
+            return findings.obstacles().isEmpty()
+                    ? new Result.Archived(findings.changes())
+                    : new Result.NotPossible(findings.obstacles());
+        }
+    }
+
+    private static void mend(PDDocument document, PdfTarget target, Findings findings) throws IOException {
+        if (document.isEncrypted()) {
+            findings.changed("archive.decrypted");
+        }
+        for (Mending mending : MENDINGS) {
+            mending.mend(document, target, findings);
+        }
+    }
+
+    private static void compare(Path pdf, PDDocument after, Findings findings) throws IOException {
+        try (PDDocument before = Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
+            double difference = Comparison.of(before, after);
+            if (difference > Comparison.MOST) {
+                findings.obstacle("archive.looks-different", "difference", Long.toString(Math.round(difference)));
+            }
+        }
+    }
+
+    /** What a PDF says of itself. */
+    static final class OwnDetails {
+        private OwnDetails() {}
+
+        static DocumentDetails of(PDDocument document, Instant now) {
+            var information = document.getDocumentInformation();
+            String keywords = text(information.getKeywords());
+            return new DocumentDetails(
+                    text(information.getTitle()),
+                    text(information.getAuthor()),
+                    text(information.getSubject()),
+                    keywords.isEmpty() ? List.of() : List.of(keywords.split("\\s*[,;]\\s*")),
+                    text(document.getDocumentCatalog().getLanguage()),
+                    Optional.ofNullable(information.getCreationDate())
+                            .map(date -> date.toInstant())
+                            .orElse(now));
+        }
+
+        private static String text(@Nullable String value) {
+            return value == null ? "" : value.strip();
+        }
+    }
+}

@@ -1,0 +1,8 @@
+/**
+ * Brings PDF files to PDF/A where that can be done honestly, and says what stands in the way where not. Start at {@link
+ * lectomen.engine.pdf.archive.PdfArchiver}. Nothing is null unless it is marked so.
+ */
+@NullMarked
+package lectomen.engine.pdf.archive;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,81 @@
+package lectomen.engine.pdf.write;
+
+import java.awt.geom.AffineTransform;
+import java.awt.geom.Point2D;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.Objects;
+import lectomen.engine.page.Line;
+import lectomen.engine.page.Page;
+import lectomen.engine.page.Word;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.font.PDType0Font;
+import org.apache.pdfbox.pdmodel.graphics.state.RenderingMode;
+import org.apache.pdfbox.util.Matrix;
+
+/**
+ * Recognised words that lie invisibly on the printed ones, so that a picture of a page can be searched and its text copied. Each
+ * word is stretched to the width of its box.
+ */
+final class TextLayer {
+    private static final String FONT = "/liberation/LiberationSans-Regular.ttf";
+
+    /** Of the font's size: how far the letters' feet stand above the bottom of a box around a line. */
+    private static final float FEET = 0.22f;
+
+    private final PDType0Font font;
+
+    private TextLayer(PDType0Font font) {
+        this.font = font;
+    }
+
+    static TextLayer begin(PDDocument document) throws IOException {
+        try (InputStream in = Objects.requireNonNull(TextLayer.class.getResourceAsStream(FONT), FONT)) {
+            return new TextLayer(PDType0Font.load(document, in, true));
+        }
+    }
+
+    /** @param toPage from points of the picture's top left to the PDF page */
+    void write(PDPageContentStream content, Page words, AffineTransform toPage) throws IOException {
+        content.beginText();
+        content.setRenderingMode(RenderingMode.NEITHER);
+        for (Line line : words.lines()) {
+            for (Word word : line.words()) {
+                write(content, word, toPage);
+            }
+        }
+        content.endText();
+    }
+
+    private void write(PDPageContentStream content, Word word, AffineTransform toPage) throws IOException {
+        String text = writable(word.text()) + " ";
+        float height = (float) (word.box().height() * Math.abs(toPage.getScaleY()));
+        float wanted = (float) (word.box().width() * Math.abs(toPage.getScaleX()));
+        float natural = font.getStringWidth(text.strip()) / 1_000 * height;
+        if (natural <= 0 || wanted <= 0 || height <= 0) {
+            return;
+        }
+        Point2D foot = toPage.transform(
+                new Point2D.Double(word.box().left(), word.box().bottom()), null);
+        content.setFont(font, height);
+        content.setTextMatrix(
+                new Matrix(wanted / natural, 0, 0, 1, (float) foot.getX(), (float) foot.getY() + FEET * height));
+        content.showText(text);
+    }
+
+    /** Signs that the font lacks become a question mark. */
+    private String writable(String text) {
+        StringBuilder known = new StringBuilder();
+        text.codePoints().forEach(sign -> known.appendCodePoint(has(sign) ? sign : '?'));
+        return known.toString();
+    }
+
+    private boolean has(int sign) {
+        try {
+            return font.encode(Character.toString(sign)).length > 0;
+        } catch (IOException | IllegalArgumentException e) {
+            return false;
+        }
+    }
+}

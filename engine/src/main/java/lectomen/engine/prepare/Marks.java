@@ -1,0 +1,151 @@
+package lectomen.engine.prepare;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.function.Consumer;
+
+/**
+ * The connected marks of a page. Runs of dark points are found row by row and joined with those above that they touch, also across
+ * a corner; each mark ends up with its runs and its bounds.
+ */
+final class Marks {
+    /** Dark points side by side: {@code from} to {@code to}, both included. */
+    record Run(int y, int from, int to) {
+        int length() {
+            return to - from + 1;
+        }
+    }
+
+    /** Points that hang together. */
+    static final class Mark {
+        private final List<Run> runs = new ArrayList<>();
+        private int left = Integer.MAX_VALUE;
+        private int right = -1;
+        private int top = Integer.MAX_VALUE;
+        private int bottom = -1;
+        private int area;
+
+        private void add(Run run) {
+            runs.add(run);
+            left = Math.min(left, run.from());
+            right = Math.max(right, run.to());
+            top = Math.min(top, run.y());
+            bottom = Math.max(bottom, run.y());
+            area += run.length();
+        }
+
+        int left() {
+            return left;
+        }
+
+        int top() {
+            return top;
+        }
+
+        int width() {
+            return right - left + 1;
+        }
+
+        int height() {
+            return bottom - top + 1;
+        }
+
+        /** In points. */
+        int area() {
+            return area;
+        }
+
+        double middleX() {
+            return (left + right) / 2.0;
+        }
+
+        double middleY() {
+            return (top + bottom) / 2.0;
+        }
+
+        boolean touches(InkMask mask) {
+            return left == 0 || top == 0 || right == mask.width() - 1 || bottom == mask.height() - 1;
+        }
+
+        void eachRun(Consumer<Run> action) {
+            runs.forEach(action);
+        }
+    }
+
+    private final List<Run> runs = new ArrayList<>();
+    private int[] parents = new int[1024];
+
+    private Marks() {}
+
+    static List<Mark> of(InkMask mask) {
+        return new Marks().find(mask);
+    }
+
+    private List<Mark> find(InkMask mask) {
+        int above = 0;
+        int aboveEnd = 0;
+        for (int y = 0; y < mask.height(); y++) {
+            int begin = runs.size();
+            int start = y * mask.width();
+            for (int x = 0; x < mask.width(); x++) {
+                if (mask.dark()[start + x] == 0) {
+                    continue;
+                }
+                int from = x;
+                while (x + 1 < mask.width() && mask.dark()[start + x + 1] != 0) {
+                    x++;
+                }
+                add(new Run(y, from, x));
+            }
+            join(above, aboveEnd, begin);
+            above = begin;
+            aboveEnd = runs.size();
+        }
+        return gather();
+    }
+
+    private void add(Run run) {
+        if (runs.size() == parents.length) {
+            parents = Arrays.copyOf(parents, parents.length * 2);
+        }
+        parents[runs.size()] = runs.size();
+        runs.add(run);
+    }
+
+    private void join(int above, int aboveEnd, int begin) {
+        int other = above;
+        for (int own = begin; own < runs.size(); own++) {
+            Run run = runs.get(own);
+            while (other < aboveEnd && runs.get(other).to() < run.from() - 1) {
+                other++;
+            }
+            for (int touching = other; touching < aboveEnd && runs.get(touching).from() <= run.to() + 1; touching++) {
+                parents[root(own)] = root(touching);
+            }
+        }
+    }
+
+    private int root(int at) {
+        int root = at;
+        while (parents[root] != root) {
+            parents[root] = parents[parents[root]];
+            root = parents[root];
+        }
+        return root;
+    }
+
+    private List<Mark> gather() {
+        Mark[] byRoot = new Mark[runs.size()];
+        List<Mark> marks = new ArrayList<>();
+        for (int i = 0; i < runs.size(); i++) {
+            int root = root(i);
+            if (byRoot[root] == null) {
+                byRoot[root] = new Mark();
+                marks.add(byRoot[root]);
+            }
+            byRoot[root].add(runs.get(i));
+        }
+        return marks;
+    }
+}

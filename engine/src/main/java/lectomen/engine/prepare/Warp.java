@@ -1,0 +1,80 @@
+package lectomen.engine.prepare;
+
+import java.awt.image.BufferedImage;
+import lectomen.engine.image.Ink;
+import lectomen.engine.image.PagePixels;
+import lectomen.engine.image.Points;
+
+/** Moves points: each point of the new page asks where on the old one it comes from and takes what lies there, smoothly. */
+final class Warp {
+    /** Where a new point comes from. */
+    @FunctionalInterface
+    interface From {
+        /** @param old receives the place: x, then y */
+        void find(int x, int y, double[] old);
+    }
+
+    private Warp() {}
+
+    /** What comes from outside becomes paper. */
+    static BufferedImage of(PagePixels page, int width, int height, From from) {
+        Ink ink = page.ink();
+        boolean bits = ink == Ink.BLACK_AND_WHITE;
+        BufferedImage old = Points.as(bits ? Ink.GREY : ink, page.image());
+        BufferedImage moved = Points.empty(width, height, bits ? Ink.GREY : ink);
+        byte[] source = Points.bytes(old);
+        byte[] target = Points.bytes(moved);
+        int bands = ink == Ink.COLOUR ? 3 : 1;
+        int oldWidth = page.width();
+        int oldHeight = page.height();
+        PaperColour paper = PaperColour.of(bits ? page.with(old) : page);
+        double[] at = new double[2];
+        for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+                from.find(x, y, at);
+                int left = (int) Math.floor(at[0]);
+                int top = (int) Math.floor(at[1]);
+                int to = (y * width + x) * bands;
+                if (left < 0 || top < 0 || left + 1 >= oldWidth || top + 1 >= oldHeight) {
+                    outside(source, target, to, at, bands, oldWidth, oldHeight, paper);
+                    continue;
+                }
+                int partX = (int) ((at[0] - left) * 256);
+                int partY = (int) ((at[1] - top) * 256);
+                int first = (top * oldWidth + left) * bands;
+                int below = first + oldWidth * bands;
+                for (int band = 0; band < bands; band++) {
+                    int upper = (source[first + band] & 0xff) * (256 - partX)
+                            + (source[first + bands + band] & 0xff) * partX;
+                    int lower = (source[below + band] & 0xff) * (256 - partX)
+                            + (source[below + bands + band] & 0xff) * partX;
+                    target[to + band] = (byte) (upper * (256 - partY) + lower * partY + 32_768 >> 16);
+                }
+            }
+        }
+        return bits ? Points.as(Ink.BLACK_AND_WHITE, moved) : moved;
+    }
+
+    private static void outside(
+            byte[] source, byte[] target, int to, double[] at, int bands, int width, int height, PaperColour paper) {
+        int x = (int) Math.round(at[0]);
+        int y = (int) Math.round(at[1]);
+        boolean onTheEdge = x >= 0 && y >= 0 && x < width && y < height;
+        int[] level = paper.at(Math.max(0, Math.min(width - 1, x)), Math.max(0, Math.min(height - 1, y)));
+        for (int band = 0; band < bands; band++) {
+            target[to + band] = onTheEdge ? source[(y * width + x) * bands + band] : (byte) level[band];
+        }
+    }
+
+    /** The page turned about its middle against the lean of its text. */
+    static BufferedImage straightened(PagePixels page, double degrees) {
+        double cos = Math.cos(Math.toRadians(degrees));
+        double sin = Math.sin(Math.toRadians(degrees));
+        double middleX = (page.width() - 1) / 2.0;
+        double middleY = (page.height() - 1) / 2.0;
+        return of(page, page.width(), page.height(), (x, y, old) -> {
+            old[0] = middleX + (x - middleX) * cos - (y - middleY) * sin;
+            old[1] = middleY + (x - middleX) * sin + (y - middleY) * cos;
+        });
+    }
+}
