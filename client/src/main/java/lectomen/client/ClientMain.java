@@ -34,6 +34,8 @@ import picocli.CommandLine.Command;
             "  serve  Start the service on a home: serve --home DIR --port N",
             "  doctor Say what is wrong with a home and this machine, and what mends it: doctor --home DIR",
             "  bench  Measure this machine: bench [--only NAME] [--json]",
+            "  convert Convert files on the spot, without a service: convert FILE... --to pdfa-2b",
+            "  inspect Say what files are made of, without a service: inspect FILE...",
             "  demo   Show the whole way on made-up documents: demo [--once] [--json] [--home DIR] [--port N]",
             "",
             "Examples:",

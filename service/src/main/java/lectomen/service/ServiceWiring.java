@@ -57,6 +57,7 @@ import lectomen.service.work.JobRunner;
 import lectomen.service.work.LyingThere;
 import lectomen.service.work.RuleRenames;
 import lectomen.service.work.Samples;
+import lectomen.service.work.TrialOutputs;
 import lectomen.service.work.Trials;
 import lectomen.service.workers.WorkerPool;
 import lectomen.service.workers.WorkerSettings;
@@ -347,10 +348,21 @@ class ServiceWiring {
     }
 
     @Bean
+    TrialOutputs trialOutputs(Home home, InstantSource clock) throws IOException {
+        return new TrialOutputs(home.part("scratch").resolve("trial-outputs"), clock);
+    }
+
+    @Bean
     Trials trials(
-            Home home, Rulebook rulebook, WorkerPool workers, CurrentSite site, ByteStore bytes, InstantSource clock)
+            Home home,
+            Rulebook rulebook,
+            WorkerPool workers,
+            CurrentSite site,
+            ByteStore bytes,
+            TrialOutputs outputs,
+            InstantSource clock)
             throws IOException {
-        return new Trials(rulebook, workers, site, home.part("scratch").resolve("trials"), bytes, clock);
+        return new Trials(rulebook, workers, site, home.part("scratch").resolve("trials"), bytes, outputs, clock);
     }
 
     @Bean

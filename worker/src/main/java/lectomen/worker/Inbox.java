@@ -67,7 +67,7 @@ final class Inbox {
                     case END -> {
                         return file;
                     }
-                    case MISSING, TASK, PAGE, DATA, READY, NEED, PROGRESS, ANSWER, SHOWN, TOLD ->
+                    case MISSING, TASK, PAGE, DATA, READY, NEED, MADE, PROGRESS, ANSWER, SHOWN, TOLD ->
                         throw new IOException("The bytes " + ref.sha256() + " are not to be had");
                 }
             }

@@ -6,6 +6,8 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.stream.Stream;
 import lectomen.engine.task.Answer;
 import lectomen.engine.task.DataAsker;
 import lectomen.engine.task.Examiner;
@@ -31,15 +33,25 @@ public final class WorkerMain {
         Examiner examiner = new Examiner();
         inbox.frames().ready();
         while (true) {
-            Path document = scratch.resolve("document");
             Frames.Frame frame = inbox.next();
+            Path desk = Files.createDirectories(scratch.resolve("desk"));
+            Path document = desk.resolve("document");
             switch (frame.kind()) {
                 case TASK -> inbox.frames().send(answer(frame.task(), examiner, inbox, document));
                 case PAGE -> inbox.frames().send(PageShower.show(frame.pageTask(), ref -> inbox.fetch(ref, document)));
                 case DATA -> inbox.frames().send(DataAsker.ask(frame.dataTask(), ref -> inbox.fetch(ref, document)));
                 default -> throw new IOException("Got a frame of kind " + frame.kind() + " instead of a task");
             }
-            Files.deleteIfExists(document);
+            clear(desk);
+        }
+    }
+
+    /** The folder of one task, with what was made in it. */
+    private static void clear(Path desk) throws IOException {
+        try (Stream<Path> files = Files.walk(desk)) {
+            for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
+                Files.delete(file);
+            }
         }
     }
 
@@ -49,7 +61,12 @@ public final class WorkerMain {
         }
         try {
             return Answer.of(
-                    task, examiner.examine(task, ref -> inbox.fetch(ref, document), new Telling(inbox.frames())));
+                    task,
+                    examiner.examine(
+                            task,
+                            ref -> inbox.fetch(ref, document),
+                            new HandingOver(document.resolveSibling("made"), inbox.frames()),
+                            new Telling(inbox.frames())));
         } catch (RuntimeException | StackOverflowError e) {
             StackTraceElement[] trace = e.getStackTrace();
             return Answer.fault(task, e.getClass().getSimpleName() + (trace.length > 0 ? " at " + trace[0] : ""));

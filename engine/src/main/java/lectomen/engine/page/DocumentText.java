@@ -193,4 +193,9 @@ public final class DocumentText {
             default -> "pages 1 to " + pages.size();
         };
     }
+
+    /** The numbers of pages whose text layer is garbage. */
+    public List<Integer> illegiblePages() {
+        return illegible;
+    }
 }

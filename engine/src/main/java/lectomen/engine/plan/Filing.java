@@ -30,6 +30,7 @@ import org.jspecify.annotations.Nullable;
  * @param numbered the pattern of numbered names, without the ending; empty for {@code name (2)}
  * @param counters the numbers that it needs; each stands in its slot once it is given
  * @param documentKey the text by which later documents of the rule are the same document; empty where none are
+ * @param product what is filed; null for the document as it came in
  * @param olderTo the pattern of where what is there goes, for a new version; else empty
  */
 public record Filing(
@@ -43,7 +44,8 @@ public record Filing(
         @Nullable String numbered,
         @Nullable String olderTo,
         @Nullable List<CounterUse> counters,
-        @Nullable String documentKey) {
+        @Nullable String documentKey,
+        @Nullable Product product) {
     private static final int MOST_READ_BEFORE = 1_000;
     private static final ConcurrentMap<String, NamePattern> READ_BEFORE = new ConcurrentHashMap<>();
 
@@ -60,7 +62,12 @@ public record Filing(
             Map<String, String> slots,
             String ending,
             WhenTaken whenTaken) {
-        this(step, connection, under, name, slots, ending, whenTaken, null, null, null, null);
+        this(step, connection, under, name, slots, ending, whenTaken, null, null, null, null, null);
+    }
+
+    /** What is filed; empty for the document as it came in. */
+    public Optional<Product> findProduct() {
+        return Optional.ofNullable(product);
     }
 
     /** The key by which it replaces what an earlier document filed. */
@@ -79,7 +86,18 @@ public record Filing(
         Map<String, String> all = new HashMap<>(slots);
         all.putAll(values);
         return new Filing(
-                step, connection, under, name, all, ending, whenTaken, numbered, olderTo, counters, documentKey);
+                step,
+                connection,
+                under,
+                name,
+                all,
+                ending,
+                whenTaken,
+                numbered,
+                olderTo,
+                counters,
+                documentKey,
+                product);
     }
 
     /** The same as if each of its counters were at its start, for whoever only wants to see that a name comes about. */

@@ -31,22 +31,30 @@ public final class Planner {
     private Optional<Reading> reading = Optional.empty();
 
     private final Lookups lookups;
+    private final Workshop workshop;
 
-    private Planner(Facts facts, Site site, TextSource source, Lookups lookups) {
+    private Planner(Facts facts, Site site, TextSource source, Lookups lookups, Workshop workshop) {
+        this.workshop = workshop;
         this.lookups = lookups;
         this.facts = facts;
         this.site = site;
         this.source = source;
     }
 
+    /** For rules without steps that work on a document's bytes. */
     public static Outcome plan(List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups) {
-        return new Planner(facts, site, text, lookups).plan(rules);
+        return plan(rules, facts, site, text, lookups, Workshop.NONE);
+    }
+
+    public static Outcome plan(
+            List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups, Workshop workshop) {
+        return new Planner(facts, site, text, lookups, workshop).plan(rules);
     }
 
     /** The same, and rules behind the one that takes the document are asked too: what they would have said is told after it. */
     public static Outcome planAskingAll(
-            List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups) {
-        Planner planner = new Planner(facts, site, text, lookups);
+            List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups, Workshop workshop) {
+        Planner planner = new Planner(facts, site, text, lookups, workshop);
         Outcome outcome = planner.plan(rules);
         List<Considered> all = new ArrayList<>(outcome.considered());
         for (Candidate candidate : rules.subList(Math.min(all.size(), rules.size()), rules.size())) {
@@ -72,15 +80,16 @@ public final class Planner {
      * The same when somebody chose the rule: the first takes the document whatever its conditions say. What they make of the file
      * without its text is kept beside it.
      */
-    public static Outcome planChosen(List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups) {
+    public static Outcome planChosen(
+            List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups, Workshop workshop) {
         if (rules.isEmpty() || facts.type() == FileType.EMPTY) {
-            return plan(rules, facts, site, text, lookups);
+            return plan(rules, facts, site, text, lookups, workshop);
         }
         Candidate chosen = rules.get(0);
         Considered asked =
                 new Considered(chosen.ref(), true, "", consider(chosen, facts).conditions());
-        Planner planner = new Planner(facts, site, text, lookups);
-        return new StepsOfPlan(chosen, facts, site, planner::text, lookups).run(List.of(asked));
+        Planner planner = new Planner(facts, site, text, lookups, workshop);
+        return new StepsOfPlan(chosen, facts, site, planner::text, lookups, workshop).run(List.of(asked));
     }
 
     /** Whether the rule could take the file, as far as that can be told without reading its text. */
@@ -113,7 +122,8 @@ public final class Planner {
             }
             considered.add(last);
             if (last.takes()) {
-                return new StepsOfPlan(candidate, facts, site, this::text, lookups).run(List.copyOf(considered));
+                return new StepsOfPlan(candidate, facts, site, this::text, lookups, workshop)
+                        .run(List.copyOf(considered));
             }
         }
         return new Outcome(considered, Optional.empty(), List.of(), new Outcome.Ending.Unwanted(noneWants(considered)));

@@ -42,14 +42,22 @@ final class StepsOfPlan {
     private final Map<String, String> slots = new HashMap<>();
     private final List<StepDone> done = new ArrayList<>();
     private final List<Filing> filings = new ArrayList<>();
+    private final Outputs outputs;
     private Optional<NamePattern> name = Optional.empty();
 
-    StepsOfPlan(Candidate candidate, Facts facts, Site site, Function<String, Reading> text, Lookups lookups) {
+    StepsOfPlan(
+            Candidate candidate,
+            Facts facts,
+            Site site,
+            Function<String, Reading> text,
+            Lookups lookups,
+            Workshop workshop) {
         this.candidate = candidate;
         this.facts = facts;
         this.site = site;
         this.text = text;
         this.lookups = lookups;
+        this.outputs = new Outputs(workshop);
         slots.putAll(AnswerSlots.of(candidate.rule(), facts, site, Map.of()));
     }
 
@@ -76,7 +84,28 @@ final class StepsOfPlan {
         if (step instanceof Step.Name naming) {
             return name(number, naming);
         }
-        return file(number, (Step.File) step);
+        if (step instanceof Step.File file) {
+            return file(number, file);
+        }
+        return work(number, step);
+    }
+
+    private StepDone work(int number, Step step) {
+        Workshop.Result result;
+        try {
+            result = outputs.work(step, pattern -> pattern.value(slots, site.locale()))
+                    .orElseThrow();
+        } catch (NotADateException e) {
+            return done(number, step, Optional.of(Reason.of("slot.not-a-date", "slot", e.slot(), "value", e.value())));
+        } catch (PatternTooSlow e) {
+            return done(number, step, Optional.of(Planner.tooSlow(candidate, e.pattern(), step.line())));
+        }
+        if (result instanceof Workshop.Result.Failed failed) {
+            return done(number, step, Optional.of(failed.reason()));
+        }
+        Workshop.Result.Made made = (Workshop.Result.Made) result;
+        return new StepDone(
+                number, step.word(), step.line(), List.of(), made.notes(), Optional.empty(), made.product());
     }
 
     private Optional<String> run(Counter counter) {
@@ -187,18 +216,20 @@ final class StepsOfPlan {
             String pattern = candidate.rule().sameDocument().orElseThrow().source();
             return done(number, file, Optional.of(Reason.of("document.no-key", "pattern", pattern)));
         }
+        Optional<Product> made = outputs.find(file.output());
         Filing filing = new Filing(
                 number,
                 file.connection(),
                 file.under().map(NamePattern::source).orElse(""),
                 name,
                 slots,
-                KnownSlots.ending(facts, site.locale()),
+                made.map(product -> product.type().ending()).orElseGet(() -> KnownSlots.ending(facts, site.locale())),
                 file.whenTaken(),
                 file.numbered().map(NamePattern::source).orElse(""),
                 file.olderTo().map(NamePattern::source).orElse(""),
                 counters,
-                key.orElse(""));
+                key.orElse(""),
+                made.orElse(null));
         Set<Reason> warnings = new LinkedHashSet<>();
         Filing.Target target = filing.withAnyNumbers()
                 .target(site.locale(), warning -> warnings.add(Reason.of("name.replaced-often", "warning", warning)));

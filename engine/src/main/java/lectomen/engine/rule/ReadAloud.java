@@ -177,8 +177,11 @@ public final class ReadAloud {
                             "What this rule filed there before is replaced; anything else there is left, and it fails.";
                         case FAIL -> "Where the name is taken, it fails.";
                     };
-            say(Part.DO, "Files it in " + file.connection() + under + ".", 0, file.line());
+            String what = file.output().equals(Step.Acting.MAIN) ? "it" : "the " + file.output();
+            say(Part.DO, "Files " + what + " in " + file.connection() + under + ".", 0, file.line());
             say(Part.DO, taken, 1, file.line());
+        } else {
+            PageStepsAloud.of(step).ifPresent(words -> say(Part.DO, words, 0, step.line()));
         }
     }
 

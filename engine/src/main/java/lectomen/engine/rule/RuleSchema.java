@@ -3,10 +3,13 @@ package lectomen.engine.rule;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
+import lectomen.engine.convert.IfNotPossible;
 import lectomen.engine.counter.Counter;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldType;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.image.Paper;
+import lectomen.engine.pdf.write.PictureChoice;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -234,9 +237,44 @@ public final class RuleSchema {
         ObjectNode file = object(List.of("file"));
         ObjectNode where = words(List.of("in"), "in", "under", "numbered", "move older to");
         properties(where).set("when taken", choice(WhenTaken.words()));
+        properties(where).set("output", ref("text"));
         properties(file).set("file", where);
         ways.add(file);
+        ways.add(pageStep("prepare pages", choice(List.of("usual")), preparation()));
+        ways.add(pageStep("convert", ref("text"), conversion()));
+        ObjectNode size = words(List.of(), "width", "height", "percent", "quality");
+        properties(size).set("to", choice(List.of("tiff", "png", "jpeg")));
+        properties(size).set("turn", choice(List.of("left", "right", "half", "no")));
+        ways.add(pageStep("resize", size));
         return step;
+    }
+
+    private static ObjectNode pageStep(String word, ObjectNode... forms) {
+        ObjectNode step = words(List.of(word), "of", "as");
+        ArrayNode ways = properties(step).putObject(word).putArray("anyOf");
+        for (ObjectNode form : forms) {
+            ways.add(form);
+        }
+        return step;
+    }
+
+    private static ObjectNode preparation() {
+        ObjectNode wanted = words(List.of(), "drop blank below");
+        for (String word :
+                List.of("cut out sheet", "upright", "straighten", "edges", "specks", "black and white", "crop")) {
+            properties(wanted).set(word, ref("yes"));
+        }
+        return wanted;
+    }
+
+    private static ObjectNode conversion() {
+        ObjectNode wanted = words(List.of("to"), "to", "quality", "dots per inch");
+        Step.Convert.DETAILS.forEach(detail -> properties(wanted).set(detail, ref("text")));
+        properties(wanted).set("pictures", choice(PictureChoice.words()));
+        properties(wanted).set("paper", choice(Paper.words()));
+        properties(wanted).set("if not possible", choice(IfNotPossible.words()));
+        properties(wanted).set("attach original", ref("yes"));
+        return wanted;
     }
 
     private static ObjectNode field() {

@@ -21,8 +21,19 @@ final class StepReader {
         Optional<Step> make(StepReader reader, Section section);
     }
 
-    private static final Map<String, Maker> BY_WORD =
-            new TreeMap<>(Map.of("find", StepReader::find, "name", StepReader::name, "file", StepReader::file));
+    private static final Map<String, Maker> BY_WORD = new TreeMap<>(Map.of(
+            "find",
+            StepReader::find,
+            "name",
+            StepReader::name,
+            "file",
+            StepReader::file,
+            "prepare pages",
+            (reader, section) -> reader.pages.prepare(section),
+            "convert",
+            (reader, section) -> reader.pages.convert(section),
+            "resize",
+            (reader, section) -> reader.pages.resize(section)));
 
     /** Not a step: steps that stand in a shared part. */
     private static final String SHARED = "steps";
@@ -38,6 +49,7 @@ final class StepReader {
     private final SlotReader slots;
 
     private final boolean replaces;
+    private final PageStepReader pages;
 
     /**
      * @param nameParts that the conditions of the rule find in the file's name and folder
@@ -50,6 +62,7 @@ final class StepReader {
         this.problems = problems;
         this.slots = new SlotReader(problems, parts, site.parameters().keySet());
         nameParts.forEach(slots::add);
+        this.pages = new PageStepReader(problems, slots);
     }
 
     List<Step> read(Node node) {
@@ -161,6 +174,7 @@ final class StepReader {
             return Optional.empty();
         }
         Section section = opened.get();
+        String output = pages.output(section, "output", Step.Acting.MAIN);
         Optional<String> connection = section.requireText("in").flatMap(this::connection);
         Optional<Node.Text> underText = section.findText("under");
         Optional<NamePattern> under = underText.flatMap(slots::naming);
@@ -179,6 +193,7 @@ final class StepReader {
             return Optional.empty();
         }
         return Optional.of(new Step.File(
+                output,
                 connection.get(),
                 under,
                 whenTaken.get(),

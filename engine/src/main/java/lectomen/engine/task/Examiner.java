@@ -55,8 +55,11 @@ public final class Examiner {
         }
     };
 
-    /** @throws UncheckedIOException if the document's bytes are needed and can't be had */
-    public Outcome examine(Task task, ByteFetch bytes, Progress.Listener listener) {
+    /**
+     * @param bench where what steps make of the document's bytes is put
+     * @throws UncheckedIOException if the document's bytes are needed and can't be had
+     */
+    public Outcome examine(Task task, ByteFetch bytes, Bench bench, Progress.Listener listener) {
         List<Candidate> candidates = new ArrayList<>();
         for (Task.RuleText written : task.rules()) {
             RuleReading reading = readings.computeIfAbsent(
@@ -81,11 +84,15 @@ public final class Examiner {
         Lookups lookups =
                 name -> Optional.ofNullable(task.site().lookups().get(name)).map(ref -> table(name, ref, bytes));
         TextSource text = neededBy -> read(task, bytes, neededBy, listener);
-        return switch (task.asking()) {
-            case FIRST_THAT_WANTS -> Planner.plan(candidates, facts, task.site(), text, lookups);
-            case ALL -> Planner.planAskingAll(candidates, facts, task.site(), text, lookups);
-            case CHOSEN -> Planner.planChosen(candidates, facts, task.site(), text, lookups);
-        };
+        TaskWorkshop workshop = new TaskWorkshop(task, bytes, bench.folder(), listener);
+        Outcome outcome =
+                switch (task.asking()) {
+                    case FIRST_THAT_WANTS -> Planner.plan(candidates, facts, task.site(), text, lookups, workshop);
+                    case ALL -> Planner.planAskingAll(candidates, facts, task.site(), text, lookups, workshop);
+                    case CHOSEN -> Planner.planChosen(candidates, facts, task.site(), text, lookups, workshop);
+                };
+        workshop.handOver(outcome, bench);
+        return outcome;
     }
 
     private Lookup table(String name, LookupRef ref, ByteFetch bytes) {

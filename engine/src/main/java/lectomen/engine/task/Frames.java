@@ -43,6 +43,8 @@ public final class Frames {
         READY('R'),
         /** From the worker: it needs the bytes of this SHA-256. */
         NEED('N'),
+        /** From the worker: bytes that it made follow, as a {@link ByteRef}, then {@link #BYTES} and {@link #END}. */
+        MADE('F'),
         /** From the worker: how far it has come, as a {@link Progress}. */
         PROGRESS('G'),
         /** From the worker: an {@link Answer}. */
@@ -96,6 +98,10 @@ public final class Frames {
 
         public Progress progress() {
             return JSON.readValue(body, Progress.class);
+        }
+
+        public ByteRef made() {
+            return JSON.readValue(body, ByteRef.class);
         }
 
         public String text() {
@@ -154,6 +160,12 @@ public final class Frames {
             write(Kind.BYTES, piece, read);
         }
         send(Kind.END, new byte[0]);
+    }
+
+    /** Sends what was made, with all its bytes. */
+    public void sendMade(ByteRef ref, InputStream bytes) throws IOException {
+        send(Kind.MADE, JSON.writeValueAsBytes(ref));
+        sendBytes(bytes);
     }
 
     public void sendMissing() throws IOException {

@@ -25,7 +25,8 @@ class FilingTest {
                 numbered,
                 olderTo,
                 List.of(),
-                "");
+                "",
+                null);
     }
 
     @ParameterizedTest

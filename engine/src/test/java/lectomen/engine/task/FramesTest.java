@@ -30,6 +30,19 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class FramesTest {
+    /** For rules that make nothing. */
+    private static final Bench NO_BENCH = new Bench() {
+        @Override
+        public Path folder() {
+            return Path.of("/nowhere");
+        }
+
+        @Override
+        public void take(ByteRef ref, Path file) throws IOException {
+            throw new IOException("nothing is made here");
+        }
+    };
+
     private static final Site SITE = new Site(Map.of("inbox", "/in"), Set.of("archive"), Locale.UK, ZoneOffset.UTC);
 
     private final ByteArrayOutputStream sent = new ByteArrayOutputStream();
@@ -76,7 +89,7 @@ class FramesTest {
         for (String written : List.of(
                 rule, rule.replace("NUMBER", "nothing"), rule.replace("of: Number", "of: Nothing"), "no rule")) {
             Task task = task(written);
-            Outcome outcome = new Examiner().examine(task, ref -> ticket, Progress.Listener.NONE);
+            Outcome outcome = new Examiner().examine(task, ref -> ticket, NO_BENCH, Progress.Listener.NONE);
             ByteArrayOutputStream answer = new ByteArrayOutputStream();
             new Frames(InputStream.nullInputStream(), answer).send(Answer.of(task, outcome));
             Frames back = new Frames(new ByteArrayInputStream(answer.toByteArray()), new ByteArrayOutputStream());

@@ -2,6 +2,15 @@ package lectomen.service.api;
 
 /** A job has no such page, or no original to show it from. */
 final class NoSuchPageException extends RuntimeException {
+    private NoSuchPageException(String words) {
+        super(words);
+    }
+
+    static NoSuchPageException ofTrial(String sha256) {
+        return new NoSuchPageException(
+                "No trial of the last quarter of an hour made " + sha256 + ", or it has no such page.");
+    }
+
     NoSuchPageException(String job, String output) {
         super("Job " + job + " has no output \"" + output + "\" to take out.");
     }

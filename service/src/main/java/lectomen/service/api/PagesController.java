@@ -34,7 +34,7 @@ final class PagesController {
     private static final int WIDEST = 3_000;
 
     /** Wide enough to find out about a page; its picture is then kept for the same width. */
-    private static final int USUAL_WIDTH = 960;
+    static final int USUAL_WIDTH = 960;
 
     private final Jobs jobs;
     private final Pages pages;
@@ -62,9 +62,13 @@ final class PagesController {
             List<String> lines,
             Optional<JobView.ReasonView> reason) {}
 
+    /** @param output main, original, or what a step called it */
     @GetMapping("/pages/{page}")
-    PageView page(@PathVariable String id, @PathVariable int page) {
-        Showing showing = show(id, page, USUAL_WIDTH);
+    PageView page(@PathVariable String id, @PathVariable int page, @RequestParam Optional<String> output) {
+        return view(page, show(id, output, page, USUAL_WIDTH));
+    }
+
+    static PageView view(int page, Showing showing) {
         if (showing instanceof Showing.Shown shown) {
             PageAnswer answer = shown.page();
             return new PageView(
@@ -86,27 +90,52 @@ final class PagesController {
                 Optional.of(JobView.ReasonView.of(((Showing.Not) showing).reason())));
     }
 
-    /** @param width in pixels, from 100 to 3000 */
+    /**
+     * @param width in pixels, from 100 to 3000
+     * @param output main, original, or what a step called it
+     */
     @GetMapping(path = "/pages/{page}/picture", produces = MediaType.IMAGE_PNG_VALUE)
     ResponseEntity<byte[]> picture(
-            @PathVariable String id, @PathVariable int page, @RequestParam(defaultValue = "960") int width) {
+            @PathVariable String id,
+            @PathVariable int page,
+            @RequestParam(defaultValue = "960") int width,
+            @RequestParam Optional<String> output) {
+        checkWidth(width);
+        return picture(show(id, output, page, width)).orElseThrow(() -> new NoSuchPageException(id, page));
+    }
+
+    static void checkWidth(int width) {
         if (width < NARROWEST || width > WIDEST) {
             throw new BadRequestException(
                     "width", "width is a number of pixels from " + NARROWEST + " to " + WIDEST + ", not " + width);
         }
-        Showing showing = show(id, page, width);
-        if (showing instanceof Showing.Shown shown && shown.page().png().length > 0) {
-            return ResponseEntity.ok()
-                    .cacheControl(CacheControl.maxAge(Duration.ofHours(1)).cachePrivate())
-                    .body(shown.page().png());
-        }
-        throw new NoSuchPageException(id, page);
     }
 
-    private Showing show(String id, int page, int width) {
+    /** Empty where there is no picture to show. */
+    static Optional<ResponseEntity<byte[]>> picture(Showing showing) {
+        return showing instanceof Showing.Shown shown && shown.page().png().length > 0
+                ? Optional.of(ResponseEntity.ok()
+                        .cacheControl(CacheControl.maxAge(Duration.ofHours(1)).cachePrivate())
+                        .body(shown.page().png()))
+                : Optional.empty();
+    }
+
+    /** What came in, unless an output is named. */
+    private Showing show(String id, Optional<String> output, int page, int width) {
         Job job = jobs.require(id);
+        if (output.isPresent()) {
+            JobFamily.Output found = requireOutput(job, output.get());
+            return pages.show(new ByteRef(found.sha256(), found.size()), found.type(), page, width);
+        }
         ByteRef original = job.original().orElseThrow(() -> new NoSuchPageException(id, page));
         return pages.show(original, job.type(), page, width);
+    }
+
+    private JobFamily.Output requireOutput(Job job, String output) {
+        return family.outputs(job).stream()
+                .filter(one -> one.name().equals(output))
+                .findFirst()
+                .orElseThrow(() -> new NoSuchPageException(job.id(), output));
     }
 
     /** The file as it came. */
@@ -124,10 +153,7 @@ final class PagesController {
     ResponseEntity<InputStreamResource> output(@PathVariable String id, @PathVariable String output)
             throws IOException {
         Job job = jobs.require(id);
-        JobFamily.Output found = family.outputs(job).stream()
-                .filter(one -> one.name().equals(output))
-                .findFirst()
-                .orElseThrow(() -> new NoSuchPageException(id, output));
+        JobFamily.Output found = requireOutput(job, output);
         boolean asItCame =
                 found.sha256().equals(job.original().map(ByteRef::sha256).orElse(""));
         String name = asItCame

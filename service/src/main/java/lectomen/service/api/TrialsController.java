@@ -72,7 +72,25 @@ final class TrialsController {
             Optional<String> otherName,
             Optional<String> olderGoesTo) {}
 
-    /** @param ending planned, unwanted or failed */
+    /**
+     * What a step made; its pages can be looked at for a quarter of an hour.
+     *
+     * @param output the name that later steps know it by
+     */
+    record MadeView(
+            int step,
+            String word,
+            int line,
+            String output,
+            String type,
+            long bytes,
+            String sha256,
+            List<JobView.ReasonView> notes) {}
+
+    /**
+     * @param ending planned, unwanted or failed
+     * @param original the SHA-256 of the file as it came, to be looked at beside what was made; absent where nothing was
+     */
     record TrialResult(
             String fileName,
             String ending,
@@ -82,6 +100,8 @@ final class TrialsController {
             List<Considered> considered,
             List<FieldValue> fields,
             List<JobView.ReasonView> notes,
+            Optional<String> original,
+            List<MadeView> made,
             List<WouldFile> wouldFile) {}
 
     /**
@@ -123,7 +143,7 @@ final class TrialsController {
                     .orElseThrow(() -> new NoSuchPageException(tried.id(), 0));
             Optional<Trials.Beside> data = beside(tried);
             try (InputStream content = bytes.open(original.sha256())) {
-                return result(tried.name(), trials.of(tried.name(), content, data, with));
+                return result(tried.name(), original.sha256(), trials.of(tried.name(), content, data, with));
             }
         }
         MultipartFile sent =
@@ -138,7 +158,7 @@ final class TrialsController {
                                     .orElse("")
                                     .replaceFirst(".*/", ""),
                             sidecar.get().getBytes()));
-            return result(name, trials.of(name, content, data, with));
+            return result(name, hash(sent), trials.of(name, content, data, with));
         }
     }
 
@@ -165,9 +185,15 @@ final class TrialsController {
         return named;
     }
 
-    private TrialResult result(String name, Examination examination) {
+    private static String hash(MultipartFile file) throws IOException {
+        try (InputStream content = file.getInputStream()) {
+            return ByteStore.hash(content);
+        }
+    }
+
+    private TrialResult result(String name, String original, Examination examination) {
         if (examination instanceof Examination.Done done) {
-            return result(name, done.outcome());
+            return result(name, original, done.outcome());
         }
         Reason reason = examination instanceof Examination.Refused refused
                 ? refused.reason()
@@ -181,10 +207,30 @@ final class TrialsController {
                 List.of(),
                 List.of(),
                 List.of(),
+                Optional.empty(),
+                List.of(),
                 List.of());
     }
 
-    private TrialResult result(String name, Outcome outcome) {
+    private static List<MadeView> made(Outcome outcome) {
+        return outcome.steps().stream()
+                .flatMap(step -> step.findMade().stream()
+                        .map(made -> new MadeView(
+                                step.number(),
+                                step.word(),
+                                step.line(),
+                                made.output(),
+                                made.type().word(),
+                                made.size(),
+                                made.sha256(),
+                                step.notes().stream()
+                                        .map(JobView.ReasonView::of)
+                                        .toList())))
+                .toList();
+    }
+
+    private TrialResult result(String name, String original, Outcome outcome) {
+        List<MadeView> made = made(outcome);
         String ending = "planned";
         Optional<Reason> reason = Optional.empty();
         List<WouldFile> wouldFile = List.of();
@@ -211,6 +257,8 @@ final class TrialsController {
                         .flatMap(List::stream)
                         .toList(),
                 notes(outcome, reason),
+                made.isEmpty() ? Optional.empty() : Optional.of(original),
+                made,
                 wouldFile);
     }
 

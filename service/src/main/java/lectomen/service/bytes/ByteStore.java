@@ -86,12 +86,17 @@ public final class ByteStore {
 
     /** The hash of a file's bytes, in small hexadecimal digits. */
     public static String hash(Path file) throws IOException {
-        MessageDigest digest = sha256();
         try (InputStream in = Files.newInputStream(file)) {
-            byte[] piece = new byte[64 * 1024];
-            for (int read = in.read(piece); read >= 0; read = in.read(piece)) {
-                digest.update(piece, 0, read);
-            }
+            return hash(in);
+        }
+    }
+
+    /** The same of a stream, which is read to its end. */
+    public static String hash(InputStream in) throws IOException {
+        MessageDigest digest = sha256();
+        byte[] piece = new byte[64 * 1024];
+        for (int read = in.read(piece); read >= 0; read = in.read(piece)) {
+            digest.update(piece, 0, read);
         }
         return HexFormat.of().formatHex(digest.digest());
     }

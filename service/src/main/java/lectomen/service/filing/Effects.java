@@ -9,9 +9,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobOutputs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
@@ -84,7 +86,7 @@ final class Effects {
                         insert into effect (id, incarnation, job_id, generation, step, kind, connection, settings_hash,
                             idempotency_key, document_key, by_document, arrival_seq, output, supersedes, withdraws, state,
                             created_at, changed_at)
-                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'main', ?, ?, 'intended', ?, ?)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'intended', ?, ?)
                         """)
                 .param(id)
                 .param(incarnation)
@@ -100,6 +102,7 @@ final class Effects {
                         .orElse("document " + kind.code() + " " + job.id())))
                 .param(intent.document().isPresent() ? 1 : 0)
                 .param(job.arrival().orElse(0L))
+                .param(output(db, job, intent))
                 .param(intent.supersedes().orElse(null))
                 .param(intent.withdraws().orElse(null))
                 .param(now)
@@ -110,6 +113,13 @@ final class Effects {
                 .update();
         ledger.append(db, "service", "effect.intended", job.subject(), "effect", id, "kind", kind.code());
         return id;
+    }
+
+    /** What a step made is filed under its own name; all else is about the document as it came in. */
+    private static String output(JdbcClient db, Job job, Intent intent) {
+        return intent.request() instanceof Filing filing
+                ? JobOutputs.rowOf(db, job, filing)
+                : JobOutputs.original(db, job.id(), job.generation());
     }
 
     /**

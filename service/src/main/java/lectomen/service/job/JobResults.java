@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.plan.Outcome;
+import lectomen.engine.plan.Product;
 import lectomen.engine.plan.StepDone;
 import lectomen.engine.reason.Reason;
 import lectomen.service.store.Store;
@@ -76,7 +77,10 @@ public final class JobResults {
                 .param(step.failed().isEmpty() ? "done" : "failed")
                 .param(step.failed().map(Reason::code).orElse(null))
                 .param(input)
-                .param(step.failed().isEmpty() ? input : null)
+                .param(
+                        step.failed().isEmpty()
+                                ? step.findMade().map(Product::sha256).orElse(input)
+                                : null)
                 .param(beganAt.toEpochMilli())
                 .param(clock.millis())
                 .update();

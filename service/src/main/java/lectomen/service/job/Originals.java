@@ -23,8 +23,9 @@ public final class Originals {
         ledger.append(db, principal, "original.removed", Job.subject(job));
     }
 
-    /** Counts the job's original, and the data file beside it, as no longer used by it. */
+    /** Counts the job's original, what was made of it, and the data file beside it, as no longer used by it. */
     public static void noLongerUse(JdbcClient db, String job) {
+        JobOutputs.noLongerUse(db, job);
         db.sql("""
                         update bytes set uses = uses - 1
                         where uses > 0 and sha256 = (select main_sha256 from job where id = ?)

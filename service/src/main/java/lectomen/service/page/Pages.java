@@ -18,6 +18,7 @@ import lectomen.engine.task.PageAnswer;
 import lectomen.engine.task.PageTask;
 import lectomen.engine.task.Task;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.workers.BytesOf;
 import lectomen.service.workers.Showing;
 import lectomen.service.workers.WorkerPool;
 import tools.jackson.databind.json.JsonMapper;
@@ -46,6 +47,11 @@ public final class Pages {
 
     /** A page of a document. @param page counted from 1 */
     public Showing show(ByteRef document, FileType type, int page, int widthPixels) {
+        return show(document, type, page, widthPixels, bytes::open);
+    }
+
+    /** The same of bytes from elsewhere. */
+    public Showing show(ByteRef document, FileType type, int page, int widthPixels, BytesOf from) {
         Path kept = folder.resolve(document.sha256() + "-" + page + "-" + widthPixels + ".json");
         Optional<PageAnswer> known = findKept(kept);
         if (known.isPresent()) {
@@ -53,7 +59,7 @@ public final class Pages {
         }
         long call = calls.incrementAndGet();
         PageTask task = new PageTask(Task.PROTOCOL, "page-" + call, document, type, page, widthPixels);
-        Showing showing = workers.show(task, bytes::open);
+        Showing showing = workers.show(task, from);
         if (showing instanceof Showing.Shown shown) {
             keep(kept, shown.page(), call);
         }

@@ -1,5 +1,7 @@
 package lectomen.service.work;
 
+import java.io.IOException;
+import java.io.InputStream;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -16,10 +18,12 @@ import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Site;
+import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.Task;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobOutputs;
 import lectomen.service.job.JobResults;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
@@ -190,7 +194,7 @@ public final class JobRunner implements AutoCloseable {
             waitForARule(job);
             return;
         }
-        Examination examination = workers.examine(task, bytes::open);
+        Examination examination = workers.examine(task, bytes::open, this::keep);
         if (stopping && examination instanceof Examination.Died) {
             return;
         }
@@ -209,6 +213,13 @@ public final class JobRunner implements AutoCloseable {
             return job.id();
         });
         effects.wake();
+    }
+
+    private void keep(ByteRef ref, InputStream made) throws IOException {
+        ByteRef kept = bytes.put(made);
+        if (!kept.equals(ref)) {
+            throw new IOException("What a worker made came here changed");
+        }
     }
 
     /** What a person said needs no worker: the document is not opened. */
@@ -281,6 +292,7 @@ public final class JobRunner implements AutoCloseable {
                 .ifPresent(rule -> jobs.setRule(db, before.id(), rule));
         jobs.setConsidered(db, before.id(), JSON.writeValueAsString(outcome.considered()));
         results.keep(db, before, outcome, beganAt);
+        JobOutputs.keep(db, before, outcome, clock.millis());
         if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
             effects.intend(db, before, planned.filings());
             if (before.holdWanted()) {

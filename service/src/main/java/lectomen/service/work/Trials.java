@@ -20,6 +20,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.Lookup;
 import lectomen.engine.lookup.LookupReader;
 import lectomen.engine.lookup.LookupRef;
+import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.RuleFile;
@@ -33,6 +34,7 @@ import lectomen.engine.task.Task;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
+import lectomen.service.workers.BytesOf;
 import lectomen.service.workers.Examination;
 import lectomen.service.workers.WorkerPool;
 
@@ -69,6 +71,7 @@ public final class Trials {
     private final WorkerPool workers;
     private final Supplier<Site> site;
     private final ByteStore bytes;
+    private final TrialOutputs outputs;
     private final Path scratch;
     private final InstantSource clock;
 
@@ -78,12 +81,14 @@ public final class Trials {
             Supplier<Site> site,
             Path scratch,
             ByteStore bytes,
+            TrialOutputs outputs,
             InstantSource clock)
             throws IOException {
         this.rulebook = rulebook;
         this.workers = workers;
         this.site = site;
         this.bytes = bytes;
+        this.outputs = outputs;
         this.scratch = Files.createDirectories(scratch);
         this.clock = clock;
     }
@@ -119,15 +124,26 @@ public final class Trials {
                     rules(with),
                     Task.Asking.ALL,
                     siteOf(with, tables));
-            return workers.examine(task, sha256 -> {
+            BytesOf fetched = sha256 -> {
                 byte[] table = tables.get(sha256);
                 return table != null
                         ? new ByteArrayInputStream(table)
                         : sha256.equals(ref.sha256()) ? Files.newInputStream(file) : bytes.open(sha256);
-            });
+            };
+            Examination examination = workers.examine(task, fetched, outputs::keep);
+            if (examination instanceof Examination.Done done && madeSomething(done.outcome())) {
+                try (InputStream original = Files.newInputStream(file)) {
+                    outputs.keep(ref, original);
+                }
+            }
+            return examination;
         } finally {
             Files.deleteIfExists(file);
         }
+    }
+
+    private static boolean madeSomething(Outcome outcome) {
+        return outcome.steps().stream().anyMatch(step -> step.findMade().isPresent());
     }
 
     /** The data file as a source of the rules would have it; its bytes are put to their hash. */

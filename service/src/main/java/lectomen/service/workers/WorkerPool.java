@@ -74,12 +74,17 @@ public final class WorkerPool implements AutoCloseable {
         return Optional.ofNullable(progress.get(task));
     }
 
-    /** Has a worker do the task; waits for a free one, then for the answer. */
-    public Examination examine(Task task, BytesOf bytes) {
+    /**
+     * Has a worker do the task; waits for a free one, then for the answer.
+     *
+     * @param keeping takes what the worker makes, before the answer comes
+     */
+    public Examination examine(Task task, BytesOf bytes, Keeping keeping) {
         places.acquireUninterruptibly();
         try {
             WorkerProcess worker = take();
-            Examination examination = worker.examine(task, bytes, watchdog, now -> progress.put(task.id(), now));
+            Examination examination =
+                    worker.examine(task, bytes, keeping, watchdog, now -> progress.put(task.id(), now));
             if (worker.isAlive() && examination instanceof Examination.Done) {
                 giveBack(worker);
             } else {

@@ -91,13 +91,15 @@ final class WorkerProcess {
     }
 
     /** Has the document examined, at most as long as a worker may take. */
-    Examination examine(Task task, BytesOf bytes, ScheduledExecutorService watchdog, Progress.Listener listener) {
+    Examination examine(
+            Task task, BytesOf bytes, Keeping keeping, ScheduledExecutorService watchdog, Progress.Listener listener) {
         Said said = ask(
                 () -> frames.send(task),
                 frame -> frame.kind() == Frames.Kind.ANSWER
                         && frame.answer().id().equals(task.id())
                         && frame.answer().attempt() == task.attempt(),
                 bytes,
+                keeping,
                 watchdog,
                 listener);
         return said instanceof Said.Answer answer ? result(answer.frame().answer()) : ((Said.Nothing) said).why();
@@ -110,6 +112,7 @@ final class WorkerProcess {
                 frame -> frame.kind() == Frames.Kind.SHOWN
                         && frame.pageAnswer().id().equals(task.id()),
                 bytes,
+                Keeping.NOTHING,
                 watchdog,
                 Progress.Listener.NONE);
         if (said instanceof Said.Answer answer) {
@@ -126,6 +129,7 @@ final class WorkerProcess {
                 frame -> frame.kind() == Frames.Kind.TOLD
                         && frame.dataAnswer().id().equals(task.id()),
                 bytes,
+                Keeping.NOTHING,
                 watchdog,
                 Progress.Listener.NONE);
         return said instanceof Said.Answer answer
@@ -137,6 +141,11 @@ final class WorkerProcess {
         return nothing.why() instanceof Examination.Refused refused
                 ? refused.reason()
                 : Reason.of("worker.died", "tries", "1");
+    }
+
+    private void giveUp() {
+        timedOut = true;
+        process.destroyForcibly();
     }
 
     private interface Question {
@@ -154,25 +163,25 @@ final class WorkerProcess {
             Question question,
             Predicate<Frames.Frame> isAnswer,
             BytesOf bytes,
+            Keeping keeping,
             ScheduledExecutorService watchdog,
             Progress.Listener listener) {
         if (!started && !awaitReady(watchdog)) {
             return new Said.Nothing(whyItDied());
         }
-        ScheduledFuture<?> limit = watchdog.schedule(
-                () -> {
-                    timedOut = true;
-                    process.destroyForcibly();
-                },
-                settings.timeLimit().toMillis(),
-                TimeUnit.MILLISECONDS);
+        Patience patience = new Patience(watchdog, settings.timeLimit(), this::giveUp);
         try {
             question.send();
             for (Optional<Frames.Frame> frame = frames.receive(); frame.isPresent(); frame = frames.receive()) {
                 if (frame.get().kind() == Frames.Kind.NEED) {
                     handOver(frame.get().text(), bytes);
                 } else if (frame.get().kind() == Frames.Kind.PROGRESS) {
+                    patience.wentOn(frame.get().progress());
                     listener.at(frame.get().progress());
+                } else if (frame.get().kind() == Frames.Kind.MADE) {
+                    try (MadeBytes made = new MadeBytes(frames)) {
+                        keeping.keep(frame.get().made(), made);
+                    }
                 } else if (isAnswer.test(frame.get())) {
                     return new Said.Answer(frame.get());
                 }
@@ -184,7 +193,7 @@ final class WorkerProcess {
         } catch (IOException e) {
             return new Said.Nothing(whyItDied());
         } finally {
-            limit.cancel(false);
+            patience.end();
         }
     }
 

@@ -58,7 +58,8 @@ class CountersTest {
                 "",
                 "",
                 List.of(new CounterUse("n", counter, run)),
-                "");
+                "",
+                null);
     }
 
     private static Filing quick() {

@@ -64,7 +64,8 @@ class SameDocumentTest {
                 "",
                 "{under}/older/{name} ({n})",
                 List.of(),
-                key);
+                key,
+                null);
     }
 
     /** As a worker's answer is recorded. */

@@ -54,15 +54,15 @@ final class Fonts implements Mending {
     private static void replace(PDFont font, Set<Integer> codes, boolean plainly, Findings findings)
             throws IOException {
         String name = name(font);
-        Optional<StandIn> standIn = font instanceof PDSimpleFont simple
-                ? StandIn.findFor(simple, codes).filter(one -> !plainly || StandIn.hasUsualSigns(simple, codes))
-                : Optional.empty();
-        if (standIn.isPresent()) {
+        Optional<StandIn> standIn = font instanceof PDSimpleFont simple ? StandIn.findFor(simple, codes) : Optional.empty();
+        if (standIn.isEmpty()) {
+            findings.obstacle("archive.font-missing", "font", name);
+        } else if (plainly && !StandIn.hasUsualSigns((PDSimpleFont) font, codes)) {
+            findings.obstacle("archive.font-codes", "font", name);
+        } else {
             standIn.get().putInPlaceOf((PDSimpleFont) font, codes);
             findings.changedLooks(
                     "archive.font-replaced", "font", name, "by", standIn.get().name());
-        } else {
-            findings.obstacle("archive.font-missing", "font", name);
         }
     }
 

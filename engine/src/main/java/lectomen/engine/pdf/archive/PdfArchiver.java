@@ -7,7 +7,10 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.pdf.CrossReferences;
 import lectomen.engine.pdf.write.ArchiveMarks;
+import lectomen.engine.pdf.write.Attachments;
 import lectomen.engine.pdf.write.DocumentDetails;
 import lectomen.engine.pdf.write.PdfOut;
 import lectomen.engine.pdf.write.PdfTarget;
@@ -51,6 +54,9 @@ public final class PdfArchiver {
         record Unreadable(Reason reason) implements Result {}
     }
 
+    /** A file that a result is to carry, as what it was made of. */
+    public record Carried(Path file, String name) {}
+
     /** Where a result goes, once it is known that there is one. */
     @FunctionalInterface
     public interface Destination {
@@ -61,22 +67,39 @@ public final class PdfArchiver {
      * Brings a file to the target.
      *
      * @param details what is to be said of it, from what it says of itself
+     * @param carried the third part alone takes one
      * @throws IOException if the file's bytes can't be had, or the result not be written
      */
     public static Result archive(
-            Path pdf, PdfTarget target, Instant now, UnaryOperator<DocumentDetails> details, Destination to)
+            Path pdf,
+            PdfTarget target,
+            Instant now,
+            UnaryOperator<DocumentDetails> details,
+            Optional<Carried> carried,
+            Destination to)
             throws IOException {
         try (PDDocument document = Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
             if (document.getNumberOfPages() == 0) {
                 return new Result.Unreadable(Reason.of("pdf.no-pages"));
             }
             Findings findings = new Findings();
+            if (CrossReferences.areDamaged(pdf)) {
+                findings.changed("pdf.repaired");
+            }
             mend(document, target, findings);
             if (findings.obstacles().isEmpty() && findings.mayLookDifferent()) {
                 compare(pdf, document, findings);
             }
             if (!findings.obstacles().isEmpty()) {
                 return new Result.NotPossible(findings.obstacles());
+            }
+            if (carried.isPresent()) {
+                Attachments.add(
+                        document,
+                        carried.get().file(),
+                        carried.get().name(),
+                        FileType.PDF,
+                        Attachments.Relation.SOURCE);
             }
             ArchiveMarks.write(document, target, details.apply(OwnDetails.of(document, now)));
             document.setAllSecurityToBeRemoved(true);

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
@@ -47,7 +48,7 @@ class PdfArchiverTest {
 
     private PdfArchiver.Result archive(byte[] pdf, PdfTarget target, ByteArrayOutputStream out) throws Exception {
         Path file = Files.write(temp.resolve("in.pdf"), pdf);
-        return PdfArchiver.archive(file, target, NOW, UnaryOperator.identity(), () -> out);
+        return PdfArchiver.archive(file, target, NOW, UnaryOperator.identity(), Optional.empty(), () -> out);
     }
 
     @ParameterizedTest

@@ -1,0 +1,247 @@
+package lectomen.engine.convert;
+
+import java.awt.image.BufferedImage;
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.image.PagePixels;
+import lectomen.engine.image.PictureFile;
+import lectomen.engine.pdf.PageDrawing;
+import lectomen.engine.pdf.archive.PdfArchiver;
+import lectomen.engine.pdf.write.Attachments;
+import lectomen.engine.pdf.write.DocumentDetails;
+import lectomen.engine.pdf.write.PdfOut;
+import lectomen.engine.pdf.write.PdfTarget;
+import lectomen.engine.progress.Progress;
+import lectomen.engine.reason.Reason;
+
+/**
+ * Converts documents: pictures of pages and PDF files, to PDF, PDF/A, TIFF, PNG or JPEG. Pages are worked on one by one; memory does
+ * not grow with their number.
+ *
+ * <pre>{@code
+ * Made made = new Converter(folder, now, Progress.Listener.NONE)
+ *         .convert(new Source(file, FileType.TIFF, "dives.tif"), Conversion.to(Form.PDF_A_2B));
+ * }</pre>
+ */
+public final class Converter {
+    /** A result that is so much larger than what came in is told of. */
+    private static final double LARGER = 1.1;
+
+    private static final int SMALL_BYTES = 20_000;
+
+    private final Path folder;
+    private final Instant now;
+    private final Progress.Listener listener;
+
+    /**
+     * @param folder where what is made is put, under names that are free in it
+     * @param now what PDFs say of when they were made
+     * @param listener told of each page
+     */
+    public Converter(Path folder, Instant now, Progress.Listener listener) {
+        this.folder = folder;
+        this.now = now;
+        this.listener = listener;
+    }
+
+    /** Whether documents of the type can be converted at all. */
+    public static boolean takes(FileType type) {
+        return type == FileType.PDF || PictureFile.opens(type);
+    }
+
+    /** @throws IOException if bytes can't be had or written; what is wrong with the document is an answer */
+    public Made convert(Source source, Conversion wanted) throws IOException {
+        Made made;
+        if (source.type() == FileType.PDF) {
+            made = wanted.form().pdf().isPresent()
+                    ? pdfToPdf(source, wanted, wanted.form().pdf().get())
+                    : new Drawing(source, wanted).toPictures();
+        } else if (PictureFile.opens(source.type())) {
+            made = pictures(source, wanted);
+        } else if (source.type() == FileType.EMPTY) {
+            return Made.Failed.of(Reason.of("file.empty"));
+        } else {
+            return Made.Failed.of(Reason.of(
+                    "convert.not-from",
+                    "type",
+                    source.type().word(),
+                    "form",
+                    wanted.form().word()));
+        }
+        return withSize(source, made);
+    }
+
+    private Made withSize(Source source, Made made) throws IOException {
+        if (!(made instanceof Made.Files files) || files.type() != FileType.PDF) {
+            return made;
+        }
+        long came = Files.size(source.file());
+        long is = Files.size(files.files().get(0));
+        if (is <= came * LARGER + SMALL_BYTES) {
+            return made;
+        }
+        List<Reason> notes = new ArrayList<>(files.notes());
+        notes.add(Reason.of(
+                "convert.larger", "came", Long.toString(came / 1_000), "is", Long.toString(Math.max(1, is / 1_000))));
+        return new Made.Files(files.files(), files.type(), notes);
+    }
+
+    private Path place(String ending) throws IOException {
+        return Files.createTempFile(folder, "made-", "." + ending);
+    }
+
+    private Made pictures(Source source, Conversion wanted) throws IOException {
+        PictureFile.Opening opening = PictureFile.open(source.file(), source.type());
+        if (opening instanceof PictureFile.Opening.Refused refused) {
+            return Made.Failed.of(refused.reason());
+        }
+        try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file()) {
+            Optional<PdfTarget> target = wanted.form().pdf();
+            return target.isPresent()
+                    ? picturesToPdf(source, pictures, wanted, target.get())
+                    : Pictures.toPictures(
+                            count(pictures),
+                            number -> pictures.read(number, Pictures.MOST_POINTS),
+                            wanted.form().type(),
+                            wanted.look().quality(),
+                            this::place,
+                            listener);
+        }
+    }
+
+    private static int count(PictureFile pictures) {
+        return pictures.pages().size();
+    }
+
+    private Made picturesToPdf(Source source, PictureFile pictures, Conversion wanted, PdfTarget target)
+            throws IOException {
+        try (PdfOut pdf = PdfOut.begin(target, wanted.look())) {
+            for (int number = 1; number <= count(pictures); number++) {
+                listener.at(new Progress("converting pages", number - 1, count(pictures)));
+                try {
+                    pdf.add(pictures, number, Optional.empty());
+                } catch (IOException e) {
+                    return Made.Failed.of(Pictures.broken(number, e));
+                }
+            }
+            attach(pdf, source, wanted, target);
+            return written(pdf, wanted.details().over(DocumentDetails.of(now)), List.of());
+        }
+    }
+
+    private void attach(PdfOut pdf, Source source, Conversion wanted, PdfTarget target) throws IOException {
+        if (wanted.attachOriginal() && target.mayCarryFiles()) {
+            pdf.attach(source.file(), source.name(), source.type(), Attachments.Relation.SOURCE);
+        }
+    }
+
+    private Made written(PdfOut pdf, DocumentDetails details, List<Reason> notes) throws IOException {
+        Path file = place("pdf");
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
+            pdf.write(details, out);
+        }
+        return new Made.Files(List.of(file), FileType.PDF, notes);
+    }
+
+    private Made pdfToPdf(Source source, Conversion wanted, PdfTarget target) throws IOException {
+        if (!target.isArchive() && wanted.details().isEmpty()) {
+            return new Made.Files(List.of(source.file()), FileType.PDF, List.of(Reason.of("convert.is-already")));
+        }
+        Path file = place("pdf");
+        Optional<PdfArchiver.Carried> carried = wanted.attachOriginal() && target.mayCarryFiles()
+                ? Optional.of(new PdfArchiver.Carried(source.file(), source.name()))
+                : Optional.empty();
+        PdfArchiver.Result result;
+        try {
+            result = PdfArchiver.archive(
+                    source.file(),
+                    target,
+                    now,
+                    wanted.details()::over,
+                    carried,
+                    () -> new BufferedOutputStream(Files.newOutputStream(file)));
+        } catch (IOException | RuntimeException e) {
+            return Made.Failed.of(Reason.of("pdf.broken", "problem", Pictures.problem(e)));
+        }
+        if (result instanceof PdfArchiver.Result.Archived archived) {
+            return new Made.Files(List.of(file), FileType.PDF, archived.changes());
+        }
+        Files.deleteIfExists(file);
+        if (result instanceof PdfArchiver.Result.Unreadable unreadable) {
+            return Made.Failed.of(unreadable.reason());
+        }
+        List<Reason> obstacles = ((PdfArchiver.Result.NotPossible) result).obstacles();
+        return switch (wanted.ifNotPossible()) {
+            case FAIL -> Made.Failed.of(notPossible(target, obstacles));
+            case KEEP -> new Made.Files(List.of(source.file()), FileType.PDF, List.of(notPossible(target, obstacles)));
+            case PICTURES -> new Drawing(source, wanted).toPdf(target, obstacles);
+        };
+    }
+
+    private static Reason notPossible(PdfTarget target, List<Reason> obstacles) {
+        String all =
+                String.join(" ", obstacles.stream().limit(5).map(Reason::words).toList());
+        int more = obstacles.size() - 5;
+        return Reason.of(
+                "archive.not-possible",
+                "target",
+                target.word(),
+                "obstacles",
+                more > 0 ? all + " And " + more + " more." : all);
+    }
+
+    /** Pages of a PDF as pictures. */
+    private final class Drawing {
+        private final Source source;
+        private final Conversion wanted;
+
+        Drawing(Source source, Conversion wanted) {
+            this.source = source;
+            this.wanted = wanted;
+        }
+
+        Made toPictures() throws IOException {
+            try (PageDrawing pages = PageDrawing.open(source.file())) {
+                return Pictures.toPictures(
+                        pages.count(),
+                        number -> drawn(pages, number),
+                        wanted.form().type(),
+                        wanted.look().quality(),
+                        Converter.this::place,
+                        listener);
+            } catch (IOException e) {
+                return Made.Failed.of(Reason.of("pdf.broken", "problem", Pictures.problem(e)));
+            }
+        }
+
+        private PagePixels drawn(PageDrawing pages, int number) throws IOException {
+            int dots = pages.mostDots(number, wanted.dotsPerInch());
+            BufferedImage image = pages.draw(number, dots);
+            return new PagePixels(image, dots, dots);
+        }
+
+        Made toPdf(PdfTarget target, List<Reason> obstacles) throws IOException {
+            try (PageDrawing pages = PageDrawing.open(source.file());
+                    PdfOut pdf = PdfOut.begin(target, wanted.look())) {
+                for (int number = 1; number <= pages.count(); number++) {
+                    listener.at(new Progress("drawing pages", number - 1, pages.count()));
+                    pdf.add(drawn(pages, number), Optional.of(pages.words(number)));
+                }
+                attach(pdf, source, wanted, target);
+                List<Reason> notes = new ArrayList<>(obstacles);
+                notes.add(0, Reason.of("archive.as-pictures", "target", target.word()));
+                return written(pdf, wanted.details().over(DocumentDetails.of(now)), notes);
+            } catch (IOException e) {
+                return Made.Failed.of(Reason.of("pdf.broken", "problem", Pictures.problem(e)));
+            }
+        }
+    }
+}

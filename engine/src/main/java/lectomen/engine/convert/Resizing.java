@@ -1,0 +1,96 @@
+package lectomen.engine.convert;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.image.PagePixels;
+import lectomen.engine.image.PictureFile;
+import lectomen.engine.image.PictureOut;
+import lectomen.engine.image.Points;
+import lectomen.engine.image.Resampling;
+import lectomen.engine.image.Turn;
+import lectomen.engine.progress.Progress;
+import lectomen.engine.reason.Reason;
+
+/** Makes pictures smaller or larger, turns them, and changes their format. */
+public final class Resizing {
+    private static final long MOST_POINTS = 140_000_000;
+
+    /**
+     * How.
+     *
+     * @param width in points; with a height too, the picture fits into both and keeps its proportions
+     * @param height in points
+     * @param percent of both
+     * @param quarters turned to the right
+     * @param type that it becomes; empty for the one that it has, or TIFF where that is not written here
+     * @param quality of a JPEG in percent
+     */
+    public record Wanted(
+            OptionalInt width,
+            OptionalInt height,
+            OptionalDouble percent,
+            int quarters,
+            Optional<FileType> type,
+            int quality) {}
+
+    private final Path folder;
+    private final Progress.Listener listener;
+
+    public Resizing(Path folder, Progress.Listener listener) {
+        this.folder = folder;
+        this.listener = listener;
+    }
+
+    /** @throws IOException if bytes can't be had or written; what is wrong with the document is an answer */
+    public Made resize(Source source, Wanted wanted) throws IOException {
+        if (!PictureFile.opens(source.type())) {
+            return Made.Failed.of(
+                    Reason.of("resize.no-picture", "type", source.type().word()));
+        }
+        PictureFile.Opening opening = PictureFile.open(source.file(), source.type());
+        if (opening instanceof PictureFile.Opening.Refused refused) {
+            return Made.Failed.of(refused.reason());
+        }
+        FileType type = wanted.type().orElse(PictureOut.writes(source.type()) ? source.type() : FileType.TIFF);
+        try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file()) {
+            return Pictures.toPictures(
+                    pictures.pages().size(),
+                    number -> resized(pictures.read(number, MOST_POINTS), wanted),
+                    type,
+                    wanted.quality(),
+                    ending -> Files.createTempFile(folder, "resized-", "." + ending),
+                    listener);
+        }
+    }
+
+    private static PagePixels resized(PagePixels page, Wanted wanted) throws IOException {
+        boolean sideways = wanted.quarters() % 2 != 0;
+        BufferedImage turned = Turn.ofQuarters(wanted.quarters()).applied(Points.as(page.ink(), page.image()));
+        double dotsX = sideways ? page.dotsPerInchY() : page.dotsPerInchX();
+        double dotsY = sideways ? page.dotsPerInchX() : page.dotsPerInchY();
+        double scale = scale(turned.getWidth(), turned.getHeight(), wanted);
+        int width = (int) Math.max(1, Math.round(turned.getWidth() * scale));
+        int height = (int) Math.max(1, Math.round(turned.getHeight() * scale));
+        if ((long) width * height > MOST_POINTS) {
+            throw new IOException("it would have " + width + " by " + height + " points, too many");
+        }
+        return new PagePixels(Resampling.to(turned, width, height), dotsX * scale, dotsY * scale);
+    }
+
+    /** The paper stays as large as it was; its points become fewer or more. */
+    private static double scale(int width, int height, Wanted wanted) {
+        if (wanted.percent().isPresent()) {
+            return wanted.percent().getAsDouble() / 100;
+        }
+        double across = wanted.width().isPresent() ? (double) wanted.width().getAsInt() / width : Double.MAX_VALUE;
+        double down = wanted.height().isPresent() ? (double) wanted.height().getAsInt() / height : Double.MAX_VALUE;
+        double scale = Math.min(across, down);
+        return scale == Double.MAX_VALUE ? 1 : scale;
+    }
+}

@@ -1,0 +1,76 @@
+package lectomen.engine.plan;
+
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import lectomen.engine.convert.Conversion;
+import lectomen.engine.naming.NamePattern;
+import lectomen.engine.rule.Step;
+
+/** What the steps of a plan have made so far, by name. */
+final class Outputs {
+    private final Workshop workshop;
+    private final Map<String, Product> made = new HashMap<>();
+
+    Outputs(Workshop workshop) {
+        this.workshop = workshop;
+    }
+
+    /** Does a step that works on a document's bytes; empty for a step of another kind. */
+    Optional<Workshop.Result> work(Step step, NamePatterns patterns) {
+        if (step instanceof Step.Prepare prepare) {
+            return Optional.of(kept(prepare.acting(), workshop.prepare(of(prepare.acting()), prepare.wanted())));
+        }
+        if (step instanceof Step.Convert convert) {
+            Conversion wanted = convert.wanted();
+            Conversion.Saying saying = new Conversion.Saying(
+                    said(convert, "title", patterns),
+                    said(convert, "author", patterns),
+                    said(convert, "subject", patterns),
+                    said(convert, "keywords", patterns),
+                    said(convert, "language", patterns));
+            Conversion whole = new Conversion(
+                    wanted.form(),
+                    wanted.look(),
+                    wanted.dotsPerInch(),
+                    wanted.ifNotPossible(),
+                    saying,
+                    wanted.attachOriginal());
+            return Optional.of(kept(convert.acting(), workshop.convert(of(convert.acting()), whole)));
+        }
+        if (step instanceof Step.Resize resize) {
+            return Optional.of(kept(resize.acting(), workshop.resize(of(resize.acting()), resize.wanted())));
+        }
+        return Optional.empty();
+    }
+
+    /** Fills patterns with what is known by then. */
+    @FunctionalInterface
+    interface NamePatterns {
+        String filled(NamePattern pattern);
+    }
+
+    private static Optional<String> said(Step.Convert convert, String detail, NamePatterns patterns) {
+        return Optional.ofNullable(convert.details().get(detail))
+                .map(patterns::filled)
+                .filter(text -> !text.isBlank());
+    }
+
+    private Product of(Step.Acting acting) {
+        return find(acting.of()).orElseGet(workshop::original);
+    }
+
+    private Workshop.Result kept(Step.Acting acting, Workshop.Result result) {
+        if (result instanceof Workshop.Result.Made one) {
+            Product named = one.product().as(acting.as());
+            made.put(acting.as(), named);
+            return new Workshop.Result.Made(named, one.notes());
+        }
+        return result;
+    }
+
+    /** What was made under a name; empty for what is still as it came in. */
+    Optional<Product> find(String output) {
+        return output.equals(Step.Acting.ORIGINAL) ? Optional.empty() : Optional.ofNullable(made.get(output));
+    }
+}

@@ -1,0 +1,16 @@
+package lectomen.engine.plan;
+
+import lectomen.engine.identify.FileType;
+
+/**
+ * What a step made of a document, or the document as it came in.
+ *
+ * @param output its name
+ * @param sha256 of its bytes
+ */
+public record Product(String output, String sha256, long size, FileType type) {
+    /** The same under another name. */
+    public Product as(String name) {
+        return new Product(name, sha256, size, type);
+    }
+}

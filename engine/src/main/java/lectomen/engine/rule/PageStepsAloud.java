@@ -1,0 +1,107 @@
+package lectomen.engine.rule;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.IfNotPossible;
+import lectomen.engine.convert.Resizing;
+import lectomen.engine.naming.NamePattern;
+import lectomen.engine.pdf.write.PictureChoice;
+import lectomen.engine.prepare.Preparation;
+
+/** The steps that work on a document's pages, as sentences. */
+final class PageStepsAloud {
+    private PageStepsAloud() {}
+
+    /** Empty for a step of another kind. */
+    static Optional<String> of(Step step) {
+        if (step instanceof Step.Prepare prepare) {
+            return Optional.of("Prepares the pages" + of(prepare.acting()) + ": " + prepared(prepare.wanted())
+                    + as(prepare.acting()) + ".");
+        }
+        if (step instanceof Step.Convert convert) {
+            return Optional.of("Converts " + what(convert.acting()) + " to "
+                    + convert.wanted().form().word() + converted(convert) + as(convert.acting()) + ".");
+        }
+        if (step instanceof Step.Resize resize) {
+            return Optional.of("Makes " + what(resize.acting()) + resized(resize.wanted()) + as(resize.acting()) + ".");
+        }
+        return Optional.empty();
+    }
+
+    private static String what(Step.Acting acting) {
+        return acting.of().equals(Step.Acting.MAIN) ? "it" : "the " + acting.of();
+    }
+
+    private static String of(Step.Acting acting) {
+        return acting.of().equals(Step.Acting.MAIN) ? "" : " of the " + acting.of();
+    }
+
+    private static String as(Step.Acting acting) {
+        return acting.onMain() ? "" : ", as " + acting.as();
+    }
+
+    private static String prepared(Preparation wanted) {
+        List<String> done = new ArrayList<>();
+        add(done, wanted.findPage(), "the sheet cut out of its photograph");
+        add(done, wanted.upright(), "turned upright");
+        add(done, wanted.straighten(), "straightened");
+        add(done, wanted.cleanEdges(), "borders and punched holes removed");
+        add(done, wanted.removeSpecks(), "specks removed");
+        add(done, wanted.blackAndWhite(), "made black and white");
+        add(done, wanted.crop(), "cut to what is on them");
+        wanted.blankBelow().ifPresent(ink -> done.add("those with less than " + ink + " mm² of ink dropped"));
+        return done.isEmpty() ? "nothing" : String.join(", ", done);
+    }
+
+    private static void add(List<String> done, boolean wanted, String words) {
+        if (wanted) {
+            done.add(words);
+        }
+    }
+
+    private static String converted(Step.Convert convert) {
+        Conversion wanted = convert.wanted();
+        List<String> how = new ArrayList<>();
+        add(how, wanted.look().pictures() == PictureChoice.LAYERED, "pictures in layers");
+        add(
+                how,
+                wanted.look().pictures() == PictureChoice.JPEG,
+                "pictures as JPEG of " + wanted.look().quality() + " %");
+        wanted.look().paper().ifPresent(paper -> how.add("fitted to " + paper.word()));
+        Step.Convert.DETAILS.forEach(
+                detail -> Optional.ofNullable(convert.details().get(detail))
+                        .map(NamePattern::source)
+                        .ifPresent(pattern -> how.add(detail + " " + pattern)));
+        add(how, wanted.attachOriginal(), "carrying the original");
+        boolean mayFail =
+                wanted.form().pdf().filter(target -> target.isArchive()).isPresent();
+        add(how, mayFail && wanted.ifNotPossible() == IfNotPossible.KEEP, "kept as it is where that can't be");
+        add(
+                how,
+                mayFail && wanted.ifNotPossible() == IfNotPossible.PICTURES,
+                "pictures of its pages where that can't be");
+        return how.isEmpty() ? "" : ", " + String.join(", ", how);
+    }
+
+    private static String resized(Resizing.Wanted wanted) {
+        List<String> how = new ArrayList<>();
+        side(how, wanted.width(), "wide");
+        side(how, wanted.height(), "high");
+        wanted.percent().ifPresent(percent -> how.add(percent + " % of its size"));
+        switch (wanted.quarters()) {
+            case 1 -> how.add("turned to the right");
+            case 2 -> how.add("turned upside down");
+            case 3 -> how.add("turned to the left");
+            default -> {}
+        }
+        wanted.type().ifPresent(type -> how.add("a " + type.word()));
+        return how.isEmpty() ? " as it is" : " " + String.join(", ", how);
+    }
+
+    private static void side(List<String> how, OptionalInt points, String word) {
+        points.ifPresent(count -> how.add("at most " + count + " points " + word));
+    }
+}

@@ -1,0 +1,159 @@
+package lectomen.engine.task;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.DigestInputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.HexFormat;
+import java.util.Map;
+import java.util.Set;
+import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.Converter;
+import lectomen.engine.convert.Made;
+import lectomen.engine.convert.Preparing;
+import lectomen.engine.convert.Resizing;
+import lectomen.engine.convert.Source;
+import lectomen.engine.plan.Filing;
+import lectomen.engine.plan.Outcome;
+import lectomen.engine.plan.Product;
+import lectomen.engine.plan.StepDone;
+import lectomen.engine.plan.Workshop;
+import lectomen.engine.prepare.Preparation;
+import lectomen.engine.progress.Progress;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.Step;
+
+/** Works on the document of one task. What is made lies in a folder until the task is done. */
+final class TaskWorkshop implements Workshop {
+    private final Task task;
+    private final Examiner.ByteFetch bytes;
+    private final Path folder;
+    private final Progress.Listener listener;
+    private final Map<String, Path> files = new HashMap<>();
+
+    TaskWorkshop(Task task, Examiner.ByteFetch bytes, Path folder, Progress.Listener listener) {
+        this.task = task;
+        this.bytes = bytes;
+        this.folder = folder;
+        this.listener = listener;
+    }
+
+    @Override
+    public Product original() {
+        return new Product(
+                Step.Acting.ORIGINAL,
+                task.document().sha256(),
+                task.document().size(),
+                task.facts().type());
+    }
+
+    @Override
+    public Result prepare(Product of, Preparation wanted) {
+        return made(of, source -> new Preparing(folder, listener).prepare(source, wanted));
+    }
+
+    @Override
+    public Result convert(Product of, Conversion wanted) {
+        return made(of, source -> new Converter(folder, task.facts().arrived(), listener).convert(source, wanted));
+    }
+
+    @Override
+    public Result resize(Product of, Resizing.Wanted wanted) {
+        return made(of, source -> new Resizing(folder, listener).resize(source, wanted));
+    }
+
+    @FunctionalInterface
+    private interface Work {
+        Made on(Source source) throws IOException;
+    }
+
+    private Result made(Product of, Work work) {
+        try {
+            Made made = work.on(new Source(file(of), of.type(), task.facts().name()));
+            if (made instanceof Made.Failed failed) {
+                return new Result.Failed(failed.reason());
+            }
+            Made.Files result = (Made.Files) made;
+            if (result.files().size() != 1) {
+                return new Result.Failed(Reason.of(
+                        "convert.many",
+                        "pages",
+                        Integer.toString(result.files().size()),
+                        "form",
+                        result.type().word()));
+            }
+            Path file = result.files().get(0);
+            Product product = new Product("", hash(file), Files.size(file), result.type());
+            files.put(product.sha256(), file);
+            return new Result.Made(product, result.notes());
+        } catch (IOException e) {
+            throw new UncheckedIOException(
+                    "The document's bytes can't be had, or what is made of them not be put down", e);
+        }
+    }
+
+    private Path file(Product of) throws IOException {
+        Path made = files.get(of.sha256());
+        if (made != null) {
+            return made;
+        }
+        Path document = bytes.fetch(task.document());
+        files.put(task.document().sha256(), document);
+        return document;
+    }
+
+    private static String hash(Path file) throws IOException {
+        try {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            try (InputStream in = new DigestInputStream(Files.newInputStream(file), digest)) {
+                in.transferTo(OutputStream.nullOutputStream());
+            }
+            return HexFormat.of().formatHex(digest.digest());
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("This Java has no SHA-256", e);
+        }
+    }
+
+    /**
+     * Hands over what goes on from here: what is filed, and outputs with a name of their own. A trial shows the others too; they were
+     * only steps on the way else.
+     */
+    void handOver(Outcome outcome, Bench bench) {
+        Set<String> handed = new HashSet<>();
+        handed.add(task.document().sha256());
+        try {
+            if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
+                for (Filing filing : planned.filings()) {
+                    if (filing.findProduct().isPresent()) {
+                        handOver(filing.findProduct().get(), handed, bench);
+                    }
+                }
+            }
+            for (StepDone step : outcome.steps()) {
+                if (step.findMade().isPresent()) {
+                    Product made = step.findMade().get();
+                    boolean named = !made.output().equals(Step.Acting.MAIN);
+                    if (named || task.asking() == Task.Asking.ALL) {
+                        handOver(made, handed, bench);
+                    }
+                }
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException("What was made can't be handed over", e);
+        }
+    }
+
+    private void handOver(Product product, Set<String> handed, Bench bench) throws IOException {
+        Path file = files.get(product.sha256());
+        if (file != null && handed.add(product.sha256())) {
+            bench.take(new ByteRef(product.sha256(), product.size()), file);
+        }
+    }
+}

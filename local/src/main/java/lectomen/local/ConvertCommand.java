@@ -1,0 +1,258 @@
+package lectomen.local;
+
+import java.io.IOException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.concurrent.Callable;
+import java.util.stream.Stream;
+import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.Converter;
+import lectomen.engine.convert.Form;
+import lectomen.engine.convert.IfNotPossible;
+import lectomen.engine.convert.Made;
+import lectomen.engine.convert.Preparing;
+import lectomen.engine.convert.Source;
+import lectomen.engine.image.Paper;
+import lectomen.engine.pdf.write.PageLook;
+import lectomen.engine.pdf.write.PictureChoice;
+import lectomen.engine.prepare.Preparation;
+import lectomen.engine.reason.Reason;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Converts files beside where they lie, or into a folder. What has the name already is left. */
+@Command(
+        name = "convert",
+        mixinStandardHelpOptions = true,
+        description = "Convert pictures of pages and PDF files. What is made lies beside each file, or in --out.",
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  lectomen convert dives.tif --to pdfa-2b",
+            "  lectomen convert *.jpg --to pdf --cut-out --black-and-white --out delivered",
+            "  lectomen convert drawing.pdf --to png --dots 150",
+            "",
+            "Exit codes: 0 all done; 1 some files could not be converted; 2 wrong words."
+        })
+final class ConvertCommand implements Callable<Integer> {
+    @Parameters(arity = "1..*", paramLabel = "FILE", description = "Pictures (TIFF, JPEG, PNG, GIF, BMP) or PDF files.")
+    private List<Path> files = List.of();
+
+    @Option(
+            names = "--to",
+            required = true,
+            paramLabel = "FORM",
+            description = "pdf, pdfa-1b, pdfa-2b, pdfa-2u, pdfa-3b, tiff, png or jpeg.")
+    private String to = "";
+
+    @Option(names = "--out", paramLabel = "DIR", description = "Where to put what is made; made if it is not there.")
+    private @Nullable Path out;
+
+    @Option(names = "--replace", description = "Replace files that have the name already.")
+    private boolean replace;
+
+    @Option(names = "--prepare", description = "Turn pages upright, straighten them, remove borders and punched holes.")
+    private boolean prepare;
+
+    @Option(names = "--cut-out", description = "Cut the sheet out of photographs of it. Prepares pages too.")
+    private boolean cutOut;
+
+    @Option(names = "--specks", description = "Remove specks. Prepares pages too.")
+    private boolean specks;
+
+    @Option(names = "--black-and-white", description = "Make pages black and white. Prepares them too.")
+    private boolean blackAndWhite;
+
+    @Option(
+            names = "--drop-blank",
+            paramLabel = "MM2",
+            arity = "0..1",
+            fallbackValue = "0.5",
+            description = "Drop pages with less ink than so many square millimetres (without a number: 0.5).")
+    private @Nullable Double dropBlank;
+
+    @Option(
+            names = "--layered",
+            description = "Put scans in as layers: sharp text over a smooth background, much smaller.")
+    private boolean layered;
+
+    @Option(names = "--quality", paramLabel = "PERCENT", description = "Quality of JPEG pictures (default: 85).")
+    private int quality = PageLook.USUAL_QUALITY;
+
+    @Option(
+            names = "--paper",
+            paramLabel = "SIZE",
+            description = "Fit pages to a size of paper: A0 to A6, letter, legal.")
+    private @Nullable String paper;
+
+    @Option(names = "--dots", paramLabel = "N", description = "Dots per inch of pictures of PDF pages (default: 300).")
+    private int dots = Conversion.USUAL_DOTS;
+
+    @Option(
+            names = "--if-not-possible",
+            paramLabel = "WHAT",
+            description = "When a PDF can't become PDF/A: fail (default), keep, or pictures (of its pages).")
+    private String ifNotPossible = "fail";
+
+    @Option(names = "--title", paramLabel = "TEXT", description = "The title that the PDF says it has.")
+    private @Nullable String title;
+
+    @Option(names = "--attach-original", description = "Let a PDF or PDF/A-3b carry the file as it came.")
+    private boolean attachOriginal;
+
+    @CommandLine.Spec
+    private CommandLine.Model.@Nullable CommandSpec spec;
+
+    private RuntimeException wrong(String words) {
+        return new CommandLine.ParameterException(Objects.requireNonNull(spec).commandLine(), words);
+    }
+
+    @Override
+    public Integer call() throws IOException {
+        Conversion conversion = conversion();
+        Optional<Preparation> preparation = preparation();
+        if (out != null) {
+            Files.createDirectories(out);
+        }
+        int failed = 0;
+        Lines lines = new Lines(files.size());
+        for (Path file : files) {
+            lines.begin(file);
+            failed += convert(file, conversion, preparation, lines) ? 0 : 1;
+        }
+        lines.end(files.size() - failed, failed);
+        return failed == 0 ? LocalMain.DONE : LocalMain.SOME_FAILED;
+    }
+
+    private Conversion conversion() {
+        Form form = Form.findByWord(to)
+                .orElseThrow(() -> wrong("--to is one of: " + String.join(", ", Form.words()) + "; not " + to));
+        Optional<Paper> size = Optional.ofNullable(paper).map(word -> Paper.findByWord(word)
+                .orElseThrow(() -> wrong("--paper is one of: " + String.join(", ", Paper.words()))));
+        IfNotPossible otherwise =
+                switch (ifNotPossible) {
+                    case "fail" -> IfNotPossible.FAIL;
+                    case "keep" -> IfNotPossible.KEEP;
+                    case "pictures" -> IfNotPossible.PICTURES;
+                    default -> throw wrong("--if-not-possible is fail, keep or pictures, not " + ifNotPossible);
+                };
+        if (quality < 1 || quality > 100) {
+            throw wrong("--quality is from 1 to 100, not " + quality);
+        }
+        if (dots < 30 || dots > 1_200) {
+            throw wrong("--dots is from 30 to 1200, not " + dots);
+        }
+        Conversion.Saying saying = new Conversion.Saying(
+                Optional.ofNullable(title), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
+        PageLook look = new PageLook(layered ? PictureChoice.LAYERED : PictureChoice.AS_THEY_ARE, quality, size);
+        return new Conversion(form, look, dots, otherwise, saying, attachOriginal);
+    }
+
+    private Optional<Preparation> preparation() {
+        boolean wanted = prepare || cutOut || specks || blackAndWhite || dropBlank != null;
+        return wanted
+                ? Optional.of(new Preparation(
+                        cutOut,
+                        true,
+                        true,
+                        true,
+                        specks,
+                        blackAndWhite,
+                        false,
+                        dropBlank == null ? OptionalDouble.empty() : OptionalDouble.of(dropBlank)))
+                : Optional.empty();
+    }
+
+    /** False for a file that could not be converted; it was told why. */
+    private boolean convert(Path file, Conversion conversion, Optional<Preparation> preparation, Lines lines)
+            throws IOException {
+        if (!Files.isRegularFile(file)) {
+            lines.failed(file, List.of(Reason.of("file.gone").words()));
+            return false;
+        }
+        Path scratch = Files.createTempDirectory("lectomen-convert-");
+        try {
+            Source source = Sources.of(file);
+            List<Reason> notes = new ArrayList<>();
+            if (preparation.isPresent()) {
+                Made prepared = new Preparing(scratch, lines).prepare(source, preparation.get());
+                if (prepared instanceof Made.Failed bad) {
+                    return lines.failed(file, words(bad.reasons()));
+                }
+                Made.Files made = (Made.Files) prepared;
+                notes.addAll(made.notes());
+                source = new Source(made.files().get(0), made.type(), source.name());
+            }
+            Made made = new Converter(scratch, Instant.now(), lines).convert(source, conversion);
+            if (made instanceof Made.Failed bad) {
+                return lines.failed(file, words(bad.reasons()));
+            }
+            Made.Files result = (Made.Files) made;
+            notes.addAll(result.notes());
+            return put(file, result, notes, lines);
+        } catch (OutOfMemoryError e) {
+            return lines.failed(
+                    file, List.of("It needs more memory than there is. Set LECTOMEN_LOCAL_MEMORY, such as to 2g."));
+        } catch (StackOverflowError e) {
+            return lines.failed(file, List.of("Its parts lie in each other too deeply to be read."));
+        } finally {
+            remove(scratch);
+        }
+    }
+
+    private static List<String> words(List<Reason> reasons) {
+        return reasons.stream().map(Reason::words).toList();
+    }
+
+    private boolean put(Path file, Made.Files made, List<Reason> notes, Lines lines) throws IOException {
+        List<Path> placed = new ArrayList<>();
+        int number = 0;
+        for (Path from : made.files()) {
+            number++;
+            String count = made.files().size() > 1 ? "-" + number : "";
+            Path place = place(file, count + "." + made.type().ending());
+            if (place.toAbsolutePath().normalize().equals(file.toAbsolutePath().normalize())) {
+                return lines.failed(file, List.of("It would replace itself; say --out DIR."));
+            }
+            try {
+                if (replace) {
+                    Files.copy(from, place, StandardCopyOption.REPLACE_EXISTING);
+                } else {
+                    Files.copy(from, place);
+                }
+            } catch (FileAlreadyExistsException e) {
+                return lines.failed(file, List.of(place + " is there already; say --replace, or --out DIR."));
+            }
+            placed.add(place);
+        }
+        lines.done(file, placed, words(notes));
+        return true;
+    }
+
+    private Path place(Path file, String ending) {
+        String name = String.valueOf(file.getFileName());
+        int dot = name.lastIndexOf('.');
+        String stem = dot > 0 ? name.substring(0, dot) : name;
+        Path folder = out != null ? out : Optional.ofNullable(file.getParent()).orElse(Path.of(""));
+        return folder.resolve(stem + ending);
+    }
+
+    private static void remove(Path folder) throws IOException {
+        try (Stream<Path> all = Files.walk(folder)) {
+            for (Path one : all.sorted(Comparator.reverseOrder()).toList()) {
+                Files.deleteIfExists(one);
+            }
+        }
+    }
+}

@@ -1,0 +1,145 @@
+package lectomen.service.job;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import lectomen.engine.plan.Filing;
+import lectomen.engine.plan.Outcome;
+import lectomen.engine.plan.Product;
+import lectomen.engine.plan.StepDone;
+import lectomen.engine.task.ByteRef;
+import lectomen.service.bytes.ByteStore;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/**
+ * What steps made of a job's document, as rows of the job's outputs. {@code main} is what came in until a step has made another of
+ * it; what came in is {@code original} from then on.
+ */
+public final class JobOutputs {
+    private static final String MAIN = "main";
+    private static final String ORIGINAL = "original";
+
+    private JobOutputs() {}
+
+    /** Keeps what goes on from an outcome: what is filed, and what has a name of its own. */
+    public static void keep(JdbcClient db, Job job, Outcome outcome, long now) {
+        Map<String, Product> last = new HashMap<>();
+        for (StepDone step : outcome.steps()) {
+            step.findMade()
+                    .filter(made -> !made.output().equals(MAIN))
+                    .ifPresent(made -> last.put(made.output(), made));
+        }
+        List<Filing> filings =
+                outcome.ending() instanceof Outcome.Ending.Planned planned ? planned.filings() : List.of();
+        for (Filing filing : filings) {
+            filing.findProduct()
+                    .filter(product -> product.output().equals(MAIN))
+                    .ifPresent(product -> last.put(MAIN, product));
+        }
+        if (last.containsKey(MAIN)) {
+            Product original = new Product(
+                    ORIGINAL,
+                    job.original().orElseThrow().sha256(),
+                    job.original().orElseThrow().size(),
+                    job.type());
+            keep(db, job, ORIGINAL, original, now);
+        }
+        last.forEach((name, product) -> keep(db, job, name, product, now));
+        for (Filing filing : filings) {
+            Optional<Product> product = filing.findProduct();
+            if (product.isPresent()
+                    && !product.get().equals(last.get(product.get().output()))) {
+                keep(db, job, nameOf(filing, last), product.get(), now);
+            }
+        }
+    }
+
+    /** The output that a filing files; one that a later step changed again has the filing's number behind its name. */
+    private static String nameOf(Filing filing, Map<String, Product> last) {
+        Product product = filing.findProduct().orElseThrow();
+        return product.equals(last.get(product.output())) ? product.output() : product.output() + "-" + filing.step();
+    }
+
+    private static void keep(JdbcClient db, Job job, String name, Product product, long now) {
+        boolean isOriginal =
+                product.sha256().equals(job.original().orElseThrow().sha256());
+        int before = db.sql(
+                        "select count(*) from output where job_id = ? and name = ? and generation = ? and sha256 = ?")
+                .params(job.id(), name, job.generation(), product.sha256())
+                .query(Integer.class)
+                .single();
+        if (before > 0) {
+            return;
+        }
+        if (!isOriginal) {
+            ByteStore.use(db, new ByteRef(product.sha256(), product.size()), now);
+        }
+        noLongerUse(db, job.id(), name, job.generation());
+        db.sql("""
+                        insert into output (job_id, name, generation, sha256, size, type) values (?, ?, ?, ?, ?, ?)
+                        on conflict (job_id, name, generation)
+                        do update set sha256 = excluded.sha256, size = excluded.size, type = excluded.type
+                        """)
+                .params(
+                        job.id(),
+                        name,
+                        job.generation(),
+                        product.sha256(),
+                        product.size(),
+                        product.type().name())
+                .update();
+    }
+
+    /** The name of the row whose bytes a filing files. */
+    public static String rowOf(JdbcClient db, Job job, Filing filing) {
+        Optional<Product> product = filing.findProduct();
+        if (product.isEmpty()) {
+            return original(db, job.id(), job.generation());
+        }
+        String own = product.get().output() + "-" + filing.step();
+        List<String> names = db.sql("""
+                        select name from output
+                        where job_id = ? and generation = ? and sha256 = ? and name in (?, ?) order by length(name)
+                        """)
+                .params(
+                        job.id(),
+                        job.generation(),
+                        product.get().sha256(),
+                        product.get().output(),
+                        own)
+                .query(String.class)
+                .list();
+        return names.isEmpty() ? MAIN : names.get(0);
+    }
+
+    /** The name of the row of what came in. */
+    public static String original(JdbcClient db, String job, int generation) {
+        int rows = db.sql("select count(*) from output where job_id = ? and generation = ? and name = 'original'")
+                .params(job, generation)
+                .query(Integer.class)
+                .single();
+        return rows > 0 ? ORIGINAL : MAIN;
+    }
+
+    /** Counts all that was made for the job as no longer used by it; what is the same as the original never counted. */
+    static void noLongerUse(JdbcClient db, String job) {
+        noLongerUse(db, job, "", 0);
+    }
+
+    private static void noLongerUse(JdbcClient db, String job, String name, int generation) {
+        db.sql("""
+                        with made as (
+                            select o.sha256 from output o join job j on j.id = o.job_id
+                            where o.job_id = :job and o.sha256 <> j.main_sha256
+                                and (:name = '' or (o.name = :name and o.generation = :generation)))
+                        update bytes
+                        set uses = max(0, uses - (select count(*) from made where made.sha256 = bytes.sha256))
+                        where uses > 0 and sha256 in (select sha256 from made)
+                        """)
+                .param("job", job)
+                .param("name", name)
+                .param("generation", generation)
+                .update();
+    }
+}
