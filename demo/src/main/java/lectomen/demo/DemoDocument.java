@@ -9,7 +9,7 @@ import java.util.List;
  * @param how it gets there
  * @param state the state its job must end in
  * @param reason the code of the reason; empty for none
- * @param places the places below the archive of which it must have one; empty for none
+ * @param places all the places below the archive that it may have, and at least one it must; empty for none
  * @param rule the rule whose job counts; empty for the first job of that name
  */
 record DemoDocument(

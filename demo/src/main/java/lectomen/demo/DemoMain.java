@@ -52,7 +52,10 @@ public final class DemoMain implements Callable<Integer> {
             "chart-notices",
             "gauge-readings",
             "drawing-sets",
-            "day-sheets");
+            "day-sheets",
+            "delivery-notes",
+            "dive-sheets",
+            "crane-certificates");
 
     private static final List<String> PARTS = List.of("mooring-permit", "readings");
 

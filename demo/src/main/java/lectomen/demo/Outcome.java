@@ -29,7 +29,7 @@ record Outcome(
         String code = job.get().path("reason").path("code").asString("");
         boolean placed = document.places().isEmpty()
                 ? places.isEmpty()
-                : places.size() == 1 && document.places().contains(places.get(0));
+                : !places.isEmpty() && document.places().containsAll(places);
         return new Outcome(
                 document,
                 job.get().path("id").asString(),

@@ -20,6 +20,9 @@ final class Sheet {
     private static final int FINDING_SIDE = 480;
     private static final int TRACING_SIDE = 1600;
     private static final double A_SERIES = Math.sqrt(2);
+    /** So much of each side is left out, so that no line of background stays along the edges. */
+    private static final double INSET = 0.0025;
+
     private static final double LIKE_A_SERIES = 0.09;
     private static final double LONG_SIDE_INCHES = 297 / 25.4;
 
@@ -91,7 +94,9 @@ final class Sheet {
     PagePixels cutOut(PagePixels photograph) {
         double across = Math.max(length(0, 1), length(3, 2));
         double down = Math.max(length(0, 3), length(1, 2));
-        double ratio = Math.max(across, down) / Math.min(across, down);
+        double meanAcross = (length(0, 1) + length(3, 2)) / 2;
+        double meanDown = (length(0, 3) + length(1, 2)) / 2;
+        double ratio = Math.max(meanAcross, meanDown) / Math.min(meanAcross, meanDown);
         if (Math.abs(ratio - A_SERIES) < LIKE_A_SERIES * A_SERIES) {
             double longSide = Math.max(across, down);
             double shortSide = longSide / A_SERIES;
@@ -108,8 +113,8 @@ final class Sheet {
         PagePixels upright = photograph.with(
                 Points.as(photograph.ink() == Ink.BLACK_AND_WHITE ? Ink.GREY : photograph.ink(), photograph.image()));
         BufferedImage cut = Warp.of(upright, width, height, (x, y, old) -> {
-            double u = (x + 0.5) / width;
-            double v = (y + 0.5) / height;
+            double u = INSET + (1 - 2 * INSET) * (x + 0.5) / width;
+            double v = INSET + (1 - 2 * INSET) * (y + 0.5) / height;
             projection.map(u, v, old);
             bend(projection, u, 0, 0, 1 - v, onSide, moved, old);
             bend(projection, 1, v, 1, u, onSide, moved, old);

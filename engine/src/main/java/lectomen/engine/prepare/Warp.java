@@ -14,6 +14,8 @@ final class Warp {
         void find(int x, int y, double[] old);
     }
 
+    private static final int WHITE_FROM = 150;
+
     private Warp() {}
 
     /** What comes from outside becomes paper. */
@@ -52,7 +54,16 @@ final class Warp {
                 }
             }
         }
-        return bits ? Points.as(Ink.BLACK_AND_WHITE, moved) : moved;
+        return bits ? inked(moved) : moved;
+    }
+
+    /** A point stays ink where a good part of it is, so that lines one point wide don't break. */
+    private static BufferedImage inked(BufferedImage grey) {
+        byte[] points = Points.bytes(grey);
+        for (int i = 0; i < points.length; i++) {
+            points[i] = (byte) ((points[i] & 0xff) > WHITE_FROM ? 255 : 0);
+        }
+        return Points.as(Ink.BLACK_AND_WHITE, grey);
     }
 
     private static void outside(

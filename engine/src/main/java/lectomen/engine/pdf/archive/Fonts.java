@@ -54,7 +54,8 @@ final class Fonts implements Mending {
     private static void replace(PDFont font, Set<Integer> codes, boolean plainly, Findings findings)
             throws IOException {
         String name = name(font);
-        Optional<StandIn> standIn = font instanceof PDSimpleFont simple ? StandIn.findFor(simple, codes) : Optional.empty();
+        Optional<StandIn> standIn =
+                font instanceof PDSimpleFont simple ? StandIn.findFor(simple, codes) : Optional.empty();
         if (standIn.isEmpty()) {
             findings.obstacle("archive.font-missing", "font", name);
         } else if (plainly && !StandIn.hasUsualSigns((PDSimpleFont) font, codes)) {
