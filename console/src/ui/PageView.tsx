@@ -16,6 +16,8 @@ const WIDEST = 3_000;
 interface PageViewProps {
   job: Job;
   fields?: Field[];
+  /** What there is of the document by name, the original first; nothing where it is only as it came. */
+  outputs?: string[];
   page: number;
   onPage: (page: number) => void;
   chosen?: number | undefined;
@@ -23,20 +25,40 @@ interface PageViewProps {
 }
 
 const NO_FIELDS: Field[] = [];
+const NO_OUTPUTS: string[] = [];
 
 /** A page of the document, with the box of each field that was found on it. */
-export function PageView({ job, fields: all = NO_FIELDS, page, onPage, chosen, onChoose = () => {} }: PageViewProps) {
+export function PageView({
+  job,
+  fields: all = NO_FIELDS,
+  outputs = NO_OUTPUTS,
+  page,
+  onPage,
+  chosen,
+  onChoose = () => {},
+}: PageViewProps) {
   const [zoom, setZoom] = useState(0);
+  const [shown, setShown] = useState(0);
+  const output = shown === 0 ? undefined : outputs[shown];
   const hasOriginal = job.hasOriginal && job.originalRemovedAt === undefined;
   const { data, isPending } = useQuery({
-    queryKey: ["GET", "/jobs", job.id, "pages", page],
-    queryFn: () => answer(api.GET("/api/v1/jobs/{id}/pages/{page}", { params: { path: { id: job.id, page } } })),
+    queryKey: ["GET", "/jobs", job.id, "pages", page, output ?? ""],
+    queryFn: () =>
+      answer(
+        api.GET("/api/v1/jobs/{id}/pages/{page}", {
+          params: { path: { id: job.id, page }, query: output === undefined ? {} : { output } },
+        }),
+      ),
     enabled: hasOriginal,
     staleTime: Infinity,
   });
   const larger = () => setZoom((zoom + 1) % ZOOMS.length);
-  useKeys([{ keys: ["z"], words: texts.key.larger, act: larger, shown: true }]);
-  const fields = all.map((field, place) => ({ field, place })).filter(({ field }) => field.page === page);
+  const next = () => setShown((shown + 1) % Math.max(1, outputs.length));
+  useKeys([
+    { keys: ["z"], words: texts.key.larger, act: larger, shown: true },
+    ...(outputs.length > 1 ? [{ keys: ["v"], words: texts.key.output, act: next, shown: true }] : []),
+  ]);
+  const fields = (output === undefined ? all : NO_FIELDS).map((field, place) => ({ field, place })).filter(({ field }) => field.page === page);
   const scale = ZOOMS[zoom] ?? 1;
   const beyond = data !== undefined && data.pages > 0 && page > data.pages;
   if (beyond) onPage(data.pages);
@@ -51,7 +73,7 @@ export function PageView({ job, fields: all = NO_FIELDS, page, onPage, chosen, o
           <TextPage view={data} fields={fields} chosen={chosen} onChoose={onChoose} scale={scale} />
         ) : data !== undefined ? (
           <div className="scaled" style={{ width: `${100 * scale}%` }}>
-            <img alt={`Page ${page} of ${job.fileName}`} src={pictureOf(job.id, page, scale)} width={data.width} height={data.height} />
+            <img alt={`Page ${page} of ${job.fileName}`} src={pictureOf(job.id, page, scale, output)} width={data.width} height={data.height} />
             {fields.map(({ field, place }) => (
               <BoxMark key={place} view={data} field={field} place={place} on={chosen === place} onChoose={onChoose} />
             ))}
@@ -67,6 +89,16 @@ export function PageView({ job, fields: all = NO_FIELDS, page, onPage, chosen, o
           <Do cap="." disabled={page >= (data?.pages ?? 1)} aria-label="Next page" onClick={() => onPage(page + 1)}>
             →
           </Do>
+          {outputs.length > 1 && (
+            <span role="group" aria-label={texts.job.outputs} className="acts">
+              {outputs.map((name, place) => (
+                <Do key={name} aria-pressed={place === shown} onClick={() => setShown(place)}>
+                  {place === shown ? "• " : ""}
+                  {texts.job.output(name)}
+                </Do>
+              ))}
+            </span>
+          )}
           <Do cap="z" onClick={larger}>
             {Math.round(scale * 100)} %
           </Do>
@@ -98,9 +130,10 @@ function Drawing() {
   );
 }
 
-function pictureOf(job: string, page: number, scale: number) {
+function pictureOf(job: string, page: number, scale: number, output: string | undefined) {
   const width = Math.min(WIDEST, Math.round(BASE_WIDTH * scale));
-  return new URL(`api/v1/jobs/${job}/pages/${page}/picture?width=${width}`, base).href;
+  const of = output === undefined ? "" : `&output=${encodeURIComponent(output)}`;
+  return new URL(`api/v1/jobs/${job}/pages/${page}/picture?width=${width}${of}`, base).href;
 }
 
 interface BoxMarkProps {

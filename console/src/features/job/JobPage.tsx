@@ -36,6 +36,15 @@ export function JobPage() {
   return <Story job={job} />;
 }
 
+const SHOWN = new Set(["pdf", "tiff", "jpeg", "png", "gif", "bmp"]);
+
+/** What was made of the document and has pages to look at, behind the original; nothing where it is only as it came. */
+function outputsOf(job: JobStory) {
+  const made = job.outputs.filter((output) => output.name !== "original" && SHOWN.has(output.type)).map((output) => output.name);
+  const changed = job.outputs.some((output) => output.name === "original");
+  return changed || made.length > 1 ? ["original", ...made.filter((name) => changed || name !== "main")] : [];
+}
+
 /** The states from which a person may have the document filed by hand. */
 const BY_HAND = new Set(["unwanted", "failed", "rejected", "held", "cancelled"]);
 
@@ -101,7 +110,7 @@ function Story({ job }: { job: JobStory }) {
       </div>
       <JobLine job={job} />
       <div className="pg">
-        <PageView job={job} fields={job.fields} page={page} onPage={setPage} chosen={chosen} onChoose={choose} />
+        <PageView job={job} fields={job.fields} outputs={outputsOf(job)} page={page} onPage={setPage} chosen={chosen} onChoose={choose} />
       </div>
       <div className="mid">
         <Fields fields={job.fields} chosen={chosen} onChoose={choose} />

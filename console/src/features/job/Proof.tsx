@@ -71,9 +71,9 @@ export function ThereIs({ job }: { job: JobStory }) {
           </Entry>
         ))}
         {job.outputs
-          .filter((output) => output.name !== "main")
+          .filter((output) => output.name !== "original" && (output.name !== "main" || job.outputs.some((one) => one.name === "original")))
           .map((output) => (
-            <Entry key={output.name} term={output.name}>
+            <Entry key={output.name} term={texts.job.output(output.name)}>
               <a className="link" href={new URL(`api/v1/jobs/${job.id}/outputs/${encodeURIComponent(output.name)}`, base).href}>
                 {output.type}, {size(output.size)}
               </a>

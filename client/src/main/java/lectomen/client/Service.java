@@ -51,7 +51,7 @@ final class Service {
 
     /** What stands there as text rather than as JSON. */
     byte[] getBytes(String path) {
-        return answer(request(path).GET());
+        return answer(request(path).setHeader("Accept", "*/*").GET());
     }
 
     String getText(String path) {

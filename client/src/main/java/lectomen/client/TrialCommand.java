@@ -54,6 +54,12 @@ final class TrialCommand implements Callable<Integer> {
     @Option(names = "--rule", paramLabel = "ID|FILE.yaml", description = "One rule by its id, or a rule file.")
     private @Nullable String rule;
 
+    @Option(
+            names = "--save",
+            paramLabel = "DIR",
+            description = "Save what each step makes of the file, to be looked at.")
+    private @Nullable Path save;
+
     @Override
     public Integer call() throws IOException {
         Service service = connection.service();
@@ -150,6 +156,21 @@ final class TrialCommand implements Callable<Integer> {
         if (!connection.json()) {
             print(trial);
         }
+        if (save != null) {
+            save(service, trial, save);
+        }
+    }
+
+    /** What steps made, each beside the others under the number of its step. */
+    private static void save(Service service, JsonNode trial, Path folder) throws IOException {
+        Files.createDirectories(folder);
+        for (JsonNode made : trial.path("made")) {
+            String ending = Words.text(made.path("type"));
+            Path file = folder.resolve(Words.text(trial.path("fileName")) + " step "
+                    + made.path("step").asInt() + " " + Words.text(made.path("output")) + "." + ending);
+            Files.write(file, service.getBytes("/trials/outputs/" + Words.text(made.path("sha256"))));
+            System.err.println("Saved " + file);
+        }
     }
 
     private static void print(JsonNode trial) {
@@ -170,6 +191,11 @@ final class TrialCommand implements Callable<Integer> {
                             ? "page " + field.path("page").asInt() + ", "
                             : "")
                     + Words.text(field.path("method")) + ")");
+        }
+        for (JsonNode made : trial.path("made")) {
+            System.out.println("  step " + made.path("step").asInt() + ", " + Words.text(made.path("word")) + ": makes "
+                    + Words.text(made.path("output")) + ", a " + Words.text(made.path("type")) + " of "
+                    + Words.size(made.path("bytes").asLong()));
         }
         trial.path("notes").forEach(note -> System.out.println("  note: " + Words.text(note.path("words"))));
         switch (Words.text(trial.path("ending"))) {

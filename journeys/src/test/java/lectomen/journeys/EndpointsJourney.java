@@ -54,6 +54,7 @@ class EndpointsJourney {
     private static String failed;
     private static String held;
     private static String picture;
+    private static String made;
     private static String welcome;
     private static String source;
 
@@ -98,12 +99,25 @@ class EndpointsJourney {
         service.awaitJob("held.txt", "failed");
         source = service.get("/sources").path("sources").get(0).path("id").asString();
         picture = upload("picture.pdf", ONE_PAGE);
+        made = madeByTrial();
         welcome = service.post("/welcome-links", "").path("path").asString().replaceFirst(".*#", "");
     }
 
     @AfterAll
     static void stop() throws Exception {
         service.close();
+    }
+
+    /** The hash of what a trial of a rule made that is handed in. */
+    private static String madeByTrial() {
+        String rule = "lectomen: 1\nrule: pages\nfrom: inbox\ndo:\n  - convert: PDF/A-2b\n  - file: { in: archive }\n";
+        String part = "--x\r\nContent-Disposition: form-data; name=\"%s\"; filename=\"%s\"\r\n\r\n%s\r\n";
+        String form = part.formatted("file", "page.pdf", ONE_PAGE) + part.formatted("ruleFile", "rule.yaml", rule)
+                + "--x--\r\n";
+        HttpResponse<String> answer = service.send(service.request("/trials")
+                .setHeader("Content-Type", "multipart/form-data; boundary=x")
+                .POST(BodyPublishers.ofString(form)));
+        return JSON.readTree(answer.body()).path("made").path(0).path("sha256").asString();
     }
 
     private static String upload(String name, String text) {
@@ -342,6 +356,17 @@ class EndpointsJourney {
                 Case.bad("secrets.list", "POST /secrets", 405, "bad-request", "POST"),
                 Case.good("secrets.remove", "DELETE /secrets/mail", "").answering(204),
                 Case.bad("secrets.remove", "DELETE /secrets/mail", 404, "no-such-secret", "mail"),
+                Case.good("trialOutputs.output", "GET /trials/outputs/" + made, "%PDF-1.7"),
+                Case.bad("trialOutputs.output", "GET /trials/outputs/none", 404, "no-such-page", "No trial"),
+                Case.good("trialOutputs.page", "GET /trials/outputs/" + made + "/pages/1", "\"width\":200"),
+                Case.bad("trialOutputs.page", "GET /trials/outputs/none/pages/1", 404, "no-such-page", "No trial"),
+                Case.good("trialOutputs.picture", "GET /trials/outputs/" + made + "/pages/1/picture", "PNG"),
+                Case.bad(
+                        "trialOutputs.picture",
+                        "GET /trials/outputs/" + made + "/pages/1/picture?width=9",
+                        400,
+                        "bad-request",
+                        "from 100 to 3000"),
                 Case.good("trials.data", "POST /trials/data?expression=//n", "/a[1]/n[1]")
                         .with(BYTES, "<a><n>7</n></a>"),
                 Case.bad("trials.data", "POST /trials/data?expression=/n&form=yaml", 400, "bad-request", "xml, json")

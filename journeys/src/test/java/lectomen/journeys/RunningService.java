@@ -150,6 +150,18 @@ final class RunningService implements AutoCloseable {
         }
     }
 
+    /** What is there as it is, rather than as text. */
+    HttpResponse<byte[]> bytes(String path) {
+        try {
+            return HTTP.send(request(path).GET().build(), HttpResponse.BodyHandlers.ofByteArray());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
     HttpRequest.Builder request(String path) {
         try {
             return HttpRequest.newBuilder(URI.create(url() + "/api/v1" + path))

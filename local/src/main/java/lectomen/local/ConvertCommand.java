@@ -183,7 +183,8 @@ final class ConvertCommand implements Callable<Integer> {
         }
         Path scratch = Files.createTempDirectory("lectomen-convert-");
         try {
-            Source source = Sources.of(file);
+            Source original = Sources.of(file);
+            Source source = original;
             List<Reason> notes = new ArrayList<>();
             if (preparation.isPresent()) {
                 Made prepared = new Preparing(scratch, lines).prepare(source, preparation.get());
@@ -194,7 +195,7 @@ final class ConvertCommand implements Callable<Integer> {
                 notes.addAll(made.notes());
                 source = new Source(made.files().get(0), made.type(), source.name());
             }
-            Made made = new Converter(scratch, Instant.now(), lines).convert(source, conversion);
+            Made made = new Converter(scratch, original, Instant.now(), lines).convert(source, conversion);
             if (made instanceof Made.Failed bad) {
                 return lines.failed(file, words(bad.reasons()));
             }

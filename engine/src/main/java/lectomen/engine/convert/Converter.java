@@ -27,8 +27,8 @@ import lectomen.engine.reason.Reason;
  * not grow with their number.
  *
  * <pre>{@code
- * Made made = new Converter(folder, now, Progress.Listener.NONE)
- *         .convert(new Source(file, FileType.TIFF, "dives.tif"), Conversion.to(Form.PDF_A_2B));
+ * Source dives = new Source(file, FileType.TIFF, "dives.tif");
+ * Made made = new Converter(folder, dives, now, Progress.Listener.NONE).convert(dives, Conversion.to(Form.PDF_A_2B));
  * }</pre>
  */
 public final class Converter {
@@ -38,16 +38,19 @@ public final class Converter {
     private static final int SMALL_BYTES = 20_000;
 
     private final Path folder;
+    private final Source original;
     private final Instant now;
     private final Progress.Listener listener;
 
     /**
      * @param folder where what is made is put, under names that are free in it
+     * @param original the document as it came in, which a result may carry
      * @param now what PDFs say of when they were made
      * @param listener told of each page
      */
-    public Converter(Path folder, Instant now, Progress.Listener listener) {
+    public Converter(Path folder, Source original, Instant now, Progress.Listener listener) {
         this.folder = folder;
+        this.original = original;
         this.now = now;
         this.listener = listener;
     }
@@ -132,14 +135,14 @@ public final class Converter {
                     return Made.Failed.of(Pictures.broken(number, e));
                 }
             }
-            attach(pdf, source, wanted, target);
+            attach(pdf, wanted, target);
             return written(pdf, wanted.details().over(DocumentDetails.of(now)), List.of());
         }
     }
 
-    private void attach(PdfOut pdf, Source source, Conversion wanted, PdfTarget target) throws IOException {
+    private void attach(PdfOut pdf, Conversion wanted, PdfTarget target) throws IOException {
         if (wanted.attachOriginal() && target.mayCarryFiles()) {
-            pdf.attach(source.file(), source.name(), source.type(), Attachments.Relation.SOURCE);
+            pdf.attach(original.file(), original.name(), original.type(), Attachments.Relation.SOURCE);
         }
     }
 
@@ -157,7 +160,7 @@ public final class Converter {
         }
         Path file = place("pdf");
         Optional<PdfArchiver.Carried> carried = wanted.attachOriginal() && target.mayCarryFiles()
-                ? Optional.of(new PdfArchiver.Carried(source.file(), source.name()))
+                ? Optional.of(new PdfArchiver.Carried(original.file(), original.name(), original.type()))
                 : Optional.empty();
         PdfArchiver.Result result;
         try {
@@ -235,7 +238,7 @@ public final class Converter {
                     listener.at(new Progress("drawing pages", number - 1, pages.count()));
                     pdf.add(drawn(pages, number), Optional.of(pages.words(number)));
                 }
-                attach(pdf, source, wanted, target);
+                attach(pdf, wanted, target);
                 List<Reason> notes = new ArrayList<>(obstacles);
                 notes.add(0, Reason.of("archive.as-pictures", "target", target.word()));
                 return written(pdf, wanted.details().over(DocumentDetails.of(now)), notes);

@@ -11,12 +11,14 @@ import com.twelvemonkeys.imageio.metadata.tiff.TIFFReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import javax.imageio.ImageIO;
 import javax.imageio.metadata.IIOMetadata;
 import javax.imageio.stream.ImageInputStream;
 import lectomen.engine.identify.FileType;
+import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 import org.w3c.dom.NodeList;
 
@@ -66,10 +68,57 @@ final class PictureFacts {
     /** Of each page of a TIFF from its own tag; of a JPEG from Exif; none where all are upright. */
     static List<Turn> turns(FileType type, ImageInputStream stream) throws IOException {
         return switch (type) {
-            case TIFF -> ofPages(new TIFFReader().read(stream));
+            case TIFF -> {
+                Directory directory = new TIFFReader().read(stream);
+                requireComplete(directory, stream.length());
+                yield ofPages(directory);
+            }
             case JPEG -> List.of(exif(stream));
             default -> List.of();
         };
+    }
+
+    /** Some decoders take what is missing at the end for white paper. */
+    private static void requireComplete(Directory directory, long length) throws IOException {
+        if (directory instanceof CompoundDirectory many) {
+            for (int page = 0; page < many.directoryCount(); page++) {
+                requireComplete(many.getDirectory(page), length);
+            }
+            return;
+        }
+        requireWithin(directory, TIFF.TAG_STRIP_OFFSETS, TIFF.TAG_STRIP_BYTE_COUNTS, length);
+        requireWithin(directory, TIFF.TAG_TILE_OFFSETS, TIFF.TAG_TILE_BYTE_COUNTS, length);
+    }
+
+    private static void requireWithin(Directory directory, int offsetsTag, int countsTag, long length)
+            throws IOException {
+        long[] offsets = numbers(directory.getEntryById(offsetsTag));
+        long[] counts = numbers(directory.getEntryById(countsTag));
+        for (int i = 0; i < Math.min(offsets.length, counts.length); i++) {
+            if (length >= 0 && offsets[i] + counts[i] > length) {
+                throw new IOException("it is cut off: the end of the picture is missing");
+            }
+        }
+    }
+
+    private static long[] numbers(@Nullable Entry entry) {
+        if (entry == null) {
+            return new long[0];
+        }
+        if (entry.getValue() instanceof Number one) {
+            return new long[] {one.longValue()};
+        }
+        if (entry.getValue() instanceof long[] many) {
+            return many;
+        }
+        if (entry.getValue() instanceof int[] many) {
+            return Arrays.stream(many).asLongStream().toArray();
+        }
+        long[] all = new long[entry.getValue() instanceof short[] shorts ? shorts.length : 0];
+        for (int i = 0; i < all.length; i++) {
+            all[i] = ((short[]) entry.getValue())[i] & 0xffff;
+        }
+        return all;
     }
 
     private static List<Turn> ofPages(Directory directory) {

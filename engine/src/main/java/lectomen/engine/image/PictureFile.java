@@ -276,7 +276,11 @@ public final class PictureFile implements AutoCloseable {
         return pages.get(number - 1);
     }
 
+    /** Decoders fill up a picture that is cut off with grey, which would look as if it were on the paper. */
     private BufferedImage decode(int number, ImageReadParam param) throws IOException {
+        if (type == FileType.JPEG && !JpegFacts.of(path).complete()) {
+            throw new IOException("it is cut off: the end of the picture is missing");
+        }
         try {
             return reader.read(number - 1, param);
         } catch (RuntimeException e) {

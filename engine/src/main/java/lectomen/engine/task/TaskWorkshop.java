@@ -61,7 +61,12 @@ final class TaskWorkshop implements Workshop {
 
     @Override
     public Result convert(Product of, Conversion wanted) {
-        return made(of, source -> new Converter(folder, task.facts().arrived(), listener).convert(source, wanted));
+        return made(of, source -> {
+            Product original = original();
+            Source asItCame =
+                    new Source(file(original), original.type(), task.facts().name());
+            return new Converter(folder, asItCame, task.facts().arrived(), listener).convert(source, wanted);
+        });
     }
 
     @Override

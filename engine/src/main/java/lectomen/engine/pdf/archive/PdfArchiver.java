@@ -55,7 +55,7 @@ public final class PdfArchiver {
     }
 
     /** A file that a result is to carry, as what it was made of. */
-    public record Carried(Path file, String name) {}
+    public record Carried(Path file, String name, FileType type) {}
 
     /** Where a result goes, once it is known that there is one. */
     @FunctionalInterface
@@ -98,7 +98,7 @@ public final class PdfArchiver {
                         document,
                         carried.get().file(),
                         carried.get().name(),
-                        FileType.PDF,
+                        carried.get().type(),
                         Attachments.Relation.SOURCE);
             }
             ArchiveMarks.write(document, target, details.apply(OwnDetails.of(document, now)));

@@ -76,7 +76,7 @@ final class PageImages {
         if (pictures.type() == FileType.JPEG) {
             JpegFacts facts = JpegFacts.of(pictures.path());
             if (!facts.complete()) {
-                throw new IOException("it is cut off: the end of the picture is missing");
+                return Optional.empty(); // whoever decodes it says so
             }
             boolean holds = facts.usual() && facts.bits() == 8 && (facts.components() == 1 || facts.components() == 3);
             if (holds) {

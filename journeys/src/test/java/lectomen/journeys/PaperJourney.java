@@ -1,0 +1,189 @@
+package lectomen.journeys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HexFormat;
+import java.util.List;
+import javax.imageio.ImageIO;
+import lectomen.demo.DemoPaper;
+import lectomen.engine.pdf.write.ArchiveChecker;
+import lectomen.engine.pdf.write.PdfTarget;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+/** Photographs, scans and faxes on their way to archivable PDFs. */
+class PaperJourney {
+    @TempDir
+    private static Path temp;
+
+    private static RunningService service;
+    private static List<DemoPaper.Sheet> sheets;
+
+    @BeforeAll
+    static void start() throws Exception {
+        service = RunningService.start(temp.resolve("home"));
+        for (String rule : DemoPaper.rules()) {
+            service.live(rule);
+        }
+        sheets = DemoPaper.sheets();
+        for (DemoPaper.Sheet sheet : sheets) {
+            drop(sheet.folder(), sheet.name(), sheet.bytes());
+        }
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        service.close();
+    }
+
+    private static void drop(String folder, String name, byte[] bytes) throws IOException {
+        Path whole = Files.write(temp.resolve("whole"), bytes);
+        Files.move(whole, service.inbox(folder).resolve(name));
+    }
+
+    private static JsonNode story(String name) throws Exception {
+        String id = service.awaitJob(name, "filed").path("id").asString();
+        return service.get("/jobs/" + id);
+    }
+
+    @Test
+    void everySheetIsFiledAndTheCheckerPassesWhatIsMade() throws Exception {
+        List<String> problems = new ArrayList<>();
+        for (DemoPaper.Sheet sheet : sheets) {
+            story(sheet.name());
+            for (String place : sheet.places()) {
+                Path file = service.archive().resolve(place);
+                assertThat(file).isRegularFile();
+                if (place.endsWith(".pdf")) {
+                    PdfTarget target = place.startsWith("Crane") ? PdfTarget.PDF_A_3B : PdfTarget.PDF_A_2B;
+                    ArchiveChecker.problems(Files.readAllBytes(file), target)
+                            .forEach(problem -> problems.add(place + ": " + problem));
+                }
+            }
+        }
+        assertThat(problems).isEmpty();
+    }
+
+    @Test
+    void theBlankBackOfADiveSheetIsDroppedAndTheOthersStandUpright() throws Exception {
+        JsonNode story = story("dive-0417.tif");
+        String said = story.path("steps").toString();
+        assertThat(said)
+                .contains("Page 2 was turned by 180 degrees")
+                .contains("Page 3 was dropped as blank")
+                .contains("Page 1 leant by 2.4")
+                .contains("Page 4 leant by -1.1");
+        try (PDDocument pdf = Loader.loadPDF(
+                service.archive().resolve("Dive sheets/Dive 0417.pdf").toFile())) {
+            assertThat(pdf.getNumberOfPages()).isEqualTo(3);
+            assertThat(pdf.getDocumentInformation().getTitle()).isEqualTo("Dive 0417");
+        }
+    }
+
+    @Test
+    void aCertificateCarriesTheFaxAsItCame() throws Exception {
+        story("fax_7_2027.tif");
+        DemoPaper.Sheet fax = sheets.stream()
+                .filter(sheet -> sheet.name().equals("fax_7_2027.tif"))
+                .findFirst()
+                .orElseThrow();
+        Path filed = service.archive().resolve(fax.places().get(0));
+        try (PDDocument pdf = Loader.loadPDF(filed.toFile())) {
+            byte[] carried = pdf.getDocumentCatalog()
+                    .getNames()
+                    .getEmbeddedFiles()
+                    .getNames()
+                    .get("fax_7_2027.tif")
+                    .getEmbeddedFile()
+                    .toByteArray();
+            assertThat(Arrays.equals(carried, fax.bytes())).as("the very bytes").isTrue();
+        }
+    }
+
+    @Test
+    void eachOutputCanBeLookedAtAndTakenOutAndTheOriginalStays() throws Exception {
+        JsonNode story = story("tallow-quay_DN-2207.jpg");
+        String job = story.path("job").path("id").asString("");
+        String id = job.isEmpty()
+                ? service.job("tallow-quay_DN-2207.jpg").path("id").asString()
+                : job;
+        List<String> names = new ArrayList<>();
+        story.path("outputs").forEach(output -> names.add(output.path("name").asString()));
+        assertThat(names).containsExactlyInAnyOrder("main", "original", "sheet", "small");
+        for (String name : names) {
+            JsonNode page = service.get("/jobs/" + id + "/pages/1?output=" + name);
+            assertThat(page.path("pages").asInt()).as(name).isEqualTo(1);
+        }
+        double asItCame = ratio(id, "original");
+        double cutOut = ratio(id, "main");
+        assertThat(asItCame).isBetween(1.32, 1.34);
+        assertThat(cutOut).as("an A4 sheet").isBetween(1.40, 1.43);
+        byte[] small = Files.readAllBytes(service.archive().resolve("Delivery notes/small/DN-2207 Tallow Quay.jpg"));
+        assertThat(ImageIO.read(new ByteArrayInputStream(small)).getWidth()).isEqualTo(800);
+        byte[] filed = Files.readAllBytes(service.archive().resolve("Delivery notes/DN-2207 Tallow Quay.pdf"));
+        HttpResponse<byte[]> taken = service.bytes("/jobs/" + id + "/outputs/main");
+        assertThat(sha256(taken.body())).isEqualTo(sha256(filed));
+    }
+
+    private static double ratio(String id, String output) {
+        JsonNode page = service.get("/jobs/" + id + "/pages/1?output=" + output);
+        return page.path("height").asDouble() / page.path("width").asDouble();
+    }
+
+    private static String sha256(byte[] bytes) throws Exception {
+        return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+    }
+
+    @Test
+    void aPhotographThatIsCutOffFailsWithItsReasonAndComesBackAsItWas() throws Exception {
+        byte[] whole = sheets.get(0).bytes();
+        byte[] half = Arrays.copyOf(whole, whole.length / 2);
+        drop("delivery-notes", "tallow-quay_DN-half.jpg", half);
+        JsonNode job = service.awaitJob("tallow-quay_DN-half.jpg", "failed");
+        assertThat(job.path("reason").path("words").asString()).contains("Page 1 can't be read", "cut off");
+        Path back = service.inbox("delivery-notes").resolve("failed/tallow-quay_DN-half.jpg");
+        RunningService.await("it is given back", Duration.ofSeconds(20), () -> Files.exists(back));
+        assertThat(Files.readAllBytes(back)).isEqualTo(half);
+    }
+
+    @Test
+    void aTrialShowsEachPageBeforeAndAfterAndFilesNothing() throws Exception {
+        Path file = Files.write(
+                temp.resolve("lantern-quay_DN-trial.jpg"), sheets.get(1).bytes());
+        Launcher.Answer trial = service.client(
+                "trial",
+                file.toString(),
+                "--rule",
+                "delivery-notes",
+                "--save",
+                temp.resolve("saved").toString());
+        assertThat(trial.out())
+                .contains("step 1, prepare pages: makes sheet, a tiff of")
+                .contains("step 3, convert: makes main, a pdf of")
+                .contains("the sheet was cut out of the photograph")
+                .contains("would be filed in archive as Delivery notes/DN-trial Lantern Quay.pdf");
+        byte[] made = Files.readAllBytes(temp.resolve("saved/lantern-quay_DN-trial.jpg step 3 main.pdf"));
+        assertThat(ArchiveChecker.problems(made, PdfTarget.PDF_A_2B)).isEmpty();
+        JsonNode before = service.get("/trials/outputs/" + sha256(sheets.get(1).bytes()) + "/pages/1");
+        JsonNode after = service.get("/trials/outputs/" + sha256(made) + "/pages/1");
+        assertThat(before.path("pages").asInt()).isEqualTo(1);
+        assertThat(after.path("height").asDouble() / after.path("width").asDouble())
+                .isBetween(1.40, 1.43);
+        assertThat(service.archive().resolve("Delivery notes/DN-trial Lantern Quay.pdf"))
+                .doesNotExist();
+    }
+}
