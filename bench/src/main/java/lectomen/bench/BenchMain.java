@@ -29,7 +29,7 @@ import tools.jackson.databind.json.JsonMapper;
         },
         footer = {
             "",
-            "Names: start, latency, files, waiting, list, planning",
+            "Names: start, latency, files, waiting, list, planning, pages",
             "",
             "Example: lectomen bench --only files"
         })
@@ -40,7 +40,8 @@ public final class BenchMain implements Callable<Integer> {
             new FilesBenchmark(),
             new WaitingBenchmark(),
             new ListBenchmark(),
-            new PlanningBenchmark());
+            new PlanningBenchmark(),
+            new PagesBenchmark());
 
     @Option(names = "--only", paramLabel = "NAME", description = "Only this one; may be given several times.")
     private List<String> only = List.of();

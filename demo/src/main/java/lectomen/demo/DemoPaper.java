@@ -1,6 +1,8 @@
 package lectomen.demo;
 
+import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
 
 /** What comes to the works office as paper, with the rules that take it. */
@@ -14,6 +16,22 @@ public final class DemoPaper {
         return HarbourPaper.documents().stream()
                 .map(document -> new Sheet(document.folder(), document.name(), document.bytes(), document.places()))
                 .toList();
+    }
+
+    /** A printed form of A4, in grey, as a scanner of that resolution sees it. */
+    public static BufferedImage form(int dotsPerInch) {
+        PaperPages paper = new PaperPages(dotsPerInch);
+        List<String> sentences = new ArrayList<>();
+        for (int i = 1; i <= 20; i++) {
+            sentences.add("Bollard " + i + " of the quay was looked at, cleaned, and found fit for the winter.");
+        }
+        BufferedImage page = paper.form(
+                "QUAY SURVEY",
+                List.of(new String[] {"Quay", "Lantern Quay"}, new String[] {"Surveyor", "R. Calloway"}),
+                List.of(new String[] {"Bay", "Fenders", "Ladders", "Depth"}, new String[] {"1", "4", "1", "6.2 m"}),
+                sentences);
+        paper.wear(page, 11, 200);
+        return page;
     }
 
     /** The rules, filing to the connection that a home has from its first start. */

@@ -48,6 +48,18 @@ class WallsTest {
                     .resideInAnyPackage("lectomen.engine..", "lectomen.service..", "lectomen.demo..", "java.sql.."),
             noClasses()
                     .that()
+                    .resideInAPackage("lectomen.local..")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(
+                            "lectomen.service..",
+                            "lectomen.client..",
+                            "lectomen.worker..",
+                            "lectomen.demo..",
+                            "org.apache.pdfbox..",
+                            "java.net.."),
+            noClasses()
+                    .that()
                     .resideInAPackage("lectomen.service..")
                     .should()
                     .dependOnClassesThat()

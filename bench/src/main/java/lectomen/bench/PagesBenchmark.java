@@ -1,0 +1,217 @@
+package lectomen.bench;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.concurrent.TimeUnit;
+import lectomen.demo.DemoPaper;
+import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.Converter;
+import lectomen.engine.convert.Form;
+import lectomen.engine.convert.IfNotPossible;
+import lectomen.engine.convert.Made;
+import lectomen.engine.convert.Preparing;
+import lectomen.engine.convert.Source;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.image.Ink;
+import lectomen.engine.image.PagePixels;
+import lectomen.engine.image.PictureFile;
+import lectomen.engine.image.PictureOut;
+import lectomen.engine.image.Points;
+import lectomen.engine.pdf.write.PageLook;
+import lectomen.engine.pdf.write.PictureChoice;
+import lectomen.engine.prepare.Preparation;
+import lectomen.engine.progress.Progress;
+
+/**
+ * How many pages of A4 at 300 dots per inch become PDF in a second on one core, beside what it takes to decode them; and how much
+ * memory a whole process needs for a coloured sheet of A0.
+ */
+final class PagesBenchmark implements Benchmark {
+    private static final int DOTS = 300;
+    private static final int PAGES = 6;
+    private static final long WARM_UP_NANOS = 8_000_000_000L;
+    private static final long MEASURED_NANOS = 6_000_000_000L;
+    private static final int A0_WIDTH = 9_933;
+    private static final int A0_HEIGHT = 14_043;
+    private static final int QUALITY = 85;
+
+    @Override
+    public String name() {
+        return "pages";
+    }
+
+    @Override
+    public List<Figure> run(Path folder) throws Exception {
+        Path bits = scans(folder.resolve("bits.tif"), Ink.BLACK_AND_WHITE);
+        Path colour = scans(folder.resolve("colour.tif"), Ink.COLOUR);
+        double decodingBits = decoding(bits);
+        double decodingColour = decoding(colour);
+        String floor = "decoding the same pages";
+        List<Figure> figures = new ArrayList<>();
+        figures.add(Figure.without(
+                "black and white to PDF as G4",
+                converting(folder, bits, Form.PDF, PictureChoice.AS_THEY_ARE),
+                "pages/s",
+                Optional.of(decodingBits),
+                floor));
+        figures.add(Figure.without(
+                "colour to PDF as JPEG",
+                converting(folder, colour, Form.PDF, PictureChoice.JPEG),
+                "pages/s",
+                Optional.of(decodingColour),
+                floor));
+        figures.add(Figure.without(
+                "colour to PDF in layers",
+                converting(folder, colour, Form.PDF, PictureChoice.LAYERED),
+                "pages/s",
+                Optional.of(decodingColour),
+                floor));
+        figures.add(Figure.without(
+                "black and white to PDF/A-2b",
+                converting(folder, bits, Form.PDF_A_2B, PictureChoice.AS_THEY_ARE),
+                "pages/s",
+                Optional.of(decodingBits),
+                floor));
+        figures.add(Figure.without(
+                "preparing black and white pages",
+                preparing(folder, bits),
+                "pages/s",
+                Optional.of(decodingBits),
+                floor));
+        figures.add(Figure.without(
+                "preparing coloured pages", preparing(folder, colour), "pages/s", Optional.of(decodingColour), floor));
+        figures.add(sheet(folder));
+        return figures;
+    }
+
+    private static Path scans(Path file, Ink ink) throws IOException {
+        BufferedImage page = tinted(DemoPaper.form(DOTS), ink);
+        try (PictureOut out = PictureOut.begin(FileType.TIFF, file, QUALITY)) {
+            for (int i = 0; i < PAGES; i++) {
+                out.add(new PagePixels(page, DOTS, DOTS));
+            }
+        }
+        return file;
+    }
+
+    /** Paper as a scanner gives it: not quite white, and with grain. */
+    private static BufferedImage tinted(BufferedImage page, Ink ink) {
+        BufferedImage picture = Points.as(ink, page);
+        if (ink == Ink.COLOUR) {
+            byte[] bytes = Points.bytes(picture);
+            for (int i = 0; i < bytes.length; i++) {
+                int value = (bytes[i] & 0xff) * (i % 3 == 0 ? 225 : 240) / 255 + (i * 31 >> 4) % 7;
+                bytes[i] = (byte) Math.min(255, value);
+            }
+        }
+        return picture;
+    }
+
+    private interface Work {
+        void once() throws IOException;
+    }
+
+    /** Pages a second, once Java has compiled what it runs. */
+    private static double pages(Work work) throws IOException {
+        for (long end = System.nanoTime() + WARM_UP_NANOS; System.nanoTime() < end; ) {
+            work.once();
+        }
+        long began = System.nanoTime();
+        int rounds = 0;
+        while (System.nanoTime() - began < MEASURED_NANOS) {
+            work.once();
+            rounds++;
+        }
+        return rounds * PAGES / ((System.nanoTime() - began) / 1e9);
+    }
+
+    private static double decoding(Path file) throws IOException {
+        return pages(() -> {
+            PictureFile.Opening opening = PictureFile.open(file, FileType.TIFF);
+            try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file()) {
+                for (int page = 1; page <= PAGES; page++) {
+                    pictures.readAsStored(page, Long.MAX_VALUE);
+                }
+            }
+        });
+    }
+
+    private static double converting(Path folder, Path file, Form form, PictureChoice choice) throws IOException {
+        Conversion wanted = new Conversion(
+                form,
+                new PageLook(choice, QUALITY, Optional.empty()),
+                DOTS,
+                IfNotPossible.FAIL,
+                Conversion.Saying.NOTHING,
+                false);
+        Source source = new Source(file, FileType.TIFF, "scan.tif");
+        return pages(() ->
+                done(new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE).convert(source, wanted)));
+    }
+
+    private static double preparing(Path folder, Path file) throws IOException {
+        Preparation wanted = new Preparation(
+                false, true, true, true, true, false, false, OptionalDouble.of(Preparation.USUAL_BLANK_MM2));
+        Source source = new Source(file, FileType.TIFF, "scan.tif");
+        return pages(() -> done(new Preparing(folder, Progress.Listener.NONE).prepare(source, wanted)));
+    }
+
+    private static void done(Made made) throws IOException {
+        if (made instanceof Made.Failed failed) {
+            throw new IllegalStateException(failed.reason().words());
+        }
+        for (Path file : ((Made.Files) made).files()) {
+            Files.delete(file);
+        }
+    }
+
+    /** The most memory that the whole process has while a coloured sheet of A0 becomes a PDF. */
+    private static Figure sheet(Path folder) throws Exception {
+        Path sheet = folder.resolve("a0.png");
+        LargePng.write(sheet, A0_WIDTH, A0_HEIGHT, DOTS);
+        ProcessBuilder builder = new ProcessBuilder(
+                        System.getProperty("lectomen.launcher"),
+                        "convert",
+                        sheet.toString(),
+                        "--to",
+                        "pdf",
+                        "--replace")
+                .redirectErrorStream(true)
+                .redirectOutput(folder.resolve("convert.out").toFile());
+        builder.environment().put("LECTOMEN_LOCAL_MEMORY", "320m");
+        Process process = builder.start();
+        long most = 0;
+        while (!process.waitFor(50, TimeUnit.MILLISECONDS)) {
+            most = Math.max(most, peakKilobytes(process.pid()));
+        }
+        if (process.exitValue() != 0) {
+            throw new IllegalStateException(Files.readString(folder.resolve("convert.out")));
+        }
+        double points = 3.0 * A0_WIDTH * A0_HEIGHT / 1e6;
+        return Figure.without(
+                "peak memory, A0 in colour, PNG to PDF",
+                most / 1_000.0,
+                "MB",
+                Optional.of(points),
+                "its points, decoded");
+    }
+
+    private static long peakKilobytes(long pid) {
+        try {
+            return Files.readAllLines(Path.of("/proc/" + pid + "/status")).stream()
+                    .filter(line -> line.startsWith("VmHWM:"))
+                    .mapToLong(line -> Long.parseLong(line.replaceAll("\\D", "")))
+                    .findFirst()
+                    .orElse(0);
+        } catch (IOException ended) {
+            return 0;
+        }
+    }
+}
