@@ -11,8 +11,10 @@ import java.nio.file.Path;
  * @param bits of each component
  * @param usual whether it is packed in one of the two ways that PDF readers must know: baseline or progressive, by Huffman codes
  * @param complete whether its end is there
+ * @param saysInks whether it carries the marker by which CMYK says how its inks are stored
  */
-public record JpegFacts(int width, int height, int components, int bits, boolean usual, boolean complete) {
+public record JpegFacts(
+        int width, int height, int components, int bits, boolean usual, boolean complete, boolean saysInks) {
     private static final int TAIL = 4_096;
 
     /** @throws IOException if it can't be read, or is no JPEG */
@@ -20,6 +22,7 @@ public record JpegFacts(int width, int height, int components, int bits, boolean
         try (RandomAccessFile in = new RandomAccessFile(file.toFile(), "r")) {
             boolean complete = endsProperly(in);
             in.seek(2);
+            boolean saysInks = false;
             while (true) {
                 int marker = in.readUnsignedShort();
                 while (marker == 0xffff) {
@@ -38,8 +41,10 @@ public record JpegFacts(int width, int height, int components, int bits, boolean
                     int bits = in.readUnsignedByte();
                     int height = in.readUnsignedShort();
                     int width = in.readUnsignedShort();
-                    return new JpegFacts(width, height, in.readUnsignedByte(), bits, marker <= 0xffc2, complete);
+                    return new JpegFacts(
+                            width, height, in.readUnsignedByte(), bits, marker <= 0xffc2, complete, saysInks);
                 }
+                saysInks |= marker == 0xffee;
                 in.seek(in.getFilePointer() + length - 2);
             }
         }

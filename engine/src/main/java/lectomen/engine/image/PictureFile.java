@@ -278,11 +278,14 @@ public final class PictureFile implements AutoCloseable {
 
     /** Decoders fill up a picture that is cut off with grey, which would look as if it were on the paper. */
     private BufferedImage decode(int number, ImageReadParam param) throws IOException {
-        if (type == FileType.JPEG && !JpegFacts.of(path).complete()) {
+        Optional<JpegFacts> jpeg = type == FileType.JPEG ? Optional.of(JpegFacts.of(path)) : Optional.empty();
+        if (jpeg.filter(facts -> !facts.complete()).isPresent()) {
             throw new IOException("it is cut off: the end of the picture is missing");
         }
+        boolean bareInks = jpeg.filter(facts -> facts.components() == 4 && !facts.saysInks())
+                .isPresent();
         try {
-            return reader.read(number - 1, param);
+            return bareInks ? Points.ofInks(reader.readRaster(number - 1, param)) : reader.read(number - 1, param);
         } catch (RuntimeException e) {
             throw new IOException(problem(e), e);
         }

@@ -155,6 +155,23 @@ public final class Points {
         return bits;
     }
 
+    /** Of cyan, magenta, yellow and black, 255 for full ink: what light each lets through, one after the other. */
+    static BufferedImage ofInks(Raster inks) {
+        BufferedImage colour = empty(inks.getWidth(), inks.getHeight(), Ink.COLOUR);
+        byte[] to = bytes(colour);
+        int[] row = new int[4 * inks.getWidth()];
+        for (int y = 0; y < inks.getHeight(); y++) {
+            inks.getPixels(0, y, inks.getWidth(), 1, row);
+            for (int x = 0; x < inks.getWidth(); x++) {
+                int light = 255 - row[4 * x + 3];
+                for (int band = 0; band < 3; band++) {
+                    to[(y * inks.getWidth() + x) * 3 + 2 - band] = (byte) ((255 - row[4 * x + band]) * light / 255);
+                }
+            }
+        }
+        return colour;
+    }
+
     /** A copy of a part of a picture, in the same form. */
     public static BufferedImage part(BufferedImage image, int left, int top, int width, int height) {
         return as(inkOf(image), image.getSubimage(left, top, width, height));

@@ -26,7 +26,7 @@ public final class PageDrawing implements AutoCloseable {
 
     private PageDrawing(PDDocument document) {
         this.document = document;
-        this.renderer = new PDFRenderer(document);
+        this.renderer = new StrictRenderer(document);
         renderer.setSubsamplingAllowed(true);
     }
 

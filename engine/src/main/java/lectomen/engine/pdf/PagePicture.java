@@ -39,7 +39,9 @@ public record PagePicture(int pages, double width, double height, byte[] png) {
             double width = turned ? crop.getHeight() : crop.getWidth();
             double height = turned ? crop.getWidth() : crop.getHeight();
             double scale = Math.min(widthPixels / width, LONGEST_SIDE_PIXELS / Math.max(width, height));
-            BufferedImage image = new PDFRenderer(document).renderImage(number - 1, (float) scale, ImageType.RGB);
+            PDFRenderer renderer =
+                    ScannedPage.find(page).isPresent() ? new StrictRenderer(document) : new PDFRenderer(document);
+            BufferedImage image = renderer.renderImage(number - 1, (float) scale, ImageType.RGB);
             ByteArrayOutputStream png = new ByteArrayOutputStream();
             ImageIO.write(image, "png", png);
             return new PagePicture(document.getNumberOfPages(), width, height, png.toByteArray());

@@ -9,6 +9,7 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -218,5 +219,39 @@ class PictureFileTest {
         PictureFile.Opening opening = PictureFile.open(file, type);
         assertThat(opening).isInstanceOf(PictureFile.Opening.Refused.class);
         return ((PictureFile.Opening.Refused) opening).reason().code();
+    }
+
+    /** One bit a point, not packed, 16 by 2: the first row black but for its last point. @param order of the bits */
+    private Path bits(int order, int[] rows) throws IOException {
+        ByteBuffer tiff = ByteBuffer.allocate(200).order(ByteOrder.LITTLE_ENDIAN);
+        tiff.put((byte) 'I').put((byte) 'I').putShort((short) 42).putInt(8);
+        int[][] tags = {
+            {256, 16}, {257, 2}, {258, 1}, {259, 1}, {262, 1}, {266, order}, {273, 160}, {277, 1}, {278, 2}, {279, 4}
+        };
+        tiff.putShort((short) tags.length);
+        for (int[] tag : tags) {
+            tiff.putShort((short) tag[0]).putShort((short) 4).putInt(1).putInt(tag[1]);
+        }
+        tiff.putInt(0);
+        tiff.position(160);
+        for (int row : rows) {
+            tiff.put((byte) (row >> 8)).put((byte) row);
+        }
+        return Files.write(temp.resolve("bits" + order + ".tif"), Arrays.copyOf(tiff.array(), 164));
+    }
+
+    @Test
+    void bitsMayRunEitherWayInAByte() throws IOException {
+        Path forward = bits(1, new int[] {0x0001, 0xffff});
+        Path backward = bits(2, new int[] {0x0080, 0xffff});
+        for (Path file : new Path[] {forward, backward}) {
+            try (PictureFile pictures = open(file, FileType.TIFF)) {
+                BufferedImage image = pictures.read(1, 1_000).image();
+                assertThat(pictures.pages().get(0).ink()).isEqualTo(Ink.BLACK_AND_WHITE);
+                assertThat(image.getRGB(0, 0) & 0xff).as(file + " left").isZero();
+                assertThat(image.getRGB(15, 0) & 0xff).as(file + " right").isEqualTo(255);
+                assertThat(image.getRGB(0, 1) & 0xff).isEqualTo(255);
+            }
+        }
     }
 }

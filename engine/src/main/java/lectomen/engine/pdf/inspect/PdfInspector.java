@@ -57,7 +57,9 @@ public final class PdfInspector {
     /** @throws IOException if the file's bytes can't be had */
     public static Result inspect(Path pdf) throws IOException {
         try (PDDocument document = Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
-            return new Result.Seen(facts(pdf, document));
+            return document.getNumberOfPages() == 0
+                    ? new Result.Unreadable(Reason.of("pdf.no-pages"))
+                    : new Result.Seen(facts(pdf, document));
         } catch (InvalidPasswordException e) {
             return new Result.Unreadable(Reason.of("pdf.password"));
         } catch (IOException | RuntimeException e) {

@@ -12,6 +12,7 @@ import lectomen.engine.image.Ink;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Points;
 import lectomen.engine.pdf.ScannedPage;
+import lectomen.engine.pdf.StrictRenderer;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -35,7 +36,7 @@ public final class PdfPages implements AutoCloseable {
 
     private PdfPages(PDDocument document, PageLook look) {
         this.document = document;
-        this.renderer = new PDFRenderer(document);
+        this.renderer = new StrictRenderer(document);
         this.images = new PageImages(document, PdfTarget.PDF, look);
     }
 
