@@ -1,0 +1,133 @@
+package lectomen.engine.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.Resizing;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.page.Reading;
+import lectomen.engine.prepare.Preparation;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.ReadAloud;
+import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.rule.RuleReader;
+import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.Site;
+import org.junit.jupiter.api.Test;
+
+/** Which output each step works on, and which a filing files. */
+class OutputsTest {
+    private static final Site SITE = new Site(Map.of("inbox", "/in"), Set.of("archive"), Locale.UK, ZoneOffset.UTC);
+
+    private static final String RULE = """
+            lectomen: 1
+            rule: notes
+            from: { folder: "{inbox}/notes" }
+            do:
+              - prepare pages: { cut out sheet: yes, drop blank below: 0.5 mm² }
+                as: sheet
+              - resize: { width: 800, to: jpeg }
+                of: sheet
+                as: small
+              - convert: { to: PDF/A-2b, pictures: layered, title: "Note {file name}" }
+                of: sheet
+              - file: { in: archive }
+              - file: { in: archive, under: small, output: small }
+              - file: { in: archive, under: as it came, output: original }
+            """;
+
+    /** Remembers what it was asked, and makes bytes whose hash tells their way. */
+    private static class Bench implements Workshop {
+        private final List<String> asked = new ArrayList<>();
+
+        @Override
+        public Product original() {
+            return new Product("original", "o", 9, FileType.JPEG);
+        }
+
+        private Result made(String what, Product of, FileType type) {
+            asked.add(what + " " + of.sha256());
+            return of.sha256().contains("broken")
+                    ? new Result.Failed(Reason.of("file.empty"))
+                    : new Result.Made(new Product("", of.sha256() + "." + what, 9, type), List.of());
+        }
+
+        @Override
+        public Result prepare(Product of, Preparation wanted) {
+            return made("prepared", of, FileType.TIFF);
+        }
+
+        @Override
+        public Result convert(Product of, Conversion wanted) {
+            return made("pdf of " + wanted.details().title().orElse(""), of, FileType.PDF);
+        }
+
+        @Override
+        public Result resize(Product of, Resizing.Wanted wanted) {
+            return made("resized", of, FileType.JPEG);
+        }
+    }
+
+    private static RuleDocument rule(String text) {
+        RuleReading reading = RuleReader.read(text, SITE);
+        assertThat(reading).as(reading.toString()).isInstanceOf(RuleReading.Good.class);
+        return ((RuleReading.Good) reading).rule();
+    }
+
+    private static Outcome plan(String text, Workshop workshop) {
+        Facts facts = new Facts("n7.jpg", 9, FileType.JPEG, Optional.of("/in/notes"), Instant.EPOCH);
+        return Planner.plan(
+                List.of(new Candidate(new RuleRef("notes", 1), rule(text))),
+                facts,
+                SITE,
+                neededBy -> new Reading.Unreadable(Reason.of("file.empty")),
+                name -> Optional.empty(),
+                workshop);
+    }
+
+    @Test
+    void eachStepWorksOnTheOutputThatItNames() {
+        Bench bench = new Bench();
+        Outcome outcome = plan(RULE, bench);
+        assertThat(bench.asked).containsExactly("prepared o", "resized o.prepared", "pdf of Note n7 o.prepared");
+        List<Filing> filings = ((Outcome.Ending.Planned) outcome.ending()).filings();
+        assertThat(filings.stream().map(filing -> filing.findProduct().map(Product::sha256)))
+                .containsExactly(
+                        Optional.of("o.prepared.pdf of Note n7"), Optional.of("o.prepared.resized"), Optional.empty());
+        assertThat(filings.stream().map(Filing::ending)).containsExactly("pdf", "jpg", "jpg");
+        assertThat(outcome.steps().get(1).findMade().map(Product::output)).contains("small");
+    }
+
+    @Test
+    void whatCantBeMadeEndsThePlanWithItsReason() {
+        Workshop broken = new Bench() {
+            @Override
+            public Product original() {
+                return new Product("original", "broken", 9, FileType.JPEG);
+            }
+        };
+        Outcome outcome = plan(RULE, broken);
+        assertThat(outcome.steps()).hasSize(1);
+        assertThat(((Outcome.Ending.Failed) outcome.ending()).reason().code()).isEqualTo("file.empty");
+    }
+
+    @Test
+    void theStepsCanBeReadAloud() {
+        assertThat(ReadAloud.of(rule(RULE)).stream().map(ReadAloud.Sentence::words))
+                .contains(
+                        "Prepares the pages: the sheet cut out of its photograph, turned upright, straightened, borders and"
+                                + " punched holes removed, those with less than 0.5 mm² of ink dropped, as sheet.",
+                        "Makes the sheet at most 800 points wide, a jpeg, as small.",
+                        "Converts the sheet to PDF/A-2b, pictures in layers, title Note {file name}.",
+                        "Files the small in archive under small.");
+    }
+}
