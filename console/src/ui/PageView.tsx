@@ -64,6 +64,15 @@ export function PageView({
   if (beyond) onPage(data.pages);
   return (
     <figure aria-label="The document">
+      {outputs.length > 1 && (
+        <div role="group" aria-label={texts.job.outputs} className="outputs">
+          {outputs.map((name, place) => (
+            <Do key={name} bare aria-pressed={place === shown} onClick={() => setShown(place)}>
+              {texts.job.output(name)}
+            </Do>
+          ))}
+        </div>
+      )}
       <div className="sheetframe" tabIndex={0} role="group" aria-label="The page">
         {!hasOriginal || data?.reason !== undefined ? (
           <p className="say p-4">{data?.reason?.words ?? (job.originalRemovedAt === undefined ? texts.job.notTaken : texts.job.noPicture)}</p>
@@ -89,16 +98,6 @@ export function PageView({
           <Do cap="." disabled={page >= (data?.pages ?? 1)} aria-label="Next page" onClick={() => onPage(page + 1)}>
             →
           </Do>
-          {outputs.length > 1 && (
-            <span role="group" aria-label={texts.job.outputs} className="acts">
-              {outputs.map((name, place) => (
-                <Do key={name} aria-pressed={place === shown} onClick={() => setShown(place)}>
-                  {place === shown ? "• " : ""}
-                  {texts.job.output(name)}
-                </Do>
-              ))}
-            </span>
-          )}
           <Do cap="z" onClick={larger}>
             {Math.round(scale * 100)} %
           </Do>

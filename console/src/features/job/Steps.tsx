@@ -22,7 +22,7 @@ export function Steps({ job }: { job: JobStory }) {
             <span />
           </li>
         ))}
-        {job.steps.map((step) => (
+        {job.steps.map((step, place) => (
           <li key={`${step.generation}.${step.step}.${step.beganAt}`}>
             <div className="say">
               {step.word}
@@ -37,7 +37,10 @@ export function Steps({ job }: { job: JobStory }) {
                 </p>
               ))}
             </div>
-            <span className="num note">{span(Date.parse(step.endedAt) - Date.parse(step.beganAt))}</span>
+            <span className="num note">
+              {/* A worker does all steps of a run in one go; what it took stands behind the last. */}
+              {job.steps[place + 1]?.beganAt === step.beganAt ? "" : span(Date.parse(step.endedAt) - Date.parse(step.beganAt))}
+            </span>
           </li>
         ))}
       </ol>

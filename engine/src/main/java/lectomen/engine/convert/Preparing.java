@@ -59,24 +59,23 @@ public final class Preparing {
 
     private Made pictures(Source source, PictureFile pictures, Preparation wanted) throws IOException {
         int count = pictures.pages().size();
+        for (int number = 1; number <= count; number++) {
+            PictureInfo info = pictures.pages().get(number - 1);
+            if ((long) info.width() * info.height() > MOST_POINTS) {
+                return new Made.Files(List.of(source.file()), source.type(), List.of(tooLarge(number, info)));
+            }
+        }
         Path file = Files.createTempFile(folder, "prepared-", ".tif");
         boolean changed = false;
         int kept = 0;
         try (PictureOut out = PictureOut.begin(FileType.TIFF, file, QUALITY)) {
             for (int number = 1; number <= count; number++) {
                 listener.at(new Progress("preparing pages", number - 1, count));
-                PictureInfo info = pictures.pages().get(number - 1);
                 PagePixels page;
                 try {
-                    page = pictures.read(number, Pictures.MOST_POINTS);
+                    page = pictures.read(number, MOST_POINTS);
                 } catch (IOException e) {
                     return Made.Failed.of(Pictures.broken(number, e));
-                }
-                if ((long) info.width() * info.height() > MOST_POINTS) {
-                    notes.add(tooLarge(number, info));
-                    out.add(page);
-                    kept++;
-                    continue;
                 }
                 Prepared prepared = PagePreparer.prepare(page, number, wanted);
                 changed |= noteChanges(prepared, number, wanted);

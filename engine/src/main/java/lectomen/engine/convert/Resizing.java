@@ -10,6 +10,7 @@ import java.util.OptionalInt;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.PictureFile;
+import lectomen.engine.image.PictureInfo;
 import lectomen.engine.image.PictureOut;
 import lectomen.engine.image.Points;
 import lectomen.engine.image.Resampling;
@@ -19,7 +20,8 @@ import lectomen.engine.reason.Reason;
 
 /** Makes pictures smaller or larger, turns them, and changes their format. */
 public final class Resizing {
-    private static final long MOST_POINTS = 140_000_000;
+    private static final long MOST_POINTS = 60_000_000;
+    private static final long LARGE_POINTS = 20_000_000;
 
     /**
      * How.
@@ -61,7 +63,7 @@ public final class Resizing {
         try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file()) {
             return Pictures.toPictures(
                     pictures.pages().size(),
-                    number -> resized(pictures.read(number, MOST_POINTS), wanted),
+                    number -> resized(pictures, number, wanted),
                     type,
                     wanted.quality(),
                     ending -> Files.createTempFile(folder, "resized-", "." + ending),
@@ -69,18 +71,27 @@ public final class Resizing {
         }
     }
 
-    private static PagePixels resized(PagePixels page, Wanted wanted) throws IOException {
+    /** A large page that gets much smaller is made so as it is read, so that it is never in memory as a whole. */
+    private static PagePixels resized(PictureFile pictures, int number, Wanted wanted) throws IOException {
+        PictureInfo info = pictures.pages().get(number - 1);
         boolean sideways = wanted.quarters() % 2 != 0;
-        BufferedImage turned = Turn.ofQuarters(wanted.quarters()).applied(Points.as(page.ink(), page.image()));
-        double dotsX = sideways ? page.dotsPerInchY() : page.dotsPerInchX();
-        double dotsY = sideways ? page.dotsPerInchX() : page.dotsPerInchY();
-        double scale = scale(turned.getWidth(), turned.getHeight(), wanted);
-        int width = (int) Math.max(1, Math.round(turned.getWidth() * scale));
-        int height = (int) Math.max(1, Math.round(turned.getHeight() * scale));
+        boolean storedSideways = sideways != info.turn().isSideways();
+        int oldWidth = storedSideways ? info.height() : info.width();
+        int oldHeight = storedSideways ? info.width() : info.height();
+        double scale = scale(oldWidth, oldHeight, wanted);
+        int width = (int) Math.max(1, Math.round(oldWidth * scale));
+        int height = (int) Math.max(1, Math.round(oldHeight * scale));
         if ((long) width * height > MOST_POINTS) {
             throw new IOException("it would have " + width + " by " + height + " points, too many");
         }
-        return new PagePixels(Resampling.to(turned, width, height), dotsX * scale, dotsY * scale);
+        int factor = (int) Math.floor(1 / (2 * scale));
+        boolean large = (long) info.width() * info.height() > LARGE_POINTS;
+        PagePixels page =
+                large && factor > 1 ? pictures.readSmaller(number, factor) : pictures.read(number, MOST_POINTS);
+        BufferedImage turned = Turn.ofQuarters(wanted.quarters()).applied(Points.as(page.ink(), page.image()));
+        double dotsX = (sideways ? page.dotsPerInchY() : page.dotsPerInchX()) * width / turned.getWidth();
+        double dotsY = (sideways ? page.dotsPerInchX() : page.dotsPerInchY()) * height / turned.getHeight();
+        return new PagePixels(Resampling.to(turned, width, height), dotsX, dotsY);
     }
 
     /** The paper stays as large as it was; its points become fewer or more. */

@@ -269,6 +269,18 @@ public final class PictureFile implements AutoCloseable {
         return new PagePixels(stored, info.dotsPerInchX(), info.dotsPerInchY());
     }
 
+    /** The whole page upright, smaller by a whole factor, whatever its size. One bit a point becomes grey. */
+    public PagePixels readSmaller(int number, int factor) throws IOException {
+        PictureInfo info = requirePage(number);
+        Reduction reduction = new Reduction(info, factor);
+        bands(number, 1, reduction::add);
+        boolean sideways = info.turn().isSideways();
+        return new PagePixels(
+                info.turn().applied(reduction.image()),
+                (sideways ? info.dotsPerInchY() : info.dotsPerInchX()) / factor,
+                (sideways ? info.dotsPerInchX() : info.dotsPerInchY()) / factor);
+    }
+
     private PictureInfo requirePage(int number) throws IOException {
         if (number < 1 || number > pages.size()) {
             throw new IOException("there is no page " + number);

@@ -3,6 +3,7 @@ package lectomen.engine.convert;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.awt.Color;
+import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBuffer;
 import java.awt.image.Raster;
@@ -89,7 +90,7 @@ class ConverterTest {
     })
     void picturesOfEveryKindBecomeValidPdfsThatAreNotLargerUnsaid(FileType type, Ink ink, int pages) throws Exception {
         Source source = picture(type, ink, pages);
-        for (Form form : List.of(Form.PDF_A_1B, Form.PDF_A_2U)) {
+        for (Form form : List.of(pages == 1 ? Form.PDF_A_1B : Form.PDF_A_2U)) {
             Made.Files made = made(convert(source, Conversion.to(form)));
             byte[] pdf = Files.readAllBytes(made.files().get(0));
             assertThat(ArchiveChecker.problems(pdf, form.pdf().orElseThrow())).isEmpty();
@@ -215,6 +216,28 @@ class ConverterTest {
                     resized.pages().get(0).pageWidth(), resized.pages().get(0).pageHeight());
             assertThat(longSide * 25.4 / 72).isBetween(296.0, 298.0);
         }
+    }
+
+    @Test
+    void aLargeSheetIsMadeSmallerAsItIsRead() throws Exception {
+        BufferedImage sheet = Points.empty(6_000, 4_000, Ink.BLACK_AND_WHITE);
+        Graphics2D graphics = sheet.createGraphics();
+        graphics.setColor(Color.WHITE);
+        graphics.fillRect(0, 0, 3_000, 4_000);
+        graphics.dispose();
+        Path file = temp.resolve("sheet.tif");
+        try (PictureOut out = PictureOut.begin(FileType.TIFF, file, 85)) {
+            out.add(new PagePixels(sheet, 300, 300));
+        }
+        Resizing.Wanted wanted = new Resizing.Wanted(
+                OptionalInt.empty(), OptionalInt.empty(), OptionalDouble.of(5), 1, Optional.of(FileType.PNG), 85);
+        Made.Files made = made(new Resizing(temp, Progress.Listener.NONE)
+                .resize(new Source(file, FileType.TIFF, "sheet.tif"), wanted));
+        BufferedImage small = ImageIO.read(made.files().get(0).toFile());
+        assertThat(small.getWidth()).isEqualTo(200);
+        assertThat(small.getHeight()).isEqualTo(300);
+        assertThat(small.getRGB(100, 20) & 0xff).as("its left is above now").isGreaterThan(250);
+        assertThat(small.getRGB(100, 280) & 0xff).isLessThan(5);
     }
 
     @Test

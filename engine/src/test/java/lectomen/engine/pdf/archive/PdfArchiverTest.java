@@ -3,6 +3,7 @@ package lectomen.engine.pdf.archive;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayOutputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -18,6 +19,7 @@ import lectomen.engine.pdf.write.PdfTarget;
 import lectomen.engine.reason.Reason;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -94,5 +96,29 @@ class PdfArchiverTest {
         PdfArchiver.Result result = archive(incoming.get("runs-things"), PdfTarget.PDF_A_2B, out);
         assertThat(((PdfArchiver.Result.Archived) result).changes().stream().map(Reason::code))
                 .contains("archive.action-removed", "archive.annotation-removed", "archive.font-replaced");
+    }
+
+    @Test
+    void aDamagedTableOfPartsIsMendedAndSaid() throws Exception {
+        String whole = new String(incoming.get("browser-letter.pdf"), StandardCharsets.ISO_8859_1);
+        byte[] damaged = whole.replaceFirst("startxref\\s+\\d+", "startxref\n7").getBytes(StandardCharsets.ISO_8859_1);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        PdfArchiver.Result result = archive(damaged, PdfTarget.PDF_A_2B, out);
+        assertThat(((PdfArchiver.Result.Archived) result).changes().stream().map(Reason::code))
+                .contains("pdf.repaired");
+        assertThat(ArchiveChecker.problems(out.toByteArray(), PdfTarget.PDF_A_2B))
+                .isEmpty();
+    }
+
+    @Test
+    void whatStandsInAFormIsKeptAsItLooks() throws Exception {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        PdfArchiver.Result result = archive(incoming.get("form"), PdfTarget.PDF_A_2B, out);
+        assertThat(((PdfArchiver.Result.Archived) result).changes().stream().map(Reason::code))
+                .contains("archive.form-flattened")
+                .doesNotContain("archive.signature-lost");
+        try (PDDocument after = Loader.loadPDF(out.toByteArray())) {
+            assertThat(new PDFTextStripper().getText(after)).contains("Silver Tern");
+        }
     }
 }
