@@ -94,6 +94,9 @@ public final class PictureOut implements AutoCloseable {
         ImageWriteParam param = writer.getDefaultWriteParam();
         param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
         param.setCompressionType(page.ink() == Ink.BLACK_AND_WHITE ? "CCITT T.6" : "Deflate");
+        if (page.ink() != Ink.BLACK_AND_WHITE) {
+            param.setCompressionQuality(0); // the quickest; nothing is lost by it
+        }
         IIOMetadata usual =
                 writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(page.image()), param);
         TIFFDirectory directory = TIFFDirectory.createFromMetadata(usual);

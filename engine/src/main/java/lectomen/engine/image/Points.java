@@ -89,7 +89,7 @@ public final class Points {
         return colour;
     }
 
-    /** Greys are taken as they are stored; colours by their weights in ITU-R BT.601. */
+    /** Greys are taken as they are stored; colours by their weights in ITU-R BT.601, in parts of 256. */
     private static BufferedImage grey(BufferedImage image) {
         if (isPlain(image, BufferedImage.TYPE_BYTE_GRAY)) {
             return image;
@@ -98,6 +98,16 @@ public final class Points {
         int height = image.getHeight();
         BufferedImage grey = empty(width, height, Ink.GREY);
         byte[] to = bytes(grey);
+        if (isPlain(image, BufferedImage.TYPE_3BYTE_BGR)) {
+            byte[] from = bytes(image);
+            for (int i = 0; i < to.length; i++) {
+                int blue = from[3 * i] & 0xff;
+                int green = from[3 * i + 1] & 0xff;
+                int red = from[3 * i + 2] & 0xff;
+                to[i] = (byte) (29 * blue + 150 * green + 77 * red + 128 >> 8);
+            }
+            return grey;
+        }
         Raster raster = image.getRaster();
         boolean stored = raster.getNumBands() == 1 && !(image.getColorModel() instanceof IndexColorModel);
         if (stored && raster.getTransferType() <= DataBuffer.TYPE_USHORT) {
@@ -123,7 +133,7 @@ public final class Points {
     }
 
     static int luma(int rgb) {
-        return (299 * (rgb >> 16 & 0xff) + 587 * (rgb >> 8 & 0xff) + 114 * (rgb & 0xff) + 500) / 1_000;
+        return 77 * (rgb >> 16 & 0xff) + 150 * (rgb >> 8 & 0xff) + 29 * (rgb & 0xff) + 128 >> 8;
     }
 
     private static BufferedImage blackAndWhite(BufferedImage image) {

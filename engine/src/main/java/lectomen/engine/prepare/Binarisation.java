@@ -16,6 +16,9 @@ import lectomen.engine.image.Points;
  */
 public final class Binarisation {
     private static final double WINDOW_INCHES = 0.16;
+    /** So that the sum of squares over a window fits 31 bits. */
+    private static final int WIDEST_HALF = 88;
+
     private static final double SPREAD_WEIGHT = 0.2;
     private static final double WIDEST_SPREAD = 128;
     private static final double SURELY_INK = 0.5;
@@ -32,10 +35,10 @@ public final class Binarisation {
         int width = page.width();
         int height = page.height();
         PaperLevel paper = PaperLevel.of(grey, width, height, page.dotsPerInchX());
-        int half = Math.max(4, (int) (WINDOW_INCHES * page.dotsPerInchX() / 2));
+        int half = Math.max(4, Math.min(WIDEST_HALF, (int) (WINDOW_INCHES * page.dotsPerInchX() / 2)));
         InkMask mask = InkMask.empty(width, height);
         int[] sums = new int[width];
-        long[] squares = new long[width];
+        int[] squares = new int[width];
         for (int y = 0; y < Math.min(half, height); y++) {
             add(grey, y * width, sums, squares, 1);
         }
@@ -52,19 +55,20 @@ public final class Binarisation {
         return mask;
     }
 
-    private static void add(byte[] grey, int start, int[] sums, long[] squares, int sign) {
+    private static void add(byte[] grey, int start, int[] sums, int[] squares, int sign) {
         for (int x = 0; x < sums.length; x++) {
             int value = grey[start + x] & 0xff;
             sums[x] += sign * value;
-            squares[x] += (long) sign * value * value;
+            squares[x] += sign * value * value;
         }
     }
 
     private static void row(
-            byte[] grey, int y, int rows, int half, int[] sums, long[] squares, PaperLevel paper, InkMask mask) {
+            byte[] grey, int y, int rows, int half, int[] sums, int[] squares, PaperLevel paper, InkMask mask) {
         int width = sums.length;
-        long sum = 0;
-        long square = 0;
+        int levels = y / paper.block * paper.across;
+        int sum = 0;
+        int square = 0;
         for (int x = 0; x < Math.min(half, width); x++) {
             sum += sums[x];
             square += squares[x];
@@ -78,15 +82,21 @@ public final class Binarisation {
                 sum -= sums[x - half - 1];
                 square -= squares[x - half - 1];
             }
+            int value = grey[y * width + x] & 0xff;
+            int level = paper.levels[levels + paper.columns[x]];
+            if (value >= level * SURELY_PAPER) {
+                continue;
+            }
+            if (value < level * SURELY_INK) {
+                mask.dark()[y * width + x] = 1;
+                continue;
+            }
             int columns = Math.min(width - 1, x + half) - Math.max(0, x - half) + 1;
             double count = (double) columns * rows;
             double mean = sum / count;
             double spread = Math.sqrt(Math.max(0, square / count - mean * mean));
             double threshold = mean * (1 + SPREAD_WEIGHT * (spread / WIDEST_SPREAD - 1));
-            int value = grey[y * width + x] & 0xff;
-            int level = paper.at(x, y);
-            boolean ink = value < level * SURELY_INK || (value < threshold && value < level * SURELY_PAPER);
-            mask.dark()[y * width + x] = (byte) (ink ? 1 : 0);
+            mask.dark()[y * width + x] = (byte) (value < threshold ? 1 : 0);
         }
     }
 
@@ -99,10 +109,17 @@ public final class Binarisation {
         private final int across;
         private final int block;
 
-        private PaperLevel(int[] levels, int across, int block) {
+        /** The block of each column. */
+        private final int[] columns;
+
+        private PaperLevel(int[] levels, int across, int block, int width) {
             this.levels = levels;
             this.across = across;
             this.block = block;
+            this.columns = new int[width];
+            for (int x = 0; x < width; x++) {
+                columns[x] = x / block;
+            }
         }
 
         static PaperLevel of(byte[] grey, int width, int height, double dotsPerInch) {
@@ -125,7 +142,7 @@ public final class Binarisation {
                 }
             }
             int[] widest = extreme(extreme(bright, across, down, true), across, down, false);
-            return new PaperLevel(widest, across, block);
+            return new PaperLevel(widest, across, block, width);
         }
 
         private static int percentile(int[] counts, int brighter) {
@@ -155,10 +172,6 @@ public final class Binarisation {
                 }
             }
             return result;
-        }
-
-        int at(int x, int y) {
-            return levels[y / block * across + x / block];
         }
     }
 }

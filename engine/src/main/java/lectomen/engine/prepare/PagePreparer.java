@@ -1,9 +1,12 @@
 package lectomen.engine.prepare;
 
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import lectomen.engine.image.Ink;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Points;
@@ -42,19 +45,15 @@ public final class PagePreparer {
             cutOut();
         }
         mask = Binarisation.of(page);
-        cleanEdges();
-        if (wanted.upright()) {
-            turn();
-        }
-        if (wanted.straighten()) {
-            straighten();
-        }
-        List<Marks.Mark> marks = Marks.of(mask);
+        List<Marks.Mark> marks = cleanEdges();
+        boolean moved = wanted.upright() && turn();
+        moved |= wanted.straighten() && straighten();
+        marks = moved ? Marks.of(mask) : marks;
         if (wanted.removeSpecks()) {
             List<Marks.Mark> specks = Cleaning.specks(marks, mask, page);
             erase(specks);
             say(specks.size(), "page.specks-removed");
-            marks = specks.isEmpty() ? marks : Marks.of(mask);
+            marks = without(specks, marks);
         }
         double ink = InkArea.of(marks, page);
         if (wanted.blackAndWhite() && page.ink() != Ink.BLACK_AND_WHITE) {
@@ -80,7 +79,7 @@ public final class PagePreparer {
     }
 
     /** Borders and holes never count as ink; they are removed from the page itself only where that is wanted. */
-    private void cleanEdges() {
+    private List<Marks.Mark> cleanEdges() {
         List<Marks.Mark> marks = Marks.of(mask);
         List<Marks.Mark> borders = Cleaning.borders(marks, mask, page);
         List<Marks.Mark> holes = Cleaning.holes(marks, mask, page);
@@ -92,6 +91,16 @@ public final class PagePreparer {
             say(borders.size(), "page.borders-removed");
             say(holes.size(), "page.holes-removed");
         }
+        return without(both, marks);
+    }
+
+    private static List<Marks.Mark> without(List<Marks.Mark> some, List<Marks.Mark> all) {
+        if (some.isEmpty()) {
+            return all;
+        }
+        Set<Marks.Mark> gone = Collections.newSetFromMap(new IdentityHashMap<>());
+        gone.addAll(some);
+        return all.stream().filter(mark -> !gone.contains(mark)).toList();
     }
 
     private void erase(List<Marks.Mark> marks) {
@@ -99,10 +108,11 @@ public final class PagePreparer {
         page = Cleaning.erase(marks, page);
     }
 
-    private void turn() {
+    /** @return whether the page was moved */
+    private boolean turn() {
         Uprightness way = Uprightness.of(mask, page.dotsPerInchX());
         if (way.quarters() == 0) {
-            return;
+            return false;
         }
         Turn turn = Turn.ofQuarters(way.quarters());
         page = page.with(turn.applied(Points.as(page.ink(), page.image())));
@@ -111,12 +121,14 @@ public final class PagePreparer {
         }
         String degrees = Integer.toString(way.quarters() * 90);
         done.add(Reason.of("page.turned", "page", Integer.toString(number), "degrees", degrees));
+        return true;
     }
 
-    private void straighten() {
+    /** @return whether the page was moved */
+    private boolean straighten() {
         Skew skew = Skew.of(mask, page.dotsPerInchX());
         if (skew.strength() < HEAPS_OF_TEXT || Math.abs(skew.degrees()) < LEVEL_ENOUGH_DEGREES) {
-            return;
+            return false;
         }
         page = page.with(Warp.straightened(page, skew.degrees()));
         PagePixels bits = new PagePixels(mask.image(), page.dotsPerInchX(), page.dotsPerInchY());
@@ -125,6 +137,7 @@ public final class PagePreparer {
                 : InkMask.ofBits(Warp.straightened(bits, skew.degrees()));
         String degrees = String.format(Locale.ROOT, "%.2f", skew.degrees());
         done.add(Reason.of("page.straightened", "page", Integer.toString(number), "degrees", degrees));
+        return true;
     }
 
     private void crop(List<Marks.Mark> marks) {

@@ -1,0 +1,142 @@
+package lectomen.service.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.plan.Filing;
+import lectomen.engine.plan.Outcome;
+import lectomen.engine.plan.Product;
+import lectomen.engine.plan.RuleRef;
+import lectomen.engine.plan.StepDone;
+import lectomen.engine.rule.WhenTaken;
+import lectomen.engine.task.ByteRef;
+import lectomen.service.Workshop;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What steps made of a document: which rows there are, and who uses which bytes. */
+class JobOutputsTest {
+    @TempDir
+    private Path temp;
+
+    private Workshop workshop;
+    private String id = "";
+
+    @BeforeEach
+    void open() throws IOException {
+        workshop = new Workshop(temp);
+        id = workshop.send("scan.tif", "as it came");
+    }
+
+    @AfterEach
+    void close() {
+        workshop.close();
+    }
+
+    private Product made(String output, String content) throws IOException {
+        ByteRef ref = workshop.bytes.put(new ByteArrayInputStream(content.getBytes(StandardCharsets.UTF_8)));
+        return new Product(output, ref.sha256(), ref.size(), FileType.PDF);
+    }
+
+    private static StepDone step(int number, Product made) {
+        return new StepDone(number, "convert", number, List.of(), List.of(), Optional.empty(), made);
+    }
+
+    private static Filing filing(int step, Product product) {
+        return new Filing(
+                step, "archive", "", "a", Map.of(), "pdf", WhenTaken.NUMBER_IT, null, null, null, null, product);
+    }
+
+    private void keep(List<StepDone> steps, List<Filing> filings) {
+        Outcome outcome =
+                new Outcome(List.of(), Optional.of(new RuleRef("r", 1)), steps, new Outcome.Ending.Planned(filings));
+        workshop.store.write(db -> {
+            JobOutputs.keep(db, workshop.jobs.require(id), outcome, 1);
+            return id;
+        });
+    }
+
+    private List<String> rows() {
+        List<String> rows = new ArrayList<>();
+        new JobFamily(workshop.store).outputs(workshop.jobs.require(id)).forEach(output -> rows.add(output.name()));
+        return rows;
+    }
+
+    private int uses(String sha256) {
+        return workshop.store.read(db -> db.sql("select coalesce(max(uses), 0) from bytes where sha256 = ?")
+                .param(sha256)
+                .query(Integer.class)
+                .single());
+    }
+
+    private String original() {
+        return workshop.jobs.require(id).original().orElseThrow().sha256();
+    }
+
+    @Test
+    void whatIsFiledAndWhatIsNamedIsKeptAndTheOriginalKeepsItsRow() throws IOException {
+        Product sheet = made("sheet", "prepared");
+        Product main = made("main", "the pdf");
+        keep(List.of(step(1, sheet), step(2, main)), List.of(filing(3, main)));
+        assertThat(rows()).containsExactly("main", "original", "sheet");
+        assertThat(uses(sheet.sha256())).isEqualTo(1);
+        assertThat(uses(main.sha256())).isEqualTo(1);
+        assertThat(uses(original())).isEqualTo(1);
+    }
+
+    @Test
+    void whatWasOnlyAStepOnTheWayIsNotKept() throws IOException {
+        Product onTheWay = made("main", "prepared");
+        Product main = made("main", "the pdf");
+        keep(List.of(step(1, onTheWay), step(2, main)), List.of(filing(3, main)));
+        assertThat(rows()).containsExactly("main", "original");
+        assertThat(uses(onTheWay.sha256())).isZero();
+    }
+
+    @Test
+    void whatIsFiledBetweenTwoStepsHasARowOfItsOwn() throws IOException {
+        Product first = made("main", "prepared");
+        Product second = made("main", "the pdf");
+        Filing early = filing(2, first);
+        keep(List.of(step(1, first), step(3, second)), List.of(early, filing(4, second)));
+        assertThat(rows()).contains("main", "main-2", "original");
+        String row = workshop.store.read(db -> JobOutputs.rowOf(db, workshop.jobs.require(id), early));
+        assertThat(row).isEqualTo("main-2");
+    }
+
+    @Test
+    void aStepThatChangedNothingUsesTheOriginalsBytesOnce() throws IOException {
+        Product same = new Product("main", original(), 10, FileType.TEXT);
+        keep(List.of(step(1, same)), List.of(filing(2, same)));
+        assertThat(uses(original())).isEqualTo(1);
+        workshop.store.write(db -> {
+            Originals.noLongerUse(db, id);
+            return id;
+        });
+        assertThat(uses(original())).isZero();
+    }
+
+    @Test
+    void lettingTheOriginalGoLetsGoOfWhatWasMadeOfItToo() throws IOException {
+        Product sheet = made("sheet", "prepared");
+        Product main = made("main", "the pdf");
+        keep(List.of(step(1, sheet), step(2, main)), List.of(filing(3, main)));
+        workshop.store.write(db -> {
+            new Originals(workshop.ledger, workshop.clock).remove(db, id, "owner");
+            Originals.noLongerUse(db, id); // as when the job goes later
+            return id;
+        });
+        assertThat(uses(sheet.sha256())).isZero();
+        assertThat(uses(main.sha256())).isZero();
+    }
+}
