@@ -41,7 +41,7 @@ public final class PagePreparer {
     }
 
     private Prepared prepare() {
-        if (wanted.findPage()) {
+        if (wanted.findPage() && page.ink() != Ink.BLACK_AND_WHITE) { // what has one bit a point is no photograph
             cutOut();
         }
         mask = Binarisation.of(page);
