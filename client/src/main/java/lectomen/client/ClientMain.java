@@ -35,6 +35,7 @@ import picocli.CommandLine.Command;
             "  doctor Say what is wrong with a home and this machine, and what mends it: doctor --home DIR",
             "  bench  Measure this machine: bench [--only NAME] [--json]",
             "  convert Convert files on the spot, without a service: convert FILE... --to pdfa-2b",
+            "  read    Read the text of scans, photographs and PDF files, without a service: read FILE...",
             "  inspect Say what files are made of, without a service: inspect FILE...",
             "  demo   Show the whole way on made-up documents: demo [--once] [--json] [--home DIR] [--port N]",
             "",

@@ -96,8 +96,8 @@ final class HarbourPaper {
                     "dive-0417.tif",
                     Files.readAllBytes(file),
                     DemoDocument.How.MOVED,
-                    "four scanned pages: one leans, one is upside down, one is blank",
-                    "Dive sheets/Dive 0417.pdf");
+                    "four scanned pages, read: one leans, one is upside down, one is blank",
+                    "Dive sheets/Dive 0417 Outer mole, north face.pdf");
         } finally {
             Files.deleteIfExists(file);
         }
@@ -149,8 +149,8 @@ final class HarbourPaper {
                     "fax_" + crane + "_" + year + ".tif",
                     Files.readAllBytes(file),
                     DemoDocument.How.MOVED,
-                    "a fax, half as fine down as across; the PDF carries it",
-                    "Crane certificates/" + year + "/" + year + " crane " + crane + ".pdf");
+                    "a fax, named by what is read on it; the PDF carries it",
+                    "Crane certificates/2028/2028-02-02 crane " + crane + ".pdf");
         } finally {
             Files.deleteIfExists(file);
         }

@@ -82,13 +82,15 @@ class PaperJourney {
     void theBlankBackOfADiveSheetIsDroppedAndTheOthersStandUpright() throws Exception {
         JsonNode story = story("dive-0417.tif");
         String said = story.path("steps").toString();
+        assertThat(story.path("fields").path(0).path("value").asString()).isEqualTo("Outer mole, north face");
         assertThat(said)
                 .contains("Page 2 was turned by 180 degrees")
                 .contains("Page 3 was dropped as blank")
                 .contains("Page 1 leant by 2.4")
                 .contains("Page 4 leant by -1.1");
-        try (PDDocument pdf = Loader.loadPDF(
-                service.archive().resolve("Dive sheets/Dive 0417.pdf").toFile())) {
+        try (PDDocument pdf = Loader.loadPDF(service.archive()
+                .resolve("Dive sheets/Dive 0417 Outer mole, north face.pdf")
+                .toFile())) {
             assertThat(pdf.getNumberOfPages()).isEqualTo(3);
             assertThat(pdf.getDocumentInformation().getTitle()).isEqualTo("Dive 0417");
         }

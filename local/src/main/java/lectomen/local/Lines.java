@@ -50,6 +50,18 @@ final class Lines implements Progress.Listener {
         }
     }
 
+    /** Nothing more is told of the file in work. */
+    void end() {
+        clear();
+    }
+
+    /** @return false, for whoever counts what was read */
+    boolean unread(Path file, String reason) {
+        clear();
+        System.err.println(file + ": " + reason);
+        return false;
+    }
+
     void done(Path file, List<Path> made, List<String> notes) throws IOException {
         clear();
         long before = Files.size(file);

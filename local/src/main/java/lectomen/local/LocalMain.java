@@ -13,7 +13,7 @@ import picocli.CommandLine.Command;
         synopsisSubcommandLabel = "COMMAND",
         mixinStandardHelpOptions = true,
         version = "Lectomen 0.1.0",
-        subcommands = {ConvertCommand.class, InspectCommand.class})
+        subcommands = {ConvertCommand.class, InspectCommand.class, ReadCommand.class})
 public final class LocalMain {
     static final int DONE = 0;
     static final int SOME_FAILED = 1;
@@ -31,6 +31,7 @@ public final class LocalMain {
     /** Does one command; gives the exit code. */
     static int run(String... arguments) {
         return new CommandLine(new LocalMain())
+                .setCaseInsensitiveEnumValuesAllowed(true)
                 .setUsageHelpWidth(100)
                 .setExecutionExceptionHandler((e, command, parsed) -> {
                     System.err.println("lectomen: "

@@ -1,11 +1,17 @@
 package lectomen.engine.pdf;
 
+import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.RandomAccessFile;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import lectomen.engine.image.Ink;
+import lectomen.engine.image.PagePixels;
+import lectomen.engine.image.Points;
+import lectomen.engine.ocr.PageTextReader;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Reading;
@@ -13,12 +19,18 @@ import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
+import org.apache.pdfbox.rendering.ImageType;
 
 /** Reads the words of a born-digital PDF with their pages and boxes. */
 public final class PdfReader {
     /** Where the end-of-file mark is looked for: the last bytes of the file; some writers pad behind it. */
     private static final int TAIL_BYTES = 2048;
+
+    private static final double MOST_DOTS = 400;
+    private static final double MOST_POINTS = 36_000_000;
 
     private PdfReader() {}
 
@@ -62,13 +74,28 @@ public final class PdfReader {
                 garbage = garbage.isEmpty() ? legibility.sample() : garbage;
                 page = Page.ofWords(number, page.width(), page.height(), page.unit(), List.of());
             }
-            pages.add(page);
+            pages.add(page.lines().isEmpty() ? scanned(document, page) : page);
         }
         DocumentText text = new DocumentText(pages, illegible, PdfProperties.of(document));
         return text.isBlank() && !illegible.isEmpty()
                 ? new Reading.Unreadable(
                         Reason.of("text.garbage", "pages", new DocumentText(pages).pageRange(), "sample", garbage))
                 : new Reading.Read(text);
+    }
+
+    /** A page without text of its own may be the picture of one. */
+    private static Page scanned(PDDocument document, Page page) throws IOException {
+        PDPage source = document.getPage(page.number() - 1);
+        Optional<ScannedPage> scan = ScannedPage.find(source);
+        if (scan.isEmpty()) {
+            return page;
+        }
+        PDRectangle crop = source.getCropBox();
+        double square = Math.max(0.01, crop.getWidth() / 72.0 * crop.getHeight() / 72.0);
+        double dots = Math.min(Math.min(scan.get().dotsPerInch(), MOST_DOTS), Math.sqrt(MOST_POINTS / square));
+        BufferedImage drawn =
+                new StrictRenderer(document).renderImageWithDPI(page.number() - 1, (float) dots, ImageType.GRAY);
+        return PageTextReader.read(new PagePixels(Points.as(Ink.GREY, drawn), dots, dots), page.number());
     }
 
     private static String problem(Exception e) {

@@ -3,6 +3,7 @@ package lectomen.engine.read;
 import java.io.IOException;
 import java.nio.file.Path;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.ocr.PictureTextReader;
 import lectomen.engine.page.Reading;
 import lectomen.engine.pdf.PdfReader;
 import lectomen.engine.plaintext.PlainTextReader;
@@ -25,27 +26,9 @@ public final class DocumentReader {
         return switch (type) {
             case PDF -> PdfReader.read(file, listener);
             case TEXT, CSV, XML, HTML, JSON, MAIL -> PlainTextReader.read(file);
+            case TIFF, JPEG, PNG, GIF, BMP -> PictureTextReader.read(file, type, listener);
             case EMPTY -> new Reading.Unreadable(Reason.of("file.empty"));
-            case SVG,
-                    RTF,
-                    DXF,
-                    STEP,
-                    TIFF,
-                    JPEG,
-                    PNG,
-                    GIF,
-                    BMP,
-                    WEBP,
-                    JPEG_2000,
-                    DOCX,
-                    XLSX,
-                    PPTX,
-                    ODT,
-                    ODS,
-                    ODP,
-                    OLE2,
-                    ZIP,
-                    UNKNOWN ->
+            case SVG, RTF, DXF, STEP, WEBP, JPEG_2000, DOCX, XLSX, PPTX, ODT, ODS, ODP, OLE2, ZIP, UNKNOWN ->
                 new Reading.Unreadable(Reason.of("file.type-unreadable", "type", type.word(), "needed by", neededBy));
         };
     }

@@ -1,0 +1,53 @@
+package lectomen.engine.ocr;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.image.PagePixels;
+import lectomen.engine.image.PictureFile;
+import lectomen.engine.image.PictureInfo;
+import lectomen.engine.page.DocumentText;
+import lectomen.engine.page.Page;
+import lectomen.engine.page.Reading;
+import lectomen.engine.progress.Progress;
+import lectomen.engine.reason.Reason;
+
+/** Reads the text of files of pictures, page by page. */
+public final class PictureTextReader {
+    /** Larger pages are read smaller. */
+    private static final double MOST_POINTS = 36_000_000;
+
+    private PictureTextReader() {}
+
+    /** @throws IOException if the file's bytes can't be had; a broken picture is {@link Reading.Unreadable} */
+    public static Reading read(Path file, FileType type, Progress.Listener listener) throws IOException {
+        PictureFile.Opening opening = PictureFile.open(file, type);
+        if (opening instanceof PictureFile.Opening.Refused refused) {
+            return new Reading.Unreadable(refused.reason());
+        }
+        try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file()) {
+            List<Page> pages = new ArrayList<>();
+            int count = pictures.pages().size();
+            for (int number = 1; number <= count; number++) {
+                listener.at(new Progress("reading pages", number - 1, count));
+                try {
+                    pages.add(PageTextReader.read(page(pictures, number), number));
+                } catch (IOException e) {
+                    String problem = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
+                    return new Reading.Unreadable(
+                            Reason.of("picture.page-broken", "page", Integer.toString(number), "problem", problem));
+                }
+            }
+            return new Reading.Read(new DocumentText(pages, List.of(), Map.of()));
+        }
+    }
+
+    private static PagePixels page(PictureFile pictures, int number) throws IOException {
+        PictureInfo info = pictures.pages().get(number - 1);
+        int factor = (int) Math.ceil(Math.sqrt((double) info.width() * info.height() / MOST_POINTS));
+        return factor > 1 ? pictures.readSmaller(number, factor) : pictures.read(number, Long.MAX_VALUE);
+    }
+}

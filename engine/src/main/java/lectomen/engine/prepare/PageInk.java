@@ -1,0 +1,19 @@
+package lectomen.engine.prepare;
+
+import java.util.ArrayList;
+import java.util.List;
+import lectomen.engine.image.PagePixels;
+
+/** The ink of a page that is its own: without the borders of a scanner and punched holes. */
+public final class PageInk {
+    private PageInk() {}
+
+    public static InkMask of(PagePixels page) {
+        InkMask mask = Binarisation.of(page);
+        List<Marks.Mark> marks = Marks.of(mask);
+        List<Marks.Mark> foreign = new ArrayList<>(Cleaning.borders(marks, mask, page));
+        foreign.addAll(Cleaning.holes(marks, mask, page));
+        Cleaning.erase(foreign, mask);
+        return mask;
+    }
+}

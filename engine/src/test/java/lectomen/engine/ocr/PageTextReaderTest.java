@@ -1,0 +1,152 @@
+package lectomen.engine.ocr;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.awt.Color;
+import java.awt.Font;
+import java.awt.Graphics2D;
+import java.awt.RenderingHints;
+import java.awt.image.BufferedImage;
+import java.io.InputStream;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Random;
+import lectomen.engine.image.Ink;
+import lectomen.engine.image.PagePixels;
+import lectomen.engine.image.Points;
+import lectomen.engine.page.Box;
+import lectomen.engine.page.Line;
+import lectomen.engine.page.Page;
+import lectomen.engine.page.Word;
+import lectomen.engine.prepare.PaperMaker;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class PageTextReaderTest {
+    private static final String[] LINES = {
+        "Berth 14 was inspected on 7 March 2027 by R. Calloway.",
+        "Three fenders are worn; two bollards were painted (red).",
+        "Permit MHP-2027-0031, fee 184.50 for 12 days, paid.",
+        "The quay wall is sound from chainage 120 m to 245 m.",
+        "Ladder no. 6 has lost a rung & must be mended by 30/04.",
+        "Depth at low water: 6.2 m, which is 0.3 m less than 2025."
+    };
+
+    private record Printed(BufferedImage page, List<String> words, List<Box> boxes) {}
+
+    /** A page of lines, with where each word was printed, in points of 1/72 inch. */
+    private static Printed printed(String font, int dots, float points) throws Exception {
+        BufferedImage page = new PaperMaker(1, dots).blank();
+        String path = "/liberation/Liberation" + font + ".ttf";
+        Font face;
+        try (InputStream in = Objects.requireNonNull(PageTextReaderTest.class.getResourceAsStream(path), path)) {
+            face = Font.createFont(Font.TRUETYPE_FONT, in).deriveFont(points * dots / 72);
+        }
+        Graphics2D graphics = page.createGraphics();
+        graphics.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
+        graphics.setColor(Color.BLACK);
+        graphics.setFont(face);
+        List<String> words = new ArrayList<>();
+        List<Box> boxes = new ArrayList<>();
+        double unit = 72.0 / dots;
+        int y = dots;
+        for (int round = 0; round < 4; round++) {
+            for (String line : LINES) {
+                int x = dots;
+                for (String word : line.split(" ")) {
+                    graphics.drawString(word, x, y);
+                    int width = graphics.getFontMetrics().stringWidth(word);
+                    int up = graphics.getFontMetrics().getAscent();
+                    words.add(word);
+                    boxes.add(new Box(x * unit, (y - up) * unit, width * unit, up * unit * 1.2));
+                    x += width + graphics.getFontMetrics().stringWidth(" ");
+                }
+                y += (int) (points * 1.7 * dots / 72);
+            }
+        }
+        graphics.dispose();
+        return new Printed(page, words, boxes);
+    }
+
+    private static List<Word> words(Page page) {
+        List<Word> words = new ArrayList<>();
+        for (Line line : page.lines()) {
+            words.addAll(line.words());
+        }
+        return words;
+    }
+
+    private static int distance(String one, String other) {
+        int[] row = new int[other.length() + 1];
+        for (int j = 0; j < row.length; j++) {
+            row[j] = j;
+        }
+        for (int i = 1; i <= one.length(); i++) {
+            int before = row[0];
+            row[0] = i;
+            for (int j = 1; j < row.length; j++) {
+                int same = before + (one.charAt(i - 1) == other.charAt(j - 1) ? 0 : 1);
+                before = row[j];
+                row[j] = Math.min(same, Math.min(row[j], row[j - 1]) + 1);
+            }
+        }
+        return row[other.length()];
+    }
+
+    /** Errors a hundred signs may have on this set; more than the shipped weights make is a step back. */
+    @ParameterizedTest
+    @CsvSource({
+        "Sans-Regular, 300, 11, grey, 0, 0.4",
+        "Serif-Regular, 300, 10, grey, 1.3, 0.8",
+        "Mono-Regular, 200, 11, grey, 0, 1.5",
+        "Sans-Bold, 200, 12, grey, -2.1, 1.0",
+        "Serif-Italic, 300, 12, bits, 0, 1.5",
+        "Sans-Regular, 200, 11, worn, 0.8, 1.5"
+    })
+    void linesAreReadWithFewErrors(String font, int dots, float points, String how, double lean, double most)
+            throws Exception {
+        Printed printed = printed(font, dots, points);
+        PaperMaker maker = new PaperMaker(5, dots);
+        BufferedImage page = lean == 0 ? printed.page() : maker.leaning(printed.page(), lean, false);
+        if (how.equals("worn")) {
+            maker.wear(page, 0.3, 8, 100);
+        }
+        Ink ink = how.equals("bits") ? Ink.BLACK_AND_WHITE : Ink.GREY;
+        Page read = PageTextReader.read(new PagePixels(Points.as(ink, page), dots, dots), 1);
+        StringBuilder found = new StringBuilder();
+        words(read).forEach(word -> found.append(word.text()));
+        String wanted = String.join("", printed.words());
+        double errors = 100.0 * distance(found.toString(), wanted) / wanted.length();
+        assertThat(errors).as(found.toString()).isLessThanOrEqualTo(most);
+    }
+
+    @Test
+    void wordBoxesLieOnThePrintedOnes() throws Exception {
+        Printed printed = printed("Sans-Regular", 300, 11);
+        List<Word> read = words(PageTextReader.read(new PagePixels(printed.page(), 300, 300), 1));
+        double pageWidth = 595;
+        int near = 0;
+        for (int i = 0; i < printed.words().size(); i++) {
+            Box wanted = printed.boxes().get(i);
+            String text = printed.words().get(i);
+            boolean hit = read.stream()
+                    .filter(word -> word.text().equals(text))
+                    .anyMatch(word -> Math.abs(word.box().left() - wanted.left()) < 0.02 * pageWidth
+                            && Math.abs(word.box().right() - wanted.right()) < 0.02 * pageWidth
+                            && Math.abs(word.box().middle() - wanted.middle()) < 0.02 * pageWidth);
+            near += hit ? 1 : 0;
+        }
+        assertThat(near).isGreaterThanOrEqualTo(printed.words().size() * 97 / 100);
+    }
+
+    @Test
+    void emptyPaperHasNoText() {
+        PaperMaker maker = new PaperMaker(8, 200);
+        BufferedImage page = maker.blank();
+        maker.punch(page);
+        maker.wear(page, 0.2, 5, new Random(1).nextInt(40));
+        assertThat(words(PageTextReader.read(maker.page(page), 1))).isEmpty();
+    }
+}
