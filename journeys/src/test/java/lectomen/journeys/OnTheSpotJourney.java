@@ -115,6 +115,23 @@ class OnTheSpotJourney {
     }
 
     @Test
+    void whatIsPrintedOnAScanIsRead() throws Exception {
+        PaperMaker maker = new PaperMaker(17, 200);
+        Path file = temp.resolve("letter.tif");
+        try (PictureOut out = PictureOut.begin(FileType.TIFF, file, 85)) {
+            out.add(new PagePixels(maker.letter(), 200, 200));
+        }
+        Launcher.Answer text = run("read", file.toString());
+        assertThat(text.out()).contains("Berth", "report", "harbour");
+        Launcher.Answer json = run("read", file.toString(), "--as", "json");
+        assertThat(json.out()).contains("\"text\":\"report\"", "\"confidence\":", "\"width\":595");
+        Launcher.Answer none =
+                run("read", Files.createFile(temp.resolve("none.pdf")).toString());
+        assertThat(none.exitCode()).isEqualTo(1);
+        assertThat(none.err()).contains("The file is empty");
+    }
+
+    @Test
     void wrongWordsAreNamed() throws Exception {
         assertThat(run("convert", "a.tif", "--to", "word").err()).contains("--to is one of: PDF, PDF/A-1b");
         assertThat(run("convert", "a.tif", "--to", "pdf", "--quality", "900").exitCode())
