@@ -109,7 +109,7 @@ public final class Converter {
         try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file()) {
             Optional<PdfTarget> target = wanted.form().pdf();
             return target.isPresent()
-                    ? picturesToPdf(source, pictures, wanted, target.get())
+                    ? picturesToPdf(pictures, wanted, target.get())
                     : Pictures.toPictures(
                             count(pictures),
                             number -> pictures.read(number, Pictures.MOST_POINTS),
@@ -124,8 +124,7 @@ public final class Converter {
         return pictures.pages().size();
     }
 
-    private Made picturesToPdf(Source source, PictureFile pictures, Conversion wanted, PdfTarget target)
-            throws IOException {
+    private Made picturesToPdf(PictureFile pictures, Conversion wanted, PdfTarget target) throws IOException {
         try (PdfOut pdf = PdfOut.begin(target, wanted.look())) {
             for (int number = 1; number <= count(pictures); number++) {
                 listener.at(new Progress("converting pages", number - 1, count(pictures)));
