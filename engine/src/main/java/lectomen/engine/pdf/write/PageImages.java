@@ -31,7 +31,7 @@ import org.apache.pdfbox.pdmodel.graphics.color.PDDeviceRGB;
 import org.apache.pdfbox.pdmodel.graphics.image.LosslessFactory;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 
-/** Makes the image objects of a page, each packed as the look of the pages and the target ask for. */
+/** Makes the image objects of a page, each packed as the look of the pages asks for. */
 final class PageImages {
     /** What may be in memory as a whole. */
     private static final long MOST_POINTS = 60_000_000;
@@ -40,12 +40,10 @@ final class PageImages {
     private static final int FOREGROUND_QUALITY = 60;
 
     private final PDDocument document;
-    private final PdfTarget target;
     private final PageLook look;
 
-    PageImages(PDDocument document, PdfTarget target, PageLook look) {
+    PageImages(PDDocument document, PageLook look) {
         this.document = document;
-        this.target = target;
         this.look = look;
     }
 
@@ -71,7 +69,7 @@ final class PageImages {
         return new Drawn(List.of(image), info.pageWidth(), info.pageHeight(), true);
     }
 
-    /** The file's own stream, where a PDF of the target may hold it. */
+    /** The file's own stream, where any PDF may hold it. */
     private Optional<PDImageXObject> asItIs(PictureFile pictures, PictureInfo info) throws IOException {
         if (pictures.type() == FileType.JPEG) {
             JpegFacts facts = JpegFacts.of(pictures.path());

@@ -51,7 +51,7 @@ public final class PdfOut implements AutoCloseable {
         this.document = document;
         this.target = target;
         this.look = look;
-        this.images = new PageImages(document, target, look);
+        this.images = new PageImages(document, look);
     }
 
     public static PdfOut begin(PdfTarget target, PageLook look) {

@@ -37,7 +37,7 @@ public final class PdfPages implements AutoCloseable {
     private PdfPages(PDDocument document, PageLook look) {
         this.document = document;
         this.renderer = new StrictRenderer(document);
-        this.images = new PageImages(document, PdfTarget.PDF, look);
+        this.images = new PageImages(document, look);
     }
 
     /** @throws IOException if it can't be read, or is locked */
