@@ -83,6 +83,7 @@ final class LabelPlaces {
     }
 
     /** The line behind the label at its height. */
+    @SuppressWarnings("ReferenceEquality") // the very line that the label stands in, not one that is equal to it
     private static Optional<Line> nextInRow(Labels.Hit hit) {
         Box label = hit.box();
         Line next = null;
