@@ -107,7 +107,7 @@ final class PagesBenchmark implements Benchmark {
         if (ink == Ink.COLOUR) {
             byte[] bytes = Points.bytes(picture);
             for (int i = 0; i < bytes.length; i++) {
-                int value = (bytes[i] & 0xff) * (i % 3 == 0 ? 225 : 240) / 255 + (i * 31 >> 4) % 7;
+                int value = (bytes[i] & 0xff) * (i % 3 == 0 ? 225 : 240) / 255 + ((i * 31) >> 4) % 7;
                 bytes[i] = (byte) Math.min(255, value);
             }
         }

@@ -27,8 +27,7 @@ final class QuayPhotograph {
                 double v = (map[3] * x + map[4] * y + map[5]) / depth;
                 int rgb = photo.getRGB(x, y);
                 if (u >= 0 && v >= 0 && u < 1 && v < 1) {
-                    int grey =
-                            sheet.getRaster().getSample((int) (u * sheet.getWidth()), (int) (v * sheet.getHeight()), 0);
+                    int grey = grey(sheet, u, v);
                     rgb = new Color(grey * PAPER_RED / 255, grey * PAPER_GREEN / 255, grey * PAPER_BLUE / 255).getRGB();
                 }
                 double light = 0.78 + 0.22 * Math.sin(1.2 + 1.4 * x / WIDTH - 0.6 * y / HEIGHT);
@@ -44,7 +43,7 @@ final class QuayPhotograph {
         int sum = 0;
         for (int i = 0; i < 4; i++) {
             double x = u * sheet.getWidth() - 0.5 + i % 2;
-            double y = v * sheet.getHeight() - 0.5 + i / 2;
+            double y = v * sheet.getHeight() - 0.5 + (i < 2 ? 0 : 1);
             sum += sheet.getRaster()
                     .getSample(
                             (int) Math.max(0, Math.min(sheet.getWidth() - 1, x)),

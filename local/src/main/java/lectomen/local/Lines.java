@@ -12,7 +12,7 @@ final class Lines implements Progress.Listener {
     private static final long PAUSE_NANOS = 100_000_000;
 
     private final int files;
-    private final boolean terminal = System.console() != null && System.getenv("NO_COLOR") == null;
+    private final boolean terminal = System.getenv("LECTOMEN_COLUMNS") != null && System.getenv("NO_COLOR") == null;
     private int number;
     private String name = "";
     private long lastNanos;

@@ -110,7 +110,7 @@ public final class JpegBands implements AutoCloseable {
         int at = 2;
         while (true) {
             int marker = packed[at + 1] & 0xff;
-            int length = 2 + ((packed[at + 2] & 0xff) << 8 | packed[at + 3] & 0xff);
+            int length = 2 + (((packed[at + 2] & 0xff) << 8) | (packed[at + 3] & 0xff));
             if (marker == START_OF_FRAME) {
                 packed[at + 5] = (byte) (height >> 8);
                 packed[at + 6] = (byte) height;
@@ -140,7 +140,7 @@ public final class JpegBands implements AutoCloseable {
         int at = 2;
         while (true) {
             int marker = packed[at + 1] & 0xff;
-            at += 2 + ((packed[at + 2] & 0xff) << 8 | packed[at + 3] & 0xff);
+            at += 2 + (((packed[at + 2] & 0xff) << 8) | (packed[at + 3] & 0xff));
             if (marker == START_OF_SCAN) {
                 return at;
             }

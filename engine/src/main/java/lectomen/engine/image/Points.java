@@ -104,7 +104,7 @@ public final class Points {
                 int blue = from[3 * i] & 0xff;
                 int green = from[3 * i + 1] & 0xff;
                 int red = from[3 * i + 2] & 0xff;
-                to[i] = (byte) (29 * blue + 150 * green + 77 * red + 128 >> 8);
+                to[i] = (byte) ((29 * blue + 150 * green + 77 * red + 128) >> 8);
             }
             return grey;
         }
@@ -133,7 +133,7 @@ public final class Points {
     }
 
     static int luma(int rgb) {
-        return 77 * (rgb >> 16 & 0xff) + 150 * (rgb >> 8 & 0xff) + 29 * (rgb & 0xff) + 128 >> 8;
+        return (77 * (rgb >> 16 & 0xff) + 150 * (rgb >> 8 & 0xff) + 29 * (rgb & 0xff) + 128) >> 8;
     }
 
     private static BufferedImage blackAndWhite(BufferedImage image) {

@@ -63,6 +63,7 @@ public record InkMask(byte[] dark, int width, int height) {
     }
 
     /** Turned by a quarter to the right. */
+    @SuppressWarnings("ArgumentSelectionDefectChecker") // what was high is wide now
     InkMask turned() {
         InkMask turned = empty(height, width);
         for (int y = 0; y < height; y++) {

@@ -50,7 +50,7 @@ final class Warp {
                             + (source[first + bands + band] & 0xff) * partX;
                     int lower = (source[below + band] & 0xff) * (256 - partX)
                             + (source[below + bands + band] & 0xff) * partX;
-                    target[to + band] = (byte) (upper * (256 - partY) + lower * partY + 32_768 >> 16);
+                    target[to + band] = (byte) ((upper * (256 - partY) + lower * partY + 32_768) >> 16);
                 }
             }
         }

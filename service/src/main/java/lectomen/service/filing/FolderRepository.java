@@ -216,10 +216,10 @@ final class FolderRepository {
     }
 
     private OlderVersion olderVersion(Order order, Path part) {
-        return olderVersion(order, part, olderOf(part));
+        return hiddenOlder(order, olderOf(part));
     }
 
-    private OlderVersion olderVersion(Order order, Path part, Path hidden) {
+    private OlderVersion hiddenOlder(Order order, Path hidden) {
         Filing.Target.Place beside = new Filing.Target.Place(order.folder(), order.name());
         return new OlderVersion(
                 root, hidden, number -> order.others().older(number).orElse(beside));
@@ -227,7 +227,7 @@ final class FolderRepository {
 
     /** What was replaced goes to where older versions go, where the order says so; gives its place there. */
     private Optional<String> keepReplaced(Order order, Path part) throws IOException {
-        OlderVersion replaced = olderVersion(order, part, asideOf(part));
+        OlderVersion replaced = hiddenOlder(order, asideOf(part));
         return order.keepsReplaced() && replaced.isUnderWay() ? Optional.of(replaced.keep()) : Optional.empty();
     }
 

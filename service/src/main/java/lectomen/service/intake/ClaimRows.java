@@ -51,6 +51,7 @@ final class ClaimRows {
         });
     }
 
+    @SuppressWarnings("ReferenceEquality") // the first piece itself
     private String intend(JdbcClient db, Lot lot) {
         Lot.Piece first = lot.first();
         boolean newJob = first.role() != Lot.Role.SIDECAR;

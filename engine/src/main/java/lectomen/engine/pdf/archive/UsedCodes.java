@@ -21,7 +21,7 @@ import org.apache.pdfbox.util.Vector;
 
 /** Which codes of which fonts are shown anywhere. */
 final class UsedCodes extends PDFGraphicsStreamEngine {
-    private final Map<COSDictionary, PDFont> fonts = new IdentityHashMap<>();
+    private final IdentityHashMap<COSDictionary, PDFont> fonts = new IdentityHashMap<>();
     private final Map<COSDictionary, Set<Integer>> codes = new LinkedHashMap<>();
 
     private UsedCodes(PDPage page) {
@@ -30,7 +30,7 @@ final class UsedCodes extends PDFGraphicsStreamEngine {
 
     static Map<PDFont, Set<Integer>> of(PDDocument document) throws IOException {
         Map<PDFont, Set<Integer>> all = new LinkedHashMap<>();
-        Map<COSDictionary, PDFont> known = new IdentityHashMap<>();
+        IdentityHashMap<COSDictionary, PDFont> known = new IdentityHashMap<>();
         for (PDPage page : document.getPages()) {
             UsedCodes engine = new UsedCodes(page);
             engine.processPage(page);
