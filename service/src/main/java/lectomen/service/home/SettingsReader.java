@@ -44,7 +44,8 @@ final class SettingsReader {
             # How dates and numbers are spelt, and the zone of days. Without a zone: that of this machine.
             locale: en-GB
 
-            # Processes that read documents: how many, megabytes of memory for each, and the longest time for one document.
+            # Processes that read documents: how many, megabytes of memory for each, and the longest time for one document
+            # or for each page of a long one, in seconds.
             workers: { count: 2, memory: 512, time limit: 60 }
 
             # With less than this free on the disk of the home, no files are taken in.
