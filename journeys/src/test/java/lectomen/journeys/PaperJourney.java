@@ -19,6 +19,7 @@ import lectomen.engine.pdf.write.ArchiveChecker;
 import lectomen.engine.pdf.write.PdfTarget;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -93,6 +94,7 @@ class PaperJourney {
                 .toFile())) {
             assertThat(pdf.getNumberOfPages()).isEqualTo(3);
             assertThat(pdf.getDocumentInformation().getTitle()).isEqualTo("Dive 0417");
+            assertThat(new PDFTextStripper().getText(pdf)).contains("DIVE SHEET 2", "Lock sill");
         }
     }
 

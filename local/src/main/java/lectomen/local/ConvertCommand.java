@@ -108,6 +108,9 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(names = "--title", paramLabel = "TEXT", description = "The title that the PDF says it has.")
     private @Nullable String title;
 
+    @Option(names = "--searchable", description = "Read the text of pictures, and lay it invisibly on them in the PDF.")
+    private boolean searchable;
+
     @Option(names = "--attach-original", description = "Let a PDF or PDF/A-3b carry the file as it came.")
     private boolean attachOriginal;
 
@@ -156,7 +159,7 @@ final class ConvertCommand implements Callable<Integer> {
         Conversion.Saying saying = new Conversion.Saying(
                 Optional.ofNullable(title), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
         PageLook look = new PageLook(layered ? PictureChoice.LAYERED : PictureChoice.AS_THEY_ARE, quality, size);
-        return new Conversion(form, look, dots, otherwise, saying, attachOriginal);
+        return new Conversion(form, look, dots, otherwise, saying, attachOriginal, searchable);
     }
 
     private Optional<Preparation> preparation() {

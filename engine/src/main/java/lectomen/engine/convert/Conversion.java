@@ -10,7 +10,8 @@ import lectomen.engine.pdf.write.PageLook;
  *
  * @param dotsPerInch of pictures that are drawn of a PDF's pages
  * @param details what the result says of itself, over what the document says
- * @param attachOriginal whether a PDF/A-3b carries the document as it came
+ * @param attachOriginal whether a PDF or PDF/A-3b carries the document as it came
+ * @param searchable whether the text of pictures is read and lies invisibly on them
  */
 public record Conversion(
         Form form,
@@ -18,8 +19,30 @@ public record Conversion(
         int dotsPerInch,
         IfNotPossible ifNotPossible,
         Saying details,
-        boolean attachOriginal) {
+        boolean attachOriginal,
+        boolean searchable) {
     public static final int USUAL_DOTS = 300;
+
+    /** One whose pictures are not read. */
+    public Conversion(
+            Form form,
+            PageLook look,
+            int dotsPerInch,
+            IfNotPossible ifNotPossible,
+            Saying details,
+            boolean attachOriginal) {
+        this(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, false);
+    }
+
+    /** The same with other things said of the result. */
+    public Conversion with(Saying other) {
+        return new Conversion(form, look, dotsPerInch, ifNotPossible, other, attachOriginal, searchable);
+    }
+
+    /** The same with the text of pictures read, or not. */
+    public Conversion searchable(boolean read) {
+        return new Conversion(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, read);
+    }
 
     /** The usual way to a form. */
     public static Conversion to(Form form) {

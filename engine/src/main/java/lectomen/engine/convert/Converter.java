@@ -13,6 +13,8 @@ import java.util.Optional;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.PictureFile;
+import lectomen.engine.ocr.PictureTextReader;
+import lectomen.engine.page.Page;
 import lectomen.engine.pdf.PageDrawing;
 import lectomen.engine.pdf.archive.PdfArchiver;
 import lectomen.engine.pdf.write.Attachments;
@@ -129,7 +131,10 @@ public final class Converter {
             for (int number = 1; number <= count(pictures); number++) {
                 listener.at(new Progress("converting pages", number - 1, count(pictures)));
                 try {
-                    pdf.add(pictures, number, Optional.empty());
+                    Optional<Page> words = wanted.searchable()
+                            ? Optional.of(PictureTextReader.readPage(pictures, number))
+                            : Optional.empty();
+                    pdf.add(pictures, number, words);
                 } catch (IOException e) {
                     return Made.Failed.of(Pictures.broken(number, e));
                 }

@@ -34,7 +34,7 @@ public final class PictureTextReader {
             for (int number = 1; number <= count; number++) {
                 listener.at(new Progress("reading pages", number - 1, count));
                 try {
-                    pages.add(PageTextReader.read(page(pictures, number), number));
+                    pages.add(readPage(pictures, number));
                 } catch (IOException e) {
                     String problem = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
                     return new Reading.Unreadable(
@@ -43,6 +43,11 @@ public final class PictureTextReader {
             }
             return new Reading.Read(new DocumentText(pages, List.of(), Map.of()));
         }
+    }
+
+    /** One page. @throws IOException if it is broken */
+    public static Page readPage(PictureFile pictures, int number) throws IOException {
+        return PageTextReader.read(page(pictures, number), number);
     }
 
     private static PagePixels page(PictureFile pictures, int number) throws IOException {

@@ -29,13 +29,7 @@ final class Outputs {
                     said(convert, "subject", patterns),
                     said(convert, "keywords", patterns),
                     said(convert, "language", patterns));
-            Conversion whole = new Conversion(
-                    wanted.form(),
-                    wanted.look(),
-                    wanted.dotsPerInch(),
-                    wanted.ifNotPossible(),
-                    saying,
-                    wanted.attachOriginal());
+            Conversion whole = wanted.with(saying);
             return Optional.of(kept(convert.acting(), workshop.convert(of(convert.acting()), whole)));
         }
         if (step instanceof Step.Resize resize) {

@@ -153,6 +153,7 @@ final class PageStepReader {
         IfNotPossible otherwise =
                 choice(wanted, "if not possible", IfNotPossible::findByWord, IfNotPossible.words(), IfNotPossible.FAIL);
         boolean attach = attach(wanted, form);
+        boolean searchable = yes(wanted, "searchable", false);
         Map<String, NamePattern> details = new LinkedHashMap<>();
         for (String detail : Step.Convert.DETAILS) {
             wanted.findText(detail).flatMap(slots::pattern).ifPresent(pattern -> details.put(detail, pattern));
@@ -160,7 +161,13 @@ final class PageStepReader {
         wanted.close();
         return form.map(to -> new Step.Convert(
                 new Conversion(
-                        to, new PageLook(pictures, quality, paper), dots, otherwise, Conversion.Saying.NOTHING, attach),
+                        to,
+                        new PageLook(pictures, quality, paper),
+                        dots,
+                        otherwise,
+                        Conversion.Saying.NOTHING,
+                        attach,
+                        searchable),
                 details,
                 acting,
                 line));

@@ -75,6 +75,7 @@ final class PageStepsAloud {
                 detail -> Optional.ofNullable(convert.details().get(detail))
                         .map(NamePattern::source)
                         .ifPresent(pattern -> how.add(detail + " " + pattern)));
+        add(how, wanted.searchable(), "searchable");
         add(how, wanted.attachOriginal(), "carrying the original");
         boolean mayFail =
                 wanted.form().pdf().filter(target -> target.isArchive()).isPresent();

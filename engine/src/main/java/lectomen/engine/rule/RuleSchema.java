@@ -274,6 +274,7 @@ public final class RuleSchema {
         properties(wanted).set("paper", choice(Paper.words()));
         properties(wanted).set("if not possible", choice(IfNotPossible.words()));
         properties(wanted).set("attach original", ref("yes"));
+        properties(wanted).set("searchable", ref("yes"));
         return wanted;
     }
 

@@ -50,6 +50,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class ConverterTest {
@@ -173,6 +174,25 @@ class ConverterTest {
                     .getEmbeddedFile()
                     .toByteArray();
             assertThat(carried).isEqualTo(Files.readAllBytes(source.file()));
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource(
+            value = Form.class,
+            names = {"PDF_A_1B", "PDF_A_2U"})
+    void theTextOfPicturesCanBeFoundInThePdf(Form form) throws Exception {
+        Path file = temp.resolve("letter.tif");
+        try (PictureOut out = PictureOut.begin(FileType.TIFF, file, 85)) {
+            out.add(new PagePixels(new PaperMaker(17, 200).letter(), 200, 200));
+        }
+        Source source = new Source(file, FileType.TIFF, "letter.tif");
+        byte[] pdf = Files.readAllBytes(made(convert(source, Conversion.to(form).searchable(true)))
+                .files()
+                .get(0));
+        assertThat(ArchiveChecker.problems(pdf, form.pdf().orElseThrow())).isEmpty();
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            assertThat(new PDFTextStripper().getText(document)).contains("report", "harbour");
         }
     }
 
