@@ -143,8 +143,13 @@ class ReasonsJourney {
         say(
                 upload("read-it", "picture.png", new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10, 0}),
                 "failed",
+                "picture.broken",
+                "The picture can't be read: I/O error reading PNG header. Its original can be taken out as it came.");
+        say(
+                upload("read-it", "parts.zip", new byte[] {'P', 'K', 5, 6, 0, 0, 0, 0, 0, 0, 0, 0}),
+                "failed",
                 "file.type-unreadable",
-                "Text can't be read from a file of type png. The rule needs it for: step \"find\" of rule read-it. Take the type out of"
+                "Text can't be read from a file of type zip. The rule needs it for: step \"find\" of rule read-it. Take the type out of"
                         + " \"accept\", or send another form of the document.");
         service.live(rule("slow", "when:\n  text matches: '(a|aa)+\\1c'\n", "- file: { in: archive }"));
         say(

@@ -127,7 +127,7 @@ public final class PictureFile implements AutoCloseable {
 
     private static String problem(Exception e) {
         String words = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
-        return words.lines().findFirst().orElse("").replaceAll("\\.$", "");
+        return words.lines().findFirst().orElse("").replaceAll("[.!]+$", "");
     }
 
     /** Several readers may know a format; that of the image library reads more of what scanners write than Java's own. */
