@@ -53,42 +53,29 @@ final class PagesBenchmark implements Benchmark {
         Path colour = scans(folder.resolve("colour.tif"), Ink.COLOUR);
         double decodingBits = decoding(bits);
         double decodingColour = decoding(colour);
-        String floor = "decoding the same pages";
         List<Figure> figures = new ArrayList<>();
-        figures.add(Figure.without(
+        figures.add(beside(
+                decodingBits,
                 "black and white to PDF as G4",
-                converting(folder, bits, Form.PDF, PictureChoice.AS_THEY_ARE),
-                "pages/s",
-                Optional.of(decodingBits),
-                floor));
-        figures.add(Figure.without(
-                "colour to PDF as JPEG",
-                converting(folder, colour, Form.PDF, PictureChoice.JPEG),
-                "pages/s",
-                Optional.of(decodingColour),
-                floor));
-        figures.add(Figure.without(
+                converting(folder, bits, Form.PDF, PictureChoice.AS_THEY_ARE)));
+        figures.add(beside(
+                decodingColour, "colour to PDF as JPEG", converting(folder, colour, Form.PDF, PictureChoice.JPEG)));
+        figures.add(beside(
+                decodingColour,
                 "colour to PDF in layers",
-                converting(folder, colour, Form.PDF, PictureChoice.LAYERED),
-                "pages/s",
-                Optional.of(decodingColour),
-                floor));
-        figures.add(Figure.without(
+                converting(folder, colour, Form.PDF, PictureChoice.LAYERED)));
+        figures.add(beside(
+                decodingBits,
                 "black and white to PDF/A-2b",
-                converting(folder, bits, Form.PDF_A_2B, PictureChoice.AS_THEY_ARE),
-                "pages/s",
-                Optional.of(decodingBits),
-                floor));
-        figures.add(Figure.without(
-                "preparing black and white pages",
-                preparing(folder, bits),
-                "pages/s",
-                Optional.of(decodingBits),
-                floor));
-        figures.add(Figure.without(
-                "preparing coloured pages", preparing(folder, colour), "pages/s", Optional.of(decodingColour), floor));
+                converting(folder, bits, Form.PDF_A_2B, PictureChoice.AS_THEY_ARE)));
+        figures.add(beside(decodingBits, "preparing black and white pages", preparing(folder, bits)));
+        figures.add(beside(decodingColour, "preparing coloured pages", preparing(folder, colour)));
         figures.add(sheet(folder));
         return figures;
+    }
+
+    private static Figure beside(double decoding, String name, double pages) {
+        return Figure.without(name, pages, "pages/s", Optional.of(decoding), "decoding the same pages");
     }
 
     private static Path scans(Path file, Ink ink) throws IOException {

@@ -1,10 +1,7 @@
 package lectomen.engine.pdf;
 
-import java.awt.geom.Point2D;
 import java.io.IOException;
 import java.util.Optional;
-import org.apache.pdfbox.contentstream.PDFGraphicsStreamEngine;
-import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
@@ -33,7 +30,7 @@ public record ScannedPage(double dotsPerInch, boolean blackAndWhite) {
         return scanned ? Optional.of(new ScannedPage(looking.dots, looking.bits)) : Optional.empty();
     }
 
-    private static final class Looking extends PDFGraphicsStreamEngine {
+    private static final class Looking extends PageWatcher {
         private int signs;
         private boolean draws;
         private double area;
@@ -62,48 +59,7 @@ public record ScannedPage(double dotsPerInch, boolean blackAndWhite) {
         }
 
         @Override
-        public void appendRectangle(Point2D p0, Point2D p1, Point2D p2, Point2D p3) {}
-
-        @Override
-        public void clip(int windingRule) {}
-
-        @Override
-        public void moveTo(float x, float y) {}
-
-        @Override
-        public void lineTo(float x, float y) {}
-
-        @Override
-        public void curveTo(float x1, float y1, float x2, float y2, float x3, float y3) {}
-
-        @Override
-        public Point2D getCurrentPoint() {
-            return new Point2D.Float();
-        }
-
-        @Override
-        public void closePath() {}
-
-        @Override
-        public void endPath() {}
-
-        @Override
-        public void strokePath() {
-            draws = true;
-        }
-
-        @Override
-        public void fillPath(int windingRule) {
-            draws = true;
-        }
-
-        @Override
-        public void fillAndStrokePath(int windingRule) {
-            draws = true;
-        }
-
-        @Override
-        public void shadingFill(COSName shadingName) {
+        protected void painted() {
             draws = true;
         }
     }

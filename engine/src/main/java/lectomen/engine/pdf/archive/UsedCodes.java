@@ -1,6 +1,5 @@
 package lectomen.engine.pdf.archive;
 
-import java.awt.geom.Point2D;
 import java.io.IOException;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
@@ -8,19 +7,17 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
-import org.apache.pdfbox.contentstream.PDFGraphicsStreamEngine;
+import lectomen.engine.pdf.PageWatcher;
 import org.apache.pdfbox.cos.COSDictionary;
-import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.font.PDFont;
-import org.apache.pdfbox.pdmodel.graphics.image.PDImage;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
 import org.apache.pdfbox.util.Matrix;
 import org.apache.pdfbox.util.Vector;
 
 /** Which codes of which fonts are shown anywhere. */
-final class UsedCodes extends PDFGraphicsStreamEngine {
+final class UsedCodes extends PageWatcher {
     private final IdentityHashMap<COSDictionary, PDFont> fonts = new IdentityHashMap<>();
     private final Map<COSDictionary, Set<Integer>> codes = new LinkedHashMap<>();
 
@@ -52,45 +49,4 @@ final class UsedCodes extends PDFGraphicsStreamEngine {
         codes.computeIfAbsent(dictionary, key -> new TreeSet<>()).add(code);
         super.showGlyph(matrix, font, code, displacement);
     }
-
-    @Override
-    public void appendRectangle(Point2D p0, Point2D p1, Point2D p2, Point2D p3) {}
-
-    @Override
-    public void drawImage(PDImage image) {}
-
-    @Override
-    public void clip(int windingRule) {}
-
-    @Override
-    public void moveTo(float x, float y) {}
-
-    @Override
-    public void lineTo(float x, float y) {}
-
-    @Override
-    public void curveTo(float x1, float y1, float x2, float y2, float x3, float y3) {}
-
-    @Override
-    public Point2D getCurrentPoint() {
-        return new Point2D.Float();
-    }
-
-    @Override
-    public void closePath() {}
-
-    @Override
-    public void endPath() {}
-
-    @Override
-    public void strokePath() {}
-
-    @Override
-    public void fillPath(int windingRule) {}
-
-    @Override
-    public void fillAndStrokePath(int windingRule) {}
-
-    @Override
-    public void shadingFill(COSName shadingName) {}
 }
