@@ -59,7 +59,7 @@ record Candidate(Optional<Page> page, List<Word> words, String raw, String metho
                 value,
                 raw,
                 pageNumber(),
-                box(),
+                page.map(on -> on.asItCame(box())).orElse(box()),
                 page.map(Page::unit).orElse(Page.Unit.POINT),
                 said,
                 confidence);

@@ -21,4 +21,11 @@ public record FieldValue(
         Box box,
         Page.Unit unit,
         String method,
-        double confidence) {}
+        double confidence) {
+    /** Below this a person should look at it. */
+    public static final double SURE = 0.9;
+
+    public boolean isInDoubt() {
+        return confidence < SURE;
+    }
+}

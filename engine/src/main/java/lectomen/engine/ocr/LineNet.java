@@ -59,6 +59,11 @@ final class LineNet {
         }
     }
 
+    /** The class of a sign; {@link Steps#NONE} if the alphabet lacks it. */
+    int kind(char sign) {
+        return alphabet.indexOf(sign) + 1;
+    }
+
     /** The sign of a class; class 0 is none. */
     char sign(int kind) {
         return alphabet.charAt(kind - 1);

@@ -5,23 +5,38 @@ import java.util.List;
 import lectomen.engine.image.Ink;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Points;
+import lectomen.engine.layout.LineSpot;
+import lectomen.engine.layout.PageLayout;
 import lectomen.engine.page.Box;
+import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 import lectomen.engine.prepare.InkMask;
-import lectomen.engine.prepare.Letters;
 import lectomen.engine.prepare.PageInk;
 import lectomen.engine.prepare.Straightening;
 
 /**
- * Reads the text of a page that is a picture. A page that leans is straightened for reading, and the boxes of its words lie on the
- * straight page, so that what stands in one row has one height: by each degree of lean they are off by up to a hundredth of the
- * page's width where they are drawn over the page as it came.
+ * Reads the text of a page that is a picture. A page that leans is set level for reading, and the boxes of its words are those of the
+ * level page; the page says by how much it leaned.
  */
 public final class PageTextReader {
     private static final double POINTS_PER_INCH = 72;
+    /** Pieces that are less sure on average are no print: smears, strokes of a pen, pictures. */
+    private static final double LEAST_SURE = 0.35;
+    /** The same for pieces of one or two signs. */
+    private static final double LEAST_SURE_OF_FEW = 0.6;
 
-    private PageTextReader() {}
+    private final PagePixels page;
+    private final PageLayout layout;
+    private final LineNet net;
+    private final Following following;
+
+    private PageTextReader(PagePixels page, PageLayout layout, LineNet net, Following following) {
+        this.page = page;
+        this.layout = layout;
+        this.net = net;
+        this.following = following;
+    }
 
     /** @param number of the page; boxes are in points from its top left */
     public static Page read(PagePixels page, int number) {
@@ -29,69 +44,81 @@ public final class PageTextReader {
         PagePixels grey = square.with(Points.as(Ink.GREY, square.image()));
         InkMask mask = PageInk.of(square);
         Straightening straightening = Straightening.of(mask, square.dotsPerInchX());
-        PagePixels straight = straightening.apply(grey);
+        PagePixels straight = straightening.isNeeded() ? straightening.apply(grey) : square;
         InkMask ink = straightening.isNeeded() ? PageInk.of(straight) : mask;
-        List<Word> words = new ArrayList<>();
-        for (TextLines.Piece piece : TextLines.of(ink, straight.dotsPerInchX())) {
-            LineCut cut = LineCut.of(straight, piece.left(), piece.top(), piece.right(), piece.bottom());
-            LineText text = LineText.of(LineNet.get().read(cut.points(), cut.width()), LineNet.get());
-            int begin = LineCut.begin(piece.left(), piece.top(), piece.bottom());
-            words.addAll(words(text, cut, begin, piece, straight.dotsPerInchX()));
-        }
-        return Page.ofWords(number, page.pageWidth(), page.pageHeight(), Page.Unit.POINT, words);
+        PageLayout layout = PageLayout.of(straight, ink);
+        PageTextReader reader = new PageTextReader(straight, layout, LineNet.get(), Language.get());
+        return reader.read(number, page.pageWidth(), page.pageHeight(), straightening.degrees());
     }
 
-    private static List<Word> words(LineText text, LineCut cut, int begin, TextLines.Piece piece, double dots) {
-        List<Word> words = new ArrayList<>();
-        List<LineText.Sign> word = new ArrayList<>();
-        for (LineText.Sign sign : text.signs()) {
-            if (sign.sign() == ' ') {
-                add(word, cut, begin, piece, dots, words);
-            } else {
-                word.add(sign);
+    private Page read(int number, double width, double height, double lean) {
+        List<Word> level = new ArrayList<>();
+        List<Line> turned = new ArrayList<>();
+        for (LineSpot spot : layout.lines()) {
+            List<Word> words = words(spot);
+            if (spot.turn() == LineSpot.Turn.LEVEL) {
+                level.addAll(words);
+            } else if (!words.isEmpty()) {
+                turned.add(new Line(words, Box.around(words, Word::box)));
             }
         }
-        add(word, cut, begin, piece, dots, words);
+        List<Line> lines = new ArrayList<>(Page.gather(level));
+        lines.addAll(turned);
+        return new Page(number, width, height, Page.Unit.POINT, lines, lean);
+    }
+
+    private List<Word> words(LineSpot spot) {
+        if (spot.turn() == LineSpot.Turn.LEVEL) {
+            return printed(read(spot));
+        }
+        List<Word> up = read(spot);
+        List<Word> down = read(layout.onItsHead(spot));
+        return printed(sureness(up) >= sureness(down) ? up : down);
+    }
+
+    /** Without what is no print. */
+    private static List<Word> printed(List<Word> words) {
+        int signs = words.stream().mapToInt(word -> word.text().length()).sum();
+        return sureness(words) < (signs <= 2 ? LEAST_SURE_OF_FEW : LEAST_SURE) ? List.of() : words;
+    }
+
+    /** Of its signs, on average. */
+    private static double sureness(List<Word> words) {
+        return words.stream()
+                .flatMap(word -> word.doubts().signs().stream())
+                .mapToDouble(Double::doubleValue)
+                .average()
+                .orElse(0);
+    }
+
+    private List<Word> read(LineSpot spot) {
+        LineCut cut = LineCut.of(layout.picture(spot));
+        Steps steps = Steps.ofWeights(net.read(cut.points(), cut.width()));
+        List<Word> words = new ArrayList<>();
+        for (LineReader.Read read : LineReader.read(steps, net, following)) {
+            words.add(word(read, spot, cut));
+        }
         return words;
     }
 
-    private static void add(
-            List<LineText.Sign> signs, LineCut cut, int begin, TextLines.Piece piece, double dots, List<Word> words) {
-        if (signs.isEmpty()) {
-            return;
-        }
-        double left = begin + signs.get(0).from() / cut.perPoint();
-        double right = begin + signs.get(signs.size() - 1).to() / cut.perPoint();
+    private Word word(LineReader.Read read, LineSpot spot, LineCut cut) {
         StringBuilder text = new StringBuilder();
-        double confidence = 1;
-        for (LineText.Sign sign : signs) {
-            text.append(sign.sign());
-            confidence = Math.min(confidence, sign.confidence());
+        List<Double> signs = new ArrayList<>();
+        for (LineReader.Sign sign : read.signs()) {
+            text.append(net.sign(sign.kind()));
+            signs.add(sign.confidence());
         }
-        Box found = around(piece, left, right);
-        double unit = POINTS_PER_INCH / dots;
-        Box box = found;
-        words.add(new Word(
+        double per = LineNet.COLUMNS_PER_STEP / cut.perPoint();
+        LineReader.Sign last = read.signs().get(read.signs().size() - 1);
+        Box box = layout.box(spot, read.signs().get(0).from() * per, last.to() * per);
+        double unit = POINTS_PER_INCH / page.dotsPerInchX();
+        List<Word.Other> others = read.others().stream()
+                .map(other -> new Word.Other(other.text(), other.share()))
+                .toList();
+        return new Word(
                 text.toString(),
                 new Box(box.left() * unit, box.top() * unit, box.width() * unit, box.height() * unit),
-                confidence));
-        signs.clear();
-    }
-
-    /** The letters whose middle lies between the word's ends; without any, the ends at the height of the line. */
-    private static Box around(TextLines.Piece piece, double left, double right) {
-        double from = Double.MAX_VALUE;
-        double to = 0;
-        double slack = (piece.bottom() - piece.top()) * 0.25;
-        for (Letters.Letter letter : piece.letters()) {
-            double middle = (letter.left() + letter.right()) / 2.0;
-            if (middle >= left - slack && middle <= right + slack) {
-                from = Math.min(from, letter.left());
-                to = Math.max(to, letter.right());
-            }
-        }
-        boolean hit = from < to;
-        double begin = hit ? from : left;
-        return new Box(begin, piece.top(), Math.max(1, (hit ? to : right) - begin), piece.bottom() - piece.top());
+                read.share(),
+                new Word.Doubts(signs, others));
     }
 }

@@ -21,6 +21,9 @@ final class ColumnOrder {
     /** How much of a column's width its lines fill on average; the cells of a table fill less. */
     private static final double FILLED = 0.55;
 
+    /** In heights: labels and values are shorter than lines of running text. */
+    private static final double LEAST_WIDTH = 9;
+
     /** How much of its height a line must share with those before, at least, to stand beside one of them. */
     private static final double BESIDE = 0.2;
 
@@ -89,13 +92,15 @@ final class ColumnOrder {
         double left = Double.POSITIVE_INFINITY;
         double right = Double.NEGATIVE_INFINITY;
         double widths = 0;
+        double heights = 0;
         for (Line line : lines) {
             left = Math.min(left, line.box().left());
             right = Math.max(right, line.box().right());
             widths += line.box().width();
+            heights += line.box().height();
         }
         double filled = widths / lines.size() / Math.max(1e-6, right - left);
-        return lines.size() >= LINES_OF_A_COLUMN && filled >= FILLED;
+        return lines.size() >= LINES_OF_A_COLUMN && filled >= FILLED && widths >= LEAST_WIDTH * heights;
     }
 
     /** Parts from top to bottom that a white band divides. */

@@ -11,8 +11,10 @@ import java.util.stream.Collectors;
  * @param number counted from 1
  * @param width of the page, in {@code unit}
  * @param height of the page, in {@code unit}
+ * @param lean by how many degrees the page as it came leans to the right; boxes are those of the page set level, so that what stands
+ *     in a row has one height
  */
-public record Page(int number, double width, double height, Unit unit, List<Line> lines) {
+public record Page(int number, double width, double height, Unit unit, List<Line> lines, double lean) {
     /** What the boxes of a page are measured in. */
     public enum Unit {
         POINT,
@@ -21,6 +23,27 @@ public record Page(int number, double width, double height, Unit unit, List<Line
 
     public Page {
         lines = List.copyOf(lines);
+    }
+
+    /** A page that does not lean. */
+    public Page(int number, double width, double height, Unit unit, List<Line> lines) {
+        this(number, width, height, unit, lines, 0);
+    }
+
+    /** Where a box of the level page lies on the page as it came: of the same size, its middle turned about the page's. */
+    public Box asItCame(Box box) {
+        if (lean == 0) {
+            return box;
+        }
+        double cos = Math.cos(Math.toRadians(lean));
+        double sin = Math.sin(Math.toRadians(lean));
+        double x = box.centre() - width / 2;
+        double y = box.middle() - height / 2;
+        return new Box(
+                width / 2 + x * cos - y * sin - box.width() / 2,
+                height / 2 + x * sin + y * cos - box.height() / 2,
+                box.width(),
+                box.height());
     }
 
     /** Makes a page of words in any order: words at one height that stand close together become a line. */
@@ -66,7 +89,7 @@ public record Page(int number, double width, double height, Unit unit, List<Line
         return blocks.isEmpty()
                 ? text()
                 : blocks.stream()
-                        .map(block -> new Page(number, width, height, unit, block).text())
+                        .map(block -> new Page(number, width, height, unit, block, lean).text())
                         .collect(Collectors.joining("\n"));
     }
 

@@ -1,8 +1,41 @@
 package lectomen.engine.page;
 
-/** Characters that belong together, where they stand, and how sure their reader was of them (0 to 1). */
-public record Word(String text, Box box, double confidence) {
+import java.util.List;
+
+/**
+ * Characters that belong together, where they stand, and how sure their reader was of them.
+ *
+ * @param confidence how likely the text is right, 0 to 1
+ * @param doubts what it may be instead; nothing for words that were not read off a picture
+ */
+public record Word(String text, Box box, double confidence, Doubts doubts) {
+    /**
+     * What a word read off a picture may be instead.
+     *
+     * @param signs for each character how likely it is right, 0 to 1
+     * @param others the next likely readings, the likeliest first
+     */
+    public record Doubts(List<Double> signs, List<Other> others) {
+        static final Doubts NONE = new Doubts(List.of(), List.of());
+
+        public Doubts {
+            signs = List.copyOf(signs);
+            others = List.copyOf(others);
+        }
+    }
+
+    /** Another reading. @param confidence how likely it is right, 0 to 1 */
+    public record Other(String text, double confidence) {}
+
+    public Word(String text, Box box, double confidence) {
+        this(text, box, confidence, Doubts.NONE);
+    }
+
     public static Word certain(String text, Box box) {
         return new Word(text, box, 1.0);
+    }
+
+    public Word at(Box other) {
+        return new Word(text, other, confidence, doubts);
     }
 }

@@ -100,7 +100,7 @@ final class PageWords extends PDFTextStripper {
 
     private static Line upright(Line along, int direction, double width, double height) {
         List<Word> words = along.words().stream()
-                .map(word -> new Word(word.text(), upright(word.box(), direction, width, height), word.confidence()))
+                .map(word -> word.at(upright(word.box(), direction, width, height)))
                 .toList();
         return new Line(words, upright(along.box(), direction, width, height));
     }

@@ -10,7 +10,7 @@ import lectomen.engine.image.Points;
  * @param dark row by row
  */
 public record InkMask(byte[] dark, int width, int height) {
-    static InkMask empty(int width, int height) {
+    public static InkMask empty(int width, int height) {
         return new InkMask(new byte[width * height], width, height);
     }
 
@@ -27,7 +27,7 @@ public record InkMask(byte[] dark, int width, int height) {
         return mask;
     }
 
-    boolean isDark(int x, int y) {
+    public boolean isDark(int x, int y) {
         return dark[y * width + x] != 0;
     }
 

@@ -9,16 +9,16 @@ import java.util.function.Consumer;
  * The connected marks of a page. Runs of dark points are found row by row and joined with those above that they touch, also across
  * a corner; each mark ends up with its runs and its bounds.
  */
-final class Marks {
+public final class Marks {
     /** Dark points side by side: {@code from} to {@code to}, both included. */
-    record Run(int y, int from, int to) {
-        int length() {
+    public record Run(int y, int from, int to) {
+        public int length() {
             return to - from + 1;
         }
     }
 
     /** Points that hang together. */
-    static final class Mark {
+    public static final class Mark {
         private final List<Run> runs = new ArrayList<>();
         private int left = Integer.MAX_VALUE;
         private int right = -1;
@@ -35,24 +35,24 @@ final class Marks {
             area += run.length();
         }
 
-        int left() {
+        public int left() {
             return left;
         }
 
-        int top() {
+        public int top() {
             return top;
         }
 
-        int width() {
+        public int width() {
             return right - left + 1;
         }
 
-        int height() {
+        public int height() {
             return bottom - top + 1;
         }
 
         /** In points. */
-        int area() {
+        public int area() {
             return area;
         }
 
@@ -68,7 +68,7 @@ final class Marks {
             return left == 0 || top == 0 || right == mask.width() - 1 || bottom == mask.height() - 1;
         }
 
-        void eachRun(Consumer<Run> action) {
+        public void eachRun(Consumer<Run> action) {
             runs.forEach(action);
         }
     }
@@ -78,7 +78,7 @@ final class Marks {
 
     private Marks() {}
 
-    static List<Mark> of(InkMask mask) {
+    public static List<Mark> of(InkMask mask) {
         return new Marks().find(mask);
     }
 

@@ -23,6 +23,11 @@ public final class Straightening {
         return degrees != 0;
     }
 
+    /** By how much the page leans, clockwise. */
+    public double degrees() {
+        return degrees;
+    }
+
     public PagePixels apply(PagePixels page) {
         return isNeeded() ? page.with(Warp.straightened(page, degrees)) : page;
     }

@@ -1,0 +1,45 @@
+package lectomen.engine.ocr;
+
+/**
+ * How likely each sign stands at each step of a line, as the recogniser sees it.
+ *
+ * @param logs for each step the logarithm of each class's likelihood; class 0 is none, the others are the alphabet's signs
+ */
+record Steps(float[][] logs) {
+    static final int NONE = 0;
+
+    /** @param weights as the network gives them, not yet made likelihoods; they are changed in place */
+    static Steps ofWeights(float[][] weights) {
+        for (float[] step : weights) {
+            float most = Float.NEGATIVE_INFINITY;
+            for (float weight : step) {
+                most = Math.max(most, weight);
+            }
+            double sum = 0;
+            for (float weight : step) {
+                sum += Math.exp(weight - most);
+            }
+            float all = (float) (most + Math.log(sum));
+            for (int i = 0; i < step.length; i++) {
+                step[i] -= all;
+            }
+        }
+        return new Steps(weights);
+    }
+
+    int count() {
+        return logs.length;
+    }
+
+    double log(int step, int kind) {
+        return logs[step][kind];
+    }
+
+    int likeliest(int step) {
+        int best = 0;
+        for (int kind = 1; kind < logs[step].length; kind++) {
+            best = logs[step][kind] > logs[step][best] ? kind : best;
+        }
+        return best;
+    }
+}

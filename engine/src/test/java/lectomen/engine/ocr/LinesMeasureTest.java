@@ -1,0 +1,44 @@
+package lectomen.engine.ocr;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.awt.Font;
+import java.util.Random;
+import lectomen.engine.ocr.print.Errors;
+import lectomen.engine.ocr.print.Faces;
+import lectomen.engine.ocr.print.Machine;
+import lectomen.engine.ocr.print.Printed;
+import lectomen.engine.ocr.print.Prose;
+import lectomen.engine.page.Page;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Lines in families of fonts that training never saw, with words that it did not write. */
+class LinesMeasureTest {
+    private static final boolean ALL = "all".equals(System.getProperty("lectomen.reading"));
+    private static final int WORDS_A_PAGE = 215;
+
+    @ParameterizedTest
+    @CsvSource({"CLEAN, 0.5", "OFFICE, 0.8", "POOR, 2.0", "FAX, 4.0"})
+    void fewSignsAreMistaken(Machine machine, double most) {
+        Errors signs = Errors.NONE;
+        Errors words = Errors.NONE;
+        for (Faces.Face face : Faces.unseen()) {
+            Errors own = Errors.NONE;
+            for (int page = 0; page < (ALL ? face.all().size() : 1); page++) {
+                Font font = face.all().get(page);
+                Random random = new Random(face.family().hashCode() + 31L * page + machine.ordinal());
+                double points = 9.5 + random.nextInt(4) * 0.5;
+                Printed printed = machine.through(Prose.page(font, points, WORDS_A_PAGE, random), random);
+                Page read = PageTextReader.read(printed.pixels(), 1);
+                String wanted = String.join(" ", printed.lines());
+                own = own.plus(Errors.ofSigns(read.text(), wanted));
+                words = words.plus(Errors.ofWords(read.text(), wanted));
+            }
+            System.out.println(machine + " " + face.family() + ": " + own);
+            signs = signs.plus(own);
+        }
+        System.out.println(machine + ": signs " + signs + ", words " + words);
+        assertThat(signs.percent()).isLessThanOrEqualTo(most);
+    }
+}

@@ -1,0 +1,48 @@
+package lectomen.engine.ocr;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.File;
+import java.util.List;
+import java.util.Random;
+import java.util.function.Function;
+import javax.imageio.ImageIO;
+import lectomen.engine.ocr.print.Errors;
+import lectomen.engine.ocr.print.Machine;
+import lectomen.engine.ocr.print.Papers;
+import lectomen.engine.ocr.print.Printed;
+import lectomen.engine.page.Page;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Whole pages: tables, stamps, columns, turned and light print, in their order. */
+class PagesMeasureTest {
+    private static final boolean ALL = "all".equals(System.getProperty("lectomen.reading"));
+    private static final List<Function<Random, Printed>> KINDS =
+            List.of(Papers::table, Papers::columns, Papers::stamped, Papers::turned, Papers::report);
+
+    @ParameterizedTest
+    @CsvSource({"CLEAN, 1.0", "OFFICE, 1.6", "POOR, 4.0", "FAX, 8.0"})
+    void pagesAreReadInTheirOrder(Machine machine, double most) throws Exception {
+        Errors all = Errors.NONE;
+        for (int kind = 0; kind < KINDS.size(); kind++) {
+            Errors own = Errors.NONE;
+            for (int page = 0; page < (ALL ? 3 : 1); page++) {
+                Random random = new Random(7_000 + 100L * kind + 10L * page + machine.ordinal());
+                Printed printed = machine.through(KINDS.get(kind).apply(random), random);
+                Page read = PageTextReader.read(printed.pixels(), 1);
+                String wanted = String.join("\n", printed.lines());
+                Errors here = Errors.ofSigns(read.textByColumns(), wanted);
+                own = own.plus(here);
+                if (System.getProperty("lectomen.show") != null) {
+                    ImageIO.write(printed.page(), "png", new File("/tmp/show-" + machine + "-" + kind + ".png"));
+                    System.out.println("--- " + machine + " " + kind + " " + here + "\n" + read.textByColumns());
+                }
+            }
+            System.out.println(machine + " " + kind + ": " + own);
+            all = all.plus(own);
+        }
+        System.out.println(machine + ": " + all);
+        assertThat(all.percent()).isLessThanOrEqualTo(most);
+    }
+}
