@@ -139,7 +139,7 @@ class ReasonsJourney {
                 upload("read-it", "blank.pdf", whole),
                 "failed",
                 "text.none",
-                "No text on page 1: the pages hold only pictures. Step \"find\" of rule read-it needs text. Send a file with text in it.");
+                "No text on page 1. Step \"find\" of rule read-it needs text. Send a file with text in it, or a sharper scan of it.");
         say(
                 upload("read-it", "picture.png", new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10, 0}),
                 "failed",

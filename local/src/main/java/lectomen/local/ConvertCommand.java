@@ -7,13 +7,11 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.Callable;
-import java.util.stream.Stream;
 import lectomen.engine.convert.Conversion;
 import lectomen.engine.convert.Converter;
 import lectomen.engine.convert.Form;
@@ -159,7 +157,7 @@ final class ConvertCommand implements Callable<Integer> {
         Conversion.Saying saying = new Conversion.Saying(
                 Optional.ofNullable(title), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
         PageLook look = new PageLook(layered ? PictureChoice.LAYERED : PictureChoice.AS_THEY_ARE, quality, size);
-        return new Conversion(form, look, dots, otherwise, saying, attachOriginal, searchable);
+        return new Conversion(form, look, dots, otherwise, saying, attachOriginal).searchable(searchable);
     }
 
     private Optional<Preparation> preparation() {
@@ -211,7 +209,7 @@ final class ConvertCommand implements Callable<Integer> {
         } catch (StackOverflowError e) {
             return lines.failed(file, List.of("Its parts lie in each other too deeply to be read."));
         } finally {
-            remove(scratch);
+            Scratch.remove(scratch);
         }
     }
 
@@ -245,18 +243,7 @@ final class ConvertCommand implements Callable<Integer> {
     }
 
     private Path place(Path file, String ending) {
-        String name = String.valueOf(file.getFileName());
-        int dot = name.lastIndexOf('.');
-        String stem = dot > 0 ? name.substring(0, dot) : name;
         Path folder = out != null ? out : Optional.ofNullable(file.getParent()).orElse(Path.of(""));
-        return folder.resolve(stem + ending);
-    }
-
-    private static void remove(Path folder) throws IOException {
-        try (Stream<Path> all = Files.walk(folder)) {
-            for (Path one : all.sorted(Comparator.reverseOrder()).toList()) {
-                Files.deleteIfExists(one);
-            }
-        }
+        return folder.resolve(Scratch.stem(file) + ending);
     }
 }

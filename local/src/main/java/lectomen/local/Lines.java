@@ -55,6 +55,11 @@ final class Lines implements Progress.Listener {
         clear();
     }
 
+    void note(Path file, String words) {
+        clear();
+        System.err.println(file + ": " + words);
+    }
+
     /** @return false, for whoever counts what was read */
     boolean unread(Path file, String reason) {
         clear();

@@ -1,26 +1,35 @@
 package lectomen.local;
 
+import java.io.BufferedOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import java.nio.file.StandardCopyOption;
+import java.time.Instant;
 import java.util.List;
-import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.concurrent.Callable;
-import java.util.stream.Collectors;
+import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.Converter;
+import lectomen.engine.convert.Form;
+import lectomen.engine.convert.Made;
 import lectomen.engine.convert.Source;
+import lectomen.engine.ocr.Languages;
+import lectomen.engine.ocr.PageChoice;
+import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Reading;
-import lectomen.engine.page.Word;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.transcript.Transcript;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Reads the text of files: what a PDF or a text file says itself, and what pictures of pages show. */
 @Command(
@@ -30,86 +39,179 @@ import tools.jackson.databind.json.JsonMapper;
         footerHeading = "%nExamples:%n",
         footer = {
             "  lectomen read certificate.tif",
-            "  lectomen read scan.pdf --as json",
+            "  lectomen read scan.pdf --as json --pages 1-2",
+            "  lectomen read *.tif --as pdf --out searchable",
             "",
             "Exit codes: 0 all read; 1 some files can't be read; 2 wrong words."
         })
 final class ReadCommand implements Callable<Integer> {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
+    /** A page in work takes about so much memory. */
+    private static final long BYTES_A_PAGE = 200_000_000;
 
-    /** How the text is told. */
-    enum As {
-        TEXT,
-        JSON
-    }
+    private static final double HARDLY_READ = 0.6;
+    private static final String PDF = "pdf";
 
     @Parameters(arity = "1..*", paramLabel = "FILE", description = "PDF files, pictures, text files.")
     private List<Path> files = List.of();
 
     @Option(
             names = "--as",
-            paramLabel = "text|json",
-            description = "Lines of text (default), or each word with its box in points and how sure it is.")
-    private As as = As.TEXT;
+            paramLabel = "FORM",
+            description = "text (default); json, with each word's box, how sure it is and what it may be instead;"
+                    + " hocr; alto; or pdf, the file itself with its words invisibly on it.")
+    private String as = "text";
+
+    @Option(
+            names = "--out",
+            paramLabel = "DIR",
+            description =
+                    "Put what is read into files there, named as they are; made if it is not there. Without it, text goes"
+                            + " to standard output, and a PDF beside its file.")
+    private @Nullable Path out;
+
+    @Option(
+            names = "--language",
+            split = ",",
+            paramLabel = "CODE",
+            description = "Expect the letters of these languages: da, de, en, es, fr, it, nl, pt, sv (default: all).")
+    private List<String> languages = List.of();
+
+    @Option(names = "--care", paramLabel = "WORD", description = "quick, usual (default) or careful.")
+    private String care = "usual";
+
+    @Option(names = "--pages", paramLabel = "PAGES", description = "Such as 1, 1-3, 2-last, last (default: all).")
+    private String pages = "all";
+
+    @Option(
+            names = "--keep",
+            paramLabel = "WORD",
+            description = "Which text of a PDF's own is kept on pages that are pictures: good (default), all or none.")
+    private String keep = "good";
+
+    @Option(
+            names = "--cores",
+            paramLabel = "N",
+            description = "Read so many pages at once (default: as many as cores).")
+    private int cores;
+
+    @Option(names = "--replace", description = "Replace files that have the name already.")
+    private boolean replace;
+
+    @CommandLine.Spec
+    private CommandLine.Model.@Nullable CommandSpec spec;
+
+    private RuntimeException wrong(String words) {
+        return new CommandLine.ParameterException(Objects.requireNonNull(spec).commandLine(), words);
+    }
 
     @Override
     public Integer call() throws IOException {
+        ReadingWish wish = wish();
+        Optional<Transcript.Form> form = Transcript.Form.findByWord(as);
+        if (form.isEmpty() && !as.equals(PDF)) {
+            throw wrong("--as is text, json, hocr, alto or pdf, not " + as);
+        }
+        if (out != null) {
+            Files.createDirectories(out);
+        }
         boolean bad = false;
         Lines lines = new Lines(files.size());
         for (Path file : files) {
             lines.begin(file);
-            bad |= !read(file, lines);
+            bad |= !one(file, form, wish, lines);
         }
         return bad ? LocalMain.SOME_FAILED : LocalMain.DONE;
     }
 
-    private boolean read(Path file, Lines lines) throws IOException {
+    /** False for a file that could not be read; it was told why. */
+    private boolean one(Path file, Optional<Transcript.Form> form, ReadingWish wish, Lines lines) throws IOException {
         if (!Files.isRegularFile(file)) {
             return lines.unread(file, Reason.of("file.gone").words());
         }
+        try {
+            return form.isPresent() ? read(file, form.get(), wish, lines) : searchable(file, wish, lines);
+        } catch (OutOfMemoryError e) {
+            return lines.unread(
+                    file,
+                    "It needs more memory than there is. Set LECTOMEN_LOCAL_MEMORY, such as to 2g, or say --cores 1.");
+        }
+    }
+
+    private ReadingWish wish() {
+        for (String language : languages) {
+            if (!Languages.known().contains(language)) {
+                throw wrong("--language is one of " + String.join(", ", Languages.known()) + ", not " + language);
+            }
+        }
+        if (cores < 0) {
+            throw wrong("--cores is from 1, not " + cores);
+        }
+        int most = (int) Math.max(1, Runtime.getRuntime().maxMemory() / BYTES_A_PAGE);
+        int wanted = cores > 0 ? cores : Runtime.getRuntime().availableProcessors();
+        return new ReadingWish(
+                languages,
+                ReadingWish.Care.findByWord(care)
+                        .orElseThrow(() -> wrong("--care is quick, usual or careful, not " + care)),
+                PageChoice.find(pages)
+                        .orElseThrow(() -> wrong("--pages is such as 1, 1-3, 2-last or last, not " + pages)),
+                ReadingWish.Layer.findByWord(keep).orElseThrow(() -> wrong("--keep is good, all or none, not " + keep)),
+                Math.min(wanted, most));
+    }
+
+    private boolean read(Path file, Transcript.Form form, ReadingWish wish, Lines lines) throws IOException {
         Source source = Sources.of(file);
-        Reading reading = DocumentReader.read(file, source.type(), "lectomen read", lines);
+        Reading reading = DocumentReader.read(file, source.type(), wish, "lectomen read", lines);
         if (reading instanceof Reading.Unreadable unreadable) {
             return lines.unread(file, unreadable.reason().words());
         }
         lines.end();
         DocumentText text = ((Reading.Read) reading).text();
-        if (as == As.JSON) {
-            System.out.println(JSON.writeValueAsString(json(file, text)));
-        } else {
-            for (Page page : text.pages()) {
-                page.lines()
-                        .forEach(line -> System.out.println(
-                                line.words().stream().map(Word::text).collect(Collectors.joining(" "))));
-                System.out.println();
+        for (Page page : text.pages()) {
+            if (page.confidence() < HARDLY_READ) {
+                lines.note(file, "page " + page.number() + " could hardly be read");
             }
         }
+        if (out == null) {
+            Transcript.write(text, source.name(), form, System.out);
+            return true;
+        }
+        Path target = out.resolve(Scratch.stem(file) + "." + form.ending());
+        if (Files.exists(target) && !replace) {
+            return lines.unread(file, target + " is there already; say --replace, or --out DIR.");
+        }
+        try (OutputStream to = new BufferedOutputStream(Files.newOutputStream(target))) {
+            Transcript.write(text, source.name(), form, to);
+        }
+        lines.done(file, List.of(target), List.of());
         return true;
     }
 
-    private static Map<String, Object> json(Path file, DocumentText text) {
-        List<Map<String, Object>> pages = new ArrayList<>();
-        for (Page page : text.pages()) {
-            List<Map<String, Object>> words = new ArrayList<>();
-            for (Line line : page.lines()) {
-                for (Word word : line.words()) {
-                    Map<String, Object> one = new LinkedHashMap<>();
-                    one.put("text", word.text());
-                    one.put("confidence", Math.round(word.confidence() * 1_000) / 1_000.0);
-                    one.put("box", word.box());
-                    words.add(one);
-                }
-            }
-            Map<String, Object> one = new LinkedHashMap<>();
-            one.put("page", page.number());
-            one.put("width", page.width());
-            one.put("height", page.height());
-            one.put("words", words);
-            pages.add(one);
+    private boolean searchable(Path file, ReadingWish wish, Lines lines) throws IOException {
+        Path folder = out != null
+                ? out
+                : Objects.requireNonNullElse(file.toAbsolutePath().getParent(), Path.of("."));
+        Path target = folder.resolve(
+                Scratch.stem(file) + (out == null && String.valueOf(file).endsWith(".pdf") ? " read.pdf" : ".pdf"));
+        if (Files.exists(target) && !replace) {
+            return lines.unread(file, target + " is there already; say --replace, or --out DIR.");
         }
-        Map<String, Object> all = new LinkedHashMap<>();
-        all.put("file", file.toString());
-        all.put("pages", pages);
-        return all;
+        Path scratch = Files.createTempDirectory("lectomen-read-");
+        try {
+            Source source = Sources.of(file);
+            Made made = new Converter(scratch, source, Instant.now(), lines)
+                    .convert(source, Conversion.to(Form.PDF).readBy(wish));
+            if (made instanceof Made.Failed failed) {
+                return lines.unread(file, failed.reasons().get(0).words());
+            }
+            Made.Files result = (Made.Files) made;
+            Files.copy(result.files().get(0), target, StandardCopyOption.REPLACE_EXISTING);
+            lines.done(
+                    file,
+                    List.of(target),
+                    result.notes().stream().map(Reason::words).toList());
+            return true;
+        } finally {
+            Scratch.remove(scratch);
+        }
     }
 }

@@ -2,6 +2,7 @@ package lectomen.engine.convert;
 
 import java.util.List;
 import java.util.Optional;
+import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.pdf.write.DocumentDetails;
 import lectomen.engine.pdf.write.PageLook;
 
@@ -12,6 +13,7 @@ import lectomen.engine.pdf.write.PageLook;
  * @param details what the result says of itself, over what the document says
  * @param attachOriginal whether a PDF or PDF/A-3b carries the document as it came
  * @param searchable whether the text of pictures is read and lies invisibly on them
+ * @param reading how it is read then
  */
 public record Conversion(
         Form form,
@@ -20,7 +22,8 @@ public record Conversion(
         IfNotPossible ifNotPossible,
         Saying details,
         boolean attachOriginal,
-        boolean searchable) {
+        boolean searchable,
+        ReadingWish reading) {
     public static final int USUAL_DOTS = 300;
 
     /** One whose pictures are not read. */
@@ -31,17 +34,22 @@ public record Conversion(
             IfNotPossible ifNotPossible,
             Saying details,
             boolean attachOriginal) {
-        this(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, false);
+        this(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, false, ReadingWish.USUAL);
     }
 
     /** The same with other things said of the result. */
     public Conversion with(Saying other) {
-        return new Conversion(form, look, dotsPerInch, ifNotPossible, other, attachOriginal, searchable);
+        return new Conversion(form, look, dotsPerInch, ifNotPossible, other, attachOriginal, searchable, reading);
     }
 
-    /** The same with the text of pictures read, or not. */
+    /** The same with the text of pictures read, in the usual way, or not. */
     public Conversion searchable(boolean read) {
-        return new Conversion(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, read);
+        return new Conversion(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, read, reading);
+    }
+
+    /** The same with the text of pictures read. */
+    public Conversion readBy(ReadingWish wish) {
+        return new Conversion(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, true, wish);
     }
 
     /** The usual way to a form. */

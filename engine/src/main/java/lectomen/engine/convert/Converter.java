@@ -14,15 +14,21 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.PictureFile;
 import lectomen.engine.ocr.PictureTextReader;
+import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.page.Page;
 import lectomen.engine.pdf.PageDrawing;
+import lectomen.engine.pdf.PdfReader;
 import lectomen.engine.pdf.archive.PdfArchiver;
+import lectomen.engine.pdf.write.AddedText;
 import lectomen.engine.pdf.write.Attachments;
 import lectomen.engine.pdf.write.DocumentDetails;
 import lectomen.engine.pdf.write.PdfOut;
 import lectomen.engine.pdf.write.PdfTarget;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 
 /**
  * Converts documents: pictures of pages and PDF files, to PDF, PDF/A, TIFF, PNG or JPEG. Pages are worked on one by one; memory does
@@ -131,8 +137,10 @@ public final class Converter {
             for (int number = 1; number <= count(pictures); number++) {
                 listener.at(new Progress("converting pages", number - 1, count(pictures)));
                 try {
-                    Optional<Page> words = wanted.searchable()
-                            ? Optional.of(PictureTextReader.readPage(pictures, number))
+                    boolean read =
+                            wanted.searchable() && wanted.reading().pages().has(number, count(pictures));
+                    Optional<Page> words = read
+                            ? Optional.of(PictureTextReader.readPage(pictures, number, wanted.reading()))
                             : Optional.empty();
                     pdf.add(pictures, number, words);
                 } catch (IOException e) {
@@ -158,7 +166,35 @@ public final class Converter {
         return new Made.Files(List.of(file), FileType.PDF, notes);
     }
 
-    private Made pdfToPdf(Source source, Conversion wanted, PdfTarget target) throws IOException {
+    /** The PDF with the words of its pictures on it; the same where there is nothing to read. */
+    private Source searchable(Source source, ReadingWish wish) throws IOException {
+        try (PDDocument document = Loader.loadPDF(source.file().toFile())) {
+            List<Page> read = PdfReader.readPictures(document, wish, listener);
+            if (read.isEmpty()) {
+                return source;
+            }
+            AddedText text = new AddedText(document);
+            for (Page page : read) {
+                text.add(page.number(), page);
+            }
+            Path file = place("pdf");
+            document.save(file.toFile());
+            return new Source(file, FileType.PDF, source.name());
+        }
+    }
+
+    private Made pdfToPdf(Source came, Conversion wanted, PdfTarget target) throws IOException {
+        Source source;
+        try {
+            source = wanted.searchable() ? searchable(came, wanted.reading()) : came;
+        } catch (InvalidPasswordException e) {
+            return Made.Failed.of(Reason.of("pdf.password"));
+        } catch (IOException | RuntimeException e) {
+            return Made.Failed.of(Reason.of("pdf.broken", "problem", Pictures.problem(e)));
+        }
+        if (!target.isArchive() && wanted.details().isEmpty() && !source.file().equals(came.file())) {
+            return new Made.Files(List.of(source.file()), FileType.PDF, List.of());
+        }
         if (!target.isArchive() && wanted.details().isEmpty()) {
             return new Made.Files(List.of(source.file()), FileType.PDF, List.of(Reason.of("convert.is-already")));
         }

@@ -50,8 +50,18 @@ record Candidate(Optional<Page> page, List<Word> words, String raw, String metho
         return words.isEmpty() ? NOWHERE : Box.around(words, Word::box);
     }
 
-    FieldValue value(FieldSpec field, String value, String how) {
-        double confidence = words.stream().mapToDouble(Word::confidence).reduce(sureness, Math::min);
+    /** How likely its words are read right, by the least sure of them. */
+    double read() {
+        return words.stream().mapToDouble(Word::confidence).reduce(1, Math::min);
+    }
+
+    /** With other readings of its words. */
+    Candidate with(List<Word> other) {
+        return new Candidate(page, other, text(other), method, sureness);
+    }
+
+    /** @param read how likely its words are read right */
+    FieldValue value(FieldSpec field, String value, String how, double read) {
         String said = how.isEmpty() ? method : method + ", " + how;
         return new FieldValue(
                 field.name(),
@@ -62,7 +72,7 @@ record Candidate(Optional<Page> page, List<Word> words, String raw, String metho
                 page.map(on -> on.asItCame(box())).orElse(box()),
                 page.map(Page::unit).orElse(Page.Unit.POINT),
                 said,
-                confidence);
+                Math.min(sureness, read));
     }
 
     /** The part that the pattern finds first. */

@@ -1,13 +1,16 @@
 package lectomen.engine.extract;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Iterator;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import lectomen.engine.data.Hit;
 import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.DocumentText;
@@ -51,8 +54,23 @@ public final class FieldFinder {
         return new FieldFinder(all, new Known(Map.of(), text, Lookups.NONE), locale).find(field);
     }
 
-    /** A candidate with its value in the spelling of the field's type. */
-    private record Read(Candidate candidate, String value) {}
+    /**
+     * A candidate with its value in the spelling of the field's type.
+     *
+     * @param sure how likely its words are read right
+     * @param how empty unless another reading of them was taken
+     */
+    private record Read(Candidate candidate, String value, double sure, String how) {
+        Read(Candidate candidate, String value) {
+            this(candidate, value, candidate.read(), "");
+        }
+
+        FieldValue as(FieldSpec field, String kept, String changed) {
+            String both = String.join(
+                    ", ", Stream.of(how, changed).filter(one -> !one.isEmpty()).toList());
+            return candidate.value(field, kept, both, sure);
+        }
+    }
 
     /**
      * Looks for one field.
@@ -66,9 +84,13 @@ public final class FieldFinder {
             Iterator<Candidate> candidates = candidates(field, extractor);
             while (candidates.hasNext() && (read.isEmpty() || field.take() != FieldSpec.Take.FIRST)) {
                 Candidate candidate = candidates.next();
-                Optional<String> value = field.type().read(candidate.raw(), field.form(), locale);
-                value.ifPresent(found -> read.add(new Read(candidate, found)));
-                unreadable = unreadable == null && value.isEmpty() ? candidate : unreadable;
+                Optional<Read> value = OtherReadings.has(candidate.words())
+                        ? likeliest(field, extractor, candidate)
+                        : read(field, extractor, candidate);
+                value.ifPresent(read::add);
+                if (unreadable == null && value.isEmpty()) {
+                    unreadable = narrowed(field, extractor, candidate).orElse(null);
+                }
             }
             if (!read.isEmpty()) {
                 return taken(field, read);
@@ -109,7 +131,7 @@ public final class FieldFinder {
             values.add(((Checks.Verdict.Good) verdict).value());
         }
         String joined = String.join(FieldType.LIST_MARK, values);
-        return new FieldResult.Found(read.get(0).candidate().value(field, joined, ""));
+        return new FieldResult.Found(read.get(0).as(field, joined, ""));
     }
 
     private FieldResult checked(FieldSpec field, Read read) {
@@ -118,7 +140,7 @@ public final class FieldFinder {
             return failed(field, read, bad.problem());
         }
         Checks.Verdict.Good good = (Checks.Verdict.Good) verdict;
-        return new FieldResult.Found(read.candidate().value(field, good.value(), good.how()));
+        return new FieldResult.Found(read.as(field, good.value(), good.how()));
     }
 
     /** A value that fails its check stops the document, whether the field is required or not: it is there, and it is wrong. */
@@ -138,23 +160,82 @@ public final class FieldFinder {
                         field.checks().say()));
     }
 
-    /** What an extractor offers, in the order in which it counts. */
-    private Iterator<Candidate> candidates(FieldSpec field, Extractor extractor) {
-        boolean patternIsUsed = extractor instanceof FieldSpec.Place place
-                && (place.where() == FieldSpec.Where.ANYWHERE || place.where() == FieldSpec.Where.NEAR);
-        Iterator<Candidate> offered = offered(field, extractor);
-        if (patternIsUsed || field.pattern().isEmpty()) {
-            return offered;
-        }
-        List<Candidate> narrowed = new ArrayList<>();
-        offered.forEachRemaining(
-                candidate -> candidate.narrowed(field.pattern().get()).ifPresent(narrowed::add));
-        return narrowed.iterator();
+    /** The part of a candidate that counts. */
+    private static Optional<Candidate> narrowed(FieldSpec field, Extractor extractor, Candidate candidate) {
+        return field.pattern().isEmpty() || usesPattern(extractor)
+                ? Optional.of(candidate)
+                : candidate.narrowed(field.pattern().get());
     }
 
-    private Iterator<Candidate> offered(FieldSpec field, Extractor extractor) {
+    /** Whether it offers only what the pattern matches. */
+    private static boolean usesPattern(Extractor extractor) {
+        return extractor instanceof FieldSpec.Place place
+                && (place.where() == FieldSpec.Where.ANYWHERE || place.where() == FieldSpec.Where.NEAR);
+    }
+
+    private Optional<Read> read(FieldSpec field, Extractor extractor, Candidate candidate) {
+        return narrowed(field, extractor, candidate)
+                .flatMap(part ->
+                        field.type().read(part.raw(), field.form(), locale).map(value -> new Read(part, value)));
+    }
+
+    /**
+     * The value that the likeliest readings of doubtful words have in common, among those that fit the field. It is as sure as its
+     * share of all that fit, and of what was not even thought of.
+     */
+    private Optional<Read> likeliest(FieldSpec field, Extractor extractor, Candidate offered) {
+        List<OtherReadings.Combination> all = OtherReadings.of(offered.words());
+        Map<String, Double> shares = new LinkedHashMap<>();
+        Map<String, Read> firsts = new LinkedHashMap<>();
+        double thoughtOf = 0;
+        double fitting = 0;
+        for (OtherReadings.Combination combination : all) {
+            thoughtOf += combination.share();
+            Candidate candidate = offered.with(combination.words());
+            Optional<Read> read = usesPattern(extractor) && field.pattern().isPresent()
+                    ? candidate.narrowed(field.pattern().get()).flatMap(part -> read(field, extractor, part))
+                    : read(field, extractor, candidate);
+            if (read.isPresent() && fits(field, read.get().value())) {
+                fitting += combination.share();
+                shares.merge(read.get().value(), combination.share(), Double::sum);
+                firsts.putIfAbsent(read.get().value(), read.get());
+            }
+        }
+        if (shares.isEmpty()) {
+            return read(field, extractor, offered);
+        }
+        String best =
+                Collections.max(shares.entrySet(), Map.Entry.comparingByValue()).getKey();
+        Read first = firsts.get(best);
+        double sure = shares.get(best) / (fitting + Math.max(0, 1 - thoughtOf));
+        boolean asItStands = offered.raw().contains(first.candidate().raw());
+        String how = asItStands ? "" : "read as \"" + Candidate.text(offered.words()) + "\" at first";
+        return Optional.of(new Read(first.candidate(), first.value(), sure, how));
+    }
+
+    /** Whether a value is one of those that the field knows. */
+    private boolean fits(FieldSpec field, String value) {
+        Checks checks = field.checks();
+        boolean limited = checks.lookup().isPresent()
+                || checks.form().isPresent()
+                || !checks.oneOf().isEmpty();
+        return !limited || checks.check(value, field.type(), known.lookups()) instanceof Checks.Verdict.Good;
+    }
+
+    /** What an extractor offers, in the order in which it counts. */
+    private Iterator<Candidate> candidates(FieldSpec field, Extractor extractor) {
+        Iterator<Candidate> offered = offered(field, extractor, known.text());
+        if (offered.hasNext() || !usesPattern(extractor)) {
+            return offered;
+        }
+        DocumentText otherwise =
+                OtherReadings.matching(known.text(), field.pattern().orElseThrow());
+        return offered(field, extractor, otherwise);
+    }
+
+    private Iterator<Candidate> offered(FieldSpec field, Extractor extractor, DocumentText text) {
         if (extractor instanceof FieldSpec.Place place) {
-            return new LabelPlaces(known.text(), allLabels).find(place, field.pattern());
+            return new LabelPlaces(text, allLabels).find(place, field.pattern());
         } else if (extractor instanceof Extractor.Zone zone) {
             return Zones.find(known.text(), zone).stream().iterator();
         } else if (extractor instanceof Extractor.Column column) {

@@ -123,12 +123,17 @@ public final class PageLayout {
      * <p>Each column is moved by how far the line has sunk there, between points along the straight line from one to the next.
      */
     public BufferedImage picture(LineSpot spot) {
+        return picture(spot, 0);
+    }
+
+    /** @param lower by how much of its height the picture begins lower */
+    public BufferedImage picture(LineSpot spot, double lower) {
         Sheet of = spot.turn() == LineSpot.Turn.LEVEL ? sheet : turnedSheet;
         int margin = (int) Math.max(1, Math.round(MARGIN * spot.height()));
         int side = side(spot);
         int left = spot.left() - side;
         int width = spot.right() + side - left;
-        double top = spot.top() - margin;
+        double top = spot.top() - margin + lower * spot.height();
         int height = (int) Math.max(3, Math.round(spot.height() + 2 * margin));
         BufferedImage picture = Points.empty(width, height, Ink.GREY);
         byte[] to = Points.bytes(picture);
@@ -137,13 +142,13 @@ public final class PageLayout {
             int fromX = Math.max(0, Math.min(of.width() - 1, left + x));
             double begin = top + spot.sunkAt(left + x);
             int row = (int) Math.floor(begin);
-            int lower = (int) Math.round((begin - row) * 256);
+            int next = (int) Math.round((begin - row) * 256);
             int toX = onHead ? width - 1 - x : x;
             for (int y = 0; y < height; y++) {
                 int one = of.greyAt(clamped(row + y, of.height()) * of.width() + fromX);
-                int next = of.greyAt(clamped(row + y + 1, of.height()) * of.width() + fromX);
+                int two = of.greyAt(clamped(row + y + 1, of.height()) * of.width() + fromX);
                 int toY = onHead ? height - 1 - y : y;
-                to[toY * width + toX] = (byte) ((one * (256 - lower) + next * lower + 128) >> 8);
+                to[toY * width + toX] = (byte) ((one * (256 - next) + two * next + 128) >> 8);
             }
         }
         return picture;

@@ -2,7 +2,6 @@ package lectomen.engine.layout;
 
 import java.util.ArrayList;
 import java.util.List;
-import lectomen.engine.prepare.InkMask;
 
 /**
  * Ruled lines, taken off a page: frames, the rules of tables, underlines.
@@ -219,14 +218,5 @@ final class Rules {
             }
         }
         return turned;
-    }
-
-    /** A page of ink alone, for tests. */
-    static Sheet sheet(InkMask mask, double dotsPerInch) {
-        byte[] grey = new byte[mask.dark().length];
-        for (int i = 0; i < grey.length; i++) {
-            grey[i] = (byte) (mask.dark()[i] != 0 ? 0 : 255);
-        }
-        return new Sheet(grey, mask, dotsPerInch);
     }
 }

@@ -281,7 +281,7 @@ final class TextLines {
             return edges[0];
         }
         double height = median(letters);
-        return Math.max(edges[0], edges[edges.length / 10] - 0.45 * height);
+        return Math.max(edges[0], edges[edges.length / 10] - 0.6 * height);
     }
 
     /** Of the feet of its letters, by least squares; tails that hang below are left out again and again. */

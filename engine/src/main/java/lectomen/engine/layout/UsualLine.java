@@ -46,6 +46,11 @@ final class UsualLine {
         return values.stream().sorted().skip(values.size() / 2).findFirst().orElse(0.0);
     }
 
+    /** The largest, but for a few that have caught something themselves. */
+    private static double most(List<Double> values) {
+        return values.stream().sorted().skip(values.size() * 4L / 5).findFirst().orElse(0.0);
+    }
+
     LineSpot cutBack(LineSpot spot) {
         double letter = letter(spot);
         List<Measure> alike = lines.stream()
@@ -55,8 +60,8 @@ final class UsualLine {
             return spot;
         }
         double feet = feet(spot);
-        double above = FURTHER * middle(alike.stream().map(Measure::above).toList());
-        double below = FURTHER * middle(alike.stream().map(Measure::below).toList());
+        double above = FURTHER * most(alike.stream().map(Measure::above).toList());
+        double below = FURTHER * most(alike.stream().map(Measure::below).toList());
         double top = Math.max(spot.top(), feet - above);
         double bottom = Math.min(spot.bottom(), feet + below);
         return bottom - top < letter ? spot : spot.between(top, bottom);

@@ -64,6 +64,11 @@ final class LineNet {
         return alphabet.indexOf(sign) + 1;
     }
 
+    /** How many classes there are, with the one for none. */
+    int classes() {
+        return alphabet.length() + 1;
+    }
+
     /** The sign of a class; class 0 is none. */
     char sign(int kind) {
         return alphabet.charAt(kind - 1);

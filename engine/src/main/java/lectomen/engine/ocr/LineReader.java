@@ -33,17 +33,20 @@ final class LineReader {
     private final Steps steps;
     private final LineNet net;
     private final Following following;
+    private final boolean quick;
     private final int blank;
 
-    private LineReader(Steps steps, LineNet net, Following following) {
+    private LineReader(Steps steps, LineNet net, Following following, boolean quick) {
         this.steps = steps;
+        this.quick = quick;
         this.net = net;
         this.following = following;
         this.blank = net.kind(' ');
     }
 
-    static List<Read> read(Steps steps, LineNet net, Following following) {
-        return new LineReader(steps, net, following).words();
+    /** @param quick each sign as it looks best */
+    static List<Read> read(Steps steps, LineNet net, Following following, boolean quick) {
+        return new LineReader(steps, net, following, quick).words();
     }
 
     private List<Read> words() {
@@ -73,7 +76,7 @@ final class LineReader {
             }
             last = best;
         }
-        if (clear) {
+        if (clear || quick) {
             int[] text = kinds.stream().mapToInt(Integer::intValue).toArray();
             split(new Beam.Found(text, share(from, to)), List.of(), from, to, words);
             return;

@@ -5,6 +5,7 @@ import java.util.List;
 import lectomen.engine.image.Ink;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Points;
+import lectomen.engine.image.Turn;
 import lectomen.engine.layout.LineSpot;
 import lectomen.engine.layout.PageLayout;
 import lectomen.engine.page.Box;
@@ -12,8 +13,10 @@ import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 import lectomen.engine.prepare.InkMask;
+import lectomen.engine.prepare.Letters;
 import lectomen.engine.prepare.PageInk;
 import lectomen.engine.prepare.Straightening;
+import lectomen.engine.prepare.Upright;
 
 /**
  * Reads the text of a page that is a picture. A page that leans is set level for reading, and the boxes of its words are those of the
@@ -26,29 +29,66 @@ public final class PageTextReader {
     /** The same for pieces of one or two signs. */
     private static final double LEAST_SURE_OF_FEW = 0.6;
 
+    /** A page that is less sure may lie on its side or head. */
+    private static final double UPRIGHT_IF_SURE = 0.6;
+
+    private static final int ENOUGH_LETTERS = 40;
+    /** Lines that are surer are not looked at again. */
+    private static final double SURE = 0.97;
+
+    private static final double LOWER = 0.05;
+    private static final double QUARTER = 90;
+
     private final PagePixels page;
     private final PageLayout layout;
+    private final ReadingWish wish;
     private final LineNet net;
     private final Following following;
 
-    private PageTextReader(PagePixels page, PageLayout layout, LineNet net, Following following) {
+    private PageTextReader(PagePixels page, PageLayout layout, ReadingWish wish) {
         this.page = page;
         this.layout = layout;
-        this.net = net;
-        this.following = following;
+        this.wish = wish;
+        this.net = LineNet.get();
+        this.following = Languages.following(wish.languages(), net);
     }
 
     /** @param number of the page; boxes are in points from its top left */
-    public static Page read(PagePixels page, int number) {
+    public static Page read(PagePixels page, int number, ReadingWish wish) {
         PagePixels square = page.square();
-        PagePixels grey = square.with(Points.as(Ink.GREY, square.image()));
         InkMask mask = PageInk.of(square);
+        Page read = level(square, mask, number, wish);
+        boolean doubtful = Letters.of(mask, square.dotsPerInchX()).letters().size() >= ENOUGH_LETTERS
+                && sureness(words(read)) < UPRIGHT_IF_SURE;
+        int quarters = doubtful ? Upright.quarters(mask, square.dotsPerInchX()) : 0;
+        if (quarters == 0) {
+            return read;
+        }
+        PagePixels turned = square.with(Turn.ofQuarters(quarters).applied(square.image()));
+        Page other = level(turned, PageInk.of(turned), number, wish);
+        return sureness(words(other)) > sureness(words(read))
+                ? new Page(
+                        number,
+                        other.width(),
+                        other.height(),
+                        other.unit(),
+                        other.lines(),
+                        other.lean() - QUARTER * quarters)
+                : read;
+    }
+
+    private static Page level(PagePixels square, InkMask mask, int number, ReadingWish wish) {
+        PagePixels grey = square.with(Points.as(Ink.GREY, square.image()));
         Straightening straightening = Straightening.of(mask, square.dotsPerInchX());
         PagePixels straight = straightening.isNeeded() ? straightening.apply(grey) : square;
-        InkMask ink = straightening.isNeeded() ? PageInk.of(straight) : mask;
+        InkMask ink = straightening.isNeeded() ? PageInk.of(straight) : mask.copy();
         PageLayout layout = PageLayout.of(straight, ink);
-        PageTextReader reader = new PageTextReader(straight, layout, LineNet.get(), Language.get());
-        return reader.read(number, page.pageWidth(), page.pageHeight(), straightening.degrees());
+        return new PageTextReader(straight, layout, wish)
+                .read(number, square.pageWidth(), square.pageHeight(), straightening.degrees());
+    }
+
+    private static List<Word> words(Page page) {
+        return page.lines().stream().flatMap(line -> line.words().stream()).toList();
     }
 
     private Page read(int number, double width, double height, double lean) {
@@ -93,9 +133,24 @@ public final class PageTextReader {
 
     private List<Word> read(LineSpot spot) {
         LineCut cut = LineCut.of(layout.picture(spot));
-        Steps steps = Steps.ofWeights(net.read(cut.points(), cut.width()));
+        Steps steps = steps(cut);
+        List<Word> words = words(steps, spot, cut);
+        if (wish.care() == ReadingWish.Care.CAREFUL && sureness(words) < SURE) {
+            Steps above = steps(LineCut.of(layout.picture(spot, -LOWER)));
+            Steps below = steps(LineCut.of(layout.picture(spot, LOWER)));
+            return words(Steps.meanOf(steps, above, below), spot, cut);
+        }
+        return words;
+    }
+
+    private Steps steps(LineCut cut) {
+        return Steps.ofWeights(net.read(cut.points(), cut.width()));
+    }
+
+    private List<Word> words(Steps steps, LineSpot spot, LineCut cut) {
         List<Word> words = new ArrayList<>();
-        for (LineReader.Read read : LineReader.read(steps, net, following)) {
+        boolean quick = wish.care() == ReadingWish.Care.QUICK;
+        for (LineReader.Read read : LineReader.read(steps, net, following, quick)) {
             words.add(word(read, spot, cut));
         }
         return words;

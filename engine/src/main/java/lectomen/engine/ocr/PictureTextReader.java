@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.Future;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.PictureFile;
@@ -23,31 +24,37 @@ public final class PictureTextReader {
     private PictureTextReader() {}
 
     /** @throws IOException if the file's bytes can't be had; a broken picture is {@link Reading.Unreadable} */
-    public static Reading read(Path file, FileType type, Progress.Listener listener) throws IOException {
+    public static Reading read(Path file, FileType type, ReadingWish wish, Progress.Listener listener)
+            throws IOException {
         PictureFile.Opening opening = PictureFile.open(file, type);
         if (opening instanceof PictureFile.Opening.Refused refused) {
             return new Reading.Unreadable(refused.reason());
         }
-        try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file()) {
-            List<Page> pages = new ArrayList<>();
+        try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file();
+                PagesAtOnce atOnce = new PagesAtOnce(wish)) {
+            List<Future<Page>> pages = new ArrayList<>();
             int count = pictures.pages().size();
             for (int number = 1; number <= count; number++) {
                 listener.at(new Progress("reading pages", number - 1, count));
+                if (!wish.pages().has(number, count)) {
+                    continue;
+                }
                 try {
-                    pages.add(readPage(pictures, number));
+                    pages.add(atOnce.read(page(pictures, number), number));
                 } catch (IOException e) {
                     String problem = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
                     return new Reading.Unreadable(
                             Reason.of("picture.page-broken", "page", Integer.toString(number), "problem", problem));
                 }
             }
-            return new Reading.Read(new DocumentText(pages, List.of(), Map.of()));
+            return new Reading.Read(
+                    new DocumentText(pages.stream().map(PagesAtOnce::page).toList(), List.of(), Map.of()));
         }
     }
 
     /** One page. @throws IOException if it is broken */
-    public static Page readPage(PictureFile pictures, int number) throws IOException {
-        return PageTextReader.read(page(pictures, number), number);
+    public static Page readPage(PictureFile pictures, int number, ReadingWish wish) throws IOException {
+        return PageTextReader.read(page(pictures, number), number, wish);
     }
 
     private static PagePixels page(PictureFile pictures, int number) throws IOException {

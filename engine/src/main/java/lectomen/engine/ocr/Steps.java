@@ -27,6 +27,21 @@ record Steps(float[][] logs) {
         return new Steps(weights);
     }
 
+    /** The mean of several looks at one line, of the logarithms. */
+    static Steps meanOf(Steps... looks) {
+        int count = looks[0].count();
+        float[][] mean = new float[count][];
+        for (int step = 0; step < count; step++) {
+            mean[step] = new float[looks[0].logs[step].length];
+            for (Steps look : looks) {
+                for (int kind = 0; kind < mean[step].length; kind++) {
+                    mean[step][kind] += look.logs[step][kind] / looks.length;
+                }
+            }
+        }
+        return ofWeights(mean);
+    }
+
     int count() {
         return logs.length;
     }

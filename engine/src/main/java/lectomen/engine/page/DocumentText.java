@@ -17,6 +17,9 @@ import org.jspecify.annotations.Nullable;
 public final class DocumentText {
     private static final Pattern DIVIDED = Pattern.compile("(\\p{Ll})[-\u2010\u00ad]\\s*\n\\s*(?=\\p{Ll})");
 
+    /** A page whose signs are less likely right, on average, could hardly be read. */
+    private static final double HARDLY_READ = 0.6;
+
     private static final String HYPHENS = "-\u2010\u00ad";
 
     private final List<Page> pages;
@@ -183,7 +186,24 @@ public final class DocumentText {
                 : " (the text layer of page "
                         + illegible.stream().map(String::valueOf).collect(Collectors.joining(", "))
                         + " is garbage and was not used)";
-        return range() + garbage;
+        String poor = pages.stream()
+                .filter(page -> page.confidence() < HARDLY_READ)
+                .map(page -> Integer.toString(page.number()))
+                .collect(Collectors.joining(", "));
+        return range() + garbage + (poor.isEmpty() ? "" : " (page " + poor + " could hardly be read)");
+    }
+
+    /** How many words there are. */
+    public long words() {
+        return pages.stream()
+                .flatMap(page -> page.lines().stream())
+                .mapToLong(line -> line.words().size())
+                .sum();
+    }
+
+    /** Of its pages, on average; 1 without any. */
+    public double confidence() {
+        return pages.stream().mapToDouble(Page::confidence).average().orElse(1);
     }
 
     private String range() {

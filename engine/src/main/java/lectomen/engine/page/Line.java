@@ -18,6 +18,19 @@ public record Line(List<Word> words, Box box) {
         return new Line(words, Box.around(words, Word::box));
     }
 
+    /** Whether it runs up or down the page: most of its words are higher than wide, though they have several letters. */
+    public boolean isTurned() {
+        int turned = 0;
+        int told = 0;
+        for (Word word : words) {
+            if (word.text().length() > 2) {
+                told++;
+                turned += word.box().height() > 1.2 * word.box().width() ? 1 : 0;
+            }
+        }
+        return turned * 2 > told;
+    }
+
     public String text() {
         return joined(words);
     }

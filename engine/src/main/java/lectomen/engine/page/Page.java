@@ -30,20 +30,42 @@ public record Page(int number, double width, double height, Unit unit, List<Line
         this(number, width, height, unit, lines, 0);
     }
 
-    /** Where a box of the level page lies on the page as it came: of the same size, its middle turned about the page's. */
+    /**
+     * Where a box lies on the page as it came: its middle turned about the page's, of the same size, or with its sides exchanged where
+     * the page lay on its side.
+     */
     public Box asItCame(Box box) {
         if (lean == 0) {
             return box;
         }
+        Point middle = pointAsItCame(box.centre(), box.middle());
+        double boxWidth = lay() ? box.height() : box.width();
+        double boxHeight = lay() ? box.width() : box.height();
+        return new Box(middle.x() - boxWidth / 2, middle.y() - boxHeight / 2, boxWidth, boxHeight);
+    }
+
+    /** Where a point of the level page lies on the page as it came. */
+    public Point pointAsItCame(double x, double y) {
         double cos = Math.cos(Math.toRadians(lean));
         double sin = Math.sin(Math.toRadians(lean));
-        double x = box.centre() - width / 2;
-        double y = box.middle() - height / 2;
-        return new Box(
-                width / 2 + x * cos - y * sin - box.width() / 2,
-                height / 2 + x * sin + y * cos - box.height() / 2,
-                box.width(),
-                box.height());
+        double away = x - width / 2;
+        double down = y - height / 2;
+        return new Point(widthAsItCame() / 2 + away * cos - down * sin, heightAsItCame() / 2 + away * sin + down * cos);
+    }
+
+    /** A place on a page, from its top left. */
+    public record Point(double x, double y) {}
+
+    private boolean lay() {
+        return Math.abs(Math.round(lean / 90)) % 2 == 1;
+    }
+
+    public double widthAsItCame() {
+        return lay() ? height : width;
+    }
+
+    public double heightAsItCame() {
+        return lay() ? width : height;
     }
 
     /** Makes a page of words in any order: words at one height that stand close together become a line. */
@@ -73,6 +95,30 @@ public record Page(int number, double width, double height, Unit unit, List<Line
             }
         }
         return rows;
+    }
+
+    /** Its lines in reading order: column by column where it has any, else all in one block; none on an empty page. */
+    public List<List<Line>> blocks() {
+        List<List<Line>> blocks = findColumns();
+        if (!blocks.isEmpty()) {
+            return blocks;
+        }
+        return lines.isEmpty()
+                ? List.of()
+                : List.of(rows().stream().flatMap(List::stream).toList());
+    }
+
+    /** How likely a sign of it is read right, on average over its words by their length; 1 for a page without words. */
+    public double confidence() {
+        double sure = 0;
+        int signs = 0;
+        for (Line line : lines) {
+            for (Word word : line.words()) {
+                sure += word.confidence() * word.text().length();
+                signs += word.text().length();
+            }
+        }
+        return signs == 0 ? 1 : sure / signs;
     }
 
     /** Its lines in the order of its columns, block by block; empty where it has none. */

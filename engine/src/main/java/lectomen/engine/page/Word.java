@@ -1,5 +1,6 @@
 package lectomen.engine.page;
 
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -33,6 +34,13 @@ public record Word(String text, Box box, double confidence, Doubts doubts) {
 
     public static Word certain(String text, Box box) {
         return new Word(text, box, 1.0);
+    }
+
+    /** The word with another of its readings, its own text among the others then. */
+    public Word readAs(Other other) {
+        List<Other> rest = new ArrayList<>(List.of(new Other(text, confidence)));
+        doubts.others().stream().filter(one -> !one.equals(other)).forEach(rest::add);
+        return new Word(other.text(), box, other.confidence(), new Doubts(List.of(), rest));
     }
 
     public Word at(Box other) {

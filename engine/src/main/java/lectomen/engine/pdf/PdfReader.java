@@ -8,10 +8,13 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Future;
 import lectomen.engine.image.Ink;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Points;
-import lectomen.engine.ocr.PageTextReader;
+import lectomen.engine.ocr.PagesAtOnce;
+import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Reading;
@@ -19,7 +22,6 @@ import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
-import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 import org.apache.pdfbox.rendering.ImageType;
@@ -44,6 +46,11 @@ public final class PdfReader {
      * @throws IOException if the file itself can't be read; a broken PDF is {@link Reading.Unreadable}
      */
     public static Reading read(Path file, Progress.Listener listener) throws IOException {
+        return read(file, ReadingWish.USUAL, listener);
+    }
+
+    /** @param wish how pages are read that are pictures */
+    public static Reading read(Path file, ReadingWish wish, Progress.Listener listener) throws IOException {
         if (!endsWithMark(file)) {
             return new Reading.Unreadable(Reason.of(
                     "pdf.truncated", "bytes", Long.toString(file.toFile().length())));
@@ -52,7 +59,7 @@ public final class PdfReader {
             if (document.getNumberOfPages() == 0) {
                 return new Reading.Unreadable(Reason.of("pdf.no-pages"));
             }
-            return read(document, listener);
+            return read(document, wish, listener);
         } catch (InvalidPasswordException e) {
             return new Reading.Unreadable(Reason.of("pdf.password"));
         } catch (IOException | RuntimeException e) {
@@ -60,42 +67,80 @@ public final class PdfReader {
         }
     }
 
-    private static Reading read(PDDocument document, Progress.Listener listener) throws IOException {
-        List<Page> pages = new ArrayList<>();
+    private static Reading read(PDDocument document, ReadingWish wish, Progress.Listener listener) throws IOException {
+        List<Future<Page>> pages = new ArrayList<>();
         List<Integer> illegible = new ArrayList<>();
         String garbage = "";
         PageWords words = new PageWords();
-        for (int number = 1; number <= document.getNumberOfPages(); number++) {
-            listener.at(new Progress("reading pages", number - 1, document.getNumberOfPages()));
-            Page page = words.read(document, number);
-            Legibility legibility = Legibility.of(page, words.glyphs(), words.glyphsWithoutLetter());
-            if (legibility.isGarbage()) {
-                illegible.add(number);
-                garbage = garbage.isEmpty() ? legibility.sample() : garbage;
-                page = Page.ofWords(number, page.width(), page.height(), page.unit(), List.of());
+        int count = document.getNumberOfPages();
+        try (PagesAtOnce atOnce = new PagesAtOnce(wish)) {
+            for (int number = 1; number <= count; number++) {
+                listener.at(new Progress("reading pages", number - 1, count));
+                if (!wish.pages().has(number, count)) {
+                    continue;
+                }
+                Page page = words.read(document, number);
+                Legibility legibility = Legibility.of(page, words.glyphs(), words.glyphsWithoutLetter());
+                boolean isGarbage = wish.layer() != ReadingWish.Layer.ALL && legibility.isGarbage();
+                Optional<ScannedPage> scan = findToRead(document, page, isGarbage, wish);
+                if (scan.isPresent()) {
+                    pages.add(atOnce.read(picture(document, number, scan.get()), number));
+                    continue;
+                }
+                if (isGarbage) {
+                    illegible.add(number);
+                    garbage = garbage.isEmpty() ? legibility.sample() : garbage;
+                    page = Page.ofWords(number, page.width(), page.height(), page.unit(), List.of());
+                }
+                pages.add(CompletableFuture.completedFuture(page));
             }
-            pages.add(page.lines().isEmpty() ? scanned(document, page) : page);
+            DocumentText text = new DocumentText(
+                    pages.stream().map(PagesAtOnce::page).toList(), illegible, PdfProperties.of(document));
+            return text.isBlank() && !illegible.isEmpty()
+                    ? new Reading.Unreadable(Reason.of(
+                            "text.garbage", "pages", new DocumentText(text.pages()).pageRange(), "sample", garbage))
+                    : new Reading.Read(text);
         }
-        DocumentText text = new DocumentText(pages, illegible, PdfProperties.of(document));
-        return text.isBlank() && !illegible.isEmpty()
-                ? new Reading.Unreadable(
-                        Reason.of("text.garbage", "pages", new DocumentText(pages).pageRange(), "sample", garbage))
-                : new Reading.Read(text);
     }
 
-    /** A page without text of its own may be the picture of one. */
-    private static Page scanned(PDDocument document, Page page) throws IOException {
-        PDPage source = document.getPage(page.number() - 1);
-        Optional<ScannedPage> scan = ScannedPage.find(source);
-        if (scan.isEmpty()) {
-            return page;
+    /** The picture that is to be read for a page, if there is one and its text is not kept. */
+    private static Optional<ScannedPage> findToRead(PDDocument document, Page page, boolean isGarbage, ReadingWish wish)
+            throws IOException {
+        boolean anew = page.lines().isEmpty() || isGarbage || wish.layer() == ReadingWish.Layer.NONE;
+        return anew ? ScannedPage.find(document.getPage(page.number() - 1)) : Optional.empty();
+    }
+
+    /** The words of those pages alone that are pictures and whose text is not kept. @throws IOException if it is broken */
+    public static List<Page> readPictures(PDDocument document, ReadingWish wish, Progress.Listener listener)
+            throws IOException {
+        List<Future<Page>> pages = new ArrayList<>();
+        PageWords words = new PageWords();
+        int count = document.getNumberOfPages();
+        try (PagesAtOnce atOnce = new PagesAtOnce(wish)) {
+            for (int number = 1; number <= count; number++) {
+                listener.at(new Progress("reading pages", number - 1, count));
+                Page page = words.read(document, number);
+                boolean isGarbage = wish.layer() != ReadingWish.Layer.ALL
+                        && Legibility.of(page, words.glyphs(), words.glyphsWithoutLetter())
+                                .isGarbage();
+                Optional<ScannedPage> scan = wish.pages().has(number, count)
+                        ? findToRead(document, page, isGarbage, wish)
+                        : Optional.empty();
+                if (scan.isPresent()) {
+                    pages.add(atOnce.read(picture(document, number, scan.get()), number));
+                }
+            }
+            return pages.stream().map(PagesAtOnce::page).toList();
         }
-        PDRectangle crop = source.getCropBox();
+    }
+
+    /** The page as it is seen, as fine as its picture is. */
+    private static PagePixels picture(PDDocument document, int number, ScannedPage scan) throws IOException {
+        PDRectangle crop = document.getPage(number - 1).getCropBox();
         double square = Math.max(0.01, crop.getWidth() / 72.0 * crop.getHeight() / 72.0);
-        double dots = Math.min(Math.min(scan.get().dotsPerInch(), MOST_DOTS), Math.sqrt(MOST_POINTS / square));
-        BufferedImage drawn =
-                new StrictRenderer(document).renderImageWithDPI(page.number() - 1, (float) dots, ImageType.GRAY);
-        return PageTextReader.read(new PagePixels(Points.as(Ink.GREY, drawn), dots, dots), page.number());
+        double dots = Math.min(Math.min(scan.dotsPerInch(), MOST_DOTS), Math.sqrt(MOST_POINTS / square));
+        BufferedImage drawn = new StrictRenderer(document).renderImageWithDPI(number - 1, (float) dots, ImageType.GRAY);
+        return new PagePixels(Points.as(Ink.GREY, drawn), dots, dots);
     }
 
     private static String problem(Exception e) {

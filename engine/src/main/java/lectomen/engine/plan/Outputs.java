@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.convert.Conversion;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.page.Reading;
 import lectomen.engine.rule.Step;
 
 /** What the steps of a plan have made so far, by name. */
@@ -36,6 +37,11 @@ final class Outputs {
             return Optional.of(kept(resize.acting(), workshop.resize(of(resize.acting()), resize.wanted())));
         }
         return Optional.empty();
+    }
+
+    /** The text of an output, as a step wishes it to be read. */
+    Reading read(Step.ReadText step, String neededBy) {
+        return workshop.read(find(step.of()).orElseGet(workshop::original), step.wish(), neededBy);
     }
 
     /** Fills patterns with what is known by then. */

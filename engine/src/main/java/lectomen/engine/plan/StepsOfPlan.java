@@ -37,12 +37,12 @@ final class StepsOfPlan {
     private final Candidate candidate;
     private final Facts facts;
     private final Site site;
-    private final Function<String, Reading> text;
     private final Lookups lookups;
     private final Map<String, String> slots = new HashMap<>();
     private final List<StepDone> done = new ArrayList<>();
     private final List<Filing> filings = new ArrayList<>();
     private final Outputs outputs;
+    private Function<String, Reading> text;
     private Optional<NamePattern> name = Optional.empty();
 
     StepsOfPlan(
@@ -87,7 +87,31 @@ final class StepsOfPlan {
         if (step instanceof Step.File file) {
             return file(number, file);
         }
+        if (step instanceof Step.ReadText read) {
+            return read(number, read);
+        }
         return work(number, step);
+    }
+
+    /** What is read here is the text for all steps behind it. */
+    private StepDone read(int number, Step.ReadText step) {
+        Reading reading = outputs.read(
+                step, "step \"read text\" of rule " + candidate.ref().id());
+        text = neededBy -> reading;
+        if (reading instanceof Reading.Unreadable unreadable) {
+            return done(number, step, Optional.of(unreadable.reason()));
+        }
+        DocumentText read = ((Reading.Read) reading).text();
+        List<Reason> notes = new ArrayList<>();
+        notes.add(Reason.of(
+                "text.read",
+                "pages",
+                read.pageRange(),
+                "words",
+                Long.toString(read.words()),
+                "sure",
+                Long.toString(Math.round(100 * read.confidence()))));
+        return new StepDone(number, step.word(), step.line(), List.of(), notes, Optional.empty());
     }
 
     private StepDone work(int number, Step step) {

@@ -3,6 +3,8 @@ package lectomen.engine.plan;
 import java.util.List;
 import lectomen.engine.convert.Conversion;
 import lectomen.engine.convert.Resizing;
+import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.page.Reading;
 import lectomen.engine.prepare.Preparation;
 import lectomen.engine.reason.Reason;
 
@@ -41,6 +43,11 @@ public interface Workshop {
         public Result resize(Product of, Resizing.Wanted wanted) {
             return new Result.Failed(Reason.of("engine.fault", "problem", "there is no workshop"));
         }
+
+        @Override
+        public Reading read(Product of, ReadingWish wish, String neededBy) {
+            return new Reading.Unreadable(Reason.of("engine.fault", "problem", "there is no workshop"));
+        }
     };
 
     /** The document as it came in. */
@@ -51,4 +58,7 @@ public interface Workshop {
     Result convert(Product of, Conversion wanted);
 
     Result resize(Product of, Resizing.Wanted wanted);
+
+    /** Its text. @param neededBy for the reason when there is none */
+    Reading read(Product of, ReadingWish wish, String neededBy);
 }

@@ -14,6 +14,10 @@ public record InkMask(byte[] dark, int width, int height) {
         return new InkMask(new byte[width * height], width, height);
     }
 
+    public InkMask copy() {
+        return new InkMask(dark.clone(), width, height);
+    }
+
     /** Of a picture of one bit a point. */
     static InkMask ofBits(BufferedImage image) {
         InkMask mask = empty(image.getWidth(), image.getHeight());

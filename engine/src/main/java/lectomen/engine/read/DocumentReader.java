@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.ocr.PictureTextReader;
+import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.page.Reading;
 import lectomen.engine.pdf.PdfReader;
 import lectomen.engine.plaintext.PlainTextReader;
@@ -23,10 +24,16 @@ public final class DocumentReader {
      */
     public static Reading read(Path file, FileType type, String neededBy, Progress.Listener listener)
             throws IOException {
+        return read(file, type, ReadingWish.USUAL, neededBy, listener);
+    }
+
+    /** @param wish how pages are read that are pictures */
+    public static Reading read(Path file, FileType type, ReadingWish wish, String neededBy, Progress.Listener listener)
+            throws IOException {
         return switch (type) {
-            case PDF -> PdfReader.read(file, listener);
+            case PDF -> PdfReader.read(file, wish, listener);
             case TEXT, CSV, XML, HTML, JSON, MAIL -> PlainTextReader.read(file);
-            case TIFF, JPEG, PNG, GIF, BMP -> PictureTextReader.read(file, type, listener);
+            case TIFF, JPEG, PNG, GIF, BMP -> PictureTextReader.read(file, type, wish, listener);
             case EMPTY -> new Reading.Unreadable(Reason.of("file.empty"));
             case SVG, RTF, DXF, STEP, WEBP, JPEG_2000, DOCX, XLSX, PPTX, ODT, ODS, ODP, OLE2, ZIP, UNKNOWN ->
                 new Reading.Unreadable(Reason.of("file.type-unreadable", "type", type.word(), "needed by", neededBy));

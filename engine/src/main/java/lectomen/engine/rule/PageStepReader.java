@@ -1,5 +1,6 @@
 package lectomen.engine.rule;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -18,6 +19,9 @@ import lectomen.engine.convert.Resizing;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.Paper;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.ocr.Languages;
+import lectomen.engine.ocr.PageChoice;
+import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.pdf.write.PageLook;
 import lectomen.engine.pdf.write.PdfTarget;
 import lectomen.engine.pdf.write.PictureChoice;
@@ -106,6 +110,68 @@ final class PageStepReader {
                 });
     }
 
+    Optional<Step> readText(Section section) {
+        String of = output(section, OF, Step.Acting.MAIN);
+        int line = section.spot().line();
+        Optional<Node> node = section.require("read text");
+        if (node.isPresent() && node.get() instanceof Node.Text text) {
+            if (text.text().equals(USUAL)) {
+                return Optional.of(new Step.ReadText(ReadingWish.USUAL, of, line));
+            }
+            section.report(
+                    text.spot(),
+                    "\"read text\" is \"usual\", or says how: { languages: [en], care: careful, … }; not "
+                            + text.kind());
+            return Optional.empty();
+        }
+        return node.flatMap(one -> Section.open("\"read text\"", one, problems)).map(wanted -> {
+            ReadingWish wish = new ReadingWish(
+                    languages(wanted),
+                    choice(
+                            wanted,
+                            "care",
+                            ReadingWish.Care::findByWord,
+                            ReadingWish.Care.words(),
+                            ReadingWish.Care.USUAL),
+                    pages(wanted),
+                    choice(
+                            wanted,
+                            "keep",
+                            ReadingWish.Layer::findByWord,
+                            ReadingWish.Layer.words(),
+                            ReadingWish.Layer.GOOD),
+                    1);
+            wanted.close();
+            return new Step.ReadText(wish, of, line);
+        });
+    }
+
+    private static List<String> languages(Section wanted) {
+        List<String> languages = new ArrayList<>();
+        for (Node.Text text : wanted.texts("languages")) {
+            if (Languages.known().contains(text.text())) {
+                languages.add(text.text());
+            } else {
+                wanted.report(
+                        text.spot(),
+                        "\"languages\" are of: " + String.join(", ", Languages.known()) + "; not " + text.kind());
+            }
+        }
+        return languages;
+    }
+
+    private static PageChoice pages(Section wanted) {
+        Optional<Node.Text> text = wanted.findText("pages");
+        Optional<PageChoice> found = text.flatMap(written -> PageChoice.find(written.text()));
+        if (text.isPresent() && found.isEmpty()) {
+            wanted.report(
+                    text.get().spot(),
+                    "\"pages\" is such as 1, 1 to 3, 2 to last or last, not "
+                            + text.get().kind());
+        }
+        return found.orElse(PageChoice.ALL);
+    }
+
     private static boolean yes(Section section, String word, boolean usual) {
         return section.find(word).isPresent() ? section.yes(word) : usual;
     }
@@ -167,7 +233,8 @@ final class PageStepReader {
                         otherwise,
                         Conversion.Saying.NOTHING,
                         attach,
-                        searchable),
+                        searchable,
+                        ReadingWish.USUAL),
                 details,
                 acting,
                 line));

@@ -8,6 +8,8 @@ import lectomen.engine.convert.Conversion;
 import lectomen.engine.convert.IfNotPossible;
 import lectomen.engine.convert.Resizing;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.ocr.PageChoice;
+import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.pdf.write.PictureChoice;
 import lectomen.engine.prepare.Preparation;
 
@@ -28,7 +30,32 @@ final class PageStepsAloud {
         if (step instanceof Step.Resize resize) {
             return Optional.of("Makes " + what(resize.acting()) + resized(resize.wanted()) + as(resize.acting()) + ".");
         }
+        if (step instanceof Step.ReadText read) {
+            String what = read.of().equals(Step.Acting.MAIN) ? "the text" : "the text of the " + read.of();
+            return Optional.of("Reads " + what + read(read.wish()) + ".");
+        }
         return Optional.empty();
+    }
+
+    private static String read(ReadingWish wish) {
+        StringBuilder how = new StringBuilder();
+        if (!wish.pages().equals(PageChoice.ALL)) {
+            how.append(", pages ").append(wish.pages().words());
+        }
+        switch (wish.care()) {
+            case QUICK -> how.append(", quickly");
+            case CAREFUL -> how.append(", carefully");
+            case USUAL -> {}
+        }
+        if (!wish.languages().isEmpty()) {
+            how.append(", with the letters of ").append(String.join(", ", wish.languages()));
+        }
+        switch (wish.layer()) {
+            case ALL -> how.append("; text that a PDF has already is kept");
+            case NONE -> how.append("; text that lies on pictures already is not used");
+            case GOOD -> {}
+        }
+        return how.toString();
     }
 
     private static String what(Step.Acting acting) {

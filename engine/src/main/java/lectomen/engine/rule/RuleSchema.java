@@ -9,6 +9,8 @@ import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldType;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.Paper;
+import lectomen.engine.ocr.Languages;
+import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.pdf.write.PictureChoice;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -246,6 +248,11 @@ public final class RuleSchema {
         properties(size).set("to", choice(List.of("tiff", "png", "jpeg")));
         properties(size).set("turn", choice(List.of("left", "right", "half", "no")));
         ways.add(pageStep("resize", size));
+        ObjectNode reading = words(List.of("read text"), "of");
+        ArrayNode forms = properties(reading).putObject("read text").putArray("anyOf");
+        forms.add(choice(List.of("usual")));
+        forms.add(reading());
+        ways.add(reading);
         return step;
     }
 
@@ -256,6 +263,17 @@ public final class RuleSchema {
             ways.add(form);
         }
         return step;
+    }
+
+    private static ObjectNode reading() {
+        ObjectNode wanted = words(List.of(), "pages");
+        ObjectNode one = choice(Languages.known());
+        ArrayNode languages = properties(wanted).putObject("languages").putArray("anyOf");
+        languages.add(one);
+        languages.addObject().put("type", "array").set("items", one);
+        properties(wanted).set("care", choice(ReadingWish.Care.words()));
+        properties(wanted).set("keep", choice(ReadingWish.Layer.words()));
+        return wanted;
     }
 
     private static ObjectNode preparation() {

@@ -8,6 +8,7 @@ import lectomen.engine.convert.Conversion;
 import lectomen.engine.convert.Resizing;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.prepare.Preparation;
 
 /** One thing that a rule does to a document. */
@@ -105,6 +106,14 @@ public sealed interface Step {
         @Override
         public String word() {
             return "convert";
+        }
+    }
+
+    /** Reads the text anew, for the steps behind it; {@code of} is the output that is read. */
+    record ReadText(ReadingWish wish, String of, int line) implements Step {
+        @Override
+        public String word() {
+            return "read text";
         }
     }
 

@@ -33,7 +33,9 @@ final class StepReader {
             "convert",
             (reader, section) -> reader.pages.convert(section),
             "resize",
-            (reader, section) -> reader.pages.resize(section)));
+            (reader, section) -> reader.pages.resize(section),
+            "read text",
+            (reader, section) -> reader.pages.readText(section)));
 
     /** Not a step: steps that stand in a shared part. */
     private static final String SHARED = "steps";

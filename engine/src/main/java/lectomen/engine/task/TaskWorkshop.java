@@ -20,6 +20,8 @@ import lectomen.engine.convert.Made;
 import lectomen.engine.convert.Preparing;
 import lectomen.engine.convert.Resizing;
 import lectomen.engine.convert.Source;
+import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.page.Reading;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.Product;
@@ -27,6 +29,7 @@ import lectomen.engine.plan.StepDone;
 import lectomen.engine.plan.Workshop;
 import lectomen.engine.prepare.Preparation;
 import lectomen.engine.progress.Progress;
+import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Step;
 
@@ -72,6 +75,15 @@ final class TaskWorkshop implements Workshop {
     @Override
     public Result resize(Product of, Resizing.Wanted wanted) {
         return made(of, source -> new Resizing(folder, listener).resize(source, wanted));
+    }
+
+    @Override
+    public Reading read(Product of, ReadingWish wish, String neededBy) {
+        try {
+            return DocumentReader.read(file(of), of.type(), wish, neededBy, listener);
+        } catch (IOException e) {
+            throw new UncheckedIOException("The document's bytes can't be had", e);
+        }
     }
 
     @FunctionalInterface

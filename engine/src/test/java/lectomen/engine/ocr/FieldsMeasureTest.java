@@ -63,7 +63,7 @@ class FieldsMeasureTest {
         for (int paper = 0; paper < (ALL ? 50 : 4); paper++) {
             Random random = new Random(SEED + 1_000L * machine.ordinal() + paper);
             Printed printed = machine.through(Papers.report(random), random);
-            DocumentText read = new DocumentText(List.of(PageTextReader.read(printed.pixels(), 1)));
+            DocumentText read = new DocumentText(List.of(PageTextReader.read(printed.pixels(), 1, ReadingWish.USUAL)));
             for (FieldSpec field : FIELDS) {
                 FieldResult result = FieldFinder.find(FIELDS, field, read, Locale.UK);
                 String raw = printed.fields().get(field.name());

@@ -114,7 +114,7 @@ class PageTextReaderTest {
             maker.wear(page, 0.3, 8, 100);
         }
         Ink ink = how.equals("bits") ? Ink.BLACK_AND_WHITE : Ink.GREY;
-        Page read = PageTextReader.read(new PagePixels(Points.as(ink, page), dots, dots), 1);
+        Page read = PageTextReader.read(new PagePixels(Points.as(ink, page), dots, dots), 1, ReadingWish.USUAL);
         StringBuilder found = new StringBuilder();
         words(read).forEach(word -> found.append(word.text()));
         String wanted = String.join("", printed.words());
@@ -125,7 +125,7 @@ class PageTextReaderTest {
     @Test
     void wordBoxesLieOnThePrintedOnes() throws Exception {
         Printed printed = printed("Sans-Regular", 300, 11);
-        List<Word> read = words(PageTextReader.read(new PagePixels(printed.page(), 300, 300), 1));
+        List<Word> read = words(PageTextReader.read(new PagePixels(printed.page(), 300, 300), 1, ReadingWish.USUAL));
         double pageWidth = 595;
         int near = 0;
         for (int i = 0; i < printed.words().size(); i++) {
@@ -147,6 +147,7 @@ class PageTextReaderTest {
         BufferedImage page = maker.blank();
         maker.punch(page);
         maker.wear(page, 0.2, 5, new Random(1).nextInt(40));
-        assertThat(words(PageTextReader.read(maker.page(page), 1))).isEmpty();
+        assertThat(words(PageTextReader.read(maker.page(page), 1, ReadingWish.USUAL)))
+                .isEmpty();
     }
 }

@@ -30,7 +30,7 @@ class PagesMeasureTest {
             for (int page = 0; page < (ALL ? 3 : 1); page++) {
                 Random random = new Random(7_000 + 100L * kind + 10L * page + machine.ordinal());
                 Printed printed = machine.through(KINDS.get(kind).apply(random), random);
-                Page read = PageTextReader.read(printed.pixels(), 1);
+                Page read = PageTextReader.read(printed.pixels(), 1, ReadingWish.USUAL);
                 String wanted = String.join("\n", printed.lines());
                 Errors here = Errors.ofSigns(read.textByColumns(), wanted);
                 own = own.plus(here);

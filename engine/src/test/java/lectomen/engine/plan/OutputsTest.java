@@ -13,7 +13,12 @@ import java.util.Set;
 import lectomen.engine.convert.Conversion;
 import lectomen.engine.convert.Resizing;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.page.Box;
+import lectomen.engine.page.DocumentText;
+import lectomen.engine.page.Page;
 import lectomen.engine.page.Reading;
+import lectomen.engine.page.Word;
 import lectomen.engine.prepare.Preparation;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Facts;
@@ -75,6 +80,15 @@ class OutputsTest {
         public Result resize(Product of, Resizing.Wanted wanted) {
             return made("resized", of, FileType.JPEG);
         }
+
+        @Override
+        public Reading read(Product of, ReadingWish wish, String neededBy) {
+            asked.add("read " + of.sha256() + " " + wish.care().word() + " "
+                    + wish.pages().words());
+            Word word = Word.certain("Berth-" + of.sha256().length(), new Box(50, 50, 40, 10));
+            return new Reading.Read(
+                    new DocumentText(List.of(Page.ofWords(1, 600, 800, Page.Unit.POINT, List.of(word)))));
+        }
     }
 
     private static RuleDocument rule(String text) {
@@ -92,6 +106,28 @@ class OutputsTest {
                 neededBy -> new Reading.Unreadable(Reason.of("file.empty")),
                 name -> Optional.empty(),
                 workshop);
+    }
+
+    @Test
+    void whatIsReadAnewIsTheTextForTheStepsBehindIt() {
+        Bench bench = new Bench();
+        Outcome outcome = plan("""
+                lectomen: 1
+                rule: notes
+                from: { folder: "{inbox}/notes" }
+                do:
+                  - prepare pages: usual
+                  - read text: { languages: [en, de], care: careful, pages: 1 to 2 }
+                  - find: note
+                    fields:
+                      berth: { pattern: Berth-(\\d+) }
+                  - name: "{berth}"
+                  - file: { in: archive }
+                """, bench);
+        assertThat(bench.asked).containsExactly("prepared o", "read o.prepared careful 1 to 2");
+        assertThat(outcome.steps().get(1).notes().get(0).words())
+                .isEqualTo("Read page 1: 1 words, 100 % sure on average.");
+        assertThat(outcome.steps().get(2).fields().get(0).value()).isEqualTo("10");
     }
 
     @Test

@@ -5,6 +5,7 @@ import java.awt.geom.Point2D;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Objects;
+import lectomen.engine.page.Box;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
@@ -41,26 +42,41 @@ final class TextLayer {
         content.beginText();
         content.setRenderingMode(RenderingMode.NEITHER);
         for (Line line : words.lines()) {
+            boolean turned = line.isTurned();
             for (Word word : line.words()) {
-                write(content, word, toPage);
+                write(content, word, turned, words, toPage);
             }
         }
         content.endText();
     }
 
-    private void write(PDPageContentStream content, Word word, AffineTransform toPage) throws IOException {
+    /** @param turned for a word that runs up the level page */
+    private void write(PDPageContentStream content, Word word, boolean turned, Page page, AffineTransform toPage)
+            throws IOException {
+        Box box = word.box();
         String text = writable(word.text()) + " ";
-        float height = (float) (word.box().height() * Math.abs(toPage.getScaleY()));
-        float wanted = (float) (word.box().width() * Math.abs(toPage.getScaleX()));
-        float natural = font.getStringWidth(text.strip()) / 1_000 * height;
-        if (natural <= 0 || wanted <= 0 || height <= 0) {
+        double across = Math.abs(toPage.getScaleX());
+        double high = (turned ? box.width() : box.height()) * across;
+        double wanted = (turned ? box.height() : box.width()) * across;
+        double natural = font.getStringWidth(text.strip()) / 1_000 * high;
+        if (natural <= 0 || wanted <= 0 || high <= 0) {
             return;
         }
-        Point2D foot = toPage.transform(
-                new Point2D.Double(word.box().left(), word.box().bottom()), null);
-        content.setFont(font, height);
-        content.setTextMatrix(
-                new Matrix(wanted / natural, 0, 0, 1, (float) foot.getX(), (float) foot.getY() + FEET * height));
+        double feet = FEET * (turned ? box.width() : box.height());
+        Page.Point foot = turned
+                ? page.pointAsItCame(box.right() - feet, box.bottom())
+                : page.pointAsItCame(box.left(), box.bottom() - feet);
+        Point2D at = toPage.transform(new Point2D.Double(foot.x(), foot.y()), null);
+        double angle = Math.toRadians(-page.lean() + (turned ? 90 : 0));
+        double stretch = wanted / natural;
+        content.setFont(font, (float) high);
+        content.setTextMatrix(new Matrix(
+                (float) (stretch * Math.cos(angle)),
+                (float) (stretch * Math.sin(angle)),
+                (float) -Math.sin(angle),
+                (float) Math.cos(angle),
+                (float) at.getX(),
+                (float) at.getY()));
         content.showText(text);
     }
 

@@ -1,0 +1,12 @@
+package lectomen.engine.prepare;
+
+/** Which way up a page stands, for those who turn it themselves. */
+public final class Upright {
+    private Upright() {}
+
+    /** By how many quarters to the right a page is set upright; 0 where it stands upright or that is not clear. */
+    public static int quarters(InkMask mask, double dotsPerInch) {
+        Uprightness uprightness = Uprightness.of(mask, dotsPerInch);
+        return uprightness.sure() ? uprightness.quarters() : 0;
+    }
+}
