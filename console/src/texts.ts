@@ -24,6 +24,8 @@ export const texts = {
     page: "page",
     larger: "larger",
     output: "as it came, as it is filed",
+    words: "words read",
+    findWords: "find on the page",
     field: "a field",
     note: "note",
     original: "original",
@@ -123,6 +125,21 @@ export const texts = {
     did: (count: number, refused: number) =>
       refused === 0 ? `Done with ${some(count, "job", "jobs")}.` : `Done with ${some(count, "job", "jobs")}; ${refused} refused.`,
   },
+  words: {
+    show: "Words",
+    layer: "The words on the page",
+    reading: "The page is being read.",
+    find: "Find on this page",
+    count: (count: number) => some(count, "word", "words"),
+    hit: (at: number, count: number) => (count === 0 ? "nowhere" : `${at} of ${count}`),
+    sure: (count: number) => `${count} sure`,
+    fair: (count: number) => `${count} fairly sure`,
+    poor: (count: number) => `${count} in doubt`,
+    copy: "Copy text",
+    copied: "Copied",
+    word: (text: string, confidence: number, others: string[]) =>
+      `${text}: ${Math.floor(100 * confidence)} % sure${others.length === 0 ? "" : `; or ${others.slice(0, 3).join(", ")}`}`,
+  },
   job: {
     look: "Look",
     sooner: "Sooner",
@@ -136,6 +153,7 @@ export const texts = {
     release: "Release",
     cancel: "Cancel",
     fields: "Fields",
+    inDoubt: "in doubt",
     noFields: "No field was looked for.",
     done: "What was done",
     meant: "Meant",

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, base, type Job, type JobStory, type Schemas } from "../api/client";
 import { useKeys } from "../keys";
 import { texts } from "../texts";
 import { Do } from "./Button";
 import { letterOf } from "./Name";
+import { hits, usePageWords, WordBar, WordMarks } from "./PageWords";
 
 type View = Schemas["PageView"];
 type Field = JobStory["fields"][number];
@@ -52,10 +53,29 @@ export function PageView({
     enabled: hasOriginal,
     staleTime: Infinity,
   });
+  const [showsWords, setShowsWords] = useState(false);
+  const [sought, setSought] = useState("");
+  const [hit, setHit] = useState(0);
+  const finder = useRef<HTMLInputElement>(null);
+  const isPicture = data !== undefined && data.reason === undefined && data.pages > 0 && data.lines.length === 0;
+  const { data: words } = usePageWords(job.id, page, output, showsWords && isPicture);
+  const found = useMemo(() => hits(words?.words ?? [], sought), [words, sought]);
+  const marked = useMemo(() => new Set(found[hit % Math.max(1, found.length)] ?? []), [found, hit]);
+  useEffect(() => setHit(0), [sought, page]);
+  const seek = () => {
+    setShowsWords(true);
+    window.setTimeout(() => finder.current?.focus(), 0);
+  };
   const larger = () => setZoom((zoom + 1) % ZOOMS.length);
   const next = () => setShown((shown + 1) % Math.max(1, outputs.length));
   useKeys([
     { keys: ["z"], words: texts.key.larger, act: larger, shown: true },
+    ...(isPicture
+      ? [
+          { keys: ["w"], words: texts.key.words, act: () => setShowsWords(!showsWords), shown: true },
+          { keys: ["/"], words: texts.key.findWords, act: seek },
+        ]
+      : []),
     ...(outputs.length > 1 ? [{ keys: ["v"], words: texts.key.output, act: next, shown: true }] : []),
   ]);
   const fields = (output === undefined ? all : NO_FIELDS).map((field, place) => ({ field, place })).filter(({ field }) => field.page === page);
@@ -86,9 +106,21 @@ export function PageView({
             {fields.map(({ field, place }) => (
               <BoxMark key={place} view={data} field={field} place={place} on={chosen === place} onChoose={onChoose} />
             ))}
+            {showsWords && words !== undefined && words.reason === undefined && <WordMarks words={words} marked={marked} />}
           </div>
         ) : null}
       </div>
+      {showsWords && isPicture && (
+        <WordBar
+          words={words}
+          sought={sought}
+          onSeek={setSought}
+          at={hit % Math.max(1, found.length)}
+          count={found.length}
+          onNext={() => setHit(hit + 1)}
+          field={finder}
+        />
+      )}
       <figcaption className="pnav">
         <span>{data !== undefined && data.pages > 0 ? texts.job.page(page, data.pages) : ""}</span>
         <span className="acts">
@@ -98,6 +130,11 @@ export function PageView({
           <Do cap="." disabled={page >= (data?.pages ?? 1)} aria-label="Next page" onClick={() => onPage(page + 1)}>
             →
           </Do>
+          {isPicture && (
+            <Do cap="w" aria-pressed={showsWords} onClick={() => setShowsWords(!showsWords)}>
+              {texts.words.show}
+            </Do>
+          )}
           <Do cap="z" onClick={larger}>
             {Math.round(scale * 100)} %
           </Do>
@@ -151,8 +188,8 @@ function BoxMark({ view, field, place, on, onChoose }: BoxMarkProps) {
   return (
     <button
       type="button"
-      className={on ? "boxmark on" : "boxmark"}
-      aria-label={`${field.name}: ${field.value}`}
+      className={`boxmark${on ? " on" : ""}${field.inDoubt ? " doubt" : ""}`}
+      aria-label={`${field.name}: ${field.value}${field.inDoubt ? `, ${texts.job.inDoubt}` : ""}`}
       aria-pressed={on}
       onClick={() => onChoose(place)}
       style={{

@@ -31,7 +31,9 @@ export function Fields({ fields, chosen, onChoose }: FieldsProps) {
               </span>
               <span className="note">{field.name}</span>
               <span className="name">{field.value}</span>
-              <span className="num note">{field.confidence.toFixed(2)}</span>
+              <span className={field.inDoubt ? "num doubtful" : "num note"}>
+                {Math.floor(100 * field.confidence)} %{field.inDoubt && <span className="sr-only"> {texts.job.inDoubt}</span>}
+              </span>
               <span className="how">
                 {field.page > 0 ? `page ${field.page}, ` : ""}
                 {field.method}

@@ -191,6 +191,7 @@ final class DemoDocuments {
                 notice("0148_OUTER-ROADS_30112027.txt", "Notices/2027/until 2028-02-29/NM 0148 Outer Roads.txt")));
         all.addAll(HarbourDay.documents());
         all.addAll(HarbourPaper.documents());
+        all.addAll(BerthReports.documents());
         return all;
     }
 

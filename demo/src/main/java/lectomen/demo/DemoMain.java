@@ -55,7 +55,8 @@ public final class DemoMain implements Callable<Integer> {
             "day-sheets",
             "delivery-notes",
             "dive-sheets",
-            "crane-certificates");
+            "crane-certificates",
+            "berth-inspections");
 
     private static final List<String> PARTS = List.of("mooring-permit", "readings");
 

@@ -39,6 +39,14 @@ final class PaperPages {
         return (int) Math.round(millimetres * dots / MM_PER_INCH);
     }
 
+    Font plain(double points) {
+        return size(plain, points);
+    }
+
+    Font bold(double points) {
+        return size(bold, points);
+    }
+
     private Font size(Font font, double points) {
         return font.deriveFont((float) (points * dots / 72));
     }

@@ -174,6 +174,9 @@ final class StepsOfPlan {
             }
             if (result instanceof FieldResult.Found hit) {
                 found.add(hit.value());
+                if (hit.value().isInDoubt()) {
+                    notes.add(unsure(hit.value()));
+                }
                 slots.put(hit.value().name(), hit.value().value());
             } else if (result instanceof FieldResult.Missing missing) {
                 notes.add(missing.reason());
@@ -183,6 +186,17 @@ final class StepsOfPlan {
             }
         }
         return new StepDone(number, find.word(), find.line(), found, notes, failed);
+    }
+
+    private static Reason unsure(FieldValue value) {
+        return Reason.of(
+                "field.unsure",
+                "field",
+                value.name(),
+                "value",
+                value.value(),
+                "sure",
+                Long.toString((long) Math.floor(100 * value.confidence())));
     }
 
     private static boolean cantDoWithoutText(FieldSpec field) {

@@ -3,6 +3,7 @@ package lectomen.engine.task;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -11,6 +12,8 @@ import javax.imageio.ImageIO;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PictureFile;
 import lectomen.engine.image.PictureInfo;
+import lectomen.engine.ocr.PageChoice;
+import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Reading;
@@ -26,6 +29,9 @@ public final class PageShower {
 
     /** @throws IOException if the document's bytes can't be had */
     public static PageAnswer show(PageTask task, Examiner.ByteFetch bytes) throws IOException {
+        if (task.wanted() == PageTask.Wanted.WORDS) {
+            return words(task, bytes);
+        }
         return switch (task.type()) {
             case PDF -> draw(task, bytes);
             case TIFF, JPEG, PNG, GIF, BMP -> picture(task, bytes);
@@ -34,6 +40,49 @@ public final class PageShower {
                 PageAnswer.not(
                         task, Reason.of("page.no-picture", "type", task.type().word()));
         };
+    }
+
+    private static PageAnswer words(PageTask task, Examiner.ByteFetch bytes) throws IOException {
+        ReadingWish wish = new ReadingWish(
+                List.of(), ReadingWish.Care.USUAL, new PageChoice(task.page(), task.page()), ReadingWish.Layer.GOOD, 1);
+        Reading reading = DocumentReader.read(
+                bytes.fetch(task.document()), task.type(), wish, "its words on the page", Progress.Listener.NONE);
+        if (reading instanceof Reading.Unreadable unreadable) {
+            return PageAnswer.not(task, unreadable.reason());
+        }
+        Optional<Page> found = ((Reading.Read) reading)
+                .text().pages().stream()
+                        .filter(page -> page.number() == task.page())
+                        .findFirst();
+        if (found.isEmpty()) {
+            return PageAnswer.not(task, Reason.of("page.broken", "page", Integer.toString(task.page())));
+        }
+        Page page = found.get();
+        List<PageAnswer.PlacedWord> words = new ArrayList<>();
+        int line = 0;
+        for (List<Line> block : page.blocks()) {
+            for (Line one : block) {
+                for (Word word : one.words()) {
+                    words.add(new PageAnswer.PlacedWord(
+                            word.text(),
+                            page.asItCame(word.box()),
+                            line,
+                            word.confidence(),
+                            word.doubts().others()));
+                }
+                line++;
+            }
+        }
+        return new PageAnswer(
+                task.id(),
+                Optional.empty(),
+                0,
+                page.widthAsItCame(),
+                page.heightAsItCame(),
+                page.unit(),
+                List.of(),
+                new byte[0],
+                words);
     }
 
     private static PageAnswer draw(PageTask task, Examiner.ByteFetch bytes) throws IOException {
@@ -48,7 +97,8 @@ public final class PageShower {
                     picture.height(),
                     Page.Unit.POINT,
                     List.of(),
-                    picture.png());
+                    picture.png(),
+                    List.of());
         } catch (IOException | RuntimeException e) {
             return PageAnswer.not(task, Reason.of("page.broken", "page", Integer.toString(task.page())));
         }
@@ -71,7 +121,8 @@ public final class PageShower {
                     info.pageHeight(),
                     Page.Unit.POINT,
                     List.of(),
-                    png.toByteArray());
+                    png.toByteArray(),
+                    List.of());
         } catch (IOException e) {
             return PageAnswer.not(task, Reason.of("page.broken", "page", Integer.toString(task.page())));
         }
@@ -96,7 +147,8 @@ public final class PageShower {
                 page.height(),
                 page.unit(),
                 cells(page),
-                new byte[0]);
+                new byte[0],
+                List.of());
     }
 
     /** Each word at the row and column of its box. */

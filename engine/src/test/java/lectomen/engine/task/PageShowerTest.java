@@ -22,8 +22,14 @@ class PageShowerTest {
     private Path temp;
 
     private PageAnswer show(Path file, FileType type, int page) throws Exception {
-        PageTask task =
-                new PageTask(Task.PROTOCOL, "1", new ByteRef("0".repeat(64), Files.size(file)), type, page, 400);
+        PageTask task = new PageTask(
+                Task.PROTOCOL,
+                "1",
+                new ByteRef("0".repeat(64), Files.size(file)),
+                type,
+                page,
+                400,
+                PageTask.Wanted.PICTURE);
         return PageShower.show(task, ref -> file);
     }
 

@@ -5,7 +5,10 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.page.Box;
 import lectomen.engine.page.Page;
+import lectomen.engine.page.Word;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.PageAnswer;
 import lectomen.service.bytes.ByteStore;
@@ -120,15 +123,74 @@ final class PagesController {
                 : Optional.empty();
     }
 
-    /** What came in, unless an output is named. */
     private Showing show(String id, Optional<String> output, int page, int width) {
+        return ask(id, output, page, (document, type, number) -> pages.show(document, type, number, width));
+    }
+
+    @FunctionalInterface
+    private interface Asking {
+        Showing ask(ByteRef document, FileType type, int page);
+    }
+
+    /** Of what came in, unless an output is named. */
+    private Showing ask(String id, Optional<String> output, int page, Asking asking) {
         Job job = jobs.require(id);
         if (output.isPresent()) {
             JobFamily.Output found = requireOutput(job, output.get());
-            return pages.show(new ByteRef(found.sha256(), found.size()), found.type(), page, width);
+            return asking.ask(new ByteRef(found.sha256(), found.size()), found.type(), page);
         }
         ByteRef original = job.original().orElseThrow(() -> new NoSuchPageException(id, page));
-        return pages.show(original, job.type(), page, width);
+        return asking.ask(original, job.type(), page);
+    }
+
+    /**
+     * A word of a page.
+     *
+     * @param line which line it stands on, counted from 0 in reading order
+     * @param confidence how likely it is right, 0 to 1
+     * @param others what it may be instead, the likeliest first
+     */
+    record WordView(String text, Box box, int line, double confidence, List<String> others) {}
+
+    /**
+     * @param width of the page in {@code unit}, as the boxes of its words are measured
+     * @param reason why they can't be told
+     */
+    record WordsView(
+            int page,
+            double width,
+            double height,
+            Page.Unit unit,
+            List<WordView> words,
+            Optional<JobView.ReasonView> reason) {}
+
+    /**
+     * The words of a page where they stand; a page that is a picture is read for it, once.
+     *
+     * @param output main, original, or what a step called it
+     */
+    @GetMapping("/pages/{page}/words")
+    WordsView words(@PathVariable String id, @PathVariable int page, @RequestParam Optional<String> output) {
+        Showing showing = ask(id, output, page, pages::words);
+        if (showing instanceof Showing.Shown shown) {
+            PageAnswer answer = shown.page();
+            List<WordView> words = answer.words().stream()
+                    .map(word -> new WordView(
+                            word.text(),
+                            word.box(),
+                            word.line(),
+                            word.confidence(),
+                            word.others().stream().map(Word.Other::text).toList()))
+                    .toList();
+            return new WordsView(page, answer.width(), answer.height(), answer.unit(), words, Optional.empty());
+        }
+        return new WordsView(
+                page,
+                0,
+                0,
+                Page.Unit.POINT,
+                List.of(),
+                Optional.of(JobView.ReasonView.of(((Showing.Not) showing).reason())));
     }
 
     private JobFamily.Output requireOutput(Job job, String output) {

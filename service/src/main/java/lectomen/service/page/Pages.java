@@ -52,13 +52,24 @@ public final class Pages {
 
     /** The same of bytes from elsewhere. */
     public Showing show(ByteRef document, FileType type, int page, int widthPixels, BytesOf from) {
-        Path kept = folder.resolve(document.sha256() + "-" + page + "-" + widthPixels + ".json");
+        return show(document, type, page, widthPixels, PageTask.Wanted.PICTURE, from);
+    }
+
+    /** The words of a page with their places, read where it is a picture. */
+    public Showing words(ByteRef document, FileType type, int page) {
+        return show(document, type, page, 0, PageTask.Wanted.WORDS, bytes::open);
+    }
+
+    private Showing show(
+            ByteRef document, FileType type, int page, int widthPixels, PageTask.Wanted wanted, BytesOf from) {
+        String what = wanted == PageTask.Wanted.WORDS ? "words" : Integer.toString(widthPixels);
+        Path kept = folder.resolve(document.sha256() + "-" + page + "-" + what + ".json");
         Optional<PageAnswer> known = findKept(kept);
         if (known.isPresent()) {
             return new Showing.Shown(known.get());
         }
         long call = calls.incrementAndGet();
-        PageTask task = new PageTask(Task.PROTOCOL, "page-" + call, document, type, page, widthPixels);
+        PageTask task = new PageTask(Task.PROTOCOL, "page-" + call, document, type, page, widthPixels, wanted);
         Showing showing = workers.show(task, from);
         if (showing instanceof Showing.Shown shown) {
             keep(kept, shown.page(), call);
