@@ -106,6 +106,10 @@ class Writer:
     def letters(self, count):
         return "".join(self.random.choice(CAPITALS) for _ in range(count))
 
+    def amount(self):
+        """Small ones as often as large ones."""
+        return int(10 ** self.random.uniform(0, 6.3))
+
     def code(self):
         """What stands in forms: numbers of documents and parts, dates, times, amounts, measures, addresses."""
         return self.random.choice(CODES)(self)
@@ -118,7 +122,8 @@ CODES = [
     lambda w: f"{w.letters(w.random.randint(1, 4))}-{w.random.randint(1990, 2039)}-{w.digits(w.random.randint(3, 5))}",
     lambda w: f"{w.digits(2)}{w.pick(*'/.-')}{w.digits(2)}{w.pick(*'/.-')}{w.pick('20', '19', '')}{w.digits(2)}",
     lambda w: f"{w.random.randint(1990, 2039)}-{w.random.randint(1, 12):02}-{w.random.randint(1, 31):02}",
-    lambda w: w.pick(*"£€$") + w.pick("", " ") + f"{w.random.randint(1, 999999):,}" + w.pick("", "." + w.digits(2)),
+    lambda w: w.pick(*"£€$") + w.pick("", "", " ") + f"{w.amount():,}" + w.pick("", "." + w.digits(2), "." + w.digits(2)),
+    lambda w: f"{w.amount():,}." + w.digits(2) + w.pick("", " GBP", " EUR", " USD"),
     lambda w: f"{w.random.randint(1, 99999)}{w.pick(*',.')}{w.digits(2)}" + w.pick(" €", " EUR", "", "%", " kg", " mm", " m²", " m³", " t"),
     lambda w: f"{w.random.randint(0, 99)}.{w.digits(w.random.randint(1, 3))}" + w.pick(" m", "m", " bar", " kN", " °C", ""),
     lambda w: (w.letters(w.random.randint(1, 4)) + w.pick("-", "/", "_", ".", " ") + w.digits(w.random.randint(1, 5))

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { answer, api, base, type Job, type JobStory, type Schemas } from "../api/client";
 import { useKeys } from "../keys";
 import { texts } from "../texts";
 import { Do } from "./Button";
 import { letterOf } from "./Name";
-import { hits, usePageWords, WordBar, WordMarks } from "./PageWords";
+import { usePageWords, WordBar, WordMarks } from "./WordLayer";
+import { hits } from "./pageWords";
 
 type View = Schemas["PageView"];
 type Field = JobStory["fields"][number];
@@ -62,10 +63,19 @@ export function PageView({
   const found = useMemo(() => hits(words?.words ?? [], sought), [words, sought]);
   const marked = useMemo(() => new Set(found[hit % Math.max(1, found.length)] ?? []), [found, hit]);
   useEffect(() => setHit(0), [sought, page]);
+  const seeking = useRef(false);
   const seek = () => {
+    seeking.current = true;
     setShowsWords(true);
-    window.setTimeout(() => finder.current?.focus(), 0);
+    finder.current?.focus();
   };
+  // What is typed next must not be taken for other keys: the field has the focus as soon as it is there.
+  useLayoutEffect(() => {
+    if (seeking.current && finder.current !== null) {
+      seeking.current = false;
+      finder.current.focus();
+    }
+  });
   const larger = () => setZoom((zoom + 1) % ZOOMS.length);
   const next = () => setShown((shown + 1) % Math.max(1, outputs.length));
   useKeys([
@@ -73,7 +83,7 @@ export function PageView({
     ...(isPicture
       ? [
           { keys: ["w"], words: texts.key.words, act: () => setShowsWords(!showsWords), shown: true },
-          { keys: ["/"], words: texts.key.findWords, act: seek },
+          { keys: ["s"], words: texts.key.findWords, act: seek },
         ]
       : []),
     ...(outputs.length > 1 ? [{ keys: ["v"], words: texts.key.output, act: next, shown: true }] : []),
@@ -93,6 +103,17 @@ export function PageView({
           ))}
         </div>
       )}
+      {showsWords && isPicture && (
+        <WordBar
+          words={words}
+          sought={sought}
+          onSeek={setSought}
+          at={hit % Math.max(1, found.length)}
+          count={found.length}
+          onNext={() => setHit(hit + 1)}
+          field={finder}
+        />
+      )}
       <div className="sheetframe" tabIndex={0} role="group" aria-label="The page">
         {!hasOriginal || data?.reason !== undefined ? (
           <p className="say p-4">{data?.reason?.words ?? (job.originalRemovedAt === undefined ? texts.job.notTaken : texts.job.noPicture)}</p>
@@ -110,17 +131,6 @@ export function PageView({
           </div>
         ) : null}
       </div>
-      {showsWords && isPicture && (
-        <WordBar
-          words={words}
-          sought={sought}
-          onSeek={setSought}
-          at={hit % Math.max(1, found.length)}
-          count={found.length}
-          onNext={() => setHit(hit + 1)}
-          field={finder}
-        />
-      )}
       <figcaption className="pnav">
         <span>{data !== undefined && data.pages > 0 ? texts.job.page(page, data.pages) : ""}</span>
         <span className="acts">

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { hits, lines, sureness } from "./PageWords";
+import { hits, lines, sureness } from "./pageWords";
 
 const box = { left: 0, top: 0, width: 1, height: 1 };
 const words = ["Berth", "14", "was", "inspected.", "Berth", "9"].map((text, at) => ({

@@ -41,7 +41,8 @@ public final class BenchMain implements Callable<Integer> {
             new WaitingBenchmark(),
             new ListBenchmark(),
             new PlanningBenchmark(),
-            new PagesBenchmark());
+            new PagesBenchmark(),
+            new ReadingBenchmark());
 
     @Option(names = "--only", paramLabel = "NAME", description = "Only this one; may be given several times.")
     private List<String> only = List.of();

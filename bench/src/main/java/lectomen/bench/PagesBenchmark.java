@@ -21,7 +21,6 @@ import lectomen.engine.convert.Source;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.Ink;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.PictureFile;
 import lectomen.engine.image.PictureOut;
 import lectomen.engine.image.Points;
 import lectomen.engine.pdf.write.PageLook;
@@ -101,33 +100,12 @@ final class PagesBenchmark implements Benchmark {
         return picture;
     }
 
-    private interface Work {
-        void once() throws IOException;
-    }
-
-    /** Pages a second, once Java has compiled what it runs. */
-    private static double pages(Work work) throws IOException {
-        for (long end = System.nanoTime() + WARM_UP_NANOS; System.nanoTime() < end; ) {
-            work.once();
-        }
-        long began = System.nanoTime();
-        int rounds = 0;
-        while (System.nanoTime() - began < MEASURED_NANOS) {
-            work.once();
-            rounds++;
-        }
-        return rounds * PAGES / ((System.nanoTime() - began) / 1e9);
+    private static double pages(Rate.Work work) throws IOException {
+        return Rate.pagesASecond(PAGES, WARM_UP_NANOS, MEASURED_NANOS, work);
     }
 
     private static double decoding(Path file) throws IOException {
-        return pages(() -> {
-            PictureFile.Opening opening = PictureFile.open(file, FileType.TIFF);
-            try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file()) {
-                for (int page = 1; page <= PAGES; page++) {
-                    pictures.readAsStored(page, Long.MAX_VALUE);
-                }
-            }
-        });
+        return pages(() -> Rate.decode(file, PAGES));
     }
 
     private static double converting(Path folder, Path file, Form form, PictureChoice choice) throws IOException {
@@ -190,7 +168,7 @@ final class PagesBenchmark implements Benchmark {
                 "its points, decoded");
     }
 
-    private static long peakKilobytes(long pid) {
+    static long peakKilobytes(long pid) {
         try {
             return Files.readAllLines(Path.of("/proc/" + pid + "/status")).stream()
                     .filter(line -> line.startsWith("VmHWM:"))

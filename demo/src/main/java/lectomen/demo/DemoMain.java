@@ -61,9 +61,9 @@ public final class DemoMain implements Callable<Integer> {
     private static final List<String> PARTS = List.of("mooring-permit", "readings");
 
     /** The day sheets are taken so long after their rule went live, rather than in the evening. */
-    private static final Duration UNTIL_RUN = Duration.ofSeconds(12);
+    private static final Duration UNTIL_RUN = Duration.ofSeconds(15);
 
-    private static final long LONGEST_WAIT_MILLIS = 60_000;
+    private static final long LONGEST_WAIT_MILLIS = 180_000;
 
     @Option(
             names = "--once",
@@ -100,14 +100,15 @@ public final class DemoMain implements Callable<Integer> {
         Path own = Files.createDirectories(folder).toRealPath();
         boolean temporary = once && home == null;
         int wantedPort = port != null ? port : once ? 0 : 8417;
-        prepare(own);
+        List<DemoDocument> documents = DemoDocuments.all();
+        prepare(own, documents);
         say("Starting the service on " + own);
         DemoService service =
                 DemoService.start(Objects.requireNonNull(System.getProperty("lectomen.launcher")), own, wantedPort);
         Thread atExit = new Thread(service::close);
         Runtime.getRuntime().addShutdownHook(atExit);
         try {
-            List<Outcome> outcomes = run(service, own);
+            List<Outcome> outcomes = run(service, own, documents);
             boolean asExpected = outcomes.stream().allMatch(Outcome::asExpected) && setsAreInOrder(own);
             print(outcomes, asExpected);
             if (!once) {
@@ -132,7 +133,7 @@ public final class DemoMain implements Callable<Integer> {
                         "run at: " + DateTimeFormatter.ofPattern("HH:mm:ss").format(runAt));
     }
 
-    private static void prepare(Path home) throws IOException {
+    private static void prepare(Path home, List<DemoDocument> documents) throws IOException {
         Path settings = home.resolve("lectomen.yaml");
         if (Files.notExists(settings)) {
             Files.writeString(settings, resource("lectomen.yaml"));
@@ -148,12 +149,13 @@ public final class DemoMain implements Callable<Integer> {
             Files.writeString(rules.resolve(rule + ".yaml"), resource(rule + ".yaml"));
         }
         Path samples = Files.createDirectories(home.resolve("demo-documents"));
-        for (DemoDocument document : DemoDocuments.all()) {
+        for (DemoDocument document : documents) {
             Files.write(samples.resolve(document.name()), document.bytes());
         }
     }
 
-    private List<Outcome> run(DemoService service, Path home) throws IOException, InterruptedException {
+    private List<Outcome> run(DemoService service, Path home, List<DemoDocument> documents)
+            throws IOException, InterruptedException {
         boolean fedBefore = !service.get("/jobs?limit=1").path("jobs").isEmpty();
         service.put("/lookups/vessels", resource("vessels.csv"));
         for (String part : PARTS) {
@@ -165,7 +167,6 @@ public final class DemoMain implements Callable<Integer> {
                 service.post("/rules/" + rule + "/live", "");
             }
         }
-        List<DemoDocument> documents = DemoDocuments.all();
         if (fedBefore) {
             say("The documents were dropped at an earlier start");
         } else {

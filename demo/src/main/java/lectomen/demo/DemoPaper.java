@@ -4,6 +4,7 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 
 /** What comes to the works office as paper, with the rules that take it. */
 public final class DemoPaper {
@@ -13,7 +14,7 @@ public final class DemoPaper {
     private DemoPaper() {}
 
     public static List<Sheet> sheets() {
-        return HarbourPaper.documents().stream()
+        return Stream.concat(HarbourPaper.documents().stream(), BerthReports.documents().stream())
                 .map(document -> new Sheet(document.folder(), document.name(), document.bytes(), document.places()))
                 .toList();
     }
@@ -36,7 +37,8 @@ public final class DemoPaper {
 
     /** The rules, filing to the connection that a home has from its first start. */
     public static List<String> rules() throws IOException {
-        return List.of(rule("delivery-notes"), rule("dive-sheets"), rule("crane-certificates"));
+        return List.of(
+                rule("delivery-notes"), rule("dive-sheets"), rule("crane-certificates"), rule("berth-inspections"));
     }
 
     private static String rule(String id) throws IOException {

@@ -251,6 +251,8 @@ class EndpointsJourney {
                 Case.good("pages.page", "GET /jobs/" + filed + "/pages/1", "HARBOUR TICKET"),
                 Case.good("pages.page", "GET /jobs/" + filed + "/pages/9", "page.broken"),
                 Case.bad("pages.page", "GET /jobs/1-77/pages/1", 404, "no-such-job", "1-77"),
+                Case.good("pages.words", "GET /jobs/" + filed + "/pages/1/words", "\"text\":\"HARBOUR\""),
+                Case.bad("pages.words", "GET /jobs/1-77/pages/1/words", 404, "no-such-job", "1-77"),
                 Case.good("pages.picture", "GET /jobs/" + picture + "/pages/1/picture?width=200", "PNG"),
                 Case.bad("pages.picture", "GET /jobs/" + filed + "/pages/1/picture", 404, "no-such-page", "page 1"),
                 Case.bad(

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.List;
 import javax.imageio.ImageIO;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.Ink;
@@ -18,6 +19,7 @@ import lectomen.engine.pdf.write.PdfTarget;
 import lectomen.engine.prepare.PaperMaker;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -114,13 +116,20 @@ class OnTheSpotJourney {
                 .isEqualTo(1);
     }
 
-    @Test
-    void whatIsPrintedOnAScanIsRead() throws Exception {
+    private Path letters(int count) throws IOException {
         PaperMaker maker = new PaperMaker(17, 200);
         Path file = temp.resolve("letter.tif");
         try (PictureOut out = PictureOut.begin(FileType.TIFF, file, 85)) {
-            out.add(new PagePixels(maker.letter(), 200, 200));
+            for (int i = 0; i < count; i++) {
+                out.add(new PagePixels(maker.letter(), 200, 200));
+            }
         }
+        return file;
+    }
+
+    @Test
+    void whatIsPrintedOnAScanIsRead() throws Exception {
+        Path file = letters(1);
         Launcher.Answer text = run("read", file.toString());
         assertThat(text.out()).contains("Berth", "report", "harbour");
         Launcher.Answer json = run("read", file.toString(), "--as", "json");
@@ -129,6 +138,47 @@ class OnTheSpotJourney {
                 run("read", Files.createFile(temp.resolve("none.pdf")).toString());
         assertThat(none.exitCode()).isEqualTo(1);
         assertThat(none.err()).contains("The file is empty");
+    }
+
+    @Test
+    void whatIsReadGoesIntoFilesInOpenForms() throws Exception {
+        Path file = letters(2);
+        String folder = temp.resolve("read").toString();
+        for (String form : List.of("hocr", "alto", "pdf", "text")) {
+            Launcher.Answer answer = run("read", file.toString(), "--as", form, "--out", folder, "--language", "en");
+            assertThat(answer.exitCode()).as(answer.err()).isZero();
+        }
+        assertThat(temp.resolve("read/letter.html")).content().contains("ocrx_word", "ppageno 1");
+        assertThat(temp.resolve("read/letter.xml")).content().contains("http://www.loc.gov/standards/alto/ns-v4#");
+        String text = Files.readString(temp.resolve("read/letter.txt"));
+        try (PDDocument pdf = Loader.loadPDF(temp.resolve("read/letter.pdf").toFile())) {
+            assertThat(new PDFTextStripper().getText(pdf))
+                    .contains(text.lines().findFirst().orElseThrow());
+        }
+        Launcher.Answer again = run("read", file.toString(), "--as", "text", "--out", folder);
+        assertThat(again.exitCode()).isEqualTo(1);
+        assertThat(again.err()).contains("letter.txt is there already; say --replace");
+        Launcher.Answer second = run("read", file.toString(), "--pages", "2", "--care", "quick", "--as", "json");
+        assertThat(second.out()).contains("\"page\":2").doesNotContain("\"page\":1,");
+        assertThat(run("read", file.toString(), "--language", "xx").err()).contains("--language is one of da, de, en");
+        assertThat(run("read", file.toString(), "--pages", "3-1").err()).contains("--pages is such as 1, 1-3");
+    }
+
+    @Test
+    void aScannedPdfGetsItsWordsAndAGoodLayerIsKept() throws Exception {
+        Path file = letters(1);
+        run("convert", file.toString(), "--to", "pdf");
+        Launcher.Answer read = run("read", temp.resolve("letter.pdf").toString(), "--as", "pdf");
+        assertThat(read.exitCode()).as(read.err()).isZero();
+        Path searchable = temp.resolve("letter read.pdf");
+        String words;
+        try (PDDocument pdf = Loader.loadPDF(searchable.toFile())) {
+            words = new PDFTextStripper().getText(pdf);
+        }
+        assertThat(words).contains("Berth", "report");
+        assertThat(run("read", searchable.toString()).out().split("\\s+"))
+                .as("what lies on it is taken as it is")
+                .contains(words.strip().split("\\s+")[0]);
     }
 
     @Test

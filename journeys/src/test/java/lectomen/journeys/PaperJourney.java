@@ -11,8 +11,10 @@ import java.security.MessageDigest;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 import javax.imageio.ImageIO;
 import lectomen.demo.DemoPaper;
 import lectomen.engine.pdf.write.ArchiveChecker;
@@ -99,6 +101,36 @@ class PaperJourney {
     }
 
     @Test
+    void whatIsReadOnPaperIsExact() throws Exception {
+        Map<String, String> crane = fields(story("fax_7_2027.tif"));
+        assertThat(crane)
+                .containsEntry("crane", "7")
+                .containsEntry("valid until", "2028-02-02")
+                .containsEntry("parts", "Hoist rope; Hook block; Brake")
+                .containsEntry("results", "passed");
+        assertThat(fields(story("tallow-quay_DN-2207.jpg")))
+                .containsEntry("number", "DN-2207")
+                .containsEntry("place", "tallow quay")
+                .containsEntry("date", "2027-03-14");
+        for (String report : List.of("berth-14.tif", "berth-09.tif", "berth-21.tif", "berth-03.tif")) {
+            Map<String, String> found = fields(story(report));
+            assertThat(found)
+                    .as(report)
+                    .containsEntry("inspected on", "2027-03-07")
+                    .containsEntry("inspector", "Edwin Tarrow")
+                    .containsEntry("depth found", "8.4");
+        }
+    }
+
+    private static Map<String, String> fields(JsonNode story) {
+        Map<String, String> fields = new HashMap<>();
+        story.path("fields")
+                .forEach(field -> fields.put(
+                        field.path("name").asString(), field.path("value").asString()));
+        return fields;
+    }
+
+    @Test
     void aCertificateCarriesTheFaxAsItCame() throws Exception {
         story("fax_7_2027.tif");
         DemoPaper.Sheet fax = sheets.stream()
@@ -177,17 +209,17 @@ class PaperJourney {
                 temp.resolve("saved").toString());
         assertThat(trial.out())
                 .contains("step 1, prepare pages: makes sheet, a tiff of")
-                .contains("step 3, convert: makes main, a pdf of")
+                .contains("number = DN-2211", "Read page 1: ", "step 5, convert: makes main, a pdf of")
                 .contains("the sheet was cut out of the photograph")
-                .contains("would be filed in archive as Delivery notes/DN-trial Lantern Quay.pdf");
-        byte[] made = Files.readAllBytes(temp.resolve("saved/lantern-quay_DN-trial.jpg step 3 main.pdf"));
+                .contains("would be filed in archive as Delivery notes/DN-2211 Lantern Quay");
+        byte[] made = Files.readAllBytes(temp.resolve("saved/lantern-quay_DN-trial.jpg step 5 main.pdf"));
         assertThat(ArchiveChecker.problems(made, PdfTarget.PDF_A_2B)).isEmpty();
         JsonNode before = service.get("/trials/outputs/" + sha256(sheets.get(1).bytes()) + "/pages/1");
         JsonNode after = service.get("/trials/outputs/" + sha256(made) + "/pages/1");
         assertThat(before.path("pages").asInt()).isEqualTo(1);
         assertThat(after.path("height").asDouble() / after.path("width").asDouble())
                 .isBetween(1.40, 1.43);
-        assertThat(service.archive().resolve("Delivery notes/DN-trial Lantern Quay.pdf"))
+        assertThat(service.archive().resolve("Delivery notes/DN-2211 Lantern Quay (2).pdf"))
                 .doesNotExist();
     }
 }

@@ -15,6 +15,7 @@ import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.PictureFile;
 import lectomen.engine.ocr.PictureTextReader;
 import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
 import lectomen.engine.pdf.PageDrawing;
 import lectomen.engine.pdf.PdfReader;
@@ -49,6 +50,7 @@ public final class Converter {
     private final Source original;
     private final Instant now;
     private final Progress.Listener listener;
+    private Optional<DocumentText> known = Optional.empty();
 
     /**
      * @param folder where what is made is put, under names that are free in it
@@ -61,6 +63,17 @@ public final class Converter {
         this.original = original;
         this.now = now;
         this.listener = listener;
+    }
+
+    /** The text of what is converted next, where it was read before: it need not be read again for a searchable PDF. */
+    public Converter knowing(Optional<DocumentText> text) {
+        known = text;
+        return this;
+    }
+
+    private Optional<Page> findKnown(int number) {
+        return known.flatMap(text ->
+                text.pages().stream().filter(page -> page.number() == number).findFirst());
     }
 
     /** Whether documents of the type can be converted at all. */
@@ -137,11 +150,12 @@ public final class Converter {
             for (int number = 1; number <= count(pictures); number++) {
                 listener.at(new Progress("converting pages", number - 1, count(pictures)));
                 try {
-                    boolean read =
+                    boolean isWanted =
                             wanted.searchable() && wanted.reading().pages().has(number, count(pictures));
-                    Optional<Page> words = read
-                            ? Optional.of(PictureTextReader.readPage(pictures, number, wanted.reading()))
-                            : Optional.empty();
+                    Optional<Page> words = isWanted ? findKnown(number) : Optional.empty();
+                    if (isWanted && words.isEmpty()) {
+                        words = Optional.of(PictureTextReader.readPage(pictures, number, wanted.reading()));
+                    }
                     pdf.add(pictures, number, words);
                 } catch (IOException e) {
                     return Made.Failed.of(Pictures.broken(number, e));

@@ -24,11 +24,12 @@ import lectomen.engine.page.Letters;
  */
 final class DateText {
     private static final Map<Locale, List<String>> MONTHS = new ConcurrentHashMap<>();
-    private static final Pattern YEAR_FIRST = Pattern.compile("(?<!\\d)(\\d{4})[-/.](\\d{1,2})[-/.](\\d{1,2})(?!\\d)");
+    private static final Pattern YEAR_FIRST =
+            Pattern.compile("(?<![\\p{L}\\d])(\\d{4})[-/.](\\d{1,2})[-/.](\\d{1,2})(?!\\d)");
     private static final Pattern NUMBERS =
-            Pattern.compile("(?<!\\d)(\\d{1,2})[-/.] ?(\\d{1,2})[-/.] ?(\\d{4}|\\d{2})(?!\\d)");
+            Pattern.compile("(?<![\\p{L}\\d])(\\d{1,2})[-/.] ?(\\d{1,2})[-/.] ?(\\d{4}|\\d{2})(?!\\d)");
     private static final Pattern DAY_NAME_YEAR =
-            Pattern.compile("(?<!\\d)(\\d{1,2})(?:st|nd|rd|th|\\.)?[- ](\\p{L}{3,})\\.?,?[- ](\\d{4})(?!\\d)");
+            Pattern.compile("(?<![\\p{L}\\d])(\\d{1,2})(?:st|nd|rd|th|\\.)?[- ](\\p{L}{3,})\\.?,?[- ](\\d{4})(?!\\d)");
     private static final Pattern NAME_DAY_YEAR =
             Pattern.compile("(\\p{L}{3,})\\.? (\\d{1,2})(?:st|nd|rd|th)?,? (\\d{4})(?!\\d)");
 

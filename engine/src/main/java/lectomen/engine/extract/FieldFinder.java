@@ -1,7 +1,7 @@
 package lectomen.engine.extract;
 
 import java.util.ArrayList;
-import java.util.Collections;
+import java.util.Comparator;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -185,8 +185,7 @@ public final class FieldFinder {
      */
     private Optional<Read> likeliest(FieldSpec field, Extractor extractor, Candidate offered) {
         List<OtherReadings.Combination> all = OtherReadings.of(offered.words());
-        Map<String, Double> shares = new LinkedHashMap<>();
-        Map<String, Read> firsts = new LinkedHashMap<>();
+        Map<String, Fitting> values = new LinkedHashMap<>();
         double thoughtOf = 0;
         double fitting = 0;
         for (OtherReadings.Combination combination : all) {
@@ -197,21 +196,25 @@ public final class FieldFinder {
                     : read(field, extractor, candidate);
             if (read.isPresent() && fits(field, read.get().value())) {
                 fitting += combination.share();
-                shares.merge(read.get().value(), combination.share(), Double::sum);
-                firsts.putIfAbsent(read.get().value(), read.get());
+                values.merge(
+                        read.get().value(),
+                        new Fitting(read.get(), combination.share()),
+                        (one, other) -> new Fitting(one.first(), one.share() + other.share()));
             }
         }
-        if (shares.isEmpty()) {
+        Optional<Fitting> best = values.values().stream().max(Comparator.comparingDouble(Fitting::share));
+        if (best.isEmpty()) {
             return read(field, extractor, offered);
         }
-        String best =
-                Collections.max(shares.entrySet(), Map.Entry.comparingByValue()).getKey();
-        Read first = firsts.get(best);
-        double sure = shares.get(best) / (fitting + Math.max(0, 1 - thoughtOf));
+        Read first = best.get().first();
+        double sure = best.get().share() / (fitting + Math.max(0, 1 - thoughtOf));
         boolean asItStands = offered.raw().contains(first.candidate().raw());
         String how = asItStands ? "" : "read as \"" + Candidate.text(offered.words()) + "\" at first";
         return Optional.of(new Read(first.candidate(), first.value(), sure, how));
     }
+
+    /** A value that fits, as it was read first, and the share of all readings that give it. */
+    private record Fitting(Read first, double share) {}
 
     /** Whether a value is one of those that the field knows. */
     private boolean fits(FieldSpec field, String value) {

@@ -23,7 +23,7 @@ public record FieldValue(
         String method,
         double confidence) {
     /** Below this a person should look at it. */
-    public static final double SURE = 0.9;
+    public static final double SURE = 0.95;
 
     public boolean isInDoubt() {
         return confidence < SURE;

@@ -9,7 +9,8 @@ import java.util.regex.Pattern;
 
 /**
  * Finds a number in a piece of text. When both dot and comma occur, the last one is before the decimals; when one occurs
- * several times it groups; a single one is read as the locale reads it.
+ * several times it groups, but for a last one with other than three digits behind it, as when 9,583.32 was read off a poor scan as
+ * 9.583.32; a single one is read as the locale reads it.
  */
 final class NumberText {
     private static final Pattern NUMBER = Pattern.compile(
@@ -23,6 +24,12 @@ final class NumberText {
             return Optional.empty();
         }
         String found = matcher.group().replaceAll("[ \u00a0\u202f']", "").replace('\u2212', '-');
+        int last = Math.max(found.lastIndexOf('.'), found.lastIndexOf(','));
+        boolean groups = last >= 0 && found.indexOf(found.charAt(last)) != last;
+        if (groups && found.length() - last != 4) {
+            String whole = found.substring(0, last).replaceAll("[.,]", "");
+            return Optional.of(new BigDecimal(whole + "." + found.substring(last + 1)));
+        }
         char decimal = decimalMark(found, locale);
         String plain = found.replace(decimal == '.' ? "," : ".", "").replace(',', '.');
         return Optional.of(new BigDecimal(plain));

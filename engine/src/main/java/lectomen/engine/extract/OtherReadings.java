@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import lectomen.engine.page.DocumentText;
@@ -59,7 +58,7 @@ final class OtherReadings {
 
     /** The text with those words read otherwise that let a row match the pattern where it did not; the same where none does. */
     static DocumentText matching(DocumentText text, Pattern pattern) {
-        Map<Word, Word> otherwise = new IdentityHashMap<>();
+        IdentityHashMap<Word, Word> otherwise = new IdentityHashMap<>();
         Matcher matcher = BoundedText.matcher(pattern, "");
         int tries = 0;
         for (Page page : text.pages()) {
@@ -70,7 +69,8 @@ final class OtherReadings {
         return otherwise.isEmpty() ? text : with(text, otherwise);
     }
 
-    private static int tryRow(DocumentText.Row row, Matcher matcher, int before, Map<Word, Word> otherwise) {
+    private static int tryRow(
+            DocumentText.Row row, Matcher matcher, int before, IdentityHashMap<Word, Word> otherwise) {
         int tries = before;
         int at = 0;
         for (Word word : row.words()) {
@@ -92,7 +92,7 @@ final class OtherReadings {
         return tries;
     }
 
-    private static DocumentText with(DocumentText text, Map<Word, Word> otherwise) {
+    private static DocumentText with(DocumentText text, IdentityHashMap<Word, Word> otherwise) {
         List<Page> pages = text.pages().stream()
                 .map(page -> new Page(
                         page.number(),

@@ -24,6 +24,8 @@ public final class PageLayout {
     private static final int LEAST_TURNED = 5;
     private static final double USUAL_GAP_TURNED = 0.45;
     private static final double MARGIN = 0.05;
+    /** In widths of the widest letter. */
+    private static final double ALONE = 1.3;
 
     private final Sheet sheet;
     private final Sheet turnedSheet;
@@ -53,7 +55,7 @@ public final class PageLayout {
         List<LineSpot> turned = turned(level, freed, sheet);
         List<LineSpot> all = new ArrayList<>();
         for (LineSpot spot : level) {
-            boolean taken = spot.letters().size() <= 2
+            boolean taken = isAlone(spot)
                     && turned.stream().anyMatch(other -> other.letters().containsAll(onTurned(spot.letters(), sheet)));
             if (!taken) {
                 all.add(spot);
@@ -67,11 +69,18 @@ public final class PageLayout {
         return lines;
     }
 
+    /** One or two letters, or some that stand over each other. */
+    private static boolean isAlone(LineSpot spot) {
+        int widest =
+                spot.letters().stream().mapToInt(Letters.Letter::width).max().orElse(0);
+        return spot.letters().size() <= 2 || spot.right() - spot.left() <= ALONE * widest;
+    }
+
     /** Letters that stand alone, gathered from the bottom up. */
     private static List<LineSpot> turned(List<LineSpot> level, Letters all, Sheet sheet) {
         List<Letters.Letter> alone = new ArrayList<>();
         for (LineSpot spot : level) {
-            if (spot.letters().size() <= 2) {
+            if (isAlone(spot)) {
                 alone.addAll(spot.letters());
             }
         }
@@ -100,6 +109,7 @@ public final class PageLayout {
                 .toList();
     }
 
+    @SuppressWarnings("ArgumentSelectionDefectChecker") // what was high is wide now
     private static Sheet quarterTurned(Sheet sheet) {
         byte[] grey = new byte[sheet.grey().length];
         int width = sheet.width();
@@ -163,6 +173,7 @@ public final class PageLayout {
      *
      * @param from where the part begins in the piece's picture, in its points from the left
      */
+    @SuppressWarnings("ArgumentSelectionDefectChecker") // a turned box is as wide as it was high
     public Box box(LineSpot spot, double from, double to) {
         boolean onHead = spot.turn() == LineSpot.Turn.DOWNWARDS;
         double begin = spot.left() - side(spot) + from;

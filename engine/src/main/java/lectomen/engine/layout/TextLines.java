@@ -24,6 +24,7 @@ final class TextLines {
 
     private static final double BRIDGE = 1.5;
     private static final double PART = 0.45;
+    private static final int LETTERS_OF_A_WORD = 4;
 
     private final List<Letters.Letter> letters;
     private final List<Letters.Letter> small;
@@ -133,6 +134,7 @@ final class TextLines {
             for (int j = 0; j < groups.size() && owner < 0; j++) {
                 LineSpot other = spots.get(j);
                 boolean within = j != i
+                        && other.letters().size() >= LETTERS_OF_A_WORD
                         && own.height() < PART * other.height()
                         && own.left() >= other.left()
                         && own.right() <= other.right()

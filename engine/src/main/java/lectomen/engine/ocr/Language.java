@@ -13,7 +13,7 @@ import java.util.zip.GZIPInputStream;
  */
 final class Language implements Following {
     /** How much it counts beside what is seen. */
-    private static final double WEIGHT = 0.25;
+    private static final double WEIGHT = 0.35;
 
     private static final int LONGEST = 5;
     private static final double STEP = 0.05;
@@ -102,7 +102,7 @@ final class Language implements Following {
             long run = kind;
             for (int i = 1; i <= before; i++) {
                 int at = count - i;
-                run |= (long) (at < 0 ? blank : kinds[at]) << 8 * i;
+                run |= (long) (at < 0 ? blank : kinds[at]) << (8 * i);
             }
             int share = findShare(run);
             if (share >= 0) {

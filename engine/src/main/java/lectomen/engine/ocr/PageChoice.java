@@ -26,7 +26,7 @@ public record PageChoice(int first, int last) {
         }
         int first = number(matcher.group(1));
         int last = matcher.group(2) == null ? first : number(matcher.group(2));
-        boolean backwards = first > 0 && last > 0 && last < first || first < 0 && last > 0;
+        boolean backwards = last > 0 && (first < 0 || last < first);
         return first == 0 || last == 0 || backwards ? Optional.empty() : Optional.of(new PageChoice(first, last));
     }
 

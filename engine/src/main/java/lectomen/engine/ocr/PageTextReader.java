@@ -30,7 +30,9 @@ public final class PageTextReader {
     private static final double LEAST_SURE_OF_FEW = 0.6;
 
     /** A page that is less sure may lie on its side or head. */
-    private static final double UPRIGHT_IF_SURE = 0.6;
+    private static final double UPRIGHT_IF_SURE = 0.85;
+    /** So does one with more of its words in lines that run up or down. */
+    private static final double MOST_TURNED = 0.3;
 
     private static final int ENOUGH_LETTERS = 40;
     /** Lines that are surer are not looked at again. */
@@ -59,14 +61,14 @@ public final class PageTextReader {
         InkMask mask = PageInk.of(square);
         Page read = level(square, mask, number, wish);
         boolean doubtful = Letters.of(mask, square.dotsPerInchX()).letters().size() >= ENOUGH_LETTERS
-                && sureness(words(read)) < UPRIGHT_IF_SURE;
+                && (sureness(words(read)) < UPRIGHT_IF_SURE || turned(read) > MOST_TURNED);
         int quarters = doubtful ? Upright.quarters(mask, square.dotsPerInchX()) : 0;
         if (quarters == 0) {
             return read;
         }
         PagePixels turned = square.with(Turn.ofQuarters(quarters).applied(square.image()));
         Page other = level(turned, PageInk.of(turned), number, wish);
-        return sureness(words(other)) > sureness(words(read))
+        return sureness(words(other)) - turned(other) > sureness(words(read)) - turned(read)
                 ? new Page(
                         number,
                         other.width(),
@@ -85,6 +87,16 @@ public final class PageTextReader {
         PageLayout layout = PageLayout.of(straight, ink);
         return new PageTextReader(straight, layout, wish)
                 .read(number, square.pageWidth(), square.pageHeight(), straightening.degrees());
+    }
+
+    /** The share of its words in lines that run up or down. */
+    private static double turned(Page page) {
+        int all = words(page).size();
+        int turned = page.lines().stream()
+                .filter(Line::isTurned)
+                .mapToInt(line -> line.words().size())
+                .sum();
+        return all == 0 ? 0 : (double) turned / all;
     }
 
     private static List<Word> words(Page page) {
@@ -171,7 +183,7 @@ public final class PageTextReader {
                 .map(other -> new Word.Other(other.text(), other.share()))
                 .toList();
         return new Word(
-                text.toString(),
+                Amounts.mended(text.toString()),
                 new Box(box.left() * unit, box.top() * unit, box.width() * unit, box.height() * unit),
                 read.share(),
                 new Word.Doubts(signs, others));

@@ -78,12 +78,13 @@ public record Page(int number, double width, double height, Unit unit, List<Line
         return LineGathering.gather(words);
     }
 
-    /** The lines grouped by height: each row from left to right, rows from top to bottom. */
+    /** The lines grouped by height: each row from left to right, rows from top to bottom; turned lines each alone. */
     public List<List<Line>> rows() {
         List<List<Line>> rows = new ArrayList<>();
         for (Line line : lines) {
             List<Line> row = rows.isEmpty() ? List.of() : rows.get(rows.size() - 1);
-            if (!row.isEmpty() && row.get(0).box().sharedHeight(line.box()) > 0.5) {
+            boolean beside = !row.isEmpty() && row.get(0).box().sharedHeight(line.box()) > 0.5;
+            if (beside && !line.isTurned() && !row.get(0).isTurned()) {
                 row.add(line);
             } else {
                 rows.add(new ArrayList<>(List.of(line)));

@@ -189,14 +189,8 @@ final class StepsOfPlan {
     }
 
     private static Reason unsure(FieldValue value) {
-        return Reason.of(
-                "field.unsure",
-                "field",
-                value.name(),
-                "value",
-                value.value(),
-                "sure",
-                Long.toString((long) Math.floor(100 * value.confidence())));
+        return Reason.of("field.unsure", "field", value.name(), "value", value.value(), "sure", Long.toString((long)
+                Math.floor(100 * value.confidence())));
     }
 
     private static boolean cantDoWithoutText(FieldSpec field) {

@@ -13,13 +13,12 @@ import lectomen.engine.lookup.Lookup;
 import lectomen.engine.lookup.LookupReader;
 import lectomen.engine.lookup.LookupRef;
 import lectomen.engine.lookup.Lookups;
-import lectomen.engine.page.Reading;
+import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.plan.Candidate;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.Planner;
 import lectomen.engine.plan.TextSource;
 import lectomen.engine.progress.Progress;
-import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.RuleDocument;
@@ -83,8 +82,8 @@ public final class Examiner {
         }
         Lookups lookups =
                 name -> Optional.ofNullable(task.site().lookups().get(name)).map(ref -> table(name, ref, bytes));
-        TextSource text = neededBy -> read(task, bytes, neededBy, listener);
         TaskWorkshop workshop = new TaskWorkshop(task, bytes, bench.folder(), listener);
+        TextSource text = neededBy -> workshop.read(workshop.original(), ReadingWish.USUAL, neededBy);
         Outcome outcome =
                 switch (task.asking()) {
                     case FIRST_THAT_WANTS -> Planner.plan(candidates, facts, task.site(), text, lookups, workshop);
@@ -104,15 +103,5 @@ public final class Examiner {
                 throw new UncheckedIOException("The lookup's bytes can't be had", e);
             }
         });
-    }
-
-    /** The bytes are fetched only here, so that a rule which looks at names alone costs no copy. */
-    private static Reading read(Task task, ByteFetch bytes, String neededBy, Progress.Listener listener) {
-        try {
-            return DocumentReader.read(
-                    bytes.fetch(task.document()), task.facts().type(), neededBy, listener);
-        } catch (IOException e) {
-            throw new UncheckedIOException("The document's bytes can't be had", e);
-        }
     }
 }

@@ -13,6 +13,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.convert.Conversion;
 import lectomen.engine.convert.Converter;
@@ -21,6 +22,7 @@ import lectomen.engine.convert.Preparing;
 import lectomen.engine.convert.Resizing;
 import lectomen.engine.convert.Source;
 import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Reading;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
@@ -40,6 +42,9 @@ final class TaskWorkshop implements Workshop {
     private final Path folder;
     private final Progress.Listener listener;
     private final Map<String, Path> files = new HashMap<>();
+
+    /** What was read last of each product, by its hash. */
+    private final Map<String, DocumentText> texts = new HashMap<>();
 
     TaskWorkshop(Task task, Examiner.ByteFetch bytes, Path folder, Progress.Listener listener) {
         this.task = task;
@@ -68,7 +73,10 @@ final class TaskWorkshop implements Workshop {
             Product original = original();
             Source asItCame =
                     new Source(file(original), original.type(), task.facts().name());
-            return new Converter(folder, asItCame, task.facts().arrived(), listener).convert(source, wanted);
+            Optional<DocumentText> text = Optional.ofNullable(texts.get(of.sha256()));
+            return new Converter(folder, asItCame, task.facts().arrived(), listener)
+                    .knowing(text)
+                    .convert(source, wanted);
         });
     }
 
@@ -80,7 +88,11 @@ final class TaskWorkshop implements Workshop {
     @Override
     public Reading read(Product of, ReadingWish wish, String neededBy) {
         try {
-            return DocumentReader.read(file(of), of.type(), wish, neededBy, listener);
+            Reading reading = DocumentReader.read(file(of), of.type(), wish, neededBy, listener);
+            if (reading instanceof Reading.Read read) {
+                texts.put(of.sha256(), read.text());
+            }
+            return reading;
         } catch (IOException e) {
             throw new UncheckedIOException("The document's bytes can't be had", e);
         }

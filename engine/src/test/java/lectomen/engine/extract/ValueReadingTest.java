@@ -67,6 +67,8 @@ class ValueReadingTest {
                 "-3             | en-GB | -3",
                 "EUR 99         | en-GB | 99",
                 "1,234,567      | de-DE | 1234567",
+                "£9.583.32      | en-GB | 9583.32",
+                "1.234.567      | en-GB | 1234567",
                 "none           | en-GB | "
             })
     void numbersAreRead(String text, String locale, String expected) {

@@ -9,6 +9,7 @@ import lectomen.engine.ocr.print.Faces;
 import lectomen.engine.ocr.print.Machine;
 import lectomen.engine.ocr.print.Printed;
 import lectomen.engine.ocr.print.Prose;
+import lectomen.engine.ocr.print.Seeds;
 import lectomen.engine.page.Page;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -27,7 +28,7 @@ class LinesMeasureTest {
             Errors own = Errors.NONE;
             for (int page = 0; page < (ALL ? face.all().size() : 1); page++) {
                 Font font = face.all().get(page);
-                Random random = new Random(face.family().hashCode() + 31L * page + machine.ordinal());
+                Random random = Seeds.random(face.family().hashCode() + 31L * page + machine.ordinal());
                 double points = 9.5 + random.nextInt(4) * 0.5;
                 Printed printed = machine.through(Prose.page(font, points, WORDS_A_PAGE, random), random);
                 Page read = PageTextReader.read(printed.pixels(), 1, ReadingWish.USUAL);

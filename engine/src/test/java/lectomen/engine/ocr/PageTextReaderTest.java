@@ -15,6 +15,7 @@ import java.util.Random;
 import lectomen.engine.image.Ink;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Points;
+import lectomen.engine.image.Turn;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
@@ -139,6 +140,42 @@ class PageTextReaderTest {
             near += hit ? 1 : 0;
         }
         assertThat(near).isGreaterThanOrEqualTo(printed.words().size() * 97 / 100);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"2.4", "-1.7"})
+    void boxesOfALeaningPageLieOnItAsItCame(double lean) throws Exception {
+        Printed printed = printed("Serif-Regular", 200, 12);
+        BufferedImage leaning = new PaperMaker(5, 200).leaning(printed.page(), lean, false);
+        Page read = PageTextReader.read(new PagePixels(leaning, 200, 200), 1, ReadingWish.USUAL);
+        Page asPrinted = new Page(1, read.width(), read.height(), Page.Unit.POINT, List.of(), lean);
+        int near = 0;
+        for (int i = 0; i < printed.words().size(); i++) {
+            Box wanted = asPrinted.asItCame(printed.boxes().get(i));
+            String text = printed.words().get(i);
+            boolean hit = words(read).stream()
+                    .filter(word -> word.text().equals(text))
+                    .map(word -> read.asItCame(word.box()))
+                    .anyMatch(box -> Math.abs(box.centre() - wanted.centre()) < 0.02 * read.width()
+                            && Math.abs(box.middle() - wanted.middle()) < 0.02 * read.width());
+            near += hit ? 1 : 0;
+        }
+        assertThat(near).isGreaterThanOrEqualTo(printed.words().size() * 97 / 100);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"1", "2", "3"})
+    void aPageThatLiesOnItsSideOrHeadIsRead(int quarters) throws Exception {
+        Printed printed = printed("Sans-Regular", 200, 11);
+        BufferedImage turned = Turn.ofQuarters(quarters).applied(printed.page());
+        Page read = PageTextReader.read(new PagePixels(turned, 200, 200), 1, ReadingWish.USUAL);
+        StringBuilder found = new StringBuilder();
+        words(read).forEach(word -> found.append(word.text()));
+        String wanted = String.join("", printed.words());
+        assertThat(100.0 * distance(found.toString(), wanted) / wanted.length()).isLessThan(1);
+        Box first = read.asItCame(words(read).get(0).box());
+        assertThat(first.left()).isBetween(0.0, turned.getWidth() * 72 / 200.0);
+        assertThat(first.top()).isBetween(0.0, turned.getHeight() * 72 / 200.0);
     }
 
     @Test

@@ -150,12 +150,13 @@ public final class HarbourText {
         return format("MHP-%d-%04d", 2019 + random.nextInt(20), random.nextInt(10_000));
     }
 
+    /** Without letters that look like digits, as whoever gives out such numbers leaves them out. */
     public String part() {
         return format("%c%c-%d%c", letter(), letter(), 100 + random.nextInt(900), letter());
     }
 
     private char letter() {
-        return (char) ('A' + random.nextInt(26));
+        return "ABCDEFGHJKLMNPRSTUVWXYZ".charAt(random.nextInt(23));
     }
 
     public String depth() {

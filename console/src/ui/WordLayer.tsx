@@ -3,17 +3,9 @@ import { type Ref, useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, type Schemas } from "../api/client";
 import { texts } from "../texts";
 import { Do } from "./Button";
+import { lines, sureness } from "./pageWords";
 
 export type Words = Schemas["WordsView"];
-type Word = Schemas["WordView"];
-
-const SURE = 0.97;
-const FAIR = 0.8;
-
-/** How sure the reader is, as a word's line says it. */
-export function sureness(confidence: number) {
-  return confidence >= SURE ? "sure" : confidence >= FAIR ? "fair" : "poor";
-}
 
 /** The words of a page where they stand; asked for once they are wanted. */
 export function usePageWords(job: string, page: number, output: string | undefined, wanted: boolean) {
@@ -30,25 +22,6 @@ export function usePageWords(job: string, page: number, output: string | undefin
   });
 }
 
-/** The words that a search hits, by their places, in reading order; what is sought may go over several words. */
-export function hits(words: Word[], sought: string) {
-  const wanted = sought.trim().toLowerCase().split(/\s+/).filter((part) => part !== "");
-  if (wanted.length === 0) return [];
-  const found: number[][] = [];
-  for (let at = 0; at + wanted.length <= words.length; at++) {
-    const fits = wanted.every((part, i) => words[at + i]?.text.toLowerCase().includes(part));
-    if (fits) found.push(wanted.map((_, i) => at + i));
-  }
-  return found;
-}
-
-/** The words as text, a line on each line. */
-export function lines(words: Word[]) {
-  return words
-    .map((word, at) => (at === 0 ? "" : words[at - 1]?.line === word.line ? " " : "\n") + word.text)
-    .join("");
-}
-
 interface WordMarksProps {
   words: Words;
   marked: Set<number>;
@@ -59,7 +32,9 @@ export function WordMarks({ words, marked }: WordMarksProps) {
   const share = (part: number, whole: number) => `${(100 * part) / whole}%`;
   const first = useRef<HTMLSpanElement>(null);
   const firstMarked = Math.min(...marked);
-  useEffect(() => first.current?.scrollIntoView({ block: "nearest", inline: "nearest" }), [firstMarked]);
+  useEffect(() => {
+    void first.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  }, [firstMarked]);
   return (
     <div className="wordmarks" aria-label={texts.words.layer} role="group">
       {words.words.map((word, place) => (
@@ -101,16 +76,9 @@ export function WordBar({ words, sought, onSeek, at, count, onNext, field }: Wor
     for (const word of words?.words ?? []) kinds[sureness(word.confidence)]++;
     return kinds;
   }, [words]);
-  if (words === undefined) {
-    return (
-      <p className="wordbar note" role="status">
-        {texts.words.reading}
-      </p>
-    );
-  }
-  if (words.reason !== undefined) return <p className="wordbar say">{words.reason.words}</p>;
+  const all = words?.words ?? [];
   const copy = () =>
-    void navigator.clipboard.writeText(lines(words.words)).then(
+    void navigator.clipboard.writeText(lines(all)).then(
       () => setCopied(true),
       () => setCopied(false),
     );
@@ -130,14 +98,24 @@ export function WordBar({ words, sought, onSeek, at, count, onNext, field }: Wor
           }}
         />
       </label>
-      <span className="note" role="status">
-        {sought.trim() === "" ? texts.words.count(words.words.length) : texts.words.hit(count === 0 ? 0 : at + 1, count)}
-      </span>
-      <span className="note kinds">
-        <i className="wordmark sure" /> {texts.words.sure(told.sure)} <i className="wordmark fair" /> {texts.words.fair(told.fair)}{" "}
-        <i className="wordmark poor" /> {texts.words.poor(told.poor)}
-      </span>
-      <Do onClick={copy}>{copied ? texts.words.copied : texts.words.copy}</Do>
+      {words === undefined ? (
+        <span className="note" role="status">
+          {texts.words.reading}
+        </span>
+      ) : words.reason !== undefined ? (
+        <span className="say">{words.reason.words}</span>
+      ) : (
+        <>
+          <span className="note" role="status">
+            {sought.trim() === "" ? texts.words.count(all.length) : texts.words.hit(at + 1, count)}
+          </span>
+          <span className="note kinds">
+            <i className="wordmark sure" /> {texts.words.sure(told.sure)} <i className="wordmark fair" /> {texts.words.fair(told.fair)}{" "}
+            <i className="wordmark poor" /> {texts.words.poor(told.poor)}
+          </span>
+          <Do onClick={copy}>{copied ? texts.words.copied : texts.words.copy}</Do>
+        </>
+      )}
     </div>
   );
 }
