@@ -1,5 +1,7 @@
 package lectomen.engine.ocr;
 
+import java.util.Arrays;
+
 /**
  * Where the signs of a known text stand among steps: the likeliest way to spread them, found as the shortest way through all (A.
  * Viterbi, 1967), with none allowed before, between and behind them.
@@ -13,7 +15,7 @@ final class Alignment {
         int states = 2 * kinds.length + 1;
         double[] now = new double[states];
         byte[][] came = new byte[count][states];
-        java.util.Arrays.fill(now, Double.NEGATIVE_INFINITY);
+        Arrays.fill(now, Double.NEGATIVE_INFINITY);
         for (int step = 0; step < count; step++) {
             double[] next = new double[states];
             for (int state = 0; state < states; state++) {

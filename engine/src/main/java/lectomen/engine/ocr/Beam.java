@@ -1,6 +1,7 @@
 package lectomen.engine.ocr;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -60,11 +61,11 @@ final class Beam {
 
         @Override
         public boolean equals(Object other) {
-            return other instanceof Key key && java.util.Arrays.equals(kinds, key.kinds);
+            return other instanceof Key key && Arrays.equals(kinds, key.kinds);
         }
 
         static Key of(int[] kinds) {
-            return new Key(java.util.Arrays.hashCode(kinds), kinds);
+            return new Key(Arrays.hashCode(kinds), kinds);
         }
     }
 
@@ -105,7 +106,7 @@ final class Beam {
                 if (from == IMPOSSIBLE) {
                     continue;
                 }
-                int[] kinds = java.util.Arrays.copyOf(old.kinds, old.kinds.length + 1);
+                int[] kinds = Arrays.copyOf(old.kinds, old.kinds.length + 1);
                 kinds[old.kinds.length] = kind;
                 Beginning longer = grown.computeIfAbsent(
                         Key.of(kinds),

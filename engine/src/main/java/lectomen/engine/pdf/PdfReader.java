@@ -79,17 +79,15 @@ public final class PdfReader {
                 if (!wish.pages().has(number, count)) {
                     continue;
                 }
-                Page page = words.read(document, number);
-                Legibility legibility = Legibility.of(page, words.glyphs(), words.glyphsWithoutLetter());
-                boolean isGarbage = wish.layer() != ReadingWish.Layer.ALL && legibility.isGarbage();
-                Optional<ScannedPage> scan = findToRead(document, page, isGarbage, wish);
-                if (scan.isPresent()) {
-                    pages.add(atOnce.read(picture(document, number, scan.get()), number));
+                OwnText own = OwnText.of(document, number, words, wish);
+                if (own.scan().isPresent()) {
+                    pages.add(atOnce.read(picture(document, number, own.scan().get()), number));
                     continue;
                 }
-                if (isGarbage) {
+                Page page = own.page();
+                if (own.isGarbage()) {
                     illegible.add(number);
-                    garbage = garbage.isEmpty() ? legibility.sample() : garbage;
+                    garbage = garbage.isEmpty() ? own.legibility().sample() : garbage;
                     page = Page.ofWords(number, page.width(), page.height(), page.unit(), List.of());
                 }
                 pages.add(CompletableFuture.completedFuture(page));
@@ -103,11 +101,21 @@ public final class PdfReader {
         }
     }
 
-    /** The picture that is to be read for a page, if there is one and its text is not kept. */
-    private static Optional<ScannedPage> findToRead(PDDocument document, Page page, boolean isGarbage, ReadingWish wish)
-            throws IOException {
-        boolean anew = page.lines().isEmpty() || isGarbage || wish.layer() == ReadingWish.Layer.NONE;
-        return anew ? ScannedPage.find(document.getPage(page.number() - 1)) : Optional.empty();
+    /**
+     * What a page says itself.
+     *
+     * @param isGarbage whether that is not to be used
+     * @param scan the picture that is to be read instead, if there is one and the page's text is not kept
+     */
+    private record OwnText(Page page, Legibility legibility, boolean isGarbage, Optional<ScannedPage> scan) {
+        static OwnText of(PDDocument document, int number, PageWords words, ReadingWish wish) throws IOException {
+            Page page = words.read(document, number);
+            Legibility legibility = Legibility.of(page, words.glyphs(), words.glyphsWithoutLetter());
+            boolean isGarbage = wish.layer() != ReadingWish.Layer.ALL && legibility.isGarbage();
+            boolean anew = page.lines().isEmpty() || isGarbage || wish.layer() == ReadingWish.Layer.NONE;
+            Optional<ScannedPage> scan = anew ? ScannedPage.find(document.getPage(number - 1)) : Optional.empty();
+            return new OwnText(page, legibility, isGarbage, scan);
+        }
     }
 
     /** The words of those pages alone that are pictures and whose text is not kept. @throws IOException if it is broken */
@@ -119,13 +127,11 @@ public final class PdfReader {
         try (PagesAtOnce atOnce = new PagesAtOnce(wish)) {
             for (int number = 1; number <= count; number++) {
                 listener.at(new Progress("reading pages", number - 1, count));
-                Page page = words.read(document, number);
-                boolean isGarbage = wish.layer() != ReadingWish.Layer.ALL
-                        && Legibility.of(page, words.glyphs(), words.glyphsWithoutLetter())
-                                .isGarbage();
-                Optional<ScannedPage> scan = wish.pages().has(number, count)
-                        ? findToRead(document, page, isGarbage, wish)
-                        : Optional.empty();
+                if (!wish.pages().has(number, count)) {
+                    continue;
+                }
+                Optional<ScannedPage> scan =
+                        OwnText.of(document, number, words, wish).scan();
                 if (scan.isPresent()) {
                     pages.add(atOnce.read(picture(document, number, scan.get()), number));
                 }

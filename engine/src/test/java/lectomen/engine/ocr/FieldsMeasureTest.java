@@ -20,7 +20,10 @@ import lectomen.engine.ocr.print.Machine;
 import lectomen.engine.ocr.print.Papers;
 import lectomen.engine.ocr.print.Printed;
 import lectomen.engine.ocr.print.Seeds;
+import lectomen.engine.page.Box;
 import lectomen.engine.page.DocumentText;
+import lectomen.engine.page.Page;
+import lectomen.engine.page.Word;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -94,20 +97,19 @@ class FieldsMeasureTest {
 
     /** The printed value in the spelling that its type is kept in. */
     private static String wanted(FieldSpec field, String raw) {
-        DocumentText text = new DocumentText(List.of(lectomen.engine.page.Page.ofWords(
-                1, 600, 800, lectomen.engine.page.Page.Unit.POINT, printedWords(field, raw))));
+        DocumentText text =
+                new DocumentText(List.of(Page.ofWords(1, 600, 800, Page.Unit.POINT, printedWords(field, raw))));
         return ((FieldResult.Found) FieldFinder.find(FIELDS, field, text, Locale.UK))
                 .value()
                 .value();
     }
 
-    private static List<lectomen.engine.page.Word> printedWords(FieldSpec field, String raw) {
+    private static List<Word> printedWords(FieldSpec field, String raw) {
         String label = field.labels().get(0).written();
-        List<lectomen.engine.page.Word> words = new ArrayList<>();
+        List<Word> words = new ArrayList<>();
         double left = 50;
         for (String word : (label + ": " + raw).split(" ")) {
-            words.add(lectomen.engine.page.Word.certain(
-                    word, new lectomen.engine.page.Box(left, 50, word.length() * 6, 10)));
+            words.add(Word.certain(word, new Box(left, 50, word.length() * 6, 10)));
             left += word.length() * 6 + 3;
         }
         return words;
