@@ -1,6 +1,8 @@
 """Writes a check point's mean weights as a network that the engine loads: `python3 -m lines.export`."""
 import argparse
+import hashlib
 import json
+from pathlib import Path
 import warnings
 
 import torch
@@ -22,13 +24,27 @@ def export(check_point, target, settings):
     return state["clock"]
 
 
+def describe(weights, clock):
+    """Says beside the weights which they are: what they saw, what was watched, and their hash."""
+    seen = clock["seen"][-1]
+    weights.with_suffix(".properties").write_text("\n".join([
+        "# Which weights lie beside this file; written with them. How well they read is in docs/model-card.md.",
+        f"lines.trained = {clock['lines']}",
+        f"watched.clean = {seen['clean']}",
+        f"watched.faulty = {seen['faulty']}",
+        f"sha256 = {hashlib.sha256(weights.read_bytes()).hexdigest()}",
+    ]) + "\n")
+
+
 def main():
     parser = argparse.ArgumentParser(description="Writes the weights that the engine reads with.")
     parser.add_argument("--check-point", default=files.CHECK_POINT)
     parser.add_argument("--to", default=files.ALPHABET_FILE.with_name("lines.onnx"))
     options = parser.parse_args()
-    clock = export(options.check_point, options.to, files.load())
-    print(f"{options.to}: after {clock['lines']} lines; watched {json.dumps(clock['seen'][-1])}")
+    weights = Path(options.to)
+    clock = export(options.check_point, weights, files.load())
+    describe(weights, clock)
+    print(f"{weights}: after {clock['lines']} lines; watched {json.dumps(clock['seen'][-1])}")
 
 
 if __name__ == "__main__":

@@ -109,8 +109,13 @@ class CheckPointTest(unittest.TestCase):
         with tempfile.TemporaryDirectory() as folder:
             path = Path(folder) / "point.pt"
             checkpoint.save(path, net, dict(net.state_dict()), torch.optim.AdamW(net.parameters()), {"lines": 0, "seen": []})
-            export.export(path, Path(folder) / "net.onnx", SETTINGS)
-            self.assertGreater((Path(folder) / "net.onnx").stat().st_size, 1_000_000)
+            weights = Path(folder) / "net.onnx"
+            export.export(path, weights, SETTINGS)
+            self.assertGreater(weights.stat().st_size, 1_000_000)
+            export.describe(weights, {"lines": 7, "seen": [{"lines": 7, "clean": 0.5, "faulty": 3.1}]})
+            told = weights.with_suffix(".properties").read_text()
+            self.assertIn("lines.trained = 7\n", told)
+            self.assertRegex(told, "sha256 = [0-9a-f]{64}\n")
 
 
 def begun():

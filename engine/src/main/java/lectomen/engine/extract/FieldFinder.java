@@ -238,7 +238,9 @@ public final class FieldFinder {
 
     private Iterator<Candidate> offered(FieldSpec field, Extractor extractor, DocumentText text) {
         if (extractor instanceof FieldSpec.Place place) {
-            return new LabelPlaces(text, allLabels).find(place, field.pattern());
+            List<Label> ends = new ArrayList<>(allLabels);
+            ends.addAll(place.ends());
+            return new LabelPlaces(text, ends).find(place, field.pattern());
         } else if (extractor instanceof Extractor.Zone zone) {
             return Zones.find(known.text(), zone).stream().iterator();
         } else if (extractor instanceof Extractor.Column column) {

@@ -80,10 +80,17 @@ public record FieldSpec(
      * A place to look at.
      *
      * @param labels any of these; empty only for {@link Where#ANYWHERE}
+     * @param lines how many lines of text a value right of or below its label may have
+     * @param ends labels besides those of other fields that end such a value
      */
-    public record Place(Where where, List<Label> labels) implements Extractor {
+    public record Place(Where where, List<Label> labels, int lines, List<Label> ends) implements Extractor {
         public Place {
             labels = List.copyOf(labels);
+            ends = List.copyOf(ends);
+        }
+
+        public Place(Where where, List<Label> labels) {
+            this(where, labels, 1, List.of());
         }
 
         @Override
@@ -92,9 +99,13 @@ public record FieldSpec(
             return switch (where) {
                 case ANYWHERE -> "anywhere";
                 case NEAR -> "near " + quoted;
-                case RIGHT_OF -> "right of " + quoted;
-                case BELOW -> "below " + quoted;
+                case RIGHT_OF -> "right of " + quoted + upTo();
+                case BELOW -> "below " + quoted + upTo();
             };
+        }
+
+        private String upTo() {
+            return lines == 1 ? "" : ", up to " + lines + " lines";
         }
     }
 

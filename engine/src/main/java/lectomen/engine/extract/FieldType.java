@@ -65,7 +65,7 @@ public enum FieldType {
      *
      * @param form a date form such as dd/MM/yyyy that the text must have; empty for any usual one
      */
-    Optional<String> read(String raw, String form, Locale locale) {
+    public Optional<String> read(String raw, String form, Locale locale) {
         return switch (this) {
             case TEXT -> raw.isBlank() ? Optional.empty() : Optional.of(Letters.withSingleBlanks(raw));
             case DATE -> DateText.find(raw, form, locale).map(Object::toString);

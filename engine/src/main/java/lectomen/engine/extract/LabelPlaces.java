@@ -11,13 +11,15 @@ import lectomen.engine.page.Box;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
+import lectomen.engine.page.Word;
 
 /**
  * Finds what stands beside, below or near a label.
  *
  * <p>A value right of a label is what follows it in its line, else the next line of the same row. A value below is the nearest
  * line under the label that shares its width. Both end where the next label of the same rule begins, so that an empty box is not
- * filled with its neighbour's label. A value by pattern near a label is the match closest to it.
+ * filled with its neighbour's label; one of several lines goes on in those right under it that begin where it does. A value by pattern
+ * near a label is the match closest to it.
  *
  * <p>A label that stands nowhere as it is written is sought once more as one that is nearly so, or broken over two lines; what is
  * found by it is less sure.
@@ -26,10 +28,15 @@ final class LabelPlaces {
     /** How far below its label a value may stand, in heights of the label. */
     private static final double DEEPEST_BELOW = 4;
 
+    /** How far apart the lines of one value stand, in heights of a line. */
+    private static final double WIDEST_LEADING = 0.9;
+
+    private static final int LONGEST_LABEL = 4;
+
     private final DocumentText text;
     private final List<Label> allLabels;
 
-    /** @param allLabels of all fields that are sought together, which end a value */
+    /** @param allLabels those that end a value: of all fields that are sought together, and what the place names besides */
     LabelPlaces(DocumentText text, List<Label> allLabels) {
         this.text = text;
         this.allLabels = allLabels;
@@ -43,7 +50,7 @@ final class LabelPlaces {
         boolean anywhere = place.where() == FieldSpec.Where.NEAR;
         Iterator<Candidate> found = place.labels().stream()
                 .flatMap(label -> (anywhere ? Labels.find(text, label) : Labels.findMarked(text, label)).stream())
-                .flatMap(hit -> at(hit, place.where(), pattern).stream())
+                .flatMap(hit -> at(hit, place, pattern).stream())
                 .iterator();
         return found.hasNext() ? found : almost(place, pattern).iterator();
     }
@@ -52,7 +59,7 @@ final class LabelPlaces {
         List<Candidate> found = new ArrayList<>();
         for (Label label : place.labels()) {
             for (Labels.Almost almost : Labels.findAlmost(text, label)) {
-                for (Candidate candidate : at(almost.hit(), place.where(), pattern)) {
+                for (Candidate candidate : at(almost.hit(), place, pattern)) {
                     String how = candidate.method() + ", which reads \"" + almost.reads() + "\"";
                     found.add(candidate.asSureAs(almost.nearness(), how));
                 }
@@ -61,10 +68,10 @@ final class LabelPlaces {
         return found;
     }
 
-    private List<Candidate> at(Labels.Hit hit, FieldSpec.Where where, Optional<Pattern> pattern) {
-        return switch (where) {
-            case RIGHT_OF -> rightOf(hit).map(List::of).orElse(List.of());
-            case BELOW -> below(hit).map(List::of).orElse(List.of());
+    private List<Candidate> at(Labels.Hit hit, FieldSpec.Place place, Optional<Pattern> pattern) {
+        return switch (place.where()) {
+            case RIGHT_OF -> whole(hit, rightOf(hit), place.lines());
+            case BELOW -> whole(hit, below(hit), place.lines());
             case NEAR -> near(hit, pattern.orElseThrow());
             case ANYWHERE -> throw new IllegalStateException("A label with nothing to be near to");
         };
@@ -80,6 +87,39 @@ final class LabelPlaces {
             return Optional.empty();
         }
         return nextInRow(hit).flatMap(line -> upToLabel(hit.page(), line, "right of the label"));
+    }
+
+    /** A value with the lines that it goes on in. */
+    private List<Candidate> whole(Labels.Hit hit, Optional<Candidate> first, int lines) {
+        if (first.isEmpty() || lines == 1) {
+            return first.map(List::of).orElse(List.of());
+        }
+        List<Word> words = new ArrayList<>(first.get().words());
+        Box last = first.get().box();
+        for (int i = 1; i < lines; i++) {
+            Optional<Line> next = goesOnIn(hit.page(), last);
+            if (next.isEmpty() || beginsWithLabel(next.get())) {
+                break;
+            }
+            words.addAll(next.get().words());
+            last = next.get().box();
+        }
+        return List.of(Candidate.on(hit.page(), words, first.get().method()));
+    }
+
+    /** The line right under another that begins where it does. */
+    private static Optional<Line> goesOnIn(Page page, Box line) {
+        return page.lines().stream()
+                .filter(next -> Math.abs(next.box().left() - line.left()) <= line.height())
+                .filter(next -> next.box().middle() > line.bottom() - 0.2 * line.height()
+                        && next.box().top() - line.bottom() <= WIDEST_LEADING * line.height())
+                .min(Comparator.comparingDouble(next -> next.box().top()));
+    }
+
+    private boolean beginsWithLabel(Line line) {
+        boolean marked = line.words().stream().limit(LONGEST_LABEL).anyMatch(word -> word.text()
+                .endsWith(":"));
+        return marked || Labels.firstLabel(line, 0, allLabels) < line.words().size();
     }
 
     /** The line behind the label at its height. */

@@ -17,15 +17,15 @@ final class Caught {
 
     private Caught() {}
 
-    /** The letters, with larger marks that lie on lines replaced by their parts in those lines. */
-    static Letters freed(Letters letters, List<LineSpot> lines, Sheet sheet) {
+    /** @param marks of the sheet @return the letters, with larger marks that lie on lines replaced by their parts in those lines. */
+    static Letters freed(Letters letters, List<Marks.Mark> marks, List<LineSpot> lines, Sheet sheet) {
         List<LineSpot> bands = lines.stream()
                 .filter(line -> line.letters().size() >= LETTERS_OF_A_LINE)
                 .toList();
         List<Letters.Letter> kept = new ArrayList<>(letters.letters());
         List<Letters.Letter> small = new ArrayList<>(letters.small());
         boolean any = false;
-        for (Marks.Mark mark : Marks.of(sheet.mask())) {
+        for (Marks.Mark mark : marks) {
             List<LineSpot> crossed =
                     bands.stream().filter(band -> crosses(band, mark)).toList();
             if (crossed.isEmpty()) {

@@ -4,12 +4,14 @@ import java.awt.image.BufferedImage;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.Collectors;
 import lectomen.engine.image.Ink;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Points;
 import lectomen.engine.page.Box;
 import lectomen.engine.prepare.InkMask;
 import lectomen.engine.prepare.Letters;
+import lectomen.engine.prepare.Marks;
 
 /**
  * Where print stands on a level page. Rules come off first, light print on dark is turned about, and paler ink such as stamps is
@@ -30,11 +32,20 @@ public final class PageLayout {
     private final Sheet sheet;
     private final Sheet turnedSheet;
     private final List<LineSpot> lines;
+    private final List<Turned> turned;
 
-    private PageLayout(Sheet sheet, Sheet turnedSheet, List<LineSpot> lines) {
+    /**
+     * Print that may run up the page.
+     *
+     * @param across the pieces that it is if it does not: short numbers of a table's column stand over each other as letters do
+     */
+    public record Turned(LineSpot upwards, List<LineSpot> across) {}
+
+    private PageLayout(Sheet sheet, Sheet turnedSheet, List<LineSpot> lines, List<Turned> turned) {
         this.sheet = sheet;
         this.turnedSheet = turnedSheet;
-        this.lines = List.copyOf(lines);
+        this.lines = lines;
+        this.turned = List.copyOf(turned);
     }
 
     /**
@@ -49,24 +60,34 @@ public final class PageLayout {
         if (page.ink() != Ink.BLACK_AND_WHITE) {
             PaleInk.erase(sheet);
         }
-        Letters letters = Letters.of(sheet.mask(), sheet.dotsPerInch());
-        Letters freed = Caught.freed(letters, TextLines.of(letters, WIDEST_GAP), sheet);
+        List<Marks.Mark> marks = Marks.of(sheet.mask());
+        Letters letters = Letters.of(marks, sheet.dotsPerInch());
+        Letters freed = Caught.freed(letters, marks, TextLines.of(letters, WIDEST_GAP), sheet);
         List<LineSpot> level = TextLines.of(freed, WIDEST_GAP);
-        List<LineSpot> turned = turned(level, freed, sheet);
-        List<LineSpot> all = new ArrayList<>();
-        for (LineSpot spot : level) {
-            boolean taken = isAlone(spot)
-                    && turned.stream().anyMatch(other -> other.letters().containsAll(onTurned(spot.letters(), sheet)));
-            if (!taken) {
-                all.add(spot);
-            }
+        List<LineSpot> alone =
+                level.stream().filter(PageLayout::isAlone).collect(Collectors.toCollection(ArrayList::new));
+        List<Turned> turned = new ArrayList<>();
+        for (LineSpot spot : turned(alone, freed, sheet)) {
+            List<LineSpot> across = alone.stream()
+                    .filter(other -> spot.letters().containsAll(onTurned(other.letters(), sheet)))
+                    .toList();
+            alone.removeAll(across);
+            turned.add(new Turned(spot, across));
         }
-        all.addAll(turned);
-        return new PageLayout(sheet, turned.isEmpty() ? sheet : quarterTurned(sheet), all);
+        List<LineSpot> lines = level.stream()
+                .filter(spot -> turned.stream().noneMatch(line -> line.across().contains(spot)))
+                .toList();
+        return new PageLayout(sheet, turned.isEmpty() ? sheet : quarterTurned(sheet), lines, turned);
     }
 
+    /** Those that run across. */
     public List<LineSpot> lines() {
         return lines;
+    }
+
+    /** Those that seem to run up or down; which they do is seen when they are read. */
+    public List<Turned> turned() {
+        return turned;
     }
 
     /** One or two letters, or some that stand over each other. */
@@ -77,13 +98,9 @@ public final class PageLayout {
     }
 
     /** Letters that stand alone, gathered from the bottom up. */
-    private static List<LineSpot> turned(List<LineSpot> level, Letters all, Sheet sheet) {
-        List<Letters.Letter> alone = new ArrayList<>();
-        for (LineSpot spot : level) {
-            if (isAlone(spot)) {
-                alone.addAll(spot.letters());
-            }
-        }
+    private static List<LineSpot> turned(List<LineSpot> pieces, Letters all, Sheet sheet) {
+        List<Letters.Letter> alone =
+                pieces.stream().flatMap(piece -> piece.letters().stream()).toList();
         if (alone.size() < LEAST_TURNED) {
             return List.of();
         }

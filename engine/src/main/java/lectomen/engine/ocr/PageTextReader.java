@@ -29,6 +29,11 @@ public final class PageTextReader {
     /** The same for pieces of one or two signs. */
     private static final double LEAST_SURE_OF_FEW = 0.6;
 
+    private static final double LEAST_SURE_OF_A_STROKE = 0.9;
+    private static final double LEAST_SURE_AS_A_WORD = 0.75;
+    /** In heights. */
+    private static final double WIDER_THAN_SIGNS = 1.8;
+
     /** A page that is less sure may lie on its side or head. */
     private static final double UPRIGHT_IF_SURE = 0.85;
     /** So does one with more of its words in lines that run up or down. */
@@ -60,8 +65,8 @@ public final class PageTextReader {
         PagePixels square = page.square();
         InkMask mask = PageInk.of(square);
         Page read = level(square, mask, number, wish);
-        boolean doubtful = Letters.of(mask, square.dotsPerInchX()).letters().size() >= ENOUGH_LETTERS
-                && (sureness(words(read)) < UPRIGHT_IF_SURE || turned(read) > MOST_TURNED);
+        boolean doubtful = (sureness(words(read)) < UPRIGHT_IF_SURE || turned(read) > MOST_TURNED)
+                && Letters.of(mask, square.dotsPerInchX()).letters().size() >= ENOUGH_LETTERS;
         int quarters = doubtful ? Upright.quarters(mask, square.dotsPerInchX()) : 0;
         if (quarters == 0) {
             return read;
@@ -106,32 +111,44 @@ public final class PageTextReader {
     private Page read(int number, double width, double height, double lean) {
         List<Word> level = new ArrayList<>();
         List<Line> turned = new ArrayList<>();
-        for (LineSpot spot : layout.lines()) {
-            List<Word> words = words(spot);
-            if (spot.turn() == LineSpot.Turn.LEVEL) {
-                level.addAll(words);
-            } else if (!words.isEmpty()) {
-                turned.add(new Line(words, Box.around(words, Word::box)));
+        layout.lines().forEach(spot -> level.addAll(printed(read(spot), spot)));
+        for (PageLayout.Turned line : layout.turned()) {
+            List<Word> across = new ArrayList<>();
+            line.across().forEach(spot -> across.addAll(read(spot)));
+            List<Word> along = alongTheSide(line.upwards());
+            if (sureness(across) > sureness(along)) {
+                level.addAll(printed(across));
+            } else if (!printed(along).isEmpty()) {
+                turned.add(new Line(along, Box.around(along, Word::box)));
             }
         }
         List<Line> lines = new ArrayList<>(Page.gather(level));
         lines.addAll(turned);
-        return new Page(number, width, height, Page.Unit.POINT, lines, lean);
+        return Columns.agreed(new Page(number, width, height, Page.Unit.POINT, lines, lean));
     }
 
-    private List<Word> words(LineSpot spot) {
-        if (spot.turn() == LineSpot.Turn.LEVEL) {
-            return printed(read(spot));
-        }
+    private List<Word> alongTheSide(LineSpot spot) {
         List<Word> up = read(spot);
         List<Word> down = read(layout.onItsHead(spot));
-        return printed(sureness(up) >= sureness(down) ? up : down);
+        return sureness(up) >= sureness(down) ? up : down;
+    }
+
+    /** One stroke that would be several signs, or is wider than any, is a pen's, unless it reads well. */
+    private static List<Word> printed(List<Word> words, LineSpot spot) {
+        boolean wide = spot.right() - spot.left() > WIDER_THAN_SIGNS * spot.height();
+        boolean stroke = spot.letters().size() == 1 && (wide || signs(words) > 1);
+        double least = words.stream().mapToDouble(Word::confidence).min().orElse(0);
+        boolean unsure = least < LEAST_SURE_AS_A_WORD || sureness(words) < LEAST_SURE_OF_A_STROKE;
+        return stroke && unsure ? List.of() : printed(words);
+    }
+
+    private static int signs(List<Word> words) {
+        return words.stream().mapToInt(word -> word.text().length()).sum();
     }
 
     /** Without what is no print. */
     private static List<Word> printed(List<Word> words) {
-        int signs = words.stream().mapToInt(word -> word.text().length()).sum();
-        return sureness(words) < (signs <= 2 ? LEAST_SURE_OF_FEW : LEAST_SURE) ? List.of() : words;
+        return sureness(words) < (signs(words) <= 2 ? LEAST_SURE_OF_FEW : LEAST_SURE) ? List.of() : words;
     }
 
     /** Of its signs, on average. */
@@ -165,7 +182,7 @@ public final class PageTextReader {
         for (LineReader.Read read : LineReader.read(steps, net, following, quick)) {
             words.add(word(read, spot, cut));
         }
-        return words;
+        return LookAlikes.settled(words);
     }
 
     private Word word(LineReader.Read read, LineSpot spot, LineCut cut) {
@@ -183,7 +200,7 @@ public final class PageTextReader {
                 .map(other -> new Word.Other(other.text(), other.share()))
                 .toList();
         return new Word(
-                Amounts.mended(text.toString()),
+                text.toString(),
                 new Box(box.left() * unit, box.top() * unit, box.width() * unit, box.height() * unit),
                 read.share(),
                 new Word.Doubts(signs, others));

@@ -3,6 +3,7 @@ package lectomen.engine.page;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * Gathers words into lines.
@@ -10,11 +11,16 @@ import java.util.List;
  * <p>Words are taken from top to bottom. A word joins the row whose height it shares by more than half, so that a raised or
  * smaller word stays with its neighbours. A row is then cut wherever the gap between two words is wider than
  * {@value #WIDEST_GAP} times the height of the words beside it: a blank between words is about a quarter of that height, a
- * gap between columns or between a label and its value is usually several times as wide. Cost is rows times words, at worst
- * quadratic in the words of one page.
+ * gap between columns or between a label and its value is usually several times as wide. Type whose letters are all of one width, as a
+ * typewriter's, has wider blanks, and is cut at wider gaps. Cost is rows times words, at worst quadratic in the words of one page.
  */
 final class LineGathering {
     private static final double WIDEST_GAP = 1.2;
+    /** The same for type with wide blanks: in its usual blanks, and at most in heights. */
+    private static final double WIDEST_IN_BLANKS = 1.7;
+
+    private static final double WIDEST_OF_ALL = 1.7;
+    private static final int ENOUGH_BLANKS = 8;
 
     private LineGathering() {}
 
@@ -26,12 +32,29 @@ final class LineGathering {
         for (Word word : fromTop) {
             rowFor(word, rows).add(word);
         }
+        rows.forEach(
+                row -> row.sort(Comparator.comparingDouble(word -> word.box().left())));
+        double widest = widestGap(rows);
         List<Line> lines = new ArrayList<>();
-        for (List<Word> row : rows) {
-            row.sort(Comparator.comparingDouble(word -> word.box().left()));
-            cutAtGaps(row, lines);
-        }
+        rows.forEach(row -> cutAtGaps(row, widest, lines));
         return lines;
+    }
+
+    /** In heights of the words beside it. The narrower gaps of a page are its blanks. */
+    private static double widestGap(List<List<Word>> rows) {
+        double[] gaps = rows.stream()
+                .flatMapToDouble(
+                        row -> IntStream.range(1, row.size()).mapToDouble(i -> gap(row.get(i - 1), row.get(i))))
+                .filter(gap -> gap > 0 && gap <= WIDEST_OF_ALL)
+                .sorted()
+                .toArray();
+        double blank = gaps.length < ENOUGH_BLANKS ? 0 : gaps[gaps.length / 4];
+        return Math.max(WIDEST_GAP, Math.min(WIDEST_OF_ALL, WIDEST_IN_BLANKS * blank));
+    }
+
+    private static double gap(Word one, Word next) {
+        double height = Math.max(one.box().height(), next.box().height());
+        return (next.box().left() - one.box().right()) / Math.max(height, Double.MIN_NORMAL);
     }
 
     private static List<Word> rowFor(Word word, List<List<Word>> rows) {
@@ -45,16 +68,12 @@ final class LineGathering {
         return row;
     }
 
-    private static void cutAtGaps(List<Word> row, List<Line> lines) {
+    private static void cutAtGaps(List<Word> row, double widest, List<Line> lines) {
         List<Word> current = new ArrayList<>();
         for (Word word : row) {
-            if (!current.isEmpty()) {
-                Box before = current.get(current.size() - 1).box();
-                double gap = word.box().left() - before.right();
-                if (gap > WIDEST_GAP * Math.max(before.height(), word.box().height())) {
-                    lines.add(Line.of(current));
-                    current = new ArrayList<>();
-                }
+            if (!current.isEmpty() && gap(current.get(current.size() - 1), word) > widest) {
+                lines.add(Line.of(current));
+                current = new ArrayList<>();
             }
             current.add(word);
         }

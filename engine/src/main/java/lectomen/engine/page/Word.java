@@ -38,9 +38,25 @@ public record Word(String text, Box box, double confidence, Doubts doubts) {
 
     /** The word with another of its readings, its own text among the others then. */
     public Word readAs(Other other) {
+        return readAs(other, other.confidence());
+    }
+
+    /** The same, where more is known of how likely that reading is. */
+    public Word readAs(Other other, double likely) {
         List<Other> rest = new ArrayList<>(List.of(new Other(text, confidence)));
         doubts.others().stream().filter(one -> !one.equals(other)).forEach(rest::add);
-        return new Word(other.text(), box, other.confidence(), new Doubts(List.of(), rest));
+        return new Word(other.text(), box, likely, new Doubts(signsOf(other.text(), likely), rest));
+    }
+
+    /** A sign that both readings have is as sure as before. */
+    private List<Double> signsOf(String other, double likely) {
+        List<Double> signs = new ArrayList<>();
+        boolean together = other.length() == text.length() && doubts.signs().size() == text.length();
+        for (int i = 0; i < other.length() && !doubts.signs().isEmpty(); i++) {
+            boolean same = together && other.charAt(i) == text.charAt(i);
+            signs.add(same ? doubts.signs().get(i) : likely);
+        }
+        return signs;
     }
 
     public Word at(Box other) {

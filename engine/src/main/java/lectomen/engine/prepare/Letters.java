@@ -35,9 +35,14 @@ public record Letters(List<Letter> letters, List<Letter> small, double usualHeig
 
     /** Rules, frames, pictures and what is larger than a headline are left out. */
     public static Letters of(InkMask mask, double dotsPerInch) {
+        return of(Marks.of(mask), dotsPerInch);
+    }
+
+    /** The same of marks that are known already. */
+    public static Letters of(List<Marks.Mark> marks, double dotsPerInch) {
         List<Letter> letters = new ArrayList<>();
         List<Letter> small = new ArrayList<>();
-        for (Marks.Mark mark : Marks.of(mask)) {
+        for (Marks.Mark mark : marks) {
             boolean tooLarge =
                     mark.height() > HIGHEST_INCHES * dotsPerInch || mark.width() > WIDEST_INCHES * dotsPerInch;
             boolean rule = mark.width() > RULE * mark.height() || mark.height() > 2 * RULE * mark.width();

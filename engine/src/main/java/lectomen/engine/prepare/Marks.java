@@ -85,24 +85,33 @@ public final class Marks {
     private List<Mark> find(InkMask mask) {
         int above = 0;
         int aboveEnd = 0;
+        byte[] dark = mask.dark();
+        byte[] paper = new byte[mask.width()];
         for (int y = 0; y < mask.height(); y++) {
             int begin = runs.size();
             int start = y * mask.width();
-            for (int x = 0; x < mask.width(); x++) {
-                if (mask.dark()[start + x] == 0) {
-                    continue;
+            int end = start + mask.width();
+            // Most of a page is paper, which is passed over many points at a time.
+            int at = start + nextDark(dark, start, end, paper);
+            while (at < end) {
+                int from = at;
+                while (at < end && dark[at] != 0) {
+                    at++;
                 }
-                int from = x;
-                while (x + 1 < mask.width() && mask.dark()[start + x + 1] != 0) {
-                    x++;
-                }
-                add(new Run(y, from, x));
+                add(new Run(y, from - start, at - 1 - start));
+                at += nextDark(dark, at, end, paper);
             }
             join(above, aboveEnd, begin);
             above = begin;
             aboveEnd = runs.size();
         }
         return gather();
+    }
+
+    /** How many points there are from one to the next dark one, or to the end. */
+    private static int nextDark(byte[] dark, int from, int end, byte[] paper) {
+        int next = Arrays.mismatch(dark, from, end, paper, 0, end - from);
+        return next < 0 ? end - from : next;
     }
 
     private void add(Run run) {

@@ -92,11 +92,14 @@ final class FieldReader {
 
     private List<Extractor> ways() {
         List<Extractor> ways = new ArrayList<>();
+        int lines = lines();
+        List<Label> ends =
+                Label.all(section.texts("ends at").stream().map(Node.Text::text).toList());
         PLACES.forEach((word, where) -> {
             List<String> labels =
                     section.texts(word).stream().map(Node.Text::text).toList();
             if (!labels.isEmpty()) {
-                ways.add(new FieldSpec.Place(where, Label.all(labels)));
+                ways.add(new FieldSpec.Place(where, Label.all(labels), lines, ends));
             }
         });
         List<String> headers =
@@ -125,6 +128,17 @@ final class FieldReader {
                 .map(pattern -> FieldSources.value(pattern, site.locale()))
                 .ifPresent(ways::add);
         return ways;
+    }
+
+    private int lines() {
+        Optional<Node.Text> lines = section.findText("lines");
+        if (lines.isPresent() && !lines.get().text().matches("[1-9]")) {
+            report(
+                    lines.get().spot(),
+                    "\"lines\" is a number from 1 to 9, not " + lines.get().kind());
+            return 1;
+        }
+        return lines.map(text -> Integer.valueOf(text.text())).orElse(1);
     }
 
     private Optional<Extractor> level(Node.Text text) {

@@ -17,24 +17,39 @@ import lectomen.engine.prepare.Preparation;
 final class PageStepsAloud {
     private PageStepsAloud() {}
 
+    /** @param word of the step in the file */
+    record Said(String word, String words) {}
+
     /** Empty for a step of another kind. */
-    static Optional<String> of(Step step) {
+    static Optional<Said> of(Step step) {
         if (step instanceof Step.Prepare prepare) {
-            return Optional.of("Prepares the pages" + of(prepare.acting()) + ": " + prepared(prepare.wanted())
-                    + as(prepare.acting()) + ".");
+            return said(
+                    "prepare pages",
+                    "Prepares the pages" + of(prepare.acting()) + ": "
+                            + Blanks.of(prepared(prepare.wanted()), "prepare pages") + as(prepare.acting()) + ".");
         }
         if (step instanceof Step.Convert convert) {
-            return Optional.of("Converts " + what(convert.acting()) + " to "
-                    + convert.wanted().form().word() + converted(convert) + as(convert.acting()) + ".");
+            return said(
+                    "convert",
+                    "Converts " + what(convert.acting()) + " to "
+                            + Blanks.of(convert.wanted().form().word() + converted(convert), "convert")
+                            + as(convert.acting()) + ".");
         }
         if (step instanceof Step.Resize resize) {
-            return Optional.of("Makes " + what(resize.acting()) + resized(resize.wanted()) + as(resize.acting()) + ".");
+            return said(
+                    "resize",
+                    "Makes " + what(resize.acting()) + " " + Blanks.of(resized(resize.wanted()), "resize")
+                            + as(resize.acting()) + ".");
         }
         if (step instanceof Step.ReadText read) {
             String what = read.of().equals(Step.Acting.MAIN) ? "the text" : "the text of the " + read.of();
-            return Optional.of("Reads " + what + read(read.wish()) + ".");
+            return said("read text", "Reads " + Blanks.of(what + read(read.wish()), "read text") + ".");
         }
         return Optional.empty();
+    }
+
+    private static Optional<Said> said(String word, String words) {
+        return Optional.of(new Said(word, words));
     }
 
     private static String read(ReadingWish wish) {
@@ -67,7 +82,7 @@ final class PageStepsAloud {
     }
 
     private static String as(Step.Acting acting) {
-        return acting.onMain() ? "" : ", as " + acting.as();
+        return acting.onMain() ? "" : ", as " + Blanks.of(acting.as(), "as");
     }
 
     private static String prepared(Preparation wanted) {
@@ -126,7 +141,7 @@ final class PageStepsAloud {
             default -> {}
         }
         wanted.type().ifPresent(type -> how.add("a " + type.word()));
-        return how.isEmpty() ? " as it is" : " " + String.join(", ", how);
+        return how.isEmpty() ? "as it is" : String.join(", ", how);
     }
 
     private static void side(List<String> how, OptionalInt points, String word) {

@@ -10,12 +10,14 @@ import java.util.stream.Stream;
 import lectomen.engine.data.DataForm;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.naming.NamePattern;
 
 /** A rule as sentences that can be read aloud, each with the line of the file that it comes from. */
 public final class ReadAloud {
     /** Conditions say what they ask whatever file they look at; this one has nothing that could matter. */
     private static final Facts ANY_FILE = new Facts("", 0, FileType.UNKNOWN, Optional.empty(), Instant.EPOCH);
+
+    /** The end of a path that leads to a word of the file itself, not to its value. */
+    public static final String KEY = "?";
 
     /** The part of the rule that a sentence belongs to. */
     public enum Part {
@@ -26,10 +28,24 @@ public final class ReadAloud {
     }
 
     /**
+     * Words of a sentence that stand for a value of the file, and can be others.
+     *
+     * @param start of the words in the sentence, counted in characters
+     * @param end behind the last of them
+     * @param path of words of the file that lead to the value, from the sentence's own place
+     */
+    public record Blank(int start, int end, List<String> path) {}
+
+    /**
      * @param depth 0 for a sentence of its own, more for one that belongs to the sentence above
      * @param line of the rule file; 0 where none says it
+     * @param word of the file that stands on that line and says it; empty where blanks lead to it from the top of the file
      */
-    public record Sentence(Part part, String words, int depth, int line) {}
+    public record Sentence(Part part, String words, int depth, int line, String word, List<Blank> blanks) {
+        public Sentence {
+            blanks = List.copyOf(blanks);
+        }
+    }
 
     private final List<Sentence> sentences = new ArrayList<>();
 
@@ -49,7 +65,7 @@ public final class ReadAloud {
         rule.sameDocument()
                 .ifPresent(key -> reading.say(
                         Part.DO,
-                        "A later document with the same " + key.source()
+                        "A later document with the same " + Blanks.of(key.source(), "same document when")
                                 + " takes the place of what an earlier one filed.",
                         0,
                         0));
@@ -64,64 +80,91 @@ public final class ReadAloud {
         return List.copyOf(reading.sentences);
     }
 
+    /** Of what no line says by itself, or what is led to from the top. */
     private void say(Part part, String words, int depth, int line) {
-        sentences.add(new Sentence(part, words, depth, line));
+        say(part, words, depth, line, "");
+    }
+
+    private void say(Part part, String marked, int depth, int line, String word) {
+        Blanks.Read read = Blanks.read(marked);
+        sentences.add(new Sentence(part, read.words(), depth, line, word, read.blanks()));
+    }
+
+    private void from(RuleDocument.From from, String words, int depth) {
+        say(Part.FROM, words, depth, from.line(), "folder");
     }
 
     private void from(RuleDocument.From from) {
         SourceSettings settings = from.settings();
+        String still = Blanks.of(span(settings.settle()), "settle");
         String when = settings.settle().isZero()
-                ? "as soon as they appear"
+                ? Blanks.of("as soon as they appear", "arrives")
                 : settings.arrives() == SourceSettings.Arrives.TOGETHER
-                        ? "all that lies there as one arrival, once nothing has changed for " + span(settings.settle())
-                        : "once they have kept still for " + span(settings.settle());
-        say(
-                Part.FROM,
-                "Takes " + from.accepting().words() + " from " + from.folder() + ", " + when + ".",
-                0,
-                from.line());
+                        ? Blanks.of("all that lies there as one arrival", "arrives") + ", once nothing has changed for "
+                                + still
+                        : "once they have kept still for " + still;
+        from(
+                from,
+                "Takes " + Blanks.of(from.accepting().words(), "accept") + " from " + Blanks.of(from.folder(), "folder")
+                        + ", " + when + ".",
+                0);
         if (!from.about().isEmpty()) {
-            say(Part.FROM, "What belongs there: " + from.about(), 1, from.line());
+            from(from, "What belongs there: " + Blanks.of(from.about(), "about"), 1);
         }
-        settings.open().ifPresent(hours -> say(Part.FROM, "Open " + hours.words() + ".", 1, from.line()));
-        settings.runs().ifPresent(runs -> say(Part.FROM, "Collects, and runs " + runs.words() + ".", 1, from.line()));
-        settings.sidecar().ifPresent(sidecar -> sidecar(sidecar, from.line()));
+        settings.open().ifPresent(hours -> from(from, "Open " + Blanks.of(hours.words(), "open") + ".", 1));
+        settings.runs()
+                .ifPresent(runs -> from(from, "Collects, and runs " + Blanks.of(runs.words(), "run at") + ".", 1));
+        settings.sidecar().ifPresent(sidecar -> sidecar(sidecar, from));
         switch (settings.subfolders()) {
             case LEAVE -> {}
-            case WATCH -> say(Part.FROM, "Files in its subfolders too.", 1, from.line());
-            case TAKE -> say(Part.FROM, "A folder dropped into it is taken with what is in it.", 1, from.line());
+            case WATCH -> from(from, Blanks.of("Files in its subfolders too", "subfolders") + ".", 1);
+            case TAKE ->
+                from(from, Blanks.of("A folder dropped into it is taken", "subfolders") + " with what is in it.", 1);
         }
         switch (settings.seenBefore()) {
             case PROCESS -> {}
-            case HOLD -> say(Part.FROM, "What was filed before is held for a person.", 1, from.line());
-            case REJECT -> say(Part.FROM, "What was filed before is rejected.", 1, from.line());
+            case HOLD ->
+                from(from, "What was filed before is " + Blanks.of("held for a person", "seen before") + ".", 1);
+            case REJECT -> from(from, "What was filed before is " + Blanks.of("rejected", "seen before") + ".", 1);
         }
         settings.expectEvery()
-                .ifPresent(span -> say(
-                        Part.FROM, "It is said when nothing came for longer than " + span(span) + ".", 1, from.line()));
-        say(
-                Part.FROM,
-                "What fails goes to " + settings.failedFolder() + ", with its reason beside it.",
-                1,
-                from.line());
+                .ifPresent(span -> from(
+                        from,
+                        "It is said when nothing came for longer than " + Blanks.of(span(span), "expect every") + ".",
+                        1));
+        from(
+                from,
+                "What fails goes to " + Blanks.of(settings.failedFolder(), "failed files")
+                        + ", with its reason beside it.",
+                1);
     }
 
-    private void sidecar(SidecarSettings sidecar, int line) {
+    private void sidecar(SidecarSettings sidecar, RuleDocument.From from) {
         String forms = sidecar.forms().stream().map(DataForm::word).sorted().collect(Collectors.joining(" or "));
         String found = sidecar.documents()
-                .map(expression -> "which names its documents by " + expression)
+                .map(expression -> "which names its documents by " + Blanks.of(expression, "sidecar", "documents"))
                 .orElseGet(() -> "named "
-                        + sidecar.named().stream()
-                                .map(SidecarSettings.Named::word)
-                                .collect(Collectors.joining(" or ")));
-        say(
-                Part.FROM,
-                "With each comes a data file (" + forms + "), " + found + "; one waits " + span(sidecar.patience())
-                        + " for the other.",
-                1,
-                line);
-        say(Part.FROM, "Without its data file a document " + alone(sidecar.withoutSidecar()) + ".", 2, line);
-        say(Part.FROM, "A data file without its document " + alone(sidecar.withoutDocument()) + ".", 2, line);
+                        + Blanks.of(
+                                sidecar.named().stream()
+                                        .map(SidecarSettings.Named::word)
+                                        .collect(Collectors.joining(" or ")),
+                                "sidecar",
+                                "named"));
+        from(
+                from,
+                "With each comes a data file (" + Blanks.of(forms, "sidecar", "form") + "), " + found + "; one waits "
+                        + Blanks.of(span(sidecar.patience()), "sidecar", "wait") + " for the other.",
+                1);
+        from(
+                from,
+                "Without its data file a document "
+                        + Blanks.of(alone(sidecar.withoutSidecar()), "sidecar", "without sidecar") + ".",
+                2);
+        from(
+                from,
+                "A data file without its document "
+                        + Blanks.of(alone(sidecar.withoutDocument()), "sidecar", "without document") + ".",
+                2);
     }
 
     private static String alone(SidecarSettings.Alone choice) {
@@ -133,106 +176,159 @@ public final class ReadAloud {
     }
 
     private void when(Seen seen, int depth) {
+        String word = seen.word();
         if (seen.parts().isEmpty()) {
+            String says = Blanks.of(word, word, KEY) + " "
+                    + Blanks.of(seen.says().substring(word.length()).strip(), word);
             say(
                     Part.WHEN,
-                    (depth == 0 ? "Wanted when its " : "its ") + seen.says() + (depth == 0 ? "." : ""),
+                    (depth == 0 ? "Wanted when its " : "its ") + says + (depth == 0 ? "." : ""),
                     depth,
-                    seen.line());
+                    seen.line(),
+                    word);
             return;
         }
         String junction =
                 switch (seen.says()) {
-                    case "all" -> "all of these hold:";
-                    case "any" -> "any of these holds:";
-                    default -> "none of these holds:";
+                    case "all" -> Blanks.of("all of these hold", word, KEY) + ":";
+                    case "any" -> Blanks.of("any of these holds", word, KEY) + ":";
+                    default -> Blanks.of("none of these holds", word, KEY) + ":";
                 };
-        say(Part.WHEN, depth == 0 ? "Wanted when " + junction : junction, depth, seen.line());
+        say(Part.WHEN, depth == 0 ? "Wanted when " + junction : junction, depth, seen.line(), word);
         seen.parts().forEach(part -> when(part, depth + 1));
     }
 
     private void step(Step step) {
         if (step instanceof Step.Find find) {
-            say(Part.DO, "Finds the fields of a " + find.documentType() + ":", 0, find.line());
+            say(
+                    Part.DO,
+                    "Finds the fields of a " + Blanks.of(find.documentType(), "find") + ":",
+                    0,
+                    find.line(),
+                    "find");
             find.fields().forEach(this::field);
         } else if (step instanceof Step.Name name) {
-            say(Part.DO, "Names it " + name.pattern().source() + ", with the ending it has.", 0, name.line());
+            say(
+                    Part.DO,
+                    "Names it " + Blanks.of(name.pattern().source(), "name") + ", with the ending it has.",
+                    0,
+                    name.line(),
+                    "name");
         } else if (step instanceof Step.File file) {
-            String under =
-                    file.under().map(pattern -> " under " + pattern.source()).orElse("");
-            String taken =
-                    switch (file.whenTaken()) {
-                        case NUMBER_IT ->
-                            "A name that is taken gets a number"
-                                    + file.numbered()
-                                            .map(pattern -> ": " + pattern.source())
-                                            .orElse("")
-                                    + ".";
-                        case NEW_VERSION ->
-                            "Where the name is taken, what is there is moved to "
-                                    + file.olderTo().map(NamePattern::source).orElse("")
-                                    + ", and this takes its place.";
-                        case LEAVE -> "Where the name is taken, what is there is left and this is rejected.";
-                        case REPLACE_OWN ->
-                            "What this rule filed there before is replaced; anything else there is left, and it fails.";
-                        case FAIL -> "Where the name is taken, it fails.";
-                    };
-            String what = file.output().equals(Step.Acting.MAIN) ? "it" : "the " + file.output();
-            say(Part.DO, "Files " + what + " in " + file.connection() + under + ".", 0, file.line());
-            say(Part.DO, taken, 1, file.line());
+            file(file);
         } else {
-            PageStepsAloud.of(step).ifPresent(words -> say(Part.DO, words, 0, step.line()));
+            PageStepsAloud.of(step).ifPresent(said -> say(Part.DO, said.words(), 0, step.line(), said.word()));
         }
     }
 
+    private void file(Step.File file) {
+        String under = file.under()
+                .map(pattern -> " under " + Blanks.of(pattern.source(), "file", "under"))
+                .orElse("");
+        String what =
+                Blanks.of(file.output().equals(Step.Acting.MAIN) ? "it" : "the " + file.output(), "file", "output");
+        String in = Blanks.of(file.connection(), "file", "in");
+        say(Part.DO, "Files " + what + " in " + in + under + ".", 0, file.line(), "file");
+        String taken =
+                switch (file.whenTaken()) {
+                    case NUMBER_IT ->
+                        "A name that is taken " + whenTaken("gets a number")
+                                + file.numbered()
+                                        .map(pattern -> ": " + Blanks.of(pattern.source(), "file", "numbered"))
+                                        .orElse("")
+                                + ".";
+                    case NEW_VERSION ->
+                        "Where the name is taken, " + whenTaken("what is there is moved") + " to "
+                                + file.olderTo()
+                                        .map(pattern -> Blanks.of(pattern.source(), "file", "move older to"))
+                                        .orElse("")
+                                + ", and this takes its place.";
+                    case LEAVE ->
+                        "Where the name is taken, " + whenTaken("what is there is left") + " and this is rejected.";
+                    case REPLACE_OWN ->
+                        "What this rule filed there before " + whenTaken("is replaced")
+                                + "; anything else there is left, and it fails.";
+                    case FAIL -> "Where the name is taken, " + whenTaken("it fails") + ".";
+                };
+        say(Part.DO, taken, 1, file.line(), "file");
+    }
+
+    private static String whenTaken(String words) {
+        return Blanks.of(words, "file", "when taken");
+    }
+
     private void field(FieldSpec field) {
+        String[] as = {field.name(), "as"};
         String kind =
                 switch (field.type()) {
                     case TEXT -> "";
-                    case DATE -> ", a date";
-                    case NUMBER -> ", a number";
-                    case MONEY -> ", an amount of money";
-                    case YES_NO -> ", yes or no";
+                    case DATE -> ", " + Blanks.of("a date", as);
+                    case NUMBER -> ", " + Blanks.of("a number", as);
+                    case MONEY -> ", " + Blanks.of("an amount of money", as);
+                    case YES_NO -> ", " + Blanks.of("yes or no", as);
                     case CHOICE ->
-                        ", one of " + String.join(", ", field.checks().oneOf());
-                    case LIST -> ", a list";
+                        ", one of " + Blanks.of(String.join(", ", field.checks().oneOf()), field.name(), "one of");
+                    case LIST -> ", " + Blanks.of("a list", as);
                 };
         String needed = field.required()
-                ? "; without it the document fails"
-                : field.otherwise().isEmpty() ? "" : "; else " + field.otherwise();
-        say(Part.DO, field.name() + kind + ", " + field.sought() + needed, 1, field.line());
+                ? "; " + Blanks.of("without it the document fails", field.name(), "required")
+                : field.otherwise().isEmpty() ? "" : "; else " + Blanks.of(field.otherwise(), field.name(), "default");
+        String name = Blanks.of(field.name(), field.name(), KEY);
+        String sought = Blanks.of(field.sought(), field.name());
+        say(Part.DO, name + kind + ", " + sought + needed, 1, field.line(), field.name());
     }
 
     private void then(RuleDocument rule) {
         for (FollowUp.End end : FollowUp.End.values()) {
             FollowUp followUp = rule.then().get(end);
             if (followUp != null) {
-                String tags = followUp.tags().isEmpty()
-                        ? ""
-                        : "is tagged " + followUp.tags().stream().sorted().collect(Collectors.joining(", "));
-                String handOver = followUp.handOverTo()
-                        .map(to -> "goes on to rule " + to + " with its fields and the reason")
-                        .orElse("");
-                String answer = followUp.answer()
-                        .map(file -> "is answered by " + file.named().source() + " in " + file.folder())
-                        .orElse("");
-                String original = followUp.original().map(ReadAloud::original).orElse("");
-                String all = Stream.of(tags, handOver, answer, original)
-                        .filter(words -> !words.isEmpty())
-                        .collect(Collectors.joining(", and "));
                 say(
                         Part.THEN,
-                        (end == FollowUp.End.FAILED ? "What fails " : "What is " + end.word() + " ") + all + ".",
+                        (end == FollowUp.End.FAILED ? "What fails " : "What is " + end.word() + " ")
+                                + follows(followUp, end.word()) + ".",
                         0,
                         followUp.line());
             }
         }
         rule.retention()
                 .flatMap(Retention::originals)
-                .ifPresent(kept -> say(Part.THEN, "Originals are kept for " + span(kept) + ".", 0, 0));
+                .ifPresent(kept -> say(
+                        Part.THEN,
+                        "Originals are kept for " + Blanks.of(span(kept), "retention", "originals") + ".",
+                        0,
+                        0));
         rule.retention()
                 .flatMap(Retention::jobs)
-                .ifPresent(kept -> say(Part.THEN, "What is known of its jobs is kept for " + span(kept) + ".", 0, 0));
+                .ifPresent(kept -> say(
+                        Part.THEN,
+                        "What is known of its jobs is kept for " + Blanks.of(span(kept), "retention", "jobs") + ".",
+                        0,
+                        0));
+    }
+
+    private static String follows(FollowUp followUp, String end) {
+        String tags = followUp.tags().isEmpty()
+                ? ""
+                : "is tagged "
+                        + Blanks.of(
+                                followUp.tags().stream().sorted().collect(Collectors.joining(", ")),
+                                "then",
+                                end,
+                                "tag");
+        String handOver = followUp.handOverTo()
+                .map(to -> "goes on to rule " + Blanks.of(to, "then", end, "hand over to")
+                        + " with its fields and the reason")
+                .orElse("");
+        String answer = followUp.answer()
+                .map(file -> "is answered by " + Blanks.of(file.named().source(), "then", end, "answer", "named")
+                        + " in " + Blanks.of(file.folder(), "then", end, "answer", "in"))
+                .orElse("");
+        String original = followUp.original()
+                .map(how -> Blanks.of(original(how), "then", end, "original"))
+                .orElse("");
+        return Stream.of(tags, handOver, answer, original)
+                .filter(words -> !words.isEmpty())
+                .collect(Collectors.joining(", and "));
     }
 
     private static String original(Original original) {

@@ -18,8 +18,9 @@ import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * The JSON Schema (draft 2020-12) of rule files, for editors that check while one writes. It knows the words and their shapes;
- * what a value must be like besides, and whether the parts fit together, {@link RuleReader} says.
+ * The JSON Schema (draft 2020-12) of rule files, for editors that check and complete while one writes. It knows the words, their
+ * shapes, what each says with an example, and what kind of text is meant ({@code format}); what a value must be like besides, and
+ * whether the parts fit together, {@link RuleReader} says.
  */
 public final class RuleSchema {
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -69,7 +70,8 @@ public final class RuleSchema {
                         choice(Stream.of(Counter.Restart.values())
                                 .map(Counter.Restart::word)
                                 .toList()));
-        properties.set("counter", counter);
+        properties.set("counter", RuleWords.explain(counter, "counter"));
+        RuleWords.explain(root, "part");
         ArrayNode one = root.putArray("oneOf");
         SharedPart.Kind.keys()
                 .forEach(key -> one.addObject().putArray("required").add(key));
@@ -97,12 +99,13 @@ public final class RuleSchema {
         properties.set("from", from);
         ObjectNode then = properties.putObject("then").put("type", "object").put("additionalProperties", false);
         FollowUp.End.words().forEach(end -> then.withObject("/properties").set(end, ref("follow-up")));
+        RuleWords.explain(then, "then");
         properties.set("retention", retention());
         properties.set("same document when", ref("text"));
         properties.set("when", ref("condition"));
         ObjectNode steps = properties.putObject("do").put("type", "array").put("minItems", 1);
         steps.set("items", ref("step"));
-        return root;
+        return RuleWords.explain(root, "rule");
     }
 
     /** What both kinds of files are made of. */
@@ -123,18 +126,24 @@ public final class RuleSchema {
         parts.set("source", source());
         parts.set("conditions", oneOrMany("condition"));
         parts.set("condition", condition());
-        parts.set("sidecar-value", words(List.of("at"), "at", "is", "like", "matches"));
-        parts.set("property", words(List.of("name"), "name", "contains", "matches"));
+        parts.set(
+                "sidecar-value",
+                RuleWords.explain(words(List.of("at"), "at", "is", "like", "matches"), "sidecar-value"));
+        parts.set("property", RuleWords.explain(words(List.of("name"), "name", "contains", "matches"), "property"));
         parts.set("step", step());
         ObjectNode followUp = words(List.of(), "hand over to").put("minProperties", 1);
         properties(followUp).set("tag", ref("texts"));
         ObjectNode answer = words(List.of("in", "named"), "in", "named", "text");
         properties(answer).putObject("json").put("type", "object").set("additionalProperties", ref("text"));
-        properties(followUp).set("answer", answer);
+        properties(followUp).set("answer", RuleWords.explain(answer, "answer"));
         ObjectNode original = properties(followUp).putObject("original");
-        original.putArray("anyOf").add(choice(List.of("keep", "remove"))).add(words(List.of("move to"), "move to"));
-        parts.set("follow-up", followUp);
+        original.putArray("anyOf")
+                .add(choice(List.of("keep", "remove")))
+                .add(RuleWords.explain(words(List.of("move to"), "move to"), "original"));
+        parts.set("follow-up", RuleWords.explain(followUp, "follow-up"));
         parts.set("field", field());
+        parts.set("slot", RuleWords.choices("slot"));
+        parts.set("transform", RuleWords.choices("transform"));
         return parts;
     }
 
@@ -180,7 +189,7 @@ public final class RuleSchema {
     }
 
     private static ObjectNode retention() {
-        return words(List.of(), "originals", "jobs");
+        return RuleWords.explain(words(List.of(), "originals", "jobs"), "retention");
     }
 
     private static ObjectNode source() {
@@ -204,7 +213,7 @@ public final class RuleSchema {
         properties(source).set("arrives", choice(List.of("growing", "whole", "together")));
         properties(source).set("subfolders", choice(List.of("leave", "watch", "take")));
         properties(source).set("seen before", choice(List.of("process", "hold", "reject")));
-        return source;
+        return RuleWords.explain(source, "source");
     }
 
     private static ObjectNode sidecar() {
@@ -218,14 +227,14 @@ public final class RuleSchema {
         properties.set("broken", choice(List.of("fail", "take", "wait")));
         properties.set("late", choice(List.of("fail", "leave", "run again")));
         properties.putObject("namespaces").put("type", "object").set("additionalProperties", ref("text"));
-        return sidecar;
+        return RuleWords.explain(sidecar, "sidecar");
     }
 
     private static ObjectNode condition() {
         ObjectNode condition = object(List.of()).put("minProperties", 1);
         ConditionReader.words()
                 .forEach(word -> properties(condition).set(word, ref(CONDITIONS.getOrDefault(word, "text"))));
-        return condition;
+        return RuleWords.explain(condition, "condition");
     }
 
     private static ObjectNode step() {
@@ -240,19 +249,20 @@ public final class RuleSchema {
         ObjectNode where = words(List.of("in"), "in", "under", "numbered", "move older to");
         properties(where).set("when taken", choice(WhenTaken.words()));
         properties(where).set("output", ref("text"));
-        properties(file).set("file", where);
+        properties(file).set("file", RuleWords.explain(where, "file"));
         ways.add(file);
         ways.add(pageStep("prepare pages", choice(List.of("usual")), preparation()));
         ways.add(pageStep("convert", ref("text"), conversion()));
         ObjectNode size = words(List.of(), "width", "height", "percent", "quality");
         properties(size).set("to", choice(List.of("tiff", "png", "jpeg")));
         properties(size).set("turn", choice(List.of("left", "right", "half", "no")));
-        ways.add(pageStep("resize", size));
+        ways.add(pageStep("resize", RuleWords.explain(size, "resize")));
         ObjectNode reading = words(List.of("read text"), "of");
         ArrayNode forms = properties(reading).putObject("read text").putArray("anyOf");
         forms.add(choice(List.of("usual")));
         forms.add(reading());
         ways.add(reading);
+        ways.forEach(way -> RuleWords.explain((ObjectNode) way, "step"));
         return step;
     }
 
@@ -273,7 +283,7 @@ public final class RuleSchema {
         languages.addObject().put("type", "array").set("items", one);
         properties(wanted).set("care", choice(ReadingWish.Care.words()));
         properties(wanted).set("keep", choice(ReadingWish.Layer.words()));
-        return wanted;
+        return RuleWords.explain(wanted, "read text");
     }
 
     private static ObjectNode preparation() {
@@ -282,7 +292,7 @@ public final class RuleSchema {
                 List.of("cut out sheet", "upright", "straighten", "edges", "specks", "black and white", "crop")) {
             properties(wanted).set(word, ref("yes"));
         }
-        return wanted;
+        return RuleWords.explain(wanted, "prepare pages");
     }
 
     private static ObjectNode conversion() {
@@ -293,7 +303,7 @@ public final class RuleSchema {
         properties(wanted).set("if not possible", choice(IfNotPossible.words()));
         properties(wanted).set("attach original", ref("yes"));
         properties(wanted).set("searchable", ref("yes"));
-        return wanted;
+        return RuleWords.explain(wanted, "convert");
     }
 
     private static ObjectNode field() {
@@ -306,25 +316,27 @@ public final class RuleSchema {
                 "value",
                 "form",
                 "length",
+                "lines",
                 "must fit",
                 "at least",
                 "at most",
                 "say",
                 "default");
         ObjectNode properties = properties(field);
-        for (String word : List.of("near", "right of", "below", "column", "one of", "sender", "sidecar")) {
+        for (String word : List.of("near", "right of", "below", "ends at", "column", "one of", "sender", "sidecar")) {
             properties.set(word, ref("texts"));
         }
         properties.set("required", ref("yes"));
         properties.set("as", choice(FieldType.words()));
         properties.set("take", choice(FieldSpec.Take.words()));
         properties.set("file time", choice(List.of("arrived", "modified")));
-        properties.set(
-                "zone", words(List.of("left", "top", "width", "height"), "page", "left", "top", "width", "height"));
-        properties.set("look up", words(List.of("in", "by", "give"), "in", "by", "column", "give"));
+        ObjectNode zone = words(List.of("left", "top", "width", "height"), "page", "left", "top", "width", "height");
+        properties.set("zone", RuleWords.explain(zone, "zone"));
+        ObjectNode lookUp = words(List.of("in", "by", "give"), "in", "by", "column", "give");
+        properties.set("look up", RuleWords.explain(lookUp, "look up"));
         ObjectNode checkIn = words(List.of("lookup", "column"), "lookup", "column");
         properties(checkIn).set("take nearest", ref("yes"));
-        properties.putObject("check in").putArray("anyOf").add(ref("text")).add(checkIn);
-        return field;
+        properties.putObject("check in").putArray("anyOf").add(ref("text")).add(RuleWords.explain(checkIn, "check in"));
+        return RuleWords.explain(field, "field");
     }
 }

@@ -1,5 +1,6 @@
 package lectomen.engine.rule;
 
+import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -13,5 +14,13 @@ import java.util.List;
 public record Seen(String says, Truth truth, String saw, int line, List<Seen> parts) {
     public Seen {
         parts = List.copyOf(parts);
+    }
+
+    /** The word of the file that asks it: the longest one that it begins with. */
+    String word() {
+        return ConditionReader.words().stream()
+                .filter(says::startsWith)
+                .max(Comparator.comparingInt(String::length))
+                .orElse(says);
     }
 }

@@ -27,7 +27,10 @@ import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Site;
 
-/** Does tasks: reads their rules and plans with them. Rules read before are remembered. Not safe for several threads. */
+/**
+ * Does tasks: reads their rules and plans with them. Rules read before are remembered; so is what trials read and made last. Not safe
+ * for several threads.
+ */
 public final class Examiner {
     private static final int REMEMBERED_RULES = 200;
     private static final int REMEMBERED_LOOKUPS = 50;
@@ -36,6 +39,18 @@ public final class Examiner {
     @FunctionalInterface
     public interface ByteFetch {
         Path fetch(ByteRef ref) throws IOException;
+    }
+
+    private final Optional<KeptResults> kept;
+
+    /** One that keeps nothing of documents. */
+    public Examiner() {
+        this.kept = Optional.empty();
+    }
+
+    /** @param kept what trials of the same document find again */
+    public Examiner(KeptResults kept) {
+        this.kept = Optional.of(kept);
     }
 
     private record Written(RuleFile file, Site site) {}
@@ -82,7 +97,9 @@ public final class Examiner {
         }
         Lookups lookups =
                 name -> Optional.ofNullable(task.site().lookups().get(name)).map(ref -> table(name, ref, bytes));
-        TaskWorkshop workshop = new TaskWorkshop(task, bytes, bench.folder(), listener);
+        Optional<KeptResults> ofTrials = task.asking() == Task.Asking.ALL ? kept : Optional.empty();
+        TaskWorkshop workshop = new TaskWorkshop(task, bytes, bench.folder(), listener, ofTrials);
+        makeRoom(ofTrials);
         TextSource text = neededBy -> workshop.read(workshop.original(), ReadingWish.USUAL, neededBy);
         Outcome outcome =
                 switch (task.asking()) {
@@ -92,6 +109,16 @@ public final class Examiner {
                 };
         workshop.handOver(outcome, bench);
         return outcome;
+    }
+
+    private static void makeRoom(Optional<KeptResults> kept) {
+        try {
+            if (kept.isPresent()) {
+                kept.get().makeRoom();
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException("What was kept of earlier trials can't be removed", e);
+        }
     }
 
     private Lookup table(String name, LookupRef ref, ByteFetch bytes) {

@@ -33,6 +33,8 @@ public final class Frames {
         PAGE('P'),
         /** To the worker: a {@link DataTask}. */
         DATA('D'),
+        /** To the worker: a {@link ProposalTask}. */
+        PROPOSE('Q'),
         /** To the worker: a piece of the bytes that it asked for. */
         BYTES('B'),
         /** To the worker: the bytes are complete. */
@@ -52,7 +54,9 @@ public final class Frames {
         /** From the worker: a {@link PageAnswer}. */
         SHOWN('S'),
         /** From the worker: a {@link DataAnswer}. */
-        TOLD('O');
+        TOLD('O'),
+        /** From the worker: a {@link ProposalAnswer}. */
+        PROPOSED('W');
 
         private final char letter;
 
@@ -90,6 +94,14 @@ public final class Frames {
 
         public DataAnswer dataAnswer() {
             return JSON.readValue(body, DataAnswer.class);
+        }
+
+        public ProposalTask proposalTask() {
+            return JSON.readValue(body, ProposalTask.class);
+        }
+
+        public ProposalAnswer proposalAnswer() {
+            return JSON.readValue(body, ProposalAnswer.class);
         }
 
         public Answer answer() {
@@ -139,6 +151,14 @@ public final class Frames {
 
     public void send(DataAnswer answer) throws IOException {
         send(Kind.TOLD, JSON.writeValueAsBytes(answer));
+    }
+
+    public void send(ProposalTask task) throws IOException {
+        send(Kind.PROPOSE, JSON.writeValueAsBytes(task));
+    }
+
+    public void send(ProposalAnswer answer) throws IOException {
+        send(Kind.PROPOSED, JSON.writeValueAsBytes(answer));
     }
 
     public void send(Progress progress) throws IOException {

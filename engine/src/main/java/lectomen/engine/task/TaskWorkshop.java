@@ -41,12 +41,16 @@ final class TaskWorkshop implements Workshop {
     private final Examiner.ByteFetch bytes;
     private final Path folder;
     private final Progress.Listener listener;
+    private final Optional<KeptResults> kept;
     private final Map<String, Path> files = new HashMap<>();
 
     /** What was read last of each product, by its hash. */
     private final Map<String, DocumentText> texts = new HashMap<>();
 
-    TaskWorkshop(Task task, Examiner.ByteFetch bytes, Path folder, Progress.Listener listener) {
+    /** @param kept of earlier tasks, for a task that may use it */
+    TaskWorkshop(
+            Task task, Examiner.ByteFetch bytes, Path folder, Progress.Listener listener, Optional<KeptResults> kept) {
+        this.kept = kept;
         this.task = task;
         this.bytes = bytes;
         this.folder = folder;
@@ -64,12 +68,12 @@ final class TaskWorkshop implements Workshop {
 
     @Override
     public Result prepare(Product of, Preparation wanted) {
-        return made(of, source -> new Preparing(folder, listener).prepare(source, wanted));
+        return made(of, wanted, source -> new Preparing(folder, listener).prepare(source, wanted));
     }
 
     @Override
     public Result convert(Product of, Conversion wanted) {
-        return made(of, source -> {
+        return made(of, wanted, source -> {
             Product original = original();
             Source asItCame =
                     new Source(file(original), original.type(), task.facts().name());
@@ -82,15 +86,21 @@ final class TaskWorkshop implements Workshop {
 
     @Override
     public Result resize(Product of, Resizing.Wanted wanted) {
-        return made(of, source -> new Resizing(folder, listener).resize(source, wanted));
+        return made(of, wanted, source -> new Resizing(folder, listener).resize(source, wanted));
     }
 
     @Override
     public Reading read(Product of, ReadingWish wish, String neededBy) {
+        Optional<DocumentText> known = kept.flatMap(results -> results.findText(of.sha256(), of.type(), wish));
+        if (known.isPresent()) {
+            texts.put(of.sha256(), known.get());
+            return new Reading.Read(known.get());
+        }
         try {
             Reading reading = DocumentReader.read(file(of), of.type(), wish, neededBy, listener);
             if (reading instanceof Reading.Read read) {
                 texts.put(of.sha256(), read.text());
+                kept.ifPresent(results -> results.keepText(of.sha256(), of.type(), wish, read.text()));
             }
             return reading;
         } catch (IOException e) {
@@ -103,7 +113,13 @@ final class TaskWorkshop implements Workshop {
         Made on(Source source) throws IOException;
     }
 
-    private Result made(Product of, Work work) {
+    private Result made(Product of, Object wanted, Work work) {
+        String name = task.facts().name();
+        Optional<KeptResults.Kept> before = kept.flatMap(results -> results.findMade(of.sha256(), name, wanted));
+        if (before.isPresent()) {
+            files.put(before.get().product().sha256(), before.get().file());
+            return new Result.Made(before.get().product(), before.get().notes());
+        }
         try {
             Made made = work.on(new Source(file(of), of.type(), task.facts().name()));
             if (made instanceof Made.Failed failed) {
@@ -120,7 +136,12 @@ final class TaskWorkshop implements Workshop {
             }
             Path file = result.files().get(0);
             Product product = new Product("", hash(file), Files.size(file), result.type());
-            files.put(product.sha256(), file);
+            if (kept.isPresent()) {
+                KeptResults.Kept now = kept.get().keepMade(of.sha256(), name, wanted, product, result.notes(), file);
+                files.put(product.sha256(), now.file());
+            } else {
+                files.put(product.sha256(), file);
+            }
             return new Result.Made(product, result.notes());
         } catch (IOException e) {
             throw new UncheckedIOException(

@@ -30,7 +30,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** Fields of reports in many layouts, found as rules find them. */
 class FieldsMeasureTest {
     private static final boolean ALL = "all".equals(System.getProperty("lectomen.reading"));
-    private static final int SEED = Integer.getInteger("lectomen.seed", 90_000);
+    private static final int SEED = Integer.getInteger("lectomen.seed", 20_261);
 
     private static FieldSpec field(String name, FieldType type, String label, String pattern) {
         List<Label> labels = List.of(Label.of(label));
@@ -57,7 +57,7 @@ class FieldsMeasureTest {
             field("time", FieldType.TEXT, "Time", "\\d\\d:\\d\\d"));
 
     @ParameterizedTest
-    @CsvSource({"CLEAN, 95", "OFFICE, 92", "POOR, 92", "PHOTOGRAPH, 92", "FAX, 85"})
+    @CsvSource({"CLEAN, 98", "OFFICE, 98", "POOR, 92", "PHOTOGRAPH, 92", "FAX, 85"})
     void fieldsAreExactOrFlagged(Machine machine, double least) {
         int exact = 0;
         int unflagged = 0;
@@ -92,7 +92,7 @@ class FieldsMeasureTest {
         System.out.println(machine + ": fields exact " + exact + " of " + all + ", wrong and not flagged " + unflagged
                 + " " + wrong);
         assertThat(100.0 * exact / all).isGreaterThanOrEqualTo(least);
-        assertThat(unflagged).isLessThanOrEqualTo(Math.max(1, all / 100));
+        assertThat(unflagged).isLessThanOrEqualTo(Math.max(1, all / 500));
     }
 
     /** The printed value in the spelling that its type is kept in. */

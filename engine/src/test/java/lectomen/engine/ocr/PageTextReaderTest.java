@@ -2,10 +2,12 @@ package lectomen.engine.ocr;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.awt.BasicStroke;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
+import java.awt.geom.Path2D;
 import java.awt.image.BufferedImage;
 import java.io.InputStream;
 import java.util.ArrayList;
@@ -176,6 +178,45 @@ class PageTextReaderTest {
         Box first = read.asItCame(words(read).get(0).box());
         assertThat(first.left()).isBetween(0.0, turned.getWidth() * 72 / 200.0);
         assertThat(first.top()).isBetween(0.0, turned.getHeight() * 72 / 200.0);
+    }
+
+    /** Strokes of a pen in the ink of the print: signatures below, a scribble beside the text. */
+    @ParameterizedTest
+    @CsvSource({"3", "4", "5", "6", "7", "8"})
+    void strokesOfAPenAreNoText(long seed) throws Exception {
+        Printed printed = printed("Sans-Regular", 300, 11);
+        BufferedImage page = printed.page();
+        Random random = new Random(seed);
+        Graphics2D graphics = page.createGraphics();
+        graphics.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
+        graphics.setColor(new Color(40, 40, 40));
+        graphics.setStroke(new BasicStroke(4 + random.nextInt(3), BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND));
+        graphics.draw(pen(500, 2700, 14, 60, random));
+        graphics.draw(pen(1700, 2900, 9, 45, random));
+        graphics.draw(pen(2000, 700, 6, 40, random));
+        graphics.dispose();
+        List<Word> read = words(PageTextReader.read(new PagePixels(page, 300, 300), 1, ReadingWish.USUAL));
+        List<String> wanted = printed.words();
+        // What the same page without them has too: the dot behind the bracket.
+        List<Word> more =
+                read.stream().filter(word -> !wanted.contains(word.text())).toList();
+        assertThat(read.size() - more.size()).isGreaterThanOrEqualTo(wanted.size() - 4);
+        assertThat(more).allMatch(word -> word.text().equals("(red)"));
+    }
+
+    /** Loops of one stroke, as a hurried hand makes them. */
+    private static Path2D pen(double left, double middle, int loops, double high, Random random) {
+        Path2D stroke = new Path2D.Double();
+        stroke.moveTo(left, middle);
+        double x = left;
+        for (int i = 0; i < loops; i++) {
+            double up = high * (0.3 + random.nextDouble());
+            double wide = 20 + random.nextInt(30);
+            stroke.curveTo(x + wide, middle - up, x - wide * 0.3, middle - up * 1.2, x + wide * 0.6, middle);
+            stroke.quadTo(x + wide * 0.8, middle + up * random.nextDouble() * 0.6, x + wide, middle - up * 0.2);
+            x += wide;
+        }
+        return stroke;
     }
 
     @Test

@@ -19,6 +19,7 @@ import org.junit.jupiter.api.Test;
 /** Cells of tables, ruled and not, well and badly scanned. */
 class TablesMeasureTest {
     private static final int PAGES = "all".equals(System.getProperty("lectomen.reading")) ? 20 : 5;
+    private static final int SEED = Integer.getInteger("lectomen.seed", 31_000);
 
     @Test
     void cellsAreExactAndInTheirRow() {
@@ -26,7 +27,7 @@ class TablesMeasureTest {
         int all = 0;
         for (int i = 0; i < PAGES; i++) {
             Machine machine = Machine.values()[i % Machine.values().length];
-            Random random = Seeds.random(31_000 + i);
+            Random random = Seeds.random(SEED + i);
             Printed printed = machine.through(Papers.table(random), random);
             List<Set<String>> rows = rows(PageTextReader.read(printed.pixels(), 1, ReadingWish.USUAL));
             for (List<String> row : printed.rows()) {
@@ -35,13 +36,13 @@ class TablesMeasureTest {
                         .orElse(Set.of());
                 exact += (int) same(nearest, row);
                 if (same(nearest, row) < row.size()) {
-                    System.out.println(machine + " " + row + " <> " + nearest);
+                    System.out.println(machine + " " + i + " " + row + " <> " + nearest);
                 }
                 all += row.size();
             }
         }
         System.out.println("cells exact " + exact + " of " + all + " on " + PAGES + " pages");
-        assertThat(100.0 * exact / all).isGreaterThanOrEqualTo(94);
+        assertThat(100.0 * exact / all).isGreaterThanOrEqualTo(97);
     }
 
     private static long same(Set<String> read, List<String> row) {

@@ -62,6 +62,10 @@ class FieldsOfARuleTest {
 
             Remarks follow
             Ref A-17 and Ref A-18
+
+            Cargo:   Anchors and chain
+                     for the new buoys
+            Master:                    Pilot
             """;
 
     private static final Facts FACTS = new Facts(
@@ -153,6 +157,11 @@ class FieldsOfARuleTest {
                 "{ right of: Berths, as: list } ~ North 2; North 3; South 1 ~ right of the label",
                 "{ right of: Vessel, as: choice, one of: [GREY HERON, Storm Petrel] } ~ GREY HERON ~ right of the label",
                 "{ right of: Vessel, check in: vessels } ~ Grey Heron ~ right of the label",
+                "{ right of: Cargo, lines: 3 } ~ Anchors and chain for the new buoys ~ right of the label",
+                "{ right of: Cargo } ~ Anchors and chain ~ right of the label",
+                "{ below: Item, lines: 9 } ~ Anchor Chain Buoy ~ below the label",
+                "{ right of: Master } ~ Pilot ~ right of the label",
+                "{ right of: Master, ends at: [Pilot, Mate], default: nobody } ~ nobody ~ the rule's default",
                 "{ right of: Colour, default: none said } ~ none said ~ the rule's default"
             })
     void aFieldIsFound(String spec, String value, String method) {

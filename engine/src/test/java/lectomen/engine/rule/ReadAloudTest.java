@@ -86,4 +86,40 @@ class ReadAloudTest {
                         "8 DO Files it in archive.",
                         "8 DO   A name that is taken gets a number.");
     }
+
+    @Test
+    void wordsThatStandForAValueLeadToItInTheFile() {
+        RuleReading reading = RuleReader.read("""
+                lectomen: 1
+                rule: permits
+                from: inbox
+                when: { text contains: PERMIT }
+                do:
+                  - find: permit
+                    fields:
+                      berth: { right of: Berth, as: date }
+                  - file: { in: archive, under: "Permits" }
+                then:
+                  failed: { tag: again }
+                """, SITE);
+        List<String> blanks = ReadAloud.of(((RuleReading.Good) reading).rule()).stream()
+                .flatMap(sentence -> sentence.blanks().stream()
+                        .map(blank -> sentence.line() + " " + sentence.word() + ": "
+                                + sentence.words().substring(blank.start(), blank.end()) + " <- "
+                                + String.join(" / ", blank.path())))
+                .toList();
+        assertThat(blanks)
+                .contains(
+                        "3 folder: every file <- accept",
+                        "3 folder: 2 seconds <- settle",
+                        "4 text contains: text contains <- text contains / ?",
+                        "4 text contains: \"PERMIT\" <- text contains",
+                        "6 find: permit <- find",
+                        "8 berth: berth <- berth / ?",
+                        "8 berth: a date <- berth / as",
+                        "8 berth: sought right of \"Berth\" <- berth",
+                        "9 file: archive <- file / in",
+                        "9 file: gets a number <- file / when taken",
+                        "11 : again <- then / failed / tag");
+    }
 }

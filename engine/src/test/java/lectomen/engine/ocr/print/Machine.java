@@ -50,6 +50,10 @@ public enum Machine {
         this.quality = quality;
     }
 
+    public double dots() {
+        return dots;
+    }
+
     /** @param printed at 300 dots per inch or more */
     public Printed through(Printed printed, Random random) {
         int width = (int) Math.round(printed.page().getWidth() * dots / printed.dots());

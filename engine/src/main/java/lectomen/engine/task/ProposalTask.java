@@ -1,0 +1,30 @@
+package lectomen.engine.task;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.page.Box;
+
+/**
+ * What a worker is asked: how a field may be found, from documents in some of which somebody pointed at its value.
+ *
+ * @param id of the call; its answer carries it
+ * @param locale for dates and numbers
+ */
+public record ProposalTask(int protocol, String id, List<Example> examples, Locale locale) {
+    public ProposalTask {
+        examples = List.copyOf(examples);
+    }
+
+    /**
+     * A document.
+     *
+     * @param at where the value stands; empty where nobody said
+     * @param absent whether somebody said that it has none
+     */
+    public record Example(ByteRef document, FileType type, Optional<Spot> at, boolean absent) {}
+
+    /** @param page counted from 1 @param box on the page as it came */
+    public record Spot(int page, Box box) {}
+}

@@ -1,0 +1,88 @@
+package lectomen.engine.task;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.extract.FieldValue;
+import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.page.DocumentText;
+import lectomen.engine.page.Reading;
+import lectomen.engine.progress.Progress;
+import lectomen.engine.propose.Proposal;
+import lectomen.engine.propose.Proposals;
+import lectomen.engine.propose.Sample;
+import lectomen.engine.read.DocumentReader;
+import lectomen.engine.reason.Reason;
+
+/** Proposes how a field may be found. What it read last it keeps, as one points again and again into the same documents. */
+public final class Proposer {
+    private final KeptResults kept;
+
+    public Proposer(KeptResults kept) {
+        this.kept = kept;
+    }
+
+    /** @throws IOException if a document's bytes can't be had */
+    public ProposalAnswer propose(ProposalTask task, Examiner.ByteFetch bytes) throws IOException {
+        kept.makeRoom();
+        List<Sample> samples = new ArrayList<>();
+        List<Integer> placeOf = new ArrayList<>();
+        List<Optional<Reason>> unread = new ArrayList<>();
+        for (int i = 0; i < task.examples().size(); i++) {
+            ProposalTask.Example example = task.examples().get(i);
+            Reading reading = read(example, bytes);
+            if (reading instanceof Reading.Read read) {
+                placeOf.add(i);
+                samples.add(new Sample(read.text(), mark(example)));
+            }
+            unread.add(
+                    reading instanceof Reading.Unreadable unreadable
+                            ? Optional.of(unreadable.reason())
+                            : Optional.empty());
+        }
+        Proposals.Inferred inferred = Proposals.of(samples, List.of(), task.locale());
+        return new ProposalAnswer(
+                task.id(),
+                Optional.empty(),
+                inferred.name(),
+                inferred.sure(),
+                inferred.next().stream().mapToObj(placeOf::get).findFirst(),
+                unread,
+                inferred.proposals().stream()
+                        .map(proposal -> way(proposal, placeOf, task.examples().size()))
+                        .toList());
+    }
+
+    private static Sample.Mark mark(ProposalTask.Example example) {
+        if (example.absent()) {
+            return new Sample.Mark.Absent();
+        }
+        return example.at()
+                .<Sample.Mark>map(spot -> new Sample.Mark.At(spot.page(), spot.box()))
+                .orElseGet(Sample.Mark.Open::new);
+    }
+
+    private static ProposalAnswer.Way way(Proposal proposal, List<Integer> placeOf, int examples) {
+        List<Optional<FieldValue>> values = new ArrayList<>();
+        for (int i = 0; i < examples; i++) {
+            int sample = placeOf.indexOf(i);
+            values.add(sample < 0 ? Optional.empty() : proposal.values().get(sample));
+        }
+        return new ProposalAnswer.Way(proposal.wording(), proposal.holds(), values);
+    }
+
+    private Reading read(ProposalTask.Example example, Examiner.ByteFetch bytes) throws IOException {
+        String sha256 = example.document().sha256();
+        Optional<DocumentText> known = kept.findText(sha256, example.type(), ReadingWish.USUAL);
+        if (known.isPresent()) {
+            return new Reading.Read(known.get());
+        }
+        Reading reading = DocumentReader.read(
+                bytes.fetch(example.document()), example.type(), "a proposal", Progress.Listener.NONE);
+        if (reading instanceof Reading.Read read) {
+            kept.keepText(sha256, example.type(), ReadingWish.USUAL, read.text());
+        }
+        return reading;
+    }
+}
