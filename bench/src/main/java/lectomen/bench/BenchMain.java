@@ -29,7 +29,7 @@ import tools.jackson.databind.json.JsonMapper;
         },
         footer = {
             "",
-            "Names: start, latency, files, waiting, list, planning, pages",
+            "Names: start, latency, files, waiting, list, planning, pages, reading, writing",
             "",
             "Example: lectomen bench --only files"
         })
@@ -42,7 +42,8 @@ public final class BenchMain implements Callable<Integer> {
             new ListBenchmark(),
             new PlanningBenchmark(),
             new PagesBenchmark(),
-            new ReadingBenchmark());
+            new ReadingBenchmark(),
+            new WritingBenchmark());
 
     @Option(names = "--only", paramLabel = "NAME", description = "Only this one; may be given several times.")
     private List<String> only = List.of();

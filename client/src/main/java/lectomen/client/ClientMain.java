@@ -37,6 +37,7 @@ import picocli.CommandLine.Command;
             "  convert Convert files on the spot, without a service: convert FILE... --to pdfa-2b",
             "  read    Read the text of scans, photographs and PDF files, without a service: read FILE...",
             "  inspect Say what files are made of, without a service: inspect FILE...",
+            "  propose Propose how a rule finds a field: propose FILE... --value FILE=TEXT",
             "  demo   Show the whole way on made-up documents: demo [--once] [--json] [--home DIR] [--port N]",
             "",
             "Examples:",

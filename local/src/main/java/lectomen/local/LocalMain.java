@@ -13,7 +13,7 @@ import picocli.CommandLine.Command;
         synopsisSubcommandLabel = "COMMAND",
         mixinStandardHelpOptions = true,
         version = "Lectomen 0.1.0",
-        subcommands = {ConvertCommand.class, InspectCommand.class, ReadCommand.class})
+        subcommands = {ConvertCommand.class, InspectCommand.class, ReadCommand.class, ProposeCommand.class})
 public final class LocalMain {
     static final int DONE = 0;
     static final int SOME_FAILED = 1;

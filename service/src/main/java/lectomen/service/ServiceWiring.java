@@ -23,14 +23,7 @@ import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.Home;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.ArrivalTimes;
-import lectomen.service.intake.Arrivals;
 import lectomen.service.intake.HotFolders;
-import lectomen.service.intake.IntakeSwitch;
-import lectomen.service.intake.LyingNow;
-import lectomen.service.intake.SourcePauses;
-import lectomen.service.intake.SourceRuns;
-import lectomen.service.intake.Uploads;
-import lectomen.service.intake.WouldBeTaken;
 import lectomen.service.job.DayCounts;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobFamily;
@@ -57,6 +50,7 @@ import lectomen.service.work.JobRunner;
 import lectomen.service.work.LyingThere;
 import lectomen.service.work.RuleRenames;
 import lectomen.service.work.Samples;
+import lectomen.service.work.TrialDocuments;
 import lectomen.service.work.TrialOutputs;
 import lectomen.service.work.Trials;
 import lectomen.service.workers.WorkerPool;
@@ -75,6 +69,7 @@ import org.springframework.boot.webmvc.autoconfigure.error.ErrorMvcAutoConfigura
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.ComponentScan;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.context.annotation.Import;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
@@ -95,6 +90,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
     ErrorMvcAutoConfiguration.class
 })
 @ComponentScan("lectomen.service.api")
+@Import(IntakeWiring.class)
 class ServiceWiring {
     /** The machine's clock; a test may have the service run ahead of it. */
     @Bean
@@ -151,23 +147,13 @@ class ServiceWiring {
     }
 
     @Bean
-    WouldBeTaken wouldBeTaken(InstantSource clock) {
-        return new WouldBeTaken(clock);
-    }
-
-    @Bean
-    LyingNow lyingNow(InstantSource clock) {
-        return new LyingNow(clock);
-    }
-
-    @Bean
     SharedParts sharedParts(Store store, Ledger ledger, Rulebook rulebook, InstantSource clock) {
         return new SharedParts(store, ledger, rulebook, clock);
     }
 
     @Bean
-    GoingLive goingLive(Rulebook rulebook, HotFolders folders, Samples samples) {
-        return new GoingLive(rulebook, folders, samples);
+    GoingLive goingLive(Rulebook rulebook, HotFolders folders, Samples samples, Connections connections) {
+        return new GoingLive(rulebook, folders, samples, connections);
     }
 
     @Bean
@@ -191,11 +177,6 @@ class ServiceWiring {
         Rulebook rulebook = new Rulebook(store, ledger, settings, site, clock);
         tables.onChange(rulebook::readAnew);
         return rulebook;
-    }
-
-    @Bean
-    Sources sources(Store store) {
-        return new Sources(store);
     }
 
     @Bean
@@ -353,6 +334,11 @@ class ServiceWiring {
     }
 
     @Bean
+    TrialDocuments trialDocuments(Home home, ByteStore bytes, InstantSource clock) throws IOException {
+        return new TrialDocuments(home.part("trial-documents"), bytes, clock);
+    }
+
+    @Bean
     Trials trials(
             Home home,
             Rulebook rulebook,
@@ -376,81 +362,6 @@ class ServiceWiring {
             InstantSource clock) {
         return new Samples(
                 store, bytes, trials, rulebook, ledger, settings.site().locale(), clock);
-    }
-
-    @Bean
-    IntakeSwitch intakeSwitch(Store store, Ledger ledger, People people, InstantSource clock) {
-        return new IntakeSwitch(store, ledger, people::nameOf, clock);
-    }
-
-    @Bean
-    SourcePauses sourcePauses(Store store, Ledger ledger, People people, InstantSource clock) {
-        return new SourcePauses(store, ledger, people::nameOf, clock);
-    }
-
-    @Bean
-    SourceRuns sourceRuns(Store store, Ledger ledger, Settings settings, InstantSource clock) {
-        return new SourceRuns(store, ledger, settings.site().zone(), settings.calendar(), clock);
-    }
-
-    @Bean
-    Arrivals arrivals(
-            Store store, Ledger ledger, Jobs jobs, EffectRunner effects, KeyedHash keyed, InstantSource clock) {
-        return new Arrivals(store, ledger, jobs, effects, keyed, clock);
-    }
-
-    @Bean(destroyMethod = "close")
-    HotFolders hotFolders(
-            Store store,
-            Rulebook rulebook,
-            Sources sources,
-            Ledger ledger,
-            Jobs jobs,
-            Arrivals arrivals,
-            ByteStore bytes,
-            Room room,
-            KeyedHash keyed,
-            InstantSource clock,
-            JobRunner runner,
-            IntakeSwitch intake,
-            SourcePauses pauses,
-            SourceRuns runs,
-            WorkerPool workers,
-            Settings settings)
-            throws IOException {
-        return new HotFolders(new HotFolders.Parts(
-                store,
-                rulebook,
-                sources,
-                ledger,
-                jobs,
-                arrivals,
-                bytes,
-                room,
-                intake,
-                pauses,
-                runs,
-                workers,
-                settings.site().zone(),
-                settings.calendar(),
-                keyed,
-                clock,
-                runner::wake));
-    }
-
-    @Bean
-    Uploads uploads(
-            Store store,
-            Sources sources,
-            Jobs jobs,
-            ByteStore bytes,
-            Arrivals arrivals,
-            KeyedHash keyed,
-            InstantSource clock,
-            Room room,
-            JobRunner runner,
-            People people) {
-        return new Uploads(store, sources, jobs, bytes, arrivals, keyed, clock, room, runner::wake, people::nameOf);
     }
 
     @Bean(destroyMethod = "close")

@@ -67,8 +67,19 @@ final class Inbox {
                     case END -> {
                         return file;
                     }
-                    case MISSING, TASK, PAGE, DATA, READY, NEED, MADE, PROGRESS, ANSWER, SHOWN, TOLD ->
-                        throw new IOException("The bytes " + ref.sha256() + " are not to be had");
+                    case MISSING,
+                            TASK,
+                            PAGE,
+                            DATA,
+                            PROPOSE,
+                            READY,
+                            NEED,
+                            MADE,
+                            PROGRESS,
+                            ANSWER,
+                            SHOWN,
+                            TOLD,
+                            PROPOSED -> throw new IOException("The bytes " + ref.sha256() + " are not to be had");
                 }
             }
         }

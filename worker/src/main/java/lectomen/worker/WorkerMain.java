@@ -12,7 +12,9 @@ import lectomen.engine.task.Answer;
 import lectomen.engine.task.DataAsker;
 import lectomen.engine.task.Examiner;
 import lectomen.engine.task.Frames;
+import lectomen.engine.task.KeptResults;
 import lectomen.engine.task.PageShower;
+import lectomen.engine.task.Proposer;
 import lectomen.engine.task.Task;
 
 /**
@@ -30,7 +32,9 @@ public final class WorkerMain {
         InputStream tasks = System.in;
         System.setOut(new PrintStream(System.err, true, StandardCharsets.UTF_8));
         Inbox inbox = Inbox.open(new Frames(tasks, answers));
-        Examiner examiner = new Examiner();
+        KeptResults kept = new KeptResults(scratch.resolve("kept"));
+        Examiner examiner = new Examiner(kept);
+        Proposer proposer = new Proposer(kept);
         inbox.frames().ready();
         while (true) {
             Frames.Frame frame = inbox.next();
@@ -40,6 +44,8 @@ public final class WorkerMain {
                 case TASK -> inbox.frames().send(answer(frame.task(), examiner, inbox, document));
                 case PAGE -> inbox.frames().send(PageShower.show(frame.pageTask(), ref -> inbox.fetch(ref, document)));
                 case DATA -> inbox.frames().send(DataAsker.ask(frame.dataTask(), ref -> inbox.fetch(ref, document)));
+                case PROPOSE ->
+                    inbox.frames().send(proposer.propose(frame.proposalTask(), ref -> inbox.fetch(ref, document)));
                 default -> throw new IOException("Got a frame of kind " + frame.kind() + " instead of a task");
             }
             clear(desk);

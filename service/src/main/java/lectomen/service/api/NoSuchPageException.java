@@ -11,6 +11,10 @@ final class NoSuchPageException extends RuntimeException {
                 "No trial of the last quarter of an hour made " + sha256 + ", or it has no such page.");
     }
 
+    static NoSuchPageException ofDocument(String sha256) {
+        return new NoSuchPageException("No document " + sha256 + " is kept to be tried, or it has no such page.");
+    }
+
     NoSuchPageException(String job, String output) {
         super("Job " + job + " has no output \"" + output + "\" to take out.");
     }

@@ -171,7 +171,10 @@ final class PagesController {
      */
     @GetMapping("/pages/{page}/words")
     WordsView words(@PathVariable String id, @PathVariable int page, @RequestParam Optional<String> output) {
-        Showing showing = ask(id, output, page, pages::words);
+        return words(page, ask(id, output, page, pages::words));
+    }
+
+    static WordsView words(int page, Showing showing) {
         if (showing instanceof Showing.Shown shown) {
             PageAnswer answer = shown.page();
             List<WordView> words = answer.words().stream()

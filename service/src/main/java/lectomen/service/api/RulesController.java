@@ -66,7 +66,8 @@ final class RulesController {
     /** @param sentences the rule read aloud; empty when it can't be read with today's settings */
     record RuleStory(RuleView rule, String text, List<ReadAloud.Sentence> sentences) {}
 
-    record CheckResult(boolean good, List<Problem> problems) {}
+    /** @param sentences the rule read aloud; empty when it is not good */
+    record CheckResult(boolean good, List<Problem> problems, List<ReadAloud.Sentence> sentences) {}
 
     @GetMapping
     RuleList list() {
@@ -102,8 +103,8 @@ final class RulesController {
     CheckResult check(@RequestBody String text) {
         RuleReading reading = rulebook.check(text);
         return reading instanceof RuleReading.Bad bad
-                ? new CheckResult(false, bad.problems())
-                : new CheckResult(true, List.of());
+                ? new CheckResult(false, bad.problems(), List.of())
+                : new CheckResult(true, List.of(), ReadAloud.of(((RuleReading.Good) reading).rule()));
     }
 
     @PostMapping
@@ -152,6 +153,12 @@ final class RulesController {
         return answer(goingLive.putLive(id, leaveOlder, acceptSamples, unchanged(ifMatch), Caller.principal()));
     }
 
+    /** What putting the latest version live would come to. Changes nothing. */
+    @GetMapping("/{id}/outlook")
+    GoingLive.Outlook outlook(@PathVariable String id) throws IOException {
+        return goingLive.lookAhead(id);
+    }
+
     /** What lies in the folders of the latest version now, and what it would say to each, as far as that shows unread. */
     @GetMapping("/{id}/lying")
     LyingNow.Overview lying(@PathVariable String id) {
@@ -183,8 +190,16 @@ final class RulesController {
         return rulebook.requireVersion(id, version).text();
     }
 
-    /** @param parts the shared parts that are different */
-    record DifferenceView(int from, int to, List<Difference.Line> lines, List<Difference.OfPart> parts) {}
+    /**
+     * @param sentences that only one of the versions says, as they are read aloud
+     * @param parts the shared parts that are different
+     */
+    record DifferenceView(
+            int from,
+            int to,
+            List<Difference.Line> sentences,
+            List<Difference.Line> lines,
+            List<Difference.OfPart> parts) {}
 
     /** What changed between two versions; by default between the live one, or the one before, and the latest. */
     @GetMapping("/{id}/difference")
@@ -197,7 +212,11 @@ final class RulesController {
         RuleFile before = rulebook.requireVersion(id, older);
         RuleFile after = rulebook.requireVersion(id, newer);
         return new DifferenceView(
-                older, newer, Difference.of(before.text(), after.text()), Difference.ofParts(before, after));
+                older,
+                newer,
+                Difference.ofSentences(rulebook.aloud(before), rulebook.aloud(after)),
+                Difference.of(before.text(), after.text()),
+                Difference.ofParts(before, after));
     }
 
     /** Makes an earlier version the latest again, as a draft of its own. */

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import lectomen.service.access.Caller;
 import lectomen.service.work.Samples;
+import lectomen.service.work.TrialDocuments;
 import org.springframework.core.io.InputStreamResource;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -18,6 +19,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RequestPart;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
@@ -31,9 +33,11 @@ import tools.jackson.databind.json.JsonMapper;
 final class SamplesController {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private final Samples samples;
+    private final TrialDocuments documents;
 
-    SamplesController(Samples samples) {
+    SamplesController(Samples samples, TrialDocuments documents) {
         this.samples = samples;
+        this.documents = documents;
     }
 
     record SampleView(String name, long size, String sha256, Samples.Result expected) {
@@ -78,24 +82,42 @@ final class SamplesController {
     /**
      * Keeps a file; what the latest version makes of it now is expected from now on.
      *
+     * @param file the sample; or {@code document}
+     * @param document one that was handed in to be tried, by its hash
+     * @param name of that document
      * @param expected what is expected instead, as the list shows it
      */
     @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
     SampleView keep(
             @PathVariable String id,
-            @RequestPart MultipartFile file,
+            @RequestPart(required = false) Optional<MultipartFile> file,
+            @RequestParam Optional<String> document,
+            @RequestParam Optional<String> name,
             @RequestPart(required = false) Optional<MultipartFile> expected)
             throws IOException {
-        String name = Optional.ofNullable(file.getOriginalFilename()).orElse("").replaceFirst(".*/", "");
-        if (name.isBlank()) {
+        if (file.isPresent() == document.isPresent()) {
+            throw new BadRequestException("file", "send a file, or say document: its hash, and its name");
+        }
+        String called = name.or(() -> file.map(MultipartFile::getOriginalFilename))
+                .orElse("")
+                .replaceFirst(".*/", "");
+        if (called.isBlank()) {
             throw new BadRequestException("file", "the sample needs a name");
         }
-        try (InputStream content = file.getInputStream()) {
-            Optional<Samples.Result> result =
-                    expected.isEmpty() ? Optional.empty() : Optional.of(expected(expected.get()));
-            return SampleView.of(samples.keep(id, name, content, result, Caller.principal()));
+        Optional<Samples.Result> result = expected.isEmpty() ? Optional.empty() : Optional.of(expected(expected.get()));
+        try (InputStream content =
+                document.isPresent() ? open(document.get()) : file.get().getInputStream()) {
+            return SampleView.of(samples.keep(id, called, content, result, Caller.principal()));
         }
+    }
+
+    private InputStream open(String document) throws IOException {
+        return documents
+                .find(document)
+                .orElseThrow(() -> NoSuchPageException.ofDocument(document))
+                .bytes()
+                .open(document);
     }
 
     /** Tries the latest version on all samples. */

@@ -3,6 +3,8 @@ package lectomen.service.api;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -23,11 +25,13 @@ import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.DataAnswer;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.counter.Counters;
+import lectomen.service.filing.Connections;
 import lectomen.service.home.Settings;
 import lectomen.service.job.Job;
 import lectomen.service.job.Jobs;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.Rulebook;
+import lectomen.service.work.TrialDocuments;
 import lectomen.service.work.Trials;
 import lectomen.service.workers.Examination;
 import org.springframework.http.MediaType;
@@ -48,19 +52,31 @@ final class TrialsController {
     private final Counters counters;
     private final Jobs jobs;
     private final ByteStore bytes;
+    private final TrialDocuments documents;
+    private final Connections connections;
     private final Locale locale;
 
     TrialsController(
-            Trials trials, Rulebook rulebook, Counters counters, Settings settings, Jobs jobs, ByteStore bytes) {
+            Trials trials,
+            Rulebook rulebook,
+            Counters counters,
+            Settings settings,
+            Jobs jobs,
+            ByteStore bytes,
+            TrialDocuments documents,
+            Connections connections) {
         this.trials = trials;
         this.rulebook = rulebook;
         this.counters = counters;
         this.jobs = jobs;
         this.bytes = bytes;
+        this.documents = documents;
+        this.connections = connections;
         this.locale = settings.site().locale();
     }
 
     /**
+     * @param taken whether a file of that name is there now
      * @param otherName the first that is tried where the name is taken and the choice is to number it
      * @param olderGoesTo where what has the name would go, where the choice is a new version
      */
@@ -69,6 +85,7 @@ final class TrialsController {
             String folder,
             String name,
             String whenTaken,
+            boolean taken,
             Optional<String> otherName,
             Optional<String> olderGoesTo) {}
 
@@ -108,8 +125,10 @@ final class TrialsController {
      * Tries one file with a rule by its id, with a rule file handed in, or with the whole rulebook, whose every rule then says
      * whether it would have taken it. Changes nothing.
      *
-     * @param file to try; or {@code job}
+     * @param file to try; or {@code job}, or {@code document}
      * @param job whose kept original is tried, with its data file
+     * @param document a document that was handed in to be tried, by its hash
+     * @param name of that document
      * @param sidecar the data file beside the file, named by its ending: xml, json or csv
      * @param partFile shared parts beside the rule file, each named NAME.part.yaml, as if the service had them
      * @param lookupFile likewise tables, each named NAME.csv
@@ -118,6 +137,8 @@ final class TrialsController {
     TrialResult trial(
             @RequestPart(required = false) Optional<MultipartFile> file,
             @RequestParam Optional<String> job,
+            @RequestParam Optional<String> document,
+            @RequestParam Optional<String> name,
             @RequestParam Optional<String> rule,
             @RequestPart(required = false) Optional<MultipartFile> ruleFile,
             @RequestPart(required = false) Optional<MultipartFile> sidecar,
@@ -133,7 +154,7 @@ final class TrialsController {
             }
             Map<String, String> parts = new HashMap<>();
             byName(partFile, ".part.yaml")
-                    .forEach((name, part) -> parts.put(name, new String(part, StandardCharsets.UTF_8)));
+                    .forEach((beside, part) -> parts.put(beside, new String(part, StandardCharsets.UTF_8)));
             with = new Trials.With.Text(text, parts, byName(lookupFile, ".csv"));
         }
         if (job.isPresent()) {
@@ -141,25 +162,32 @@ final class TrialsController {
             ByteRef original = tried.original()
                     .filter(ref -> bytes.has(ref.sha256()))
                     .orElseThrow(() -> new NoSuchPageException(tried.id(), 0));
-            Optional<Trials.Beside> data = beside(tried);
-            try (InputStream content = bytes.open(original.sha256())) {
-                return result(tried.name(), original.sha256(), trials.of(tried.name(), content, data, with));
-            }
+            var found = new TrialDocuments.Found(original, tried.type(), bytes::open);
+            return result(tried.name(), original.sha256(), trials.of(tried.name(), found, beside(tried), with));
         }
-        MultipartFile sent =
-                file.orElseThrow(() -> new BadRequestException("file", "send a file to try, or say job: its id"));
-        String name =
+        Optional<Trials.Beside> data = beside(sidecar);
+        if (document.isPresent()) {
+            TrialDocuments.Found found =
+                    documents.find(document.get()).orElseThrow(() -> NoSuchPageException.ofDocument(document.get()));
+            String called = name.filter(text -> !text.isBlank()).orElse("document");
+            return result(called, document.get(), trials.of(called, found, data, with));
+        }
+        MultipartFile sent = file.orElseThrow(
+                () -> new BadRequestException("file", "send a file to try, or say job: its id, or document: its hash"));
+        String called =
                 Optional.ofNullable(sent.getOriginalFilename()).orElse("file").replaceFirst(".*/", "");
         try (InputStream content = sent.getInputStream()) {
-            Optional<Trials.Beside> data = sidecar.isEmpty()
-                    ? Optional.empty()
-                    : Optional.of(new Trials.Beside(
-                            Optional.ofNullable(sidecar.get().getOriginalFilename())
-                                    .orElse("")
-                                    .replaceFirst(".*/", ""),
-                            sidecar.get().getBytes()));
-            return result(name, hash(sent), trials.of(name, content, data, with));
+            return result(called, hash(sent), trials.of(called, content, data, with));
         }
+    }
+
+    private static Optional<Trials.Beside> beside(Optional<MultipartFile> sidecar) throws IOException {
+        if (sidecar.isEmpty()) {
+            return Optional.empty();
+        }
+        String called = Optional.ofNullable(sidecar.get().getOriginalFilename()).orElse("");
+        return Optional.of(
+                new Trials.Beside(called.replaceFirst(".*/", ""), sidecar.get().getBytes()));
     }
 
     /** The data file that came with a job, where it is kept. */
@@ -280,11 +308,23 @@ final class TrialsController {
                         String.join("/", place.folder()),
                         place.name(),
                         filing.whenTaken().word(),
+                        isTaken(filing.connection(), place),
                         filing.whenTaken() == WhenTaken.NUMBER_IT
                                 ? Optional.of(filing.numbered(place, 2, locale))
                                 : Optional.empty(),
                         filing.older(place, 1, locale).map(Filing.Target.Place::shown)))
                 : Optional.empty();
+    }
+
+    private boolean isTaken(String connection, Filing.Target.Place place) {
+        Path folder = connections.folders().get(connection);
+        if (folder == null) {
+            return false;
+        }
+        for (String part : place.folder()) {
+            folder = folder.resolve(part);
+        }
+        return Files.exists(folder.resolve(place.name()));
     }
 
     /** @param reason why the data or the expression is no good; absent where it is good, even if nothing was hit */

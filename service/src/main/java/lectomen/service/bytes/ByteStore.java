@@ -119,6 +119,11 @@ public final class ByteStore {
         return Files.newInputStream(shelf(sha256).resolve(sha256));
     }
 
+    /** @throws java.nio.file.NoSuchFileException likewise */
+    public long size(String sha256) throws IOException {
+        return Files.size(shelf(sha256).resolve(sha256));
+    }
+
     /**
      * Removes bytes that nothing refers to any more. Whoever puts the same bytes again makes them young, so that they can't
      * go between that and the write that refers to them.

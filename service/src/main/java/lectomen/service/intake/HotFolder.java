@@ -188,19 +188,10 @@ final class HotFolder {
     }
 
     private Optional<Reason> silence() {
-        Optional<Duration> expected = wish.map(Wish::settings).flatMap(SourceSettings::expectEvery);
-        Duration silent = Duration.between(
-                lastArrivalAt.filter(at -> at.isAfter(watchedSince)).orElse(watchedSince),
-                around.clock().instant());
-        return expected.filter(usual -> silent.compareTo(usual) > 0)
-                .map(usual -> Reason.of("source.silent", "silent", shown(silent), "expected", shown(usual)));
-    }
-
-    private static String shown(Duration time) {
-        if (time.toSeconds() < 120) {
-            return time.toSeconds() + " s";
-        }
-        return time.toMinutes() < 120 ? time.toMinutes() + " min" : time.toHours() + " h";
+        Instant last = lastArrivalAt.filter(at -> at.isAfter(watchedSince)).orElse(watchedSince);
+        return wish.map(Wish::settings)
+                .flatMap(SourceSettings::expectEvery)
+                .flatMap(usual -> Silence.reason(usual, last, around.clock().instant()));
     }
 
     /** Looks at the folder and takes what is ready; says after which time to look again. */

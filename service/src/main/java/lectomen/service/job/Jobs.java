@@ -1,7 +1,5 @@
 package lectomen.service.job;
 
-import java.sql.ResultSet;
-import java.sql.SQLException;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
@@ -10,7 +8,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
 import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
@@ -25,7 +22,6 @@ import lectomen.service.store.Store;
 import lectomen.service.store.StoreIdentity;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -35,12 +31,6 @@ import tools.jackson.databind.json.JsonMapper;
 public final class Jobs {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int MOST_LINEAGE = 100;
-    private static final TypeReference<Set<String>> TAGS = new TypeReference<>() {};
-    private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
-
-    static final String SELECT = """
-            select j.*, w.name, w.subfolder, w.reason_parameters, w.by_hand, w.sender, w.tags, w.given, w.sidecar from job j join job_words w on w.job_id = j.id
-            """;
 
     private final Store store;
     private final Ledger ledger;
@@ -408,9 +398,9 @@ public final class Jobs {
     /** Jobs by their numbers; those that are no longer there are left out. */
     Map<Long, Job> byNumber(List<Long> numbers) {
         Map<Long, Job> found = new HashMap<>();
-        store.read(db -> db.sql(SELECT + " where j.number in (:numbers)")
+        store.read(db -> db.sql(JobRow.SELECT + " where j.number in (:numbers)")
                         .param("numbers", numbers)
-                        .query(Jobs::job)
+                        .query(JobRow::job)
                         .list())
                 .forEach(job -> found.put(job.number(), job));
         return found;
@@ -422,7 +412,10 @@ public final class Jobs {
     }
 
     public Optional<Job> find(JdbcClient db, String id) {
-        return db.sql(SELECT + " where j.id = ?").param(id).query(Jobs::job).optional();
+        return db.sql(JobRow.SELECT + " where j.id = ?")
+                .param(id)
+                .query(JobRow::job)
+                .optional();
     }
 
     /** How many jobs there are in each state. */
@@ -441,65 +434,5 @@ public final class Jobs {
                 .param(id)
                 .query(String.class)
                 .single());
-    }
-
-    private static Facts.Circumstances more(ResultSet row) throws SQLException {
-        long modified = row.getLong("modified_at");
-        Optional<Instant> modifiedAt = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(modified));
-        String tags = row.getString("tags");
-        String given = row.getString("given");
-        String sidecar = row.getString("sidecar");
-        return new Facts.Circumstances(
-                row.getString("subfolder"),
-                modifiedAt,
-                row.getString("sender"),
-                tags.equals("[]") ? Set.of() : JSON.readValue(tags, TAGS),
-                Optional.empty(),
-                given.equals("{}") ? Map.of() : JSON.readValue(given, PARAMETERS),
-                sidecar.isEmpty() ? Optional.empty() : Optional.of(JSON.readValue(sidecar, Sidecar.class)));
-    }
-
-    static Job job(ResultSet row, int n) throws SQLException {
-        String sha256 = row.getString("main_sha256");
-        long size = row.getLong("size");
-        String ruleId = row.getString("rule_id");
-        String code = row.getString("reason_code");
-        long arrival = row.getLong("arrival_seq");
-        boolean arrived = !row.wasNull();
-        long nextTry = row.getLong("next_try_at");
-        boolean tries = !row.wasNull();
-        long removed = row.getLong("original_removed_at");
-        boolean originalRemoved = !row.wasNull();
-        String origin = row.getString("origin_job");
-        String byHand = row.getString("by_hand");
-        return new Job(
-                row.getString("id"),
-                row.getString("name"),
-                more(row),
-                arrived ? Optional.of(arrival) : Optional.empty(),
-                row.getLong("source_id"),
-                sha256 == null ? Optional.empty() : Optional.of(new ByteRef(sha256, size)),
-                size,
-                FileType.valueOf(row.getString("type")),
-                Optional.ofNullable(row.getString("wanted_rule")),
-                row.getInt("rule_chosen") != 0,
-                byHand == null ? Optional.empty() : Optional.of(JSON.readValue(byHand, ByHand.class)),
-                ruleId == null ? Optional.empty() : Optional.of(new RuleRef(ruleId, row.getInt("rule_version"))),
-                JobState.findByCode(row.getString("state")).orElseThrow(),
-                code == null
-                        ? Optional.empty()
-                        : Optional.of(new Reason(code, JSON.readValue(row.getString("reason_parameters"), PARAMETERS))),
-                row.getInt("generation"),
-                row.getInt("redo_generation"),
-                row.getInt("attempt"),
-                row.getInt("priority"),
-                row.getInt("hold_wanted") != 0,
-                origin == null ? Optional.empty() : Optional.of(new Job.Origin(origin, row.getInt("depth"))),
-                row.getInt("left_in_folder") != 0,
-                originalRemoved ? Optional.of(Instant.ofEpochMilli(removed)) : Optional.empty(),
-                tries ? Optional.of(Instant.ofEpochMilli(nextTry)) : Optional.empty(),
-                Instant.ofEpochMilli(row.getLong("created_at")),
-                Instant.ofEpochMilli(row.getLong("changed_at")),
-                row.getInt("version"));
     }
 }

@@ -57,7 +57,12 @@ public final class Pages {
 
     /** The words of a page with their places, read where it is a picture. */
     public Showing words(ByteRef document, FileType type, int page) {
-        return show(document, type, page, 0, PageTask.Wanted.WORDS, bytes::open);
+        return words(document, type, page, bytes::open);
+    }
+
+    /** The same of bytes from elsewhere. */
+    public Showing words(ByteRef document, FileType type, int page, BytesOf from) {
+        return show(document, type, page, 0, PageTask.Wanted.WORDS, from);
     }
 
     private Showing show(

@@ -50,6 +50,13 @@ public final class Difference {
         return shortened(all);
     }
 
+    /** The sentences that only one of the versions says, as they are read aloud. */
+    public static List<Line> ofSentences(List<String> before, List<String> after) {
+        return of(String.join("\n", before), String.join("\n", after)).stream()
+                .filter(line -> line.kind() == Kind.ADDED || line.kind() == Kind.REMOVED)
+                .toList();
+    }
+
     /** What changed in a shared part that both versions name, or one of them. */
     public record OfPart(String name, List<Line> lines) {
         public OfPart {

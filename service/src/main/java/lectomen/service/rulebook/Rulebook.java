@@ -18,6 +18,7 @@ import java.util.function.UnaryOperator;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rule.NeverWins;
+import lectomen.engine.rule.ReadAloud;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.RuleReader;
@@ -101,6 +102,15 @@ public final class Rulebook {
     /** The latest version of a rule, as it reads with today's settings. */
     public RuleReading read(RuleEntry entry) {
         return RuleReader.read(entry.file(), site.get());
+    }
+
+    /** How a version reads with today's settings; nothing where it can't be read. */
+    public List<String> aloud(RuleFile file) {
+        return RuleReader.read(file, site.get()) instanceof RuleReading.Good good
+                ? ReadAloud.of(good.rule()).stream()
+                        .map(ReadAloud.Sentence::words)
+                        .toList()
+                : List.of();
     }
 
     /** A rule that is not in the rulebook, with the shared parts as they are now. */

@@ -111,35 +111,35 @@ public final class Trials {
             try (InputStream in = Files.newInputStream(file)) {
                 type = FileType.of(in.readNBytes(FileType.HEAD_BYTES));
             }
-            Map<String, byte[]> tables = new HashMap<>();
-            Facts bare = new Facts(name, ref.size(), type, Optional.empty(), clock.instant());
-            Facts facts =
-                    beside.map(data -> bare.with(sidecar(data, with, tables))).orElse(bare);
-            Task task = new Task(
-                    Task.PROTOCOL,
-                    file.getFileName().toString(),
-                    1,
-                    ref,
-                    facts,
-                    rules(with),
-                    Task.Asking.ALL,
-                    siteOf(with, tables));
-            BytesOf fetched = sha256 -> {
-                byte[] table = tables.get(sha256);
-                return table != null
-                        ? new ByteArrayInputStream(table)
-                        : sha256.equals(ref.sha256()) ? Files.newInputStream(file) : bytes.open(sha256);
-            };
-            Examination examination = workers.examine(task, fetched, outputs::keep);
-            if (examination instanceof Examination.Done done && madeSomething(done.outcome())) {
-                try (InputStream original = Files.newInputStream(file)) {
-                    outputs.keep(ref, original);
-                }
-            }
-            return examination;
+            return of(name, new TrialDocuments.Found(ref, type, sha256 -> Files.newInputStream(file)), beside, with);
         } finally {
             Files.deleteIfExists(file);
         }
+    }
+
+    /** The same for a document that is kept. */
+    public Examination of(String name, TrialDocuments.Found document, Optional<Beside> beside, With with)
+            throws IOException {
+        ByteRef ref = document.ref();
+        Map<String, byte[]> tables = new HashMap<>();
+        Facts bare = new Facts(name, ref.size(), document.type(), Optional.empty(), clock.instant());
+        Facts facts = beside.map(data -> bare.with(sidecar(data, with, tables))).orElse(bare);
+        String id = "trial-" + UUID.randomUUID();
+        Site site = siteOf(with, tables);
+        Task task = new Task(Task.PROTOCOL, id, 1, ref, facts, rules(with), Task.Asking.ALL, site);
+        BytesOf fetched = sha256 -> {
+            byte[] table = tables.get(sha256);
+            return table != null
+                    ? new ByteArrayInputStream(table)
+                    : sha256.equals(ref.sha256()) ? document.bytes().open(sha256) : bytes.open(sha256);
+        };
+        Examination examination = workers.examine(task, fetched, outputs::keep);
+        if (examination instanceof Examination.Done done && madeSomething(done.outcome())) {
+            try (InputStream original = document.bytes().open(ref.sha256())) {
+                outputs.keep(ref, original);
+            }
+        }
+        return examination;
     }
 
     private static boolean madeSomething(Outcome outcome) {

@@ -22,6 +22,8 @@ import lectomen.engine.reason.Reason;
 import lectomen.engine.task.DataAnswer;
 import lectomen.engine.task.DataTask;
 import lectomen.engine.task.PageTask;
+import lectomen.engine.task.ProposalAnswer;
+import lectomen.engine.task.ProposalTask;
 import lectomen.engine.task.Task;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -82,7 +84,7 @@ public final class WorkerPool implements AutoCloseable {
     public Examination examine(Task task, BytesOf bytes, Keeping keeping) {
         places.acquireUninterruptibly();
         try {
-            WorkerProcess worker = take();
+            WorkerProcess worker = take(task.document().sha256());
             Examination examination =
                     worker.examine(task, bytes, keeping, watchdog, now -> progress.put(task.id(), now));
             if (worker.isAlive() && examination instanceof Examination.Done) {
@@ -116,6 +118,11 @@ public final class WorkerPool implements AutoCloseable {
                 why -> new DataAnswer(task.id(), Optional.of(why), List.of()));
     }
 
+    /** Has a worker propose the ways to a field; waits for a free one, then for the answer. */
+    public ProposalAnswer propose(ProposalTask task, BytesOf bytes) {
+        return ask(worker -> worker.propose(task, bytes, watchdog), why -> ProposalAnswer.not(task.id(), why));
+    }
+
     /** @param not the answer where no worker can be had */
     private <A> A ask(Function<WorkerProcess, A> question, Function<Reason, A> not) {
         places.acquireUninterruptibly();
@@ -136,10 +143,21 @@ public final class WorkerPool implements AutoCloseable {
         }
     }
 
-    private synchronized WorkerProcess take() throws IOException {
+    private WorkerProcess take() throws IOException {
+        return take("");
+    }
+
+    /** @param document if a free worker had it before, that one is taken: it may have kept what it read */
+    private synchronized WorkerProcess take(String document) throws IOException {
         if (closed) {
             throw new IOException("the service is stopping");
         }
+        Optional<WorkerProcess> knowing =
+                idle.stream().filter(worker -> worker.had(document)).findFirst();
+        knowing.ifPresent(worker -> {
+            idle.remove(worker);
+            idle.push(worker);
+        });
         while (!idle.isEmpty()) {
             WorkerProcess worker = idle.pop();
             if (worker.isAlive()) {

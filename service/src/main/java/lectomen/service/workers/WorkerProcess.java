@@ -7,8 +7,10 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
@@ -21,6 +23,8 @@ import lectomen.engine.task.DataTask;
 import lectomen.engine.task.Frames;
 import lectomen.engine.task.PageAnswer;
 import lectomen.engine.task.PageTask;
+import lectomen.engine.task.ProposalAnswer;
+import lectomen.engine.task.ProposalTask;
 import lectomen.engine.task.Task;
 
 /** One engine worker as a child process. One task at a time. */
@@ -29,6 +33,11 @@ final class WorkerProcess {
     private static final int OUT_OF_MEMORY = 3;
 
     private static final Duration LONGEST_START = Duration.ofSeconds(60);
+
+    private static final int REMEMBERED = 50;
+
+    /** What it was given last, the oldest first. */
+    private final Set<String> documents = new LinkedHashSet<>();
 
     private final Process process;
     private final Frames frames;
@@ -54,7 +63,6 @@ final class WorkerProcess {
                 "-XX:+ExitOnOutOfMemoryError",
                 "-XX:MaxDirectMemorySize=64m",
                 "-XX:+UseSerialGC",
-                "-XX:TieredStopAtLevel=1",
                 "-Xshare:auto",
                 "-Djava.awt.headless=true",
                 "-Djava.io.tmpdir=" + scratch,
@@ -82,6 +90,11 @@ final class WorkerProcess {
         return process.isAlive();
     }
 
+    /** Whether it was given the document lately. Asked only while it has nothing to do. */
+    boolean had(String sha256) {
+        return documents.contains(sha256);
+    }
+
     void idleSince(long nanos) {
         idleSinceNanos = nanos;
     }
@@ -93,6 +106,10 @@ final class WorkerProcess {
     /** Has the document examined, at most as long as a worker may take. */
     Examination examine(
             Task task, BytesOf bytes, Keeping keeping, ScheduledExecutorService watchdog, Progress.Listener listener) {
+        documents.add(task.document().sha256());
+        if (documents.size() > REMEMBERED) {
+            documents.remove(documents.iterator().next());
+        }
         Said said = ask(
                 () -> frames.send(task),
                 frame -> frame.kind() == Frames.Kind.ANSWER
@@ -135,6 +152,21 @@ final class WorkerProcess {
         return said instanceof Said.Answer answer
                 ? answer.frame().dataAnswer()
                 : new DataAnswer(task.id(), Optional.of(why((Said.Nothing) said)), List.of());
+    }
+
+    /** Has the ways to a field proposed, at most as long as a worker may take. */
+    ProposalAnswer propose(ProposalTask task, BytesOf bytes, ScheduledExecutorService watchdog) {
+        Said said = ask(
+                () -> frames.send(task),
+                frame -> frame.kind() == Frames.Kind.PROPOSED
+                        && frame.proposalAnswer().id().equals(task.id()),
+                bytes,
+                Keeping.NOTHING,
+                watchdog,
+                Progress.Listener.NONE);
+        return said instanceof Said.Answer answer
+                ? answer.frame().proposalAnswer()
+                : ProposalAnswer.not(task.id(), why((Said.Nothing) said));
     }
 
     private static Reason why(Said.Nothing nothing) {

@@ -1,0 +1,91 @@
+package lectomen.service.job;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import lectomen.engine.data.Sidecar;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.plan.ByHand;
+import lectomen.engine.plan.RuleRef;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.Facts;
+import lectomen.engine.task.ByteRef;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A job as it is kept in the store. */
+final class JobRow {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final TypeReference<Set<String>> TAGS = new TypeReference<>() {};
+    private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
+
+    static final String SELECT = """
+            select j.*, w.name, w.subfolder, w.reason_parameters, w.by_hand, w.sender, w.tags, w.given, w.sidecar from job j join job_words w on w.job_id = j.id
+            """;
+
+    private JobRow() {}
+
+    private static Facts.Circumstances more(ResultSet row) throws SQLException {
+        long modified = row.getLong("modified_at");
+        Optional<Instant> modifiedAt = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(modified));
+        String tags = row.getString("tags");
+        String given = row.getString("given");
+        String sidecar = row.getString("sidecar");
+        return new Facts.Circumstances(
+                row.getString("subfolder"),
+                modifiedAt,
+                row.getString("sender"),
+                tags.equals("[]") ? Set.of() : JSON.readValue(tags, TAGS),
+                Optional.empty(),
+                given.equals("{}") ? Map.of() : JSON.readValue(given, PARAMETERS),
+                sidecar.isEmpty() ? Optional.empty() : Optional.of(JSON.readValue(sidecar, Sidecar.class)));
+    }
+
+    static Job job(ResultSet row, int n) throws SQLException {
+        String sha256 = row.getString("main_sha256");
+        long size = row.getLong("size");
+        String ruleId = row.getString("rule_id");
+        String code = row.getString("reason_code");
+        long arrival = row.getLong("arrival_seq");
+        boolean arrived = !row.wasNull();
+        long nextTry = row.getLong("next_try_at");
+        boolean tries = !row.wasNull();
+        long removed = row.getLong("original_removed_at");
+        boolean originalRemoved = !row.wasNull();
+        String origin = row.getString("origin_job");
+        String byHand = row.getString("by_hand");
+        return new Job(
+                row.getString("id"),
+                row.getString("name"),
+                more(row),
+                arrived ? Optional.of(arrival) : Optional.empty(),
+                row.getLong("source_id"),
+                sha256 == null ? Optional.empty() : Optional.of(new ByteRef(sha256, size)),
+                size,
+                FileType.valueOf(row.getString("type")),
+                Optional.ofNullable(row.getString("wanted_rule")),
+                row.getInt("rule_chosen") != 0,
+                byHand == null ? Optional.empty() : Optional.of(JSON.readValue(byHand, ByHand.class)),
+                ruleId == null ? Optional.empty() : Optional.of(new RuleRef(ruleId, row.getInt("rule_version"))),
+                JobState.findByCode(row.getString("state")).orElseThrow(),
+                code == null
+                        ? Optional.empty()
+                        : Optional.of(new Reason(code, JSON.readValue(row.getString("reason_parameters"), PARAMETERS))),
+                row.getInt("generation"),
+                row.getInt("redo_generation"),
+                row.getInt("attempt"),
+                row.getInt("priority"),
+                row.getInt("hold_wanted") != 0,
+                origin == null ? Optional.empty() : Optional.of(new Job.Origin(origin, row.getInt("depth"))),
+                row.getInt("left_in_folder") != 0,
+                originalRemoved ? Optional.of(Instant.ofEpochMilli(removed)) : Optional.empty(),
+                tries ? Optional.of(Instant.ofEpochMilli(nextTry)) : Optional.empty(),
+                Instant.ofEpochMilli(row.getLong("created_at")),
+                Instant.ofEpochMilli(row.getLong("changed_at")),
+                row.getInt("version"));
+    }
+}

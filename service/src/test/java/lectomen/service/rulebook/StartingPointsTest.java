@@ -1,0 +1,38 @@
+package lectomen.service.rulebook;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.ZoneOffset;
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
+import lectomen.engine.rule.PartReader;
+import lectomen.engine.rule.RuleFile;
+import lectomen.engine.rule.RuleReader;
+import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.Site;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+class StartingPointsTest {
+    private static final String CONNECTION = "the office's shelves";
+    private static final Site SITE =
+            new Site(Map.of("inbox", "/srv/inbox"), Set.of(CONNECTION), Locale.UK, ZoneOffset.UTC);
+
+    private static Stream<StartingPoints.StartingPoint> all() {
+        return StartingPoints.all(CONNECTION).stream();
+    }
+
+    @ParameterizedTest
+    @MethodSource("all")
+    void eachIsAGoodRuleAsItStands(StartingPoints.StartingPoint point) {
+        Map<String, String> parts = new HashMap<>();
+        point.part().ifPresent(text -> {
+            assertThat(PartReader.read(text)).isInstanceOf(PartReader.Reading.Good.class);
+            parts.put(((PartReader.Reading.Good) PartReader.read(text)).part().name(), text);
+        });
+        assertThat(RuleReader.read(new RuleFile(point.text(), parts), SITE)).isInstanceOf(RuleReading.Good.class);
+    }
+}
