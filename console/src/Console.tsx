@@ -3,9 +3,12 @@ import { useEffect, useRef } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
 import { answer, api, Problem, prove } from "./api/client";
 import { DeskPage } from "./features/desk/DeskPage";
+import { EditorPage } from "./features/editor/EditorPage";
+import { NewRulePage } from "./features/editor/NewRulePage";
 import { HandInPlace } from "./features/handin/HandInPlace";
 import { JobPage } from "./features/job/JobPage";
 import { JobsPage } from "./features/jobs/JobsPage";
+import { LivePage } from "./features/rules/LivePage";
 import { RulePage } from "./features/rules/RulePage";
 import { RulesPage } from "./features/rules/RulesPage";
 import { SignInPage } from "./features/session/SignInPage";
@@ -61,7 +64,7 @@ export function Console() {
   return (
     <LiveProvider>
       <Shell session={data}>
-        <HandInPlace />
+        {!/^\/(new-rule|rules\/[^/]+\/edit)$/.test(location.pathname) && <HandInPlace />}
         <Routes>
           <Route path="/today" element={<TodayPage />} />
           <Route path="/jobs" element={<JobsPage />} />
@@ -69,6 +72,9 @@ export function Console() {
           <Route path="/desk" element={<DeskPage />} />
           <Route path="/rules" element={<RulesPage />} />
           <Route path="/rules/:id" element={<RulePage />} />
+          <Route path="/rules/:id/edit" element={<EditorPage />} />
+          <Route path="/rules/:id/live" element={<LivePage />} />
+          <Route path="/new-rule" element={<NewRulePage />} />
           <Route path="/tables" element={<TablesPage />} />
           <Route path="*" element={<Navigate to="/today" replace />} />
         </Routes>

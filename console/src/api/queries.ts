@@ -81,6 +81,7 @@ export function useJob(id: string) {
   return useQuery({
     queryKey: ["GET", "/jobs", id],
     queryFn: async () => (await answer(api.GET("/api/v1/jobs/{id}", { params: { path: { id } } }))) as JobStory,
+    enabled: id !== "",
     refetchInterval: (query) => (query.state.data?.state === "working" ? 1_000 : false),
   });
 }

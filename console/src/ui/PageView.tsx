@@ -1,22 +1,28 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { type MouseEvent, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { answer, api, base, type Job, type JobStory, type Schemas } from "../api/client";
 import { useKeys } from "../keys";
 import { texts } from "../texts";
 import { Do } from "./Button";
 import { letterOf } from "./Name";
 import { usePageWords, WordBar, WordMarks } from "./WordLayer";
-import { hits } from "./pageWords";
+import { around, hits } from "./pageWords";
 
 type View = Schemas["PageView"];
 type Field = JobStory["fields"][number];
+type Box = Field["box"];
 
 const ZOOMS = [1, 1.5, 2.2, 3.2];
 const BASE_WIDTH = 960;
 const WIDEST = 3_000;
 
+/** A job's document, or one that was handed in to be tried: its id is then its hash. */
+export interface Viewed extends Pick<Job, "id" | "fileName" | "hasOriginal" | "originalRemovedAt"> {
+  isTried?: boolean;
+}
+
 interface PageViewProps {
-  job: Job;
+  job: Viewed;
   fields?: Field[];
   /** What there is of the document by name, the original first; nothing where it is only as it came. */
   outputs?: string[];
@@ -24,6 +30,10 @@ interface PageViewProps {
   onPage: (page: number) => void;
   chosen?: number | undefined;
   onChoose?: (field: number) => void;
+  /** Asked how a rule finds what stands in a box of a page. */
+  onPropose?: (page: number, box: Box, text: string) => void;
+  /** Whether words are shown from the first, and asked about as soon as they are pointed at. */
+  points?: boolean;
 }
 
 const NO_FIELDS: Field[] = [];
@@ -38,6 +48,8 @@ export function PageView({
   onPage,
   chosen,
   onChoose = () => {},
+  onPropose,
+  points = false,
 }: PageViewProps) {
   const [zoom, setZoom] = useState(0);
   const [shown, setShown] = useState(0);
@@ -46,23 +58,38 @@ export function PageView({
   const { data, isPending } = useQuery({
     queryKey: ["GET", "/jobs", job.id, "pages", page, output ?? ""],
     queryFn: () =>
-      answer(
-        api.GET("/api/v1/jobs/{id}/pages/{page}", {
-          params: { path: { id: job.id, page }, query: output === undefined ? {} : { output } },
-        }),
-      ),
+      job.isTried === true
+        ? answer(api.GET("/api/v1/trials/documents/{sha256}/pages/{page}", { params: { path: { sha256: job.id, page } } }))
+        : answer(
+            api.GET("/api/v1/jobs/{id}/pages/{page}", {
+              params: { path: { id: job.id, page }, query: output === undefined ? {} : { output } },
+            }),
+          ),
     enabled: hasOriginal,
     staleTime: Infinity,
   });
-  const [showsWords, setShowsWords] = useState(false);
+  const [showsWords, setShowsWords] = useState(points);
   const [sought, setSought] = useState("");
   const [hit, setHit] = useState(0);
   const finder = useRef<HTMLInputElement>(null);
   const isPicture = data !== undefined && data.reason === undefined && data.pages > 0 && data.lines.length === 0;
-  const { data: words } = usePageWords(job.id, page, output, showsWords && isPicture);
+  const { data: words } = usePageWords(job, page, output, showsWords && isPicture);
   const found = useMemo(() => hits(words?.words ?? [], sought), [words, sought]);
   const marked = useMemo(() => new Set(found[hit % Math.max(1, found.length)] ?? []), [found, hit]);
   useEffect(() => setHit(0), [sought, page]);
+  const [selected, setSelected] = useState<number[]>([]);
+  useEffect(() => setSelected([]), [words, sought]);
+  const pointed = selected.length > 0 ? selected : [...marked];
+  const box = around(words?.words ?? [], pointed);
+  const propose =
+    onPropose === undefined || box === undefined || output !== undefined
+      ? undefined
+      : () => onPropose(page, box, pointed.map((place) => words?.words[place]?.text).join(" "));
+  const point = (places: number[]) => {
+    const pointedAt = around(words?.words ?? [], places);
+    setSelected(places);
+    if (pointedAt !== undefined) onPropose?.(page, pointedAt, places.map((place) => words?.words[place]?.text).join(" "));
+  };
   const seeking = useRef(false);
   const seek = () => {
     seeking.current = true;
@@ -84,6 +111,7 @@ export function PageView({
       ? [
           { keys: ["w"], words: texts.key.words, act: () => setShowsWords(!showsWords), shown: true },
           { keys: ["s"], words: texts.key.findWords, act: seek },
+          ...(propose === undefined ? [] : [{ keys: ["p"], words: texts.key.propose, act: propose, shown: true }]),
         ]
       : []),
     ...(outputs.length > 1 ? [{ keys: ["v"], words: texts.key.output, act: next, shown: true }] : []),
@@ -111,6 +139,8 @@ export function PageView({
           at={hit % Math.max(1, found.length)}
           count={found.length}
           onNext={() => setHit(hit + 1)}
+          onPropose={propose}
+          brief={points}
           field={finder}
         />
       )}
@@ -120,14 +150,23 @@ export function PageView({
         ) : isPending ? (
           <Drawing />
         ) : data !== undefined && data.lines.length > 0 ? (
-          <TextPage view={data} fields={fields} chosen={chosen} onChoose={onChoose} scale={scale} />
+          <TextPage
+            view={data}
+            fields={fields}
+            chosen={chosen}
+            onChoose={onChoose}
+            scale={scale}
+            onMarked={points && onPropose !== undefined ? (marked, text) => onPropose(page, marked, text) : undefined}
+          />
         ) : data !== undefined ? (
           <div className="scaled" style={{ width: `${100 * scale}%` }}>
-            <img alt={`Page ${page} of ${job.fileName}`} src={pictureOf(job.id, page, scale, output)} width={data.width} height={data.height} />
+            <img alt={`Page ${page} of ${job.fileName}`} src={pictureOf(job, page, scale, output)} width={data.width} height={data.height} />
             {fields.map(({ field, place }) => (
               <BoxMark key={place} view={data} field={field} place={place} on={chosen === place} onChoose={onChoose} />
             ))}
-            {showsWords && words !== undefined && words.reason === undefined && <WordMarks words={words} marked={marked} />}
+            {showsWords && words !== undefined && words.reason === undefined && (
+              <WordMarks words={words} marked={points ? new Set(pointed) : marked} onMarked={setSelected} onPointed={points ? point : undefined} />
+            )}
           </div>
         ) : null}
       </div>
@@ -176,10 +215,11 @@ function Drawing() {
   );
 }
 
-function pictureOf(job: string, page: number, scale: number, output: string | undefined) {
+function pictureOf(job: Viewed, page: number, scale: number, output: string | undefined) {
   const width = Math.min(WIDEST, Math.round(BASE_WIDTH * scale));
   const of = output === undefined ? "" : `&output=${encodeURIComponent(output)}`;
-  return new URL(`api/v1/jobs/${job}/pages/${page}/picture?width=${width}${of}`, base).href;
+  const from = job.isTried === true ? `trials/documents/${job.id}` : `jobs/${job.id}`;
+  return new URL(`api/v1/${from}/pages/${page}/picture?width=${width}${of}`, base).href;
 }
 
 interface BoxMarkProps {
@@ -222,12 +262,35 @@ interface TextPageProps {
   chosen: number | undefined;
   onChoose: (field: number) => void;
   scale: number;
+  /** Told the cells of text that was marked, where somebody wants to know. */
+  onMarked?: ((box: Box, text: string) => void) | undefined;
+}
+
+/** Where a place of a text page lies, in lines and cells. */
+function cellOf(page: Element, node: Node, offset: number) {
+  const line = [...page.children].findIndex((child) => child.contains(node));
+  const before = document.createRange();
+  before.setStart(page.children[line] ?? page, 0);
+  before.setEnd(node, offset);
+  const keys = [...before.cloneContents().querySelectorAll(".key")].reduce((sum, key) => sum + (key.textContent?.length ?? 0), 0);
+  return { line, cell: before.toString().length - keys };
 }
 
 /** Plain text: the cells of a field's box are marked in its line. */
-function TextPage({ view, fields, chosen, onChoose, scale }: TextPageProps) {
+function TextPage({ view, fields, chosen, onChoose, scale, onMarked }: TextPageProps) {
+  const marked = (event: MouseEvent<HTMLDivElement>) => {
+    const selection = document.getSelection();
+    if (onMarked === undefined || selection === null || selection.isCollapsed) return;
+    const range = selection.getRangeAt(0);
+    const from = cellOf(event.currentTarget, range.startContainer, range.startOffset);
+    const to = cellOf(event.currentTarget, range.endContainer, range.endOffset);
+    const text = selection.toString().trim();
+    if (from.line < 0 || text === "") return;
+    const width = to.line === from.line ? to.cell - from.cell : (view.lines[from.line]?.length ?? 0) - from.cell;
+    onMarked({ left: from.cell, top: from.line, width: Math.max(1, width), height: Math.max(1, to.line - from.line + 1) }, text);
+  };
   return (
-    <div className="pagetext" style={{ zoom: scale }}>
+    <div className="pagetext" style={{ zoom: scale }} onMouseUp={marked}>
       {view.lines.map((line, row) => {
         const marks = fields
           .filter(({ field }) => Math.floor(field.box.top) === row)

@@ -1,22 +1,24 @@
 import { useQuery } from "@tanstack/react-query";
-import { type Ref, useEffect, useMemo, useRef, useState } from "react";
+import { type PointerEvent, type Ref, type RefObject, useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, type Schemas } from "../api/client";
 import { texts } from "../texts";
 import { Do } from "./Button";
-import { lines, sureness } from "./pageWords";
+import { lines, sureness, touching } from "./pageWords";
 
 export type Words = Schemas["WordsView"];
 
 /** The words of a page where they stand; asked for once they are wanted. */
-export function usePageWords(job: string, page: number, output: string | undefined, wanted: boolean) {
+export function usePageWords(job: { id: string; isTried?: boolean }, page: number, output: string | undefined, wanted: boolean) {
   return useQuery({
-    queryKey: ["GET", "/jobs", job, "words", page, output ?? ""],
+    queryKey: ["GET", "/jobs", job.id, "words", page, output ?? ""],
     queryFn: () =>
-      answer(
-        api.GET("/api/v1/jobs/{id}/pages/{page}/words", {
-          params: { path: { id: job, page }, query: output === undefined ? {} : { output } },
-        }),
-      ),
+      job.isTried === true
+        ? answer(api.GET("/api/v1/trials/documents/{sha256}/pages/{page}/words", { params: { path: { sha256: job.id, page } } }))
+        : answer(
+            api.GET("/api/v1/jobs/{id}/pages/{page}/words", {
+              params: { path: { id: job.id, page }, query: output === undefined ? {} : { output } },
+            }),
+          ),
     enabled: wanted,
     staleTime: Infinity,
   });
@@ -25,18 +27,40 @@ export function usePageWords(job: string, page: number, output: string | undefin
 interface WordMarksProps {
   words: Words;
   marked: Set<number>;
+  /** Told which words are marked as text, by their places, whenever there are some. */
+  onMarked: (places: number[]) => void;
+  /** Told which words were pointed at, by a click or by a box drawn around them. Words can then not be marked as text. */
+  onPointed?: ((places: number[]) => void) | undefined;
 }
 
-/** Words laid over the picture, to be seen, marked and copied. */
-export function WordMarks({ words, marked }: WordMarksProps) {
+/** Words laid over the picture, to be seen, marked and copied; or to be pointed at. */
+export function WordMarks({ words, marked, onMarked, onPointed }: WordMarksProps) {
   const share = (part: number, whole: number) => `${(100 * part) / whole}%`;
   const first = useRef<HTMLSpanElement>(null);
   const firstMarked = Math.min(...marked);
   useEffect(() => {
     void first.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
   }, [firstMarked]);
+  const layer = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const look = () => {
+      const selection = document.getSelection();
+      if (selection === null || selection.isCollapsed || layer.current === null) return;
+      const places = [...layer.current.children].flatMap((word, place) => (selection.containsNode(word, true) ? place : []));
+      if (places.length > 0) onMarked(places);
+    };
+    document.addEventListener("selectionchange", look);
+    return () => document.removeEventListener("selectionchange", look);
+  }, [onMarked]);
+  const drawn = useDrawnBox(words, layer, onPointed);
   return (
-    <div className="wordmarks" aria-label={texts.words.layer} role="group">
+    <div
+      ref={layer}
+      className={onPointed === undefined ? "wordmarks" : "wordmarks points"}
+      aria-label={texts.words.layer}
+      role="group"
+      {...drawn.handlers}
+    >
       {words.words.map((word, place) => (
         <span
           key={place}
@@ -53,8 +77,49 @@ export function WordMarks({ words, marked }: WordMarksProps) {
           {word.text}{" "}
         </span>
       ))}
+      {drawn.box !== undefined && (
+        <i
+          className="drawn"
+          style={{
+            left: share(drawn.box.left, words.width),
+            top: share(drawn.box.top, words.height),
+            width: share(drawn.box.width, words.width),
+            height: share(drawn.box.height, words.height),
+          }}
+        />
+      )}
     </div>
   );
+}
+
+/** A box that is drawn over the words with the pointer; a click is a very small one. */
+function useDrawnBox(words: Words, layer: RefObject<HTMLDivElement | null>, onPointed: ((places: number[]) => void) | undefined) {
+  const [corners, setCorners] = useState<{ from: { x: number; y: number }; to: { x: number; y: number } }>();
+  if (onPointed === undefined) return { handlers: {}, box: undefined };
+  const at = (event: PointerEvent) => {
+    const rect = layer.current?.getBoundingClientRect();
+    const { left = 0, top = 0, width = 1, height = 1 } = rect ?? {};
+    return { x: ((event.clientX - left) / width) * words.width, y: ((event.clientY - top) / height) * words.height };
+  };
+  const box = corners && {
+    left: Math.min(corners.from.x, corners.to.x),
+    top: Math.min(corners.from.y, corners.to.y),
+    width: Math.abs(corners.from.x - corners.to.x),
+    height: Math.abs(corners.from.y - corners.to.y),
+  };
+  const handlers = {
+    onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
+      event.currentTarget.setPointerCapture(event.pointerId);
+      setCorners({ from: at(event), to: at(event) });
+    },
+    onPointerMove: (event: PointerEvent) => corners !== undefined && setCorners({ ...corners, to: at(event) }),
+    onPointerCancel: () => setCorners(undefined),
+    onPointerUp: () => {
+      if (box !== undefined) onPointed(touching(words.words, box));
+      setCorners(undefined);
+    },
+  };
+  return { handlers, box };
 }
 
 interface WordBarProps {
@@ -64,11 +129,15 @@ interface WordBarProps {
   at: number;
   count: number;
   onNext: () => void;
+  /** Asks how a rule finds what is marked; absent where nobody can be asked. */
+  onPropose?: (() => void) | undefined;
+  /** Whether one only looks for words to point at. */
+  brief?: boolean;
   field: Ref<HTMLInputElement>;
 }
 
 /** Finding on the page, what the marks mean, and the text to take along. */
-export function WordBar({ words, sought, onSeek, at, count, onNext, field }: WordBarProps) {
+export function WordBar({ words, sought, onSeek, at, count, onNext, onPropose, brief = false, field }: WordBarProps) {
   const [copied, setCopied] = useState(false);
   useEffect(() => setCopied(false), [words]);
   const told = useMemo(() => {
@@ -94,7 +163,12 @@ export function WordBar({ words, sought, onSeek, at, count, onNext, field }: Wor
           onChange={(event) => onSeek(event.target.value)}
           onKeyDown={(event) => {
             if (event.key === "Enter") onNext();
-            if (event.key === "Escape") event.currentTarget.blur();
+            if (event.key === "Escape") {
+              // What was found stays marked, to be asked about.
+              event.preventDefault();
+              event.stopPropagation();
+              event.currentTarget.blur();
+            }
           }}
         />
       </label>
@@ -109,11 +183,18 @@ export function WordBar({ words, sought, onSeek, at, count, onNext, field }: Wor
           <span className="note" role="status">
             {sought.trim() === "" ? texts.words.count(all.length) : texts.words.hit(at + 1, count)}
           </span>
-          <span className="note kinds">
-            <i className="wordmark sure" /> {texts.words.sure(told.sure)} <i className="wordmark fair" /> {texts.words.fair(told.fair)}{" "}
-            <i className="wordmark poor" /> {texts.words.poor(told.poor)}
-          </span>
-          <Do onClick={copy}>{copied ? texts.words.copied : texts.words.copy}</Do>
+          {!brief && (
+            <span className="note kinds">
+              <i className="wordmark sure" /> {texts.words.sure(told.sure)} <i className="wordmark fair" /> {texts.words.fair(told.fair)}{" "}
+              <i className="wordmark poor" /> {texts.words.poor(told.poor)}
+            </span>
+          )}
+          {onPropose !== undefined && (
+            <Do cap="p" onClick={onPropose}>
+              {texts.propose.open}
+            </Do>
+          )}
+          {!brief && <Do onClick={copy}>{copied ? texts.words.copied : texts.words.copy}</Do>}
         </>
       )}
     </div>

@@ -28,3 +28,29 @@ export function lines(words: Word[]) {
     .map((word, at) => (at === 0 ? "" : words[at - 1]?.line === word.line ? " " : "\n") + word.text)
     .join("");
 }
+
+/** The smallest box around some of the words; nothing where there are none. */
+export function around(words: Word[], places: Iterable<number>) {
+  const boxes = [...places].flatMap((place) => words[place]?.box ?? []);
+  if (boxes.length === 0) return undefined;
+  const left = Math.min(...boxes.map((box) => box.left));
+  const top = Math.min(...boxes.map((box) => box.top));
+  return {
+    left,
+    top,
+    width: Math.max(...boxes.map((box) => box.left + box.width)) - left,
+    height: Math.max(...boxes.map((box) => box.top + box.height)) - top,
+  };
+}
+
+/** The words that a box takes in, by their places: those that it covers to the half, or that it lies in. */
+export function touching(words: Word[], box: Word["box"]) {
+  const overlap = (from: number, length: number, otherFrom: number, otherLength: number) =>
+    Math.min(from + length, otherFrom + otherLength) - Math.max(from, otherFrom);
+  return words.flatMap((word, place) => {
+    const wide = overlap(word.box.left, word.box.width, box.left, box.width);
+    const high = overlap(word.box.top, word.box.height, box.top, box.height);
+    const covered = wide >= Math.min(box.width, word.box.width / 2) && high >= Math.min(box.height, word.box.height / 2);
+    return wide >= 0 && high >= 0 && covered ? [place] : [];
+  });
+}

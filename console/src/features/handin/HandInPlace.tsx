@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { useKeys } from "../../keys";
 import { texts } from "../../texts";
-import { HandIn, useDroppedFiles } from "./HandIn";
+import { useDroppedFiles } from "../../ui/dropped";
+import { HandIn } from "./HandIn";
 
 /** Lets files be dropped anywhere on the console, or chosen after a key. */
 export function HandInPlace() {

@@ -15,6 +15,7 @@ import { lookOf } from "../../ui/states";
 import { at } from "../../ui/time";
 import { Trouble } from "../../ui/Trouble";
 import { waysOf } from "../../ui/ways";
+import { type Asked, JobProposal } from "../propose/JobProposal";
 import { Fields } from "./Fields";
 import { JobLine } from "./JobLine";
 import { Notes } from "./Notes";
@@ -54,6 +55,7 @@ function Story({ job }: { job: JobStory }) {
   const [chosen, setChosen] = useState<number>();
   const [page, setPage] = useState(job.fields.find((field) => field.page > 0)?.page ?? 1);
   const [filing, setFiling] = useState(false);
+  const [asked, setAsked] = useState<Asked>();
   const choose = (field: number) => {
     setChosen(field);
     const on = job.fields[field]?.page;
@@ -64,9 +66,13 @@ function Story({ job }: { job: JobStory }) {
   const original = new URL(`api/v1/jobs/${job.id}/original`, base).href;
   const hasOriginal = job.hasOriginal && job.originalRemovedAt === undefined;
   const mayFile = job.originalRemovedAt === undefined && BY_HAND.has(job.state);
+  const makeRule = () => void navigate(`/new-rule?job=${job.id}`);
   const keys: KeyDeed[] = [
     { keys: ["Escape"], words: texts.key.back, act: () => void navigate(-1), shown: true },
     ...ways.map((way) => ({ keys: [way.key], words: way.words.toLowerCase(), act: () => act(way.deed), shown: true })),
+    ...(job.state === "unwanted" && hasOriginal
+      ? [{ keys: ["m"], words: texts.editor.open.toLowerCase(), act: makeRule, shown: true }]
+      : []),
     ...(mayFile ? [{ keys: ["b"], words: texts.key.byHand, act: () => setFiling(true), shown: true }] : []),
     { keys: [","], words: `${texts.key.page} ←`, act: () => setPage(Math.max(1, page - 1)) },
     { keys: ["."], words: texts.key.page, act: () => setPage(page + 1), caps: [",", "."], shown: true },
@@ -96,6 +102,11 @@ function Story({ job }: { job: JobStory }) {
               {texts.job.original}
             </a>
           )}
+          {job.state === "unwanted" && hasOriginal && (
+            <Do cap="m" onClick={makeRule}>
+              {texts.editor.open}
+            </Do>
+          )}
           {mayFile && (
             <Do cap="b" onClick={() => setFiling(true)}>
               {texts.file.open}
@@ -110,7 +121,7 @@ function Story({ job }: { job: JobStory }) {
       </div>
       <JobLine job={job} />
       <div className="pg">
-        <PageView job={job} fields={job.fields} outputs={outputsOf(job)} page={page} onPage={setPage} chosen={chosen} onChoose={choose} />
+        <PageView job={job} fields={job.fields} outputs={outputsOf(job)} page={page} onPage={setPage} chosen={chosen} onChoose={choose} onPropose={(on, box, text) => setAsked({ page: on, box, text })} />
       </div>
       <div className="mid">
         <Fields fields={job.fields} chosen={chosen} onChoose={choose} />
@@ -135,6 +146,11 @@ function Story({ job }: { job: JobStory }) {
         <ThereIs job={job} />
         <Notes job={job} />
       </div>
+      {asked !== undefined && (
+        <Leaf title={texts.propose.title(asked.text)} onClose={() => setAsked(undefined)}>
+          <JobProposal job={job} asked={asked} />
+        </Leaf>
+      )}
       {filing && (
         <Leaf title={texts.file.title(1)} onClose={() => setFiling(false)}>
           <FileForm jobs={[job]} onDone={() => setFiling(false)} />

@@ -7,6 +7,7 @@ import { Do } from "../../ui/Button";
 import { at } from "../../ui/time";
 import { Trouble } from "../../ui/Trouble";
 import { nameOf } from "../../ui/who";
+import { ChangedSentences } from "./ChangedSentences";
 
 /** The versions of a rule, what changed from one to the next, and the way back to it. */
 export function History({ rule }: { rule: Rule }) {
@@ -63,7 +64,9 @@ function Change({ id, to }: { id: string; to: number }) {
   });
   if (data === undefined) return <Trouble problem={error} />;
   return (
-    <pre className="change" tabIndex={0} aria-label={texts.rules.whatChanged}>
+    <>
+      <ChangedSentences of={data.sentences} />
+      <pre className="change" tabIndex={0} aria-label={texts.rules.whatChanged}>
       {data.lines.length === 0 && data.parts.length === 0 && texts.rules.nothingChanged}
       <Lines of={data.lines} />
       {data.parts.map((part) => (
@@ -73,7 +76,8 @@ function Change({ id, to }: { id: string; to: number }) {
           <Lines of={part.lines} />
         </span>
       ))}
-    </pre>
+      </pre>
+    </>
   );
 }
 

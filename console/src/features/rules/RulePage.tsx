@@ -10,7 +10,6 @@ import { Loading } from "../../ui/Loading";
 import { at } from "../../ui/time";
 import { Trouble } from "../../ui/Trouble";
 import { History } from "./History";
-import { PutLive } from "./PutLive";
 import { Rename } from "./Rename";
 import { Samples } from "./Samples";
 import { Sentences } from "./Sentences";
@@ -23,7 +22,6 @@ export function RulePage() {
   const people = usePeople();
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const [goingLive, setGoingLive] = useState(false);
   const [renaming, setRenaming] = useState(false);
   const [line, setLine] = useState(0);
   const pause = useMutation<unknown, Problem>({
@@ -31,9 +29,12 @@ export function RulePage() {
     onSettled: () => queries.invalidateQueries(),
   });
   const rule = data?.rule;
+  const goLive = () => void navigate(`/rules/${id}/live`);
+  const edit = () => void navigate(`/rules/${id}/edit`);
   useKeys([
     { keys: ["Escape"], words: texts.key.back, act: () => void navigate("/rules"), shown: true },
-    { keys: ["l"], words: texts.key.live, act: () => setGoingLive(true), shown: rule?.state !== "live" },
+    { keys: ["e"], words: texts.editor.edit.toLowerCase(), act: edit, shown: true },
+    { keys: ["l"], words: texts.key.live, act: goLive, shown: rule?.state !== "live" },
     { keys: ["p"], words: texts.key.pause, act: () => pause.mutate(), shown: rule?.state === "live" },
   ]);
   if (data === undefined || rule === undefined) {
@@ -55,10 +56,13 @@ export function RulePage() {
         </span>
         <span className="acts">
           {(rule.state !== "live" || rule.liveVersion !== rule.latestVersion) && (
-            <Do first cap={rule.state === "live" ? undefined : "l"} onClick={() => setGoingLive(true)}>
+            <Do first cap={rule.state === "live" ? undefined : "l"} onClick={goLive}>
               {texts.rules.putLive}
             </Do>
           )}
+          <Do cap="e" onClick={edit}>
+            {texts.editor.edit}
+          </Do>
           <Do onClick={() => setRenaming(true)}>{texts.rules.rename}</Do>
           {rule.state === "live" && (
             <Do cap="p" onClick={() => pause.mutate()}>
@@ -91,7 +95,6 @@ export function RulePage() {
         <History rule={rule} />
       </div>
       {renaming && <Rename rule={rule} onClose={() => setRenaming(false)} />}
-      {goingLive && <PutLive rule={rule} onClose={() => setGoingLive(false)} />}
     </main>
   );
 }

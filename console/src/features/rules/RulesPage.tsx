@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { answer, api, type Problem, type Rule } from "../../api/client";
+import { answer, api, type Problem } from "../../api/client";
 import { useRules, useToday } from "../../api/queries";
 import { useKeys } from "../../keys";
 import { texts } from "../../texts";
@@ -12,7 +12,6 @@ import { Trouble } from "../../ui/Trouble";
 import { useRows } from "../../ui/useRows";
 import { IntakeLine } from "./IntakeLine";
 import { moved } from "./order";
-import { PutLive } from "./PutLive";
 
 /** The rulebook in its order: a file goes to the first rule that wants it. */
 export function RulesPage() {
@@ -24,7 +23,6 @@ export function RulesPage() {
   const rows = useRows(rules.length, 0);
   const [dragged, setDragged] = useState<number>();
   const [over, setOver] = useState<number>();
-  const [goingLive, setGoingLive] = useState<Rule>();
   const [said, setSaid] = useState("");
   const order = useMutation<unknown, Problem, { from: number; to: number }>({
     mutationFn: ({ from, to }) =>
@@ -44,12 +42,13 @@ export function RulesPage() {
   };
   const here = rules[rows.at];
   useKeys([
+    { keys: ["n"], words: texts.rules.anew.toLowerCase(), act: () => void navigate("/new-rule"), shown: true },
     { keys: ["j", "ArrowDown"], words: texts.key.move, act: rows.down, caps: ["j", "k"], shown: true },
     { keys: ["k", "ArrowUp"], words: `${texts.key.move} ↑`, act: rows.up },
     { keys: ["Enter"], words: texts.key.open, act: () => here && void navigate(`/rules/${here.id}`), shown: true },
     { keys: ["u"], words: texts.key.up, act: () => move(rows.at, rows.at - 1), shown: true },
     { keys: ["d"], words: texts.key.down, act: () => move(rows.at, rows.at + 1), shown: true },
-    { keys: ["l"], words: texts.key.live, act: () => setGoingLive(here), shown: here?.state !== "live" },
+    { keys: ["l"], words: texts.key.live, act: () => here && void navigate(`/rules/${here.id}/live`), shown: here?.state !== "live" },
     { keys: ["p"], words: texts.key.pause, act: () => here && pause.mutate(here.id), shown: here?.state === "live" },
   ]);
   if (data === undefined) {
@@ -63,7 +62,12 @@ export function RulesPage() {
   const count = (id: string) => today.data?.rules.find((rule) => rule.rule === id)?.cameIn ?? 0;
   return (
     <main className="rules">
-      <h1>{texts.rules.title(rules.length)}</h1>
+      <div className="bar">
+        <h1>{texts.rules.title(rules.length)}</h1>
+        <Do cap="n" className="ml-auto" onClick={() => void navigate("/new-rule")}>
+          {texts.rules.anew}
+        </Do>
+      </div>
       <p className="note">{rules.length === 0 ? texts.rules.none : texts.rules.lead}</p>
       <IntakeLine />
       <Trouble problem={order.error ?? pause.error} />
@@ -121,7 +125,7 @@ export function RulesPage() {
             </span>
             <span className="acts">
               {(rule.state !== "live" || rule.liveVersion !== rule.latestVersion) && (
-                <Do cap={place === rows.at && rule.state !== "live" ? "l" : undefined} onClick={() => setGoingLive(rule)}>
+                <Do cap={place === rows.at && rule.state !== "live" ? "l" : undefined} onClick={() => void navigate(`/rules/${rule.id}/live`)}>
                   {texts.rules.putLive}
                 </Do>
               )}
@@ -134,7 +138,6 @@ export function RulesPage() {
           </li>
         ))}
       </ol>
-      {goingLive !== undefined && <PutLive rule={goingLive} onClose={() => setGoingLive(undefined)} />}
     </main>
   );
 }

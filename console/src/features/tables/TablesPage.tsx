@@ -1,12 +1,20 @@
+import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { useLookups, useParts } from "../../api/queries";
 import { useKeys } from "../../keys";
 import { texts } from "../../texts";
+import { Do } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
 import { Loading } from "../../ui/Loading";
 import { Trouble } from "../../ui/Trouble";
 import { useRows } from "../../ui/useRows";
 import { LookupLeaf } from "./LookupLeaf";
+import { type Kind, NewTable } from "./NewTable";
+import { Parameters } from "./Parameters";
 import { PartLeaf } from "./PartLeaf";
+
+const PARAMETERS = "parameters";
+const NEW = "new";
 
 /** What rules look up and share: lookups and shared parts, each with what stands in it and who uses it. */
 export function TablesPage() {
@@ -17,12 +25,14 @@ export function TablesPage() {
     ...(lookups.data?.lookups ?? []).map((one) => ({ of: `lookup:${one.name}`, name: one.name, note: texts.tables.rows(one.rows) })),
     ...(parts.data?.parts ?? []).map((one) => ({ of: `part:${one.name}`, name: one.name, note: one.kind })),
   ];
+  const [kind, setKind] = useState<Kind>("lookup");
   const rows = useRows(entries.length, 0);
   const shown = params.get("of") ?? "";
   const show = (of: string | undefined) => of !== undefined && setParams({ of }, { replace: true });
   useKeys([
     { keys: ["j", "ArrowDown"], words: texts.key.move, act: rows.down, caps: ["j", "k"], shown: true },
     { keys: ["k", "ArrowUp"], words: `${texts.key.move} \u2191`, act: rows.up },
+    { keys: ["n"], words: texts.tables.makeA.trim().toLowerCase(), act: () => show(NEW), shown: true },
     { keys: ["Enter"], words: texts.key.open, act: () => show(entries[rows.at]?.of), shown: true },
   ]);
   if (lookups.data === undefined || parts.data === undefined) {
@@ -66,10 +76,32 @@ export function TablesPage() {
         {list("lookup:", texts.tables.noLookups)}
         <h2 className="part">{texts.tables.parts}</h2>
         {list("part:", texts.tables.noParts)}
+        <h2 className="part">{texts.tables.parameters}</h2>
+        <ul>
+          <li>
+            <button type="button" aria-current={shown === PARAMETERS} onClick={() => show(PARAMETERS)}>
+              {texts.tables.parametersWhere}
+            </button>
+          </li>
+        </ul>
+        <p className="say make">
+          {texts.tables.makeA}
+          <Choice
+            label={texts.tables.kinds.lookup}
+            value={kind}
+            options={Object.entries(texts.tables.kinds).map(([value, words]) => ({ value: value as Kind, words }))}
+            onChoose={setKind}
+          />{" "}
+          <Do cap="n" onClick={() => show(NEW)}>
+            {texts.tables.goOn}
+          </Do>
+        </p>
       </nav>
+      {shown === PARAMETERS && <Parameters />}
+      {shown === NEW && <NewTable key={kind} kind={kind} onMade={show} />}
       {lookup !== undefined && <LookupLeaf key={lookup.name} lookup={lookup} />}
       {part !== undefined && <PartLeaf key={part.name} part={part} />}
-      {lookup === undefined && part === undefined && <p className="note">{texts.tables.choose}</p>}
+      {lookup === undefined && part === undefined && shown !== PARAMETERS && shown !== NEW && <p className="note">{texts.tables.choose}</p>}
     </main>
   );
 }

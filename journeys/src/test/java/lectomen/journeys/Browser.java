@@ -4,12 +4,14 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ColorScheme;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /** A browser without a window, signed in to a service's console. What its pages report as errors is kept. */
@@ -23,11 +25,18 @@ final class Browser implements AutoCloseable {
             "--disable-component-update",
             "--disable-sync");
 
+    /** A page that is read for its words takes seconds where several journeys go side by side. */
+    private static final double PATIENCE_MILLIS = 20_000;
+
+    /** Of whoever was welcomed. */
+    static final String PASSWORD = "the gulls are loud";
+
     private final Playwright playwright;
     private final com.microsoft.playwright.Browser browser;
     private final List<String> errors = new ArrayList<>();
 
     Browser() {
+        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MILLIS);
         playwright = Playwright.create(
                 new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
         browser = playwright
@@ -43,6 +52,18 @@ final class Browser implements AutoCloseable {
                 .filter(Files::isExecutable)
                 .findFirst()
                 .orElseThrow(() -> new IllegalStateException("No chromium: apt-get install chromium"));
+    }
+
+    /** A page whose person became the service's first administrator just now. */
+    Page welcomed(RunningService service) {
+        Page page = open(service.url(), ColorScheme.LIGHT, 1280, 800);
+        page.navigate(service.post("/welcome-links", "").path("path").asString());
+        page.getByLabel("Your name").fill("Tess Quill");
+        page.getByLabel("Sign-in name").fill("tess");
+        page.getByLabel("Password").fill(PASSWORD);
+        page.keyboard().press("Enter");
+        PlaywrightAssertions.assertThat(page).hasURL(Pattern.compile(".*/today"));
+        return page;
     }
 
     /** A page of its own with nobody signed in. */

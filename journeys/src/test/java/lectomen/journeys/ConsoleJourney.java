@@ -26,7 +26,6 @@ import org.junit.jupiter.params.provider.EnumSource;
 
 /** The console as people use it: in a browser, against a real service, by keys alone where that is all one has. */
 class ConsoleJourney {
-    private static final String PASSWORD = "the tide turns at nine";
     private static final String HOSTILE = "<img src=x onerror=alert(1)>.txt";
 
     private static final String PART = "lectomen: 1\npart: console-name\npattern: \"%s\"\n";
@@ -46,6 +45,8 @@ class ConsoleJourney {
         service.live(Rules.tickets("tickets", "number it"));
         service.post("/rules", Rules.keepName("second", ""));
         service.post("/parts", PART.formatted("{file name}"));
+        Path depths = Files.writeString(temp.resolve("depths.csv"), "berth,depth\nQ7,4.20\n");
+        service.client("lookup", "put", "depths", depths.toString());
         drop("good.txt", Rules.ticket("T-0001"));
         drop("bad.txt", "HARBOUR TICKET without its number");
         drop(HOSTILE, "HARBOUR TICKET, also without");
@@ -53,13 +54,7 @@ class ConsoleJourney {
         service.awaitJob("bad.txt", "failed");
         service.awaitJob(HOSTILE, "failed");
         browser = new Browser();
-        Page first = browser.open(service.url(), ColorScheme.LIGHT, 1280, 800);
-        first.navigate(service.post("/welcome-links", "").path("path").asString());
-        first.getByLabel("Your name").fill("Tess Quill");
-        first.getByLabel("Sign-in name").fill("tess");
-        first.getByLabel("Password").fill(PASSWORD);
-        first.keyboard().press("Enter");
-        assertThat(first).hasURL(Pattern.compile(".*/today"));
+        browser.welcomed(service);
     }
 
     @AfterAll
@@ -90,7 +85,7 @@ class ConsoleJourney {
         Page page = browser.open(service.url(), colours, width, height);
         page.navigate("/today");
         page.getByLabel("Sign-in name").fill("tess");
-        page.getByLabel("Password").fill(PASSWORD);
+        page.getByLabel("Password").fill(Browser.PASSWORD);
         page.keyboard().press("Enter");
         assertThat(page.locator("h1.log")).isVisible();
         awaitKeys(page);
@@ -259,44 +254,6 @@ class ConsoleJourney {
     }
 
     @Test
-    void aLookupAndASharedPartAreReadAndChangedWhereTheyStand() throws Exception {
-        service.client(
-                "lookup",
-                "put",
-                "moorings",
-                Files.writeString(temp.resolve("m.csv"), "berth,depth\nQ7,4.20\n")
-                        .toString());
-        service.post("/rules", Rules.keepName("by-part", "").replace("{file name}", "{pattern console-name}"));
-        page.navigate("/today");
-        awaitKeys(page);
-        page.keyboard().press("g");
-        page.keyboard().press("b");
-        page.getByText("moorings").click();
-        assertThat(page.locator(".sheet td").first()).hasText("Q7");
-        button("Edit").click();
-        page.locator("textarea").fill("berth,depth\nQ7\n");
-        button("Save").click();
-        assertThat(page.getByRole(AriaRole.ALERT)).containsText("line 2 has 1 value, and there are 2 columns");
-        page.locator("textarea").fill("berth,depth\nQ7,4.60\n");
-        button("Save").click();
-        assertThat(page.locator(".sheet td").nth(1)).hasText("4.60");
-
-        page.getByText("console-name").click();
-        assertThat(page.locator(".table")).containsText("Used by by-part");
-        button("Edit").click();
-        page.locator("textarea").fill(PART.formatted("{file name} again"));
-        button("Save").click();
-        assertThat(page.locator(".table [role=status]")).containsText("by-part: version 2 is a draft");
-        page.getByRole(
-                        AriaRole.LINK,
-                        new Page.GetByRoleOptions().setName("by-part").setExact(true))
-                .click();
-        assertThat(page.locator(".history")).containsText("part console-name is version 2");
-        button("What changed").click();
-        assertThat(page.locator(".change")).containsText("Its shared part console-name:");
-    }
-
-    @Test
     void aRulesVersionsAreSeenComparedAndComeBack() {
         service.post("/rules", Rules.keepName("versioned", ""));
         service.post("/rules?reason=the+office+moved", Rules.keepName("versioned", "settle: 3s"));
@@ -305,6 +262,8 @@ class ConsoleJourney {
         assertThat(history).containsText("the office moved");
         button("What changed").click();
         assertThat(page.locator(".change .added")).containsText("settle: 3s");
+        assertThat(page.locator(".changed .added")).containsText("once they have kept still for 3 seconds");
+        assertThat(page.locator(".changed .removed")).containsText("once they have kept still for 2 seconds");
         button("Go back to it").click();
         assertThat(history).containsText("returned to version 1");
         service.post("/rules/versioned/retire", "");
@@ -322,11 +281,16 @@ class ConsoleJourney {
         page.keyboard().press("j");
         assertThat(page.locator(".rulebook > li.on")).containsText("second");
         page.keyboard().press("l");
-        assertThat(page.locator(".leaf")).containsText("1 file lies in its folders now: it would take 1");
-        assertThat(page.locator(".leaf")).containsText("lying.txt");
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Leave what already lies there"))
-                .click();
-        assertThat(page.locator(".leaf")).hasCount(0);
+        assertThat(page.locator(".live")).containsText("1 file lies in its folders now: it would take 1");
+        assertThat(page.locator(".live")).containsText("lying.txt");
+        assertThat(page.locator(".live")).containsText("No other live rule watches its folders.");
+        button("Put live and leave what lies there").click();
+        assertThat(page).hasURL(Pattern.compile(".*/rules/second$"));
+        assertThat(page.locator(".keys")).containsText("pause");
+        page.keyboard().press("Escape");
+        assertThat(rules.nth(1)).containsText("second");
+        assertThat(page.locator(".keys")).containsText("new rule");
+        page.keyboard().press("j");
         assertThat(page.locator(".rulebook > li.on b")).hasText("live");
         page.keyboard().press("u");
         assertThat(rules.first()).containsText("second");
@@ -418,7 +382,7 @@ class ConsoleJourney {
         page.keyboard().press("t");
         assertThat(page.getByText("Your session has ended")).isVisible();
         page.getByLabel("Sign-in name").fill("tess");
-        page.getByLabel("Password").fill(PASSWORD);
+        page.getByLabel("Password").fill(Browser.PASSWORD);
         page.keyboard().press("Enter");
         assertThat(page).hasURL(Pattern.compile(".*/today"));
         assertThat(page.locator("h1.log")).isVisible();
@@ -449,12 +413,18 @@ class ConsoleJourney {
                 "/desk",
                 "/rules",
                 "/rules/tickets",
+                "/rules/tickets/live",
+                "/new-rule",
+                "/tables?of=lookup:depths",
+                "/tables?of=parameters",
+                "/tables?of=new",
                 "/tables?of=part:console-name")) {
             looked.navigate(path);
             assertThat(looked.locator("main h1").first()).isVisible();
             looked.waitForTimeout(400);
             assertThat(findings(looked)).as(path + " in " + colours).isEmpty();
         }
+        editorHasNoFindings(looked, colours);
         looked.navigate("/today");
         looked.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^tickets: ")))
                 .click();
@@ -469,6 +439,26 @@ class ConsoleJourney {
                     .isEmpty();
         }
         looked.context().close();
+    }
+
+    private static void editorHasNoFindings(Page looked, ColorScheme colours) {
+        looked.navigate("/rules/tickets/edit");
+        Locator sentences = looked.locator(".aloud");
+        assertThat(sentences).containsText("its text contains");
+        assertThat(looked.getByLabel("What would become of the document")).containsText("documents would be filed");
+        assertThat(findings(looked)).as("the editor in " + colours).isEmpty();
+        sentences.getByText("gets a number").click();
+        assertThat(sentences.getByRole(AriaRole.COMBOBOX)).isFocused();
+        assertThat(findings(looked)).as("an open blank in " + colours).isEmpty();
+        looked.keyboard().press("Escape");
+        looked.getByText("add a condition").click();
+        assertThat(sentences.getByRole(AriaRole.COMBOBOX)).isFocused();
+        assertThat(findings(looked)).as("what can be added in " + colours).isEmpty();
+        looked.keyboard().press("Escape");
+        looked.keyboard().press("e");
+        assertThat(looked.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Its file")))
+                .isFocused();
+        assertThat(findings(looked)).as("the file in " + colours).isEmpty();
     }
 
     @SuppressWarnings("unchecked")

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
-import com.microsoft.playwright.options.ColorScheme;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.regex.Pattern;
@@ -41,13 +40,7 @@ class ReadingJourney {
         Files.move(whole, service.inbox("berth-inspections").resolve(REPORT));
         job = service.awaitJob(REPORT, "filed").path("id").asString();
         browser = new Browser();
-        page = browser.open(service.url(), ColorScheme.LIGHT, 1280, 800);
-        page.navigate(service.post("/welcome-links", "").path("path").asString());
-        page.getByLabel("Your name").fill("Tess Quill");
-        page.getByLabel("Sign-in name").fill("tess");
-        page.getByLabel("Password").fill("the gulls are loud");
-        page.keyboard().press("Enter");
-        assertThat(page).hasURL(Pattern.compile(".*/today"));
+        page = browser.welcomed(service);
     }
 
     @AfterAll
@@ -72,8 +65,28 @@ class ReadingJourney {
         page.getByPlaceholder("Find on this page").fill("nowhere to be seen");
         assertThat(page.locator(".wordbar")).containsText("nowhere");
         page.keyboard().press("Escape");
+        assertThat(page.locator(".wordbar")).isVisible();
         page.keyboard().press("w");
-        assertThat(page.locator(".wordmarks")).hasCount(0);
+        assertThat(page.locator(".wordbar")).hasCount(0);
+        assertThat(page).hasURL(Pattern.compile(".*/jobs/" + job));
+    }
+
+    @Test
+    void howARuleFindsAWordIsAskedByKeysAlone() {
+        page.navigate("/jobs/" + job);
+        assertThat(page.getByRole(AriaRole.IMG)).isVisible();
+        page.keyboard().press("s");
+        page.keyboard().type("BI-2027-0303");
+        assertThat(page.locator(".wordmark.hit")).hasCount(1);
+        page.keyboard().press("Escape");
+        page.keyboard().press("p");
+        Locator leaf = page.getByRole(AriaRole.DIALOG);
+        assertThat(leaf).containsText("How a rule finds “BI-2027-0303”");
+        assertThat(leaf.locator("li").first())
+                .containsText("report no: { pattern: 'BI-\\d{4}-\\d{4}', right of: Report no }");
+        assertThat(leaf.locator("li").first().locator("dd")).hasText("BI-2027-0303");
+        page.keyboard().press("Escape");
+        assertThat(leaf).hasCount(0);
     }
 
     @Test

@@ -22,7 +22,7 @@ import tools.jackson.databind.json.JsonMapper;
  * shortly before half past five on a Friday afternoon in March.
  */
 class SourceJourney {
-    private static final LocalDateTime BEFORE = LocalDateTime.of(2030, 3, 1, 17, 29, 0);
+    private static final LocalDateTime BEFORE = LocalDateTime.of(2030, 3, 1, 17, 28, 15);
 
     @TempDir
     private static Path temp;
@@ -44,6 +44,7 @@ class SourceJourney {
                 arrives: whole
                 run at: 17:30
                 run on: working days"""));
+        drop("evening", "early.txt");
         service.live(Rules.keepName("whenever", "arrives: whole"));
         service.live(Rules.keepName("mornings", """
                 about: What the night watch writes.
@@ -89,9 +90,8 @@ class SourceJourney {
 
     @Test
     void whatIsCollectedIsTakenAtItsTimeAndEachRunIsLogged() throws Exception {
-        drop("evening", "early.txt");
         RunningService.await(
-                "the run at half past five took it", Duration.ofSeconds(100), () -> isFiled("evening", "early.txt"));
+                "the run at half past five took it", Duration.ofSeconds(150), () -> isFiled("evening", "early.txt"));
         RunningService.await("it is over", Duration.ofSeconds(10), () -> !source("evening")
                 .path("running")
                 .asBoolean());

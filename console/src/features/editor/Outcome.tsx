@@ -1,0 +1,85 @@
+import type { Schemas } from "../../api/client";
+import { texts } from "../../texts";
+import { GlossedName } from "../../ui/Name";
+import { Trouble } from "../../ui/Trouble";
+import { doubtsOf, followsOf } from "./doubts";
+import type { Paper } from "./papers";
+
+export interface Tried {
+  paper: Paper;
+  data: Schemas["TrialResult"] | undefined;
+  error: Error | null;
+  isPending: boolean;
+}
+
+interface OutcomeProps {
+  tried: Tried[];
+  current: number;
+  onChoose: (place: number) => void;
+  isGood: boolean;
+  /** The rule as it is written, and as it is read aloud. */
+  text: string;
+  sentences: Schemas["Sentence"][];
+}
+
+/** The name that a trial comes to, or why there is none. */
+function nameOf(result: Schemas["TrialResult"]) {
+  return result.wouldFile[0]?.name ?? result.reason?.words ?? result.ending;
+}
+
+/** What the rule as it is written now would make of the document that is shown, and of the others. Nothing is filed. */
+export function Outcome({ tried, current, onChoose, isGood, text, sentences }: OutcomeProps) {
+  const here = tried[current];
+  const data = here?.data;
+  const place = data?.wouldFile[0];
+  const doubts = data === undefined ? [] : doubtsOf(data, text, here?.paper.isJob);
+  const follows = data === undefined ? [] : followsOf(data, sentences);
+  const filed = tried.filter((one) => one.data !== undefined && one.data.wouldFile.length > 0).length;
+  return (
+    <section className="outcome" aria-label={texts.editor.outcome} aria-live="polite">
+      <div className="one">
+        <Trouble problem={isGood ? (here?.error ?? null) : null} />
+        {data === undefined ? (
+          <p className="note">{here === undefined ? texts.editor.noSample : isGood ? texts.editor.trying : texts.editor.notGood}</p>
+        ) : place === undefined ? (
+          <p className="say c-broke">{data.reason?.words ?? data.ending}</p>
+        ) : (
+          <>
+            <GlossedName name={place.name} fields={data.fields} endingWords={texts.job.ending} />
+            <p className="say">{texts.editor.wouldLie(place.connection, place.folder, data.wouldFile.length - 1)}</p>
+            {!isGood && <p className="note">{texts.editor.asBefore}</p>}
+            {doubts.length > 0 && <p className="say c-doubt">{doubts.join(" ")}</p>}
+          </>
+        )}
+        {follows.map((words) => (
+          <p key={words} className="say">
+            {words}
+          </p>
+        ))}
+      </div>
+      {tried.length > 1 && (
+        <div className="all">
+          <p className="say">{texts.editor.come(filed, tried.length)}</p>
+          <ol>
+            {tried.map((one, place) => (
+              <li key={one.paper.id}>
+                <button
+                  type="button"
+                  aria-current={place === current}
+                  className={one.data === undefined ? "" : one.data.wouldFile.length === 0 ? "c-broke" : ""}
+                  onClick={() => onChoose(place)}
+                >
+                  <span className="note">{one.paper.name}</span>
+                  <span className="name">{one.data === undefined ? (one.isPending && isGood ? texts.editor.trying : "") : nameOf(one.data)}</span>
+                  {one.data !== undefined && one.data.wouldFile.length > 0 && doubtsOf(one.data, text, one.paper.isJob).length > 0 && (
+                    <span className="note c-doubt">{doubtsOf(one.data, text, one.paper.isJob).join(" ")}</span>
+                  )}
+                </button>
+              </li>
+            ))}
+          </ol>
+        </div>
+      )}
+    </section>
+  );
+}

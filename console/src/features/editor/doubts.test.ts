@@ -1,0 +1,33 @@
+import { describe, expect, it } from "vitest";
+import type { Schemas } from "../../api/client";
+import { doubtsOf, followsOf } from "./doubts";
+
+const RULE = 'do:\n  - find: x\n    fields: { berth: { right of: Berth }, depth: { right of: Depth }, note: { right of: Note } }\n  - name: "{berth | upper} {depth}"\n  - file: { in: a, under: "By {berth}" }\n';
+const field = (name: string, value: string) => ({ name, value }) as Schemas["FieldValue"];
+const place = { connection: "a", folder: "b", name: "c.pdf", whenTaken: "number it", taken: false, otherName: "c (2).pdf" };
+const result = (more: Partial<Schemas["TrialResult"]>) =>
+  ({ fileName: "f", ending: "planned", considered: [], fields: [], notes: [], made: [], wouldFile: [place], ...more }) as Schemas["TrialResult"];
+
+describe("what somebody should look at", () => {
+  it("is a field that a name speaks of and that is empty, or has signs that no name can have", () => {
+    expect(doubtsOf(result({ fields: [field("berth", "7"), field("depth", "4 m")] }), RULE)).toEqual([]);
+    expect(doubtsOf(result({ fields: [field("berth", "7/8")] }), RULE)).toEqual([
+      "\u201cdepth\u201d is empty here.",
+      "\u201cberth\u201d has signs that no name can have; a hyphen stands for each.",
+    ]);
+  });
+
+  it("is a name that is taken, or why there is none", () => {
+    const fields = [field("berth", "7"), field("depth", "4")];
+    expect(doubtsOf(result({ fields, wouldFile: [{ ...place, taken: true }] }), RULE)).toEqual(["A file of that name is there; this one would be c (2).pdf."]);
+    expect(doubtsOf(result({ fields, wouldFile: [{ ...place, taken: true }] }), RULE, true)).toEqual([]);
+    expect(doubtsOf(result({ ending: "unwanted", wouldFile: [], reason: { code: "x", words: "No rule wants it." } as Schemas["ReasonView"] }), RULE)).toEqual(["No rule wants it."]);
+  });
+
+  it("goes with what follows", () => {
+    const said = (words: string) => ({ part: "THEN", words, depth: 0, line: 1, word: "", blanks: [] }) as Schemas["Sentence"];
+    const all = [said("What is filed is tagged done."), said("What fails goes on to rule desk."), said("Originals are kept for 90 days.")];
+    expect(followsOf(result({}), all)).toEqual(["What is filed is tagged done."]);
+    expect(followsOf(result({ ending: "failed" }), all)).toEqual(["What fails goes on to rule desk."]);
+  });
+});
