@@ -192,6 +192,7 @@ final class DemoDocuments {
         all.addAll(HarbourDay.documents());
         all.addAll(HarbourPaper.documents());
         all.addAll(BerthReports.documents());
+        all.addAll(WrittenPapers.documents());
         return all;
     }
 

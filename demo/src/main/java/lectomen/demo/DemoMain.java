@@ -56,7 +56,9 @@ public final class DemoMain implements Callable<Integer> {
             "delivery-notes",
             "dive-sheets",
             "crane-certificates",
-            "berth-inspections");
+            "berth-inspections",
+            "mariner-notices",
+            "harbour-papers");
 
     private static final List<String> PARTS = List.of("mooring-permit", "readings");
 

@@ -3,6 +3,7 @@ package lectomen.engine.convert;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.office.FlowWish;
 import lectomen.engine.pdf.write.DocumentDetails;
 import lectomen.engine.pdf.write.PageLook;
 
@@ -14,6 +15,7 @@ import lectomen.engine.pdf.write.PageLook;
  * @param attachOriginal whether a PDF or PDF/A-3b carries the document as it came
  * @param searchable whether the text of pictures is read and lies invisibly on them
  * @param reading how it is read then
+ * @param flow what is shown of a document that several people worked on
  */
 public record Conversion(
         Form form,
@@ -23,7 +25,8 @@ public record Conversion(
         Saying details,
         boolean attachOriginal,
         boolean searchable,
-        ReadingWish reading) {
+        ReadingWish reading,
+        FlowWish flow) {
     public static final int USUAL_DOTS = 300;
 
     /** One whose pictures are not read. */
@@ -34,22 +37,28 @@ public record Conversion(
             IfNotPossible ifNotPossible,
             Saying details,
             boolean attachOriginal) {
-        this(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, false, ReadingWish.USUAL);
+        this(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, false, ReadingWish.USUAL, FlowWish.USUAL);
     }
 
     /** The same with other things said of the result. */
     public Conversion with(Saying other) {
-        return new Conversion(form, look, dotsPerInch, ifNotPossible, other, attachOriginal, searchable, reading);
+        return new Conversion(form, look, dotsPerInch, ifNotPossible, other, attachOriginal, searchable, reading, flow);
     }
 
     /** The same with the text of pictures read, in the usual way, or not. */
     public Conversion searchable(boolean read) {
-        return new Conversion(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, read, reading);
+        return new Conversion(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, read, reading, flow);
     }
 
     /** The same with the text of pictures read. */
     public Conversion readBy(ReadingWish wish) {
-        return new Conversion(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, true, wish);
+        return new Conversion(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, true, wish, flow);
+    }
+
+    /** The same with other wishes for what several people worked on. */
+    public Conversion showing(FlowWish other) {
+        return new Conversion(
+                form, look, dotsPerInch, ifNotPossible, details, attachOriginal, searchable, reading, other);
     }
 
     /** The usual way to a form. */

@@ -10,11 +10,14 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import lectomen.engine.font.FontBook;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.PictureFile;
 import lectomen.engine.ocr.PictureTextReader;
 import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.office.FlowReader;
+import lectomen.engine.office.OlderOffice;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
 import lectomen.engine.pdf.PageDrawing;
@@ -32,7 +35,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 
 /**
- * Converts documents: pictures of pages and PDF files, to PDF, PDF/A, TIFF, PNG or JPEG. Pages are worked on one by one; memory does
+ * Converts documents: pictures of pages, PDF files, and what word processors and editors write, to PDF, PDF/A, TIFF, PNG or JPEG. Pages are worked on one by one; memory does
  * not grow with their number.
  *
  * <pre>{@code
@@ -51,6 +54,7 @@ public final class Converter {
     private final Instant now;
     private final Progress.Listener listener;
     private Optional<DocumentText> known = Optional.empty();
+    private FontBook fonts = FontBook.shipped();
 
     /**
      * @param folder where what is made is put, under names that are free in it
@@ -71,6 +75,12 @@ public final class Converter {
         return this;
     }
 
+    /** Fonts for documents that are laid out. */
+    public Converter with(FontBook book) {
+        fonts = book;
+        return this;
+    }
+
     private Optional<Page> findKnown(int number) {
         return known.flatMap(text ->
                 text.pages().stream().filter(page -> page.number() == number).findFirst());
@@ -78,7 +88,7 @@ public final class Converter {
 
     /** Whether documents of the type can be converted at all. */
     public static boolean takes(FileType type) {
-        return type == FileType.PDF || PictureFile.opens(type);
+        return type == FileType.PDF || PictureFile.opens(type) || FlowReader.takes(type);
     }
 
     /** @throws IOException if bytes can't be had or written; what is wrong with the document is an answer */
@@ -90,6 +100,10 @@ public final class Converter {
                     : new Drawing(source, wanted).toPictures();
         } else if (PictureFile.opens(source.type())) {
             made = pictures(source, wanted);
+        } else if (FlowReader.takes(source.type())) {
+            made = flowing(source, wanted);
+        } else if (source.type() == FileType.OLE2) {
+            return Made.Failed.of(OlderOffice.refusal(source.file()));
         } else if (source.type() == FileType.EMPTY) {
             return Made.Failed.of(Reason.of("file.empty"));
         } else {
@@ -103,8 +117,25 @@ public final class Converter {
         return withSize(source, made);
     }
 
+    /** Laid out as a PDF first, which is then drawn where pictures are wished. */
+    private Made flowing(Source source, Conversion wanted) throws IOException {
+        Path file = place("pdf");
+        Made made = new Flowing(fonts, now, listener).toPdf(source, wanted, original, file);
+        if (wanted.form().pdf().isPresent() || !(made instanceof Made.Files laidOut)) {
+            return made;
+        }
+        Made pictures = new Drawing(new Source(file, FileType.PDF, source.name()), wanted).toPictures();
+        if (!(pictures instanceof Made.Files drawn)) {
+            return pictures;
+        }
+        List<Reason> notes = new ArrayList<>(laidOut.notes());
+        notes.addAll(drawn.notes());
+        return new Made.Files(drawn.files(), drawn.type(), notes);
+    }
+
     private Made withSize(Source source, Made made) throws IOException {
-        if (!(made instanceof Made.Files files) || files.type() != FileType.PDF) {
+        boolean flowed = FlowReader.takes(source.type());
+        if (flowed || !(made instanceof Made.Files files) || files.type() != FileType.PDF) {
             return made;
         }
         long came = Files.size(source.file());

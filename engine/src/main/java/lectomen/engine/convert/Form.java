@@ -13,6 +13,7 @@ public enum Form {
     PDF_A_1B(FileType.PDF, PdfTarget.PDF_A_1B),
     PDF_A_2B(FileType.PDF, PdfTarget.PDF_A_2B),
     PDF_A_2U(FileType.PDF, PdfTarget.PDF_A_2U),
+    PDF_A_2A(FileType.PDF, PdfTarget.PDF_A_2A),
     PDF_A_3B(FileType.PDF, PdfTarget.PDF_A_3B),
     TIFF(FileType.TIFF, null),
     PNG(FileType.PNG, null),

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.ocr.PictureTextReader;
 import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.office.OlderOffice;
 import lectomen.engine.page.Reading;
 import lectomen.engine.pdf.PdfReader;
 import lectomen.engine.plaintext.PlainTextReader;
@@ -35,7 +36,9 @@ public final class DocumentReader {
             case TEXT, CSV, XML, HTML, JSON, MAIL -> PlainTextReader.read(file);
             case TIFF, JPEG, PNG, GIF, BMP -> PictureTextReader.read(file, type, wish, listener);
             case EMPTY -> new Reading.Unreadable(Reason.of("file.empty"));
-            case SVG, RTF, DXF, STEP, WEBP, JPEG_2000, DOCX, XLSX, PPTX, ODT, ODS, ODP, OLE2, ZIP, UNKNOWN ->
+            case DOCX, ODT, RTF -> FlowTextReader.read(file, type, wish, listener);
+            case OLE2 -> new Reading.Unreadable(OlderOffice.refusal(file));
+            case SVG, DXF, STEP, WEBP, JPEG_2000, XLSX, PPTX, ODS, ODP, ZIP, UNKNOWN ->
                 new Reading.Unreadable(Reason.of("file.type-unreadable", "type", type.word(), "needed by", neededBy));
         };
     }

@@ -22,6 +22,7 @@ import lectomen.engine.naming.NamePattern;
 import lectomen.engine.ocr.Languages;
 import lectomen.engine.ocr.PageChoice;
 import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.office.FlowWish;
 import lectomen.engine.pdf.write.PageLook;
 import lectomen.engine.pdf.write.PdfTarget;
 import lectomen.engine.pdf.write.PictureChoice;
@@ -220,6 +221,13 @@ final class PageStepReader {
                 choice(wanted, "if not possible", IfNotPossible::findByWord, IfNotPossible.words(), IfNotPossible.FAIL);
         boolean attach = attach(wanted, form);
         boolean searchable = yes(wanted, "searchable", false);
+        FlowWish.Changes changes = choice(
+                wanted,
+                "tracked changes",
+                FlowWish.Changes::findByWord,
+                FlowWish.Changes.words(),
+                FlowWish.Changes.ACCEPTED);
+        FlowWish flow = new FlowWish(changes, yes(wanted, "comments", false));
         Map<String, NamePattern> details = new LinkedHashMap<>();
         for (String detail : Step.Convert.DETAILS) {
             wanted.findText(detail).flatMap(slots::pattern).ifPresent(pattern -> details.put(detail, pattern));
@@ -234,7 +242,8 @@ final class PageStepReader {
                         Conversion.Saying.NOTHING,
                         attach,
                         searchable,
-                        ReadingWish.USUAL),
+                        ReadingWish.USUAL,
+                        flow),
                 details,
                 acting,
                 line));

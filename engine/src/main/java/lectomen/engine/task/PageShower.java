@@ -2,13 +2,22 @@ package lectomen.engine.task;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import javax.imageio.ImageIO;
+import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.Converter;
+import lectomen.engine.convert.Form;
+import lectomen.engine.convert.Made;
+import lectomen.engine.convert.Source;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PictureFile;
 import lectomen.engine.image.PictureInfo;
@@ -23,7 +32,7 @@ import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
 
-/** Shows pages of documents: a PDF's and those of picture files as pictures, plain text as its lines. */
+/** Shows pages of documents: a PDF's, a word processor's and those of picture files as pictures, plain text as its lines. */
 public final class PageShower {
     private PageShower() {}
 
@@ -33,7 +42,8 @@ public final class PageShower {
             return words(task, bytes);
         }
         return switch (task.type()) {
-            case PDF -> draw(task, bytes);
+            case PDF -> draw(task, bytes.fetch(task.document()));
+            case DOCX, ODT, RTF -> flowing(task, bytes);
             case TIFF, JPEG, PNG, GIF, BMP -> picture(task, bytes);
             case TEXT, CSV, XML, HTML, JSON, MAIL -> text(task, bytes);
             default ->
@@ -85,8 +95,27 @@ public final class PageShower {
                 words);
     }
 
-    private static PageAnswer draw(PageTask task, Examiner.ByteFetch bytes) throws IOException {
-        Path file = bytes.fetch(task.document());
+    /** Laid out as it would be converted. */
+    private static PageAnswer flowing(PageTask task, Examiner.ByteFetch bytes) throws IOException {
+        Path folder = Files.createTempDirectory("lectomen-page-");
+        try {
+            Source source = new Source(bytes.fetch(task.document()), task.type(), "");
+            Made made = new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE)
+                    .convert(source, Conversion.to(Form.PDF));
+            if (made instanceof Made.Failed failed) {
+                return PageAnswer.not(task, failed.reason());
+            }
+            return draw(task, ((Made.Files) made).files().get(0));
+        } finally {
+            try (Stream<Path> left = Files.walk(folder)) {
+                for (Path one : left.sorted(Comparator.reverseOrder()).toList()) {
+                    Files.deleteIfExists(one);
+                }
+            }
+        }
+    }
+
+    private static PageAnswer draw(PageTask task, Path file) {
         try {
             PagePicture picture = PagePicture.draw(file, task.page(), task.widthPixels());
             return new PageAnswer(

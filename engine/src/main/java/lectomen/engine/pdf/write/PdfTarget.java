@@ -10,6 +10,7 @@ public enum PdfTarget {
     PDF_A_1B("PDF/A-1b", 1, "B"),
     PDF_A_2B("PDF/A-2b", 2, "B"),
     PDF_A_2U("PDF/A-2u", 2, "U"),
+    PDF_A_2A("PDF/A-2a", 2, "A"),
     PDF_A_3B("PDF/A-3b", 3, "B");
 
     private final String word;
@@ -36,9 +37,14 @@ public enum PdfTarget {
         return part;
     }
 
-    /** B or U; empty for none. */
+    /** A, B or U; empty for none. */
     public String conformance() {
         return conformance;
+    }
+
+    /** Whether its parts must be told for those who can't see its pages. */
+    public boolean isAccessible() {
+        return conformance.equals("A");
     }
 
     /** Whether it may carry files of any kind. */

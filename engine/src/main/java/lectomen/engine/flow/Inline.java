@@ -1,0 +1,68 @@
+package lectomen.engine.flow;
+
+import java.util.List;
+import java.util.Optional;
+
+/** What stands in a line of a paragraph, or hangs on a place in it. */
+public sealed interface Inline {
+    /** @param link where it leads: an address, or # and the name of a bookmark; empty for nowhere */
+    record Text(String text, Look look, String link) implements Inline {}
+
+    record Tab(Look look, String link) implements Inline {}
+
+    record Break(Kind kind, Look look) implements Inline {
+        public enum Kind {
+            LINE,
+            COLUMN,
+            PAGE
+        }
+    }
+
+    /** What is worked out as pages are laid out. @param stored what the program that saved it saw last */
+    record Field(Kind kind, Numeral numeral, String stored, Look look) implements Inline {
+        public enum Kind {
+            PAGE,
+            PAGES,
+            SECTION_PAGES
+        }
+    }
+
+    /** A picture or shape that stands in the line as a letter does. */
+    record Standing(Thing thing, Look look, String link) implements Inline {}
+
+    /** A picture, shape or box of text that stands beside the text. */
+    record Floating(Thing thing, Placement placement, String link) implements Inline {}
+
+    /** A note at the foot of the page or at the document's end. @param mark as it stands in the text */
+    record Note(Kind kind, String mark, Look look, List<Block> blocks) implements Inline {
+        public enum Kind {
+            FOOT,
+            END,
+            COMMENT
+        }
+
+        public Note {
+            blocks = List.copyOf(blocks);
+        }
+    }
+
+    /** A place that links lead to. */
+    record Bookmark(String name) implements Inline {}
+
+    /** Where a word may be broken: a hyphen that only shows at a line's end. */
+    record SoftHyphen(Look look) implements Inline {}
+
+    /** Its look, where it has one. */
+    default Optional<Look> findLook() {
+        if (this instanceof Text text) {
+            return Optional.of(text.look());
+        } else if (this instanceof Tab tab) {
+            return Optional.of(tab.look());
+        } else if (this instanceof Field field) {
+            return Optional.of(field.look());
+        } else if (this instanceof Note note) {
+            return Optional.of(note.look());
+        }
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,16 @@
+package lectomen.engine.flow;
+
+/**
+ * How high lines are.
+ *
+ * @param amount of {@code MULTIPLE} by how much the fonts' own height is multiplied, else points
+ */
+public record Leading(Kind kind, double amount) {
+    public static final Leading SINGLE = new Leading(Kind.MULTIPLE, 1);
+
+    public enum Kind {
+        MULTIPLE,
+        AT_LEAST,
+        EXACTLY
+    }
+}

@@ -1,0 +1,66 @@
+package lectomen.engine.flow;
+
+import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How text or a paragraph looks, as far as it is said: each trait is given or left open, and what is left open is taken from the look
+ * below. Immutable.
+ *
+ * <pre>{@code
+ * Look heading = Look.NONE.with(Trait.BOLD, true).over(body);
+ * }</pre>
+ */
+public final class Look {
+    public static final Look NONE = new Look(new Object[Trait.count()]);
+
+    private final @Nullable Object[] given;
+
+    private Look(@Nullable Object[] given) {
+        this.given = given;
+    }
+
+    /** What is given, or else what is usual. */
+    @SuppressWarnings("unchecked")
+    public <T> T get(Trait<T> trait) {
+        Object value = given[trait.place];
+        return value == null ? trait.usual() : (T) value;
+    }
+
+    public boolean gives(Trait<?> trait) {
+        return given[trait.place] != null;
+    }
+
+    public <T> Look with(Trait<T> trait, T value) {
+        @Nullable Object[] now = given.clone();
+        now[trait.place] = value;
+        return new Look(now);
+    }
+
+    /** This where it says something, else the other. */
+    public Look over(Look below) {
+        if (below == NONE || this == below) {
+            return this;
+        }
+        if (this == NONE) {
+            return below;
+        }
+        @Nullable Object[] now = below.given.clone();
+        for (int i = 0; i < now.length; i++) {
+            if (given[i] != null) {
+                now[i] = given[i];
+            }
+        }
+        return new Look(now);
+    }
+
+    @Override
+    public boolean equals(@Nullable Object other) {
+        return this == other || other instanceof Look look && Arrays.equals(given, look.given);
+    }
+
+    @Override
+    public int hashCode() {
+        return Arrays.hashCode(given);
+    }
+}

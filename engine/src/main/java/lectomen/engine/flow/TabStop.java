@@ -1,0 +1,18 @@
+package lectomen.engine.flow;
+
+/**
+ * @param at from the text area's left edge
+ * @param leader what fills the way to it; a blank for nothing
+ */
+public record TabStop(double at, Kind kind, char leader) {
+    public enum Kind {
+        LEFT,
+        CENTRE,
+        RIGHT,
+        DECIMAL,
+        /** A line down at the stop; text does not stop there. */
+        BAR,
+        /** Takes away a stop that a style gives. */
+        CLEAR
+    }
+}

@@ -1,0 +1,137 @@
+package lectomen.engine.flow;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/**
+ * One thing that a look says of text or of a paragraph.
+ *
+ * @param <T> what it is measured in
+ */
+public final class Trait<T> {
+    private static final List<Trait<?>> ALL = new ArrayList<>();
+
+    // Of text.
+    public static final Trait<String> FONT = new Trait<>("Liberation Serif");
+    public static final Trait<Double> SIZE = new Trait<>(10.0);
+    public static final Trait<Boolean> BOLD = new Trait<>(false);
+    public static final Trait<Boolean> ITALIC = new Trait<>(false);
+    public static final Trait<Underline> UNDERLINE = new Trait<>(Underline.NONE);
+    public static final Trait<Boolean> STRUCK = new Trait<>(false);
+    public static final Trait<OptionalInt> COLOUR = new Trait<>(OptionalInt.empty());
+    /** Behind the letters. */
+    public static final Trait<OptionalInt> MARKER = new Trait<>(OptionalInt.empty());
+
+    public static final Trait<Boolean> CAPITALS = new Trait<>(false);
+    public static final Trait<Boolean> SMALL_CAPITALS = new Trait<>(false);
+    public static final Trait<Script> SCRIPT = new Trait<>(Script.LINE);
+    /** How far above the line's foot; negative for below. */
+    public static final Trait<Double> RAISED = new Trait<>(0.0);
+    /** Between letters. */
+    public static final Trait<Double> SPACING = new Trait<>(0.0);
+    /** Of the letters' width. */
+    public static final Trait<Double> STRETCH = new Trait<>(1.0);
+
+    public static final Trait<Boolean> HIDDEN = new Trait<>(false);
+    public static final Trait<Boolean> RIGHT_TO_LEFT = new Trait<>(false);
+    public static final Trait<String> LANGUAGE = new Trait<>("");
+    /** What kind of font it is, for one that is not at hand. */
+    public static final Trait<FontKind> FONT_KIND = new Trait<>(FontKind.UNKNOWN);
+
+    // Of a paragraph.
+    public static final Trait<Align> ALIGN = new Trait<>(Align.START);
+    public static final Trait<Double> LEFT = new Trait<>(0.0);
+    public static final Trait<Double> RIGHT = new Trait<>(0.0);
+    /** The first line's, from the left indent; negative for hanging. */
+    public static final Trait<Double> FIRST = new Trait<>(0.0);
+
+    public static final Trait<Double> BEFORE = new Trait<>(0.0);
+    public static final Trait<Double> AFTER = new Trait<>(0.0);
+    /** No space between paragraphs of one style. */
+    public static final Trait<Boolean> CLOSED_UP = new Trait<>(false);
+
+    public static final Trait<Leading> LEADING = new Trait<>(Leading.SINGLE);
+    public static final Trait<Boolean> WITH_NEXT = new Trait<>(false);
+    public static final Trait<Boolean> TOGETHER = new Trait<>(false);
+    public static final Trait<Boolean> NEW_PAGE = new Trait<>(false);
+    /** At least two lines on either side of a page's end. */
+    public static final Trait<Boolean> NO_LONE_LINES = new Trait<>(false);
+
+    public static final Trait<List<TabStop>> TABS = new Trait<>(List.of());
+    public static final Trait<Edges> BORDERS = new Trait<>(Edges.NONE);
+    public static final Trait<OptionalInt> SHADING = new Trait<>(OptionalInt.empty());
+    /** A heading's level from 1; 0 for none. */
+    public static final Trait<Integer> HEADING = new Trait<>(0);
+
+    public static final Trait<Boolean> FROM_RIGHT = new Trait<>(false);
+
+    /** How letters stand to their line. */
+    public enum Script {
+        LINE,
+        ABOVE,
+        BELOW
+    }
+
+    public enum Underline {
+        NONE,
+        SINGLE,
+        DOUBLE,
+        THICK,
+        DOTTED,
+        DASHED,
+        WAVED,
+        WORDS
+    }
+
+    public enum Align {
+        START,
+        LEFT,
+        CENTRE,
+        RIGHT,
+        END,
+        BOTH,
+        /** The last line too. */
+        SPREAD
+    }
+
+    public enum FontKind {
+        UNKNOWN,
+        ROMAN,
+        SWISS,
+        MONO,
+        SCRIPT,
+        DECORATIVE
+    }
+
+    final int place;
+    private final T usual;
+
+    private Trait(T usual) {
+        this.place = ALL.size();
+        this.usual = usual;
+        ALL.add(this);
+    }
+
+    /** What holds where nothing is said. */
+    public T usual() {
+        return usual;
+    }
+
+    static int count() {
+        return ALL.size();
+    }
+
+    /** A colour that is given. */
+    public static OptionalInt colour(int rgb) {
+        return OptionalInt.of(rgb);
+    }
+
+    /** Of RRGGBB; empty for anything else. */
+    public static Optional<OptionalInt> findColour(String hex) {
+        return hex.matches("[0-9a-fA-F]{6}")
+                ? Optional.of(OptionalInt.of(Integer.parseInt(hex, 16)))
+                : Optional.empty();
+    }
+}

@@ -1,0 +1,21 @@
+package lectomen.engine.office;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import lectomen.engine.reason.Reason;
+import org.apache.poi.poifs.filesystem.POIFSFileSystem;
+
+/** What stands in a container of the older office formats: a document that is sealed by a password comes in one too. */
+public final class OlderOffice {
+    private OlderOffice() {}
+
+    /** Why it can't be converted. */
+    public static Reason refusal(Path file) {
+        try (POIFSFileSystem container = new POIFSFileSystem(file.toFile(), true)) {
+            boolean sealed = container.getRoot().hasEntryCaseInsensitive("EncryptedPackage");
+            return Reason.of(sealed ? "office.password" : "office.older");
+        } catch (IOException | RuntimeException e) {
+            return Zips.broken(e);
+        }
+    }
+}

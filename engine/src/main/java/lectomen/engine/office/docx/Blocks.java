@@ -1,0 +1,137 @@
+package lectomen.engine.office.docx;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.flow.Block;
+import lectomen.engine.flow.Inventory;
+import lectomen.engine.flow.Look;
+import lectomen.engine.flow.Paragraph;
+import lectomen.engine.office.xml.Xml;
+import org.w3c.dom.Element;
+
+/** Reads what stands below each other in a body, cell, note, box or running head. */
+final class Blocks {
+    /** Told of the end of a section, with its properties. */
+    @FunctionalInterface
+    interface SectionEnd {
+        void at(Element properties, List<Block> blocks) throws IOException;
+    }
+
+    private final DocxContext context;
+    private final DocxPackage.Part part;
+    private final Look table;
+    private final int depth;
+
+    /**
+     * @param part that the elements stand in, by whose relationships they refer to others
+     * @param table what a table around them gives
+     * @param depth how many tables and boxes lie around them
+     */
+    Blocks(DocxContext context, DocxPackage.Part part, Look table, int depth) {
+        this.context = context;
+        this.part = part;
+        this.table = table;
+        this.depth = depth;
+    }
+
+    Blocks inside(Look of) {
+        return new Blocks(context, part, of.over(table), depth + 1);
+    }
+
+    DocxContext context() {
+        return context;
+    }
+
+    DocxPackage.Part part() {
+        return part;
+    }
+
+    List<Block> read(Element parent) throws IOException {
+        return read(parent, Optional.empty(), (properties, blocks) -> {});
+    }
+
+    /** @param noteMark what stands where a note refers to its own mark */
+    List<Block> read(Element parent, Optional<String> noteMark) throws IOException {
+        return read(parent, noteMark, (properties, blocks) -> {});
+    }
+
+    List<Block> read(Element parent, Optional<String> noteMark, SectionEnd end) throws IOException {
+        List<Block> blocks = new ArrayList<>();
+        if (depth > DocxContext.DEEPEST) {
+            context.inventory.found(Inventory.Kind.TABLE);
+            context.inventory.leaveOut(Inventory.Kind.TABLE, Inventory.Why.TOO_DEEP, "");
+            return blocks;
+        }
+        Reading reading = new Reading(noteMark, end);
+        reading.read(parent, blocks, 0);
+        reading.fields.finish();
+        return blocks;
+    }
+
+    /** One pass over blocks: fields and bookmarks reach from one into others. */
+    private final class Reading {
+        private final Optional<String> noteMark;
+        private final SectionEnd end;
+        private final Fields fields = new Fields();
+
+        Reading(Optional<String> noteMark, SectionEnd end) {
+            this.noteMark = noteMark;
+            this.end = end;
+        }
+
+        void read(Element parent, List<Block> blocks, int wrapped) throws IOException {
+            for (Element one : Xml.children(parent)) {
+                read(one, blocks, wrapped, Xml.name(one));
+            }
+        }
+
+        private void read(Element one, List<Block> blocks, int wrapped, String name) throws IOException {
+            switch (name) {
+                case "p" -> paragraph(one, blocks);
+                case "tbl" -> blocks.add(new Tables(Blocks.this).read(one));
+                case "sdt" -> {
+                    Optional<Element> content = Xml.find(one, "sdtContent");
+                    if (content.isPresent() && wrapped < DocxContext.DEEPEST) {
+                        read(content.get(), blocks, wrapped + 1);
+                    }
+                }
+                case "customXml", "ins", "moveTo", "smartTag" -> {
+                    if (wrapped < DocxContext.DEEPEST) {
+                        read(one, blocks, wrapped + 1);
+                    }
+                }
+                case "AlternateContent" -> {
+                    Optional<Element> chosen = Runs.chosen(one);
+                    if (chosen.isPresent() && wrapped < DocxContext.DEEPEST) {
+                        read(chosen.get(), blocks, wrapped + 1);
+                    }
+                }
+                case "altChunk" -> {
+                    context.inventory.found(Inventory.Kind.EMBEDDED);
+                    context.inventory.leaveOut(Inventory.Kind.EMBEDDED, Inventory.Why.NOT_DRAWN, "another document");
+                }
+                default -> {}
+            }
+        }
+
+        private void paragraph(Element p, List<Block> blocks) throws IOException {
+            Optional<Element> properties = Xml.find(p, "pPr");
+            ParagraphLooks looks = ParagraphLooks.of(context, properties, table);
+            Runs runs = new Runs(Blocks.this, looks, fields, noteMark);
+            runs.read(p, 0);
+            boolean removed =
+                    properties.flatMap(one -> Xml.find(one, "rPr", "del")).isPresent();
+            Optional<Paragraph.Label> label = looks.label();
+            if (!(removed && runs.inlines().isEmpty())) {
+                blocks.add(new Paragraph(looks.style(), looks.paragraph(), looks.mark(), label, runs.inlines()));
+            }
+            Optional<Element> section = properties.flatMap(one -> Xml.find(one, "sectPr"));
+            if (section.isPresent()) {
+                end.at(section.get(), new ArrayList<>(blocks));
+                blocks.clear();
+            }
+        }
+    }
+}

@@ -1,0 +1,329 @@
+package lectomen.engine.office.odt;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import lectomen.engine.flow.Block;
+import lectomen.engine.flow.Edge;
+import lectomen.engine.flow.Inline;
+import lectomen.engine.flow.Inventory;
+import lectomen.engine.flow.Look;
+import lectomen.engine.flow.Placement;
+import lectomen.engine.flow.Section;
+import lectomen.engine.flow.Thing;
+import lectomen.engine.office.PictureThings;
+import lectomen.engine.office.xml.Xml;
+import org.w3c.dom.Element;
+
+/** Reads frames and shapes (ISO/IEC 26300-1, 10): pictures, boxes of text, objects. */
+final class OdtFrames {
+    private final OdtBlocks blocks;
+    private final OdtContext context;
+
+    OdtFrames(OdtBlocks blocks) {
+        this.blocks = blocks;
+        this.context = blocks.context();
+    }
+
+    void read(Element frame, Look look, String link, List<Inline> to) throws IOException {
+        String name = Xml.name(frame);
+        if (name.equals("g")) {
+            for (Element one : Xml.children(frame)) {
+                read(one, look, link, to);
+            }
+            return;
+        }
+        if (name.equals("desc") || name.equals("title")) {
+            return;
+        }
+        Optional<Element> style =
+                context.styles.findProperties("graphic", Xml.attribute(frame, "style-name"), "graphic-properties");
+        double width = size(frame, "width");
+        double height = size(frame, "height");
+        String alternative = Xml.find(frame, "desc")
+                .or(() -> Xml.find(frame, "title"))
+                .map(Element::getTextContent)
+                .orElse("");
+        Optional<Thing> thing = name.equals("frame")
+                ? content(frame, style, width, height, alternative)
+                : Optional.of(shape(frame, name, style, width, height, alternative));
+        if (thing.isEmpty()) {
+            return;
+        }
+        boolean inLine = Xml.attribute(frame, "anchor-type").equals("as-char");
+        to.add(
+                inLine
+                        ? new Inline.Standing(thing.get(), look, link)
+                        : new Inline.Floating(thing.get(), placement(frame, style), link));
+    }
+
+    private static double size(Element frame, String name) {
+        double own = OdtUnits.length(Xml.attribute(frame, name), 0);
+        return own > 0
+                ? own
+                : Xml.find(frame, "text-box")
+                        .map(box -> OdtUnits.length(Xml.attribute(box, "min-" + name), 0))
+                        .orElse(0.0);
+    }
+
+    /** The first of a frame's contents that is known; the others say the same in other forms. */
+    private Optional<Thing> content(
+            Element frame, Optional<Element> style, double width, double height, String alternative)
+            throws IOException {
+        Optional<Element> box = Xml.find(frame, "text-box");
+        if (box.isPresent()) {
+            return Optional.of(box(box.get(), style, width, height, alternative));
+        }
+        Optional<Element> object = Xml.find(frame, "object").or(() -> Xml.find(frame, "object-ole"));
+        Optional<Element> image = Xml.find(frame, "image");
+        if (object.isPresent()) {
+            Inventory.Kind kind = kindOf(object.get());
+            context.inventory.found(kind);
+            context.inventory.leaveOut(kind, Inventory.Why.NOT_DRAWN, "");
+            if (image.isEmpty() || kind == Inventory.Kind.EQUATION) {
+                return Optional.of(new Thing.Gap(width, height, alternative));
+            }
+        }
+        for (Element one : Xml.children(frame, "image")) {
+            Optional<byte[]> bytes =
+                    context.file.findBytes(Xml.attribute(one, "href").replaceFirst("^\\./", ""));
+            if (bytes.isPresent() || Xml.find(one, "binary-data").isPresent()) {
+                return Optional.of(picture(one, bytes, style, width, height, alternative));
+            }
+        }
+        if (image.isPresent()) {
+            context.inventory.found(Inventory.Kind.PICTURE);
+            boolean outside = Xml.attribute(image.get(), "href").matches("(?i)([a-z][a-z0-9+.-]*:|\\.\\./|/).*");
+            context.inventory.leaveOut(
+                    Inventory.Kind.PICTURE, outside ? Inventory.Why.OUTSIDE : Inventory.Why.MISSING, "");
+            return Optional.of(new Thing.Gap(width, height, alternative));
+        }
+        return Optional.empty();
+    }
+
+    private Inventory.Kind kindOf(Element object) throws IOException {
+        String part = Xml.attribute(object, "href").replaceFirst("^\\./", "");
+        Optional<Element> content = context.file.find(part + "/content.xml");
+        if (content.isPresent() && Xml.findBelow(content.get(), "chart").isPresent()) {
+            return Inventory.Kind.CHART;
+        }
+        boolean formula = content.filter(one -> Xml.is(one, "math")).isPresent();
+        return formula ? Inventory.Kind.EQUATION : Inventory.Kind.EMBEDDED;
+    }
+
+    private Thing picture(
+            Element image,
+            Optional<byte[]> bytes,
+            Optional<Element> style,
+            double width,
+            double height,
+            String alternative) {
+        context.inventory.found(Inventory.Kind.PICTURE);
+        byte[] all = bytes.orElseGet(() -> java.util.Base64.getMimeDecoder()
+                .decode(Xml.find(image, "binary-data")
+                        .map(Element::getTextContent)
+                        .orElse("")));
+        return PictureThings.of(all, width, height, crop(style, all, width, height), 0, alternative, context.inventory);
+    }
+
+    /** Lengths that are cut off, measured in the picture's own size. */
+    private static Thing.Crop crop(Optional<Element> style, byte[] bytes, double width, double height) {
+        String clip = style.map(one -> Xml.attribute(one, "clip")).orElse("");
+        if (!clip.startsWith("rect(")) {
+            return Thing.Crop.NONE;
+        }
+        String[] parts = clip.substring(5, clip.length() - 1).split("[,\\s]+");
+        if (parts.length != 4 || width <= 0 || height <= 0) {
+            return Thing.Crop.NONE;
+        }
+        double[] cut = new double[4];
+        for (int i = 0; i < 4; i++) {
+            cut[i] = Math.max(0, OdtUnits.length(parts[i], 0));
+        }
+        double wide = width + cut[1] + cut[3];
+        double high = height + cut[0] + cut[2];
+        return new Thing.Crop(cut[3] / wide, cut[0] / high, cut[1] / wide, cut[2] / high);
+    }
+
+    private Thing box(Element box, Optional<Element> style, double width, double height, String alternative)
+            throws IOException {
+        List<Block> inside = blocks.inside().read(box);
+        context.inventory.found(inside.isEmpty() ? Inventory.Kind.SHAPE : Inventory.Kind.TEXT_BOX);
+        boolean grows = Xml.has(box, "min-height") || height == 0;
+        return new Thing.Shape(
+                Thing.Shape.Form.RECTANGLE,
+                width > 0 ? width : 144,
+                height,
+                fill(style),
+                border(style),
+                inside(style),
+                inside,
+                grows,
+                false,
+                alternative);
+    }
+
+    private Thing shape(
+            Element shape, String name, Optional<Element> style, double width, double height, String alternative)
+            throws IOException {
+        List<Block> inside = blocks.inside().read(shape);
+        Optional<Thing.Shape.Form> form = form(shape, name, !inside.isEmpty());
+        Inventory.Kind kind = inside.isEmpty() ? Inventory.Kind.SHAPE : Inventory.Kind.TEXT_BOX;
+        context.inventory.found(kind);
+        double wide = width;
+        double high = height;
+        if (name.equals("line")) {
+            wide = Math.abs(length(shape, "x2") - length(shape, "x1"));
+            high = Math.abs(length(shape, "y2") - length(shape, "y1"));
+        }
+        if (form.isEmpty()) {
+            context.inventory.leaveOut(kind, Inventory.Why.NOT_DRAWN, name);
+            return new Thing.Gap(wide, high, alternative);
+        }
+        boolean rises = (length(shape, "y2") < length(shape, "y1")) != (length(shape, "x2") < length(shape, "x1"));
+        return new Thing.Shape(
+                form.get(), wide, high, fill(style), stroke(style), inside(style), inside, false, rises, alternative);
+    }
+
+    private static double length(Element of, String name) {
+        return OdtUnits.length(Xml.attribute(of, name), 0);
+    }
+
+    private static Optional<Thing.Shape.Form> form(Element shape, String name, boolean hasText) {
+        String type = Xml.find(shape, "enhanced-geometry")
+                .map(one -> Xml.attribute(one, "type"))
+                .orElse(name);
+        return switch (type) {
+            case "rect", "rectangle" -> Optional.of(Thing.Shape.Form.RECTANGLE);
+            case "round-rectangle" -> Optional.of(Thing.Shape.Form.ROUNDED);
+            case "ellipse", "circle" -> Optional.of(Thing.Shape.Form.ELLIPSE);
+            case "line" -> Optional.of(Thing.Shape.Form.LINE);
+            case "isosceles-triangle" -> Optional.of(Thing.Shape.Form.TRIANGLE);
+            case "diamond" -> Optional.of(Thing.Shape.Form.DIAMOND);
+            default -> hasText ? Optional.of(Thing.Shape.Form.RECTANGLE) : Optional.empty();
+        };
+    }
+
+    private static OptionalInt fill(Optional<Element> style) {
+        if (style.isEmpty()) {
+            return OptionalInt.empty();
+        }
+        Element of = style.get();
+        OptionalInt background = OdtUnits.colour(Xml.attribute(of, "background-color"));
+        if (background.isPresent()) {
+            return background;
+        }
+        return Xml.attribute(of, "fill").equals("solid")
+                ? OdtUnits.colour(Xml.attribute(of, "fill-color"))
+                : OptionalInt.empty();
+    }
+
+    private static Edge border(Optional<Element> style) {
+        return style.map(one ->
+                        OdtLooks.edge(Xml.findAttribute(one, "border").orElse(Xml.attribute(one, "border-top")), 0))
+                .orElse(Edge.NONE);
+    }
+
+    private static Edge stroke(Optional<Element> style) {
+        if (style.isEmpty() || Xml.attribute(style.get(), "stroke").equals("none")) {
+            return Edge.NONE;
+        }
+        boolean dashed = Xml.attribute(style.get(), "stroke").equals("dash");
+        return new Edge(
+                dashed ? Edge.Stroke.DASHED : Edge.Stroke.SOLID,
+                Math.max(0.5, OdtUnits.length(Xml.attribute(style.get(), "stroke-width"), 0.5)),
+                OdtUnits.colour(Xml.attribute(style.get(), "stroke-color")).orElse(0x3465A4),
+                0);
+    }
+
+    private static Thing.Inside inside(Optional<Element> style) {
+        double all = style.map(one -> OdtUnits.length(Xml.attribute(one, "padding"), 0))
+                .orElse(0.0);
+        Section.VerticalAlign align =
+                switch (style.map(one -> Xml.attribute(one, "textarea-vertical-align"))
+                        .orElse("")) {
+                    case "middle" -> Section.VerticalAlign.MIDDLE;
+                    case "bottom" -> Section.VerticalAlign.BOTTOM;
+                    default -> Section.VerticalAlign.TOP;
+                };
+        return new Thing.Inside(
+                side(style, "top", all),
+                side(style, "right", all),
+                side(style, "bottom", all),
+                side(style, "left", all),
+                align);
+    }
+
+    private static double side(Optional<Element> style, String side, double otherwise) {
+        return style.map(one -> OdtUnits.length(Xml.attribute(one, "padding-" + side), otherwise))
+                .orElse(otherwise);
+    }
+
+    private static Placement placement(Element frame, Optional<Element> style) {
+        String anchor = Xml.attribute(frame, "anchor-type");
+        double left = Xml.is(frame, "line") ? Math.min(length(frame, "x1"), length(frame, "x2")) : length(frame, "x");
+        double top = Xml.is(frame, "line") ? Math.min(length(frame, "y1"), length(frame, "y2")) : length(frame, "y");
+        String wrapped = style.map(one -> Xml.attribute(one, "wrap")).orElse("");
+        Placement.Wrap wrap =
+                switch (wrapped) {
+                    case "none" -> Placement.Wrap.ABOVE_AND_BELOW;
+                    case "run-through", "" -> Placement.Wrap.NONE;
+                    default -> Placement.Wrap.BESIDE;
+                };
+        double all = style.map(one -> OdtUnits.length(Xml.attribute(one, "margin"), 0))
+                .orElse(0.0);
+        Placement.Around around = new Placement.Around(
+                margin(style, "top", all),
+                margin(style, "right", all),
+                margin(style, "bottom", all),
+                margin(style, "left", all));
+        boolean behind = style.filter(one -> Xml.attribute(one, "run-through").equals("background"))
+                .isPresent();
+        return new Placement(
+                across(style, left, anchor),
+                down(style, top, anchor),
+                wrap,
+                around,
+                behind && wrap == Placement.Wrap.NONE);
+    }
+
+    private static double margin(Optional<Element> style, String side, double otherwise) {
+        return style.map(one -> OdtUnits.length(Xml.attribute(one, "margin-" + side), otherwise))
+                .orElse(otherwise);
+    }
+
+    private static Placement.Across across(Optional<Element> style, double left, String anchor) {
+        Placement.Across.Side side =
+                switch (style.map(one -> Xml.attribute(one, "horizontal-pos")).orElse("from-left")) {
+                    case "left" -> Placement.Across.Side.LEFT;
+                    case "center" -> Placement.Across.Side.CENTRE;
+                    case "right" -> Placement.Across.Side.RIGHT;
+                    default -> Placement.Across.Side.OFFSET;
+                };
+        Placement.Across.From from =
+                switch (style.map(one -> Xml.attribute(one, "horizontal-rel")).orElse("paragraph")) {
+                    case "page" -> Placement.Across.From.PAGE;
+                    case "page-content" -> Placement.Across.From.MARGIN;
+                    default -> anchor.equals("page") ? Placement.Across.From.PAGE : Placement.Across.From.COLUMN;
+                };
+        return new Placement.Across(from, side, left);
+    }
+
+    private static Placement.Down down(Optional<Element> style, double top, String anchor) {
+        Placement.Down.Side side =
+                switch (style.map(one -> Xml.attribute(one, "vertical-pos")).orElse("from-top")) {
+                    case "top" -> Placement.Down.Side.TOP;
+                    case "middle" -> Placement.Down.Side.MIDDLE;
+                    case "bottom" -> Placement.Down.Side.BOTTOM;
+                    default -> Placement.Down.Side.OFFSET;
+                };
+        Placement.Down.From from =
+                switch (style.map(one -> Xml.attribute(one, "vertical-rel")).orElse("paragraph")) {
+                    case "page" -> Placement.Down.From.PAGE;
+                    case "page-content" -> Placement.Down.From.MARGIN;
+                    default -> anchor.equals("page") ? Placement.Down.From.PAGE : Placement.Down.From.PARAGRAPH;
+                };
+        return new Placement.Down(from, side, top);
+    }
+}

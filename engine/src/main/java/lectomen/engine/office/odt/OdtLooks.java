@@ -1,0 +1,310 @@
+package lectomen.engine.office.odt;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import lectomen.engine.flow.Edge;
+import lectomen.engine.flow.Edges;
+import lectomen.engine.flow.Leading;
+import lectomen.engine.flow.Look;
+import lectomen.engine.flow.TabStop;
+import lectomen.engine.flow.Trait;
+import lectomen.engine.office.xml.Xml;
+import org.w3c.dom.Element;
+
+/** Reads the properties of styles (ISO/IEC 26300-1, 20) as looks. */
+final class OdtLooks {
+    private record Font(String family, Trait.FontKind kind) {}
+
+    private final Map<String, Font> fonts = new HashMap<>();
+
+    void addFonts(Element declarations) {
+        for (Element face : Xml.children(declarations, "font-face")) {
+            String family = Xml.attribute(face, "font-family")
+                    .replace("'", "")
+                    .replace("\"", "")
+                    .split(",")[0]
+                    .strip();
+            Trait.FontKind kind =
+                    switch (Xml.attribute(face, "font-family-generic")) {
+                        case "roman" -> Trait.FontKind.ROMAN;
+                        case "swiss" -> Trait.FontKind.SWISS;
+                        case "modern" -> Trait.FontKind.MONO;
+                        case "script" -> Trait.FontKind.SCRIPT;
+                        case "decorative" -> Trait.FontKind.DECORATIVE;
+                        default -> Trait.FontKind.UNKNOWN;
+                    };
+            boolean fixed = Xml.attribute(face, "font-pitch").equals("fixed");
+            fonts.put(Xml.attribute(face, "name"), new Font(family, fixed ? Trait.FontKind.MONO : kind));
+        }
+    }
+
+    Look text(Optional<Element> properties, Look below) {
+        if (properties.isEmpty()) {
+            return Look.NONE;
+        }
+        Element of = properties.get();
+        Look look = font(of);
+        String size = Xml.attribute(of, "font-size");
+        OptionalDouble points = OdtUnits.length(size);
+        OptionalDouble share = OdtUnits.percent(size);
+        if (points.isPresent() && points.getAsDouble() > 0) {
+            look = look.with(Trait.SIZE, points.getAsDouble());
+        } else if (share.isPresent()) {
+            look = look.with(Trait.SIZE, below.get(Trait.SIZE) * share.getAsDouble());
+        }
+        look = weight(look, Xml.attribute(of, "font-weight"));
+        look = yes(look, of, "font-style", Trait.ITALIC, "italic", "oblique");
+        look = yes(look, of, "text-transform", Trait.CAPITALS, "uppercase");
+        look = yes(look, of, "font-variant", Trait.SMALL_CAPITALS, "small-caps");
+        look = yes(look, of, "display", Trait.HIDDEN, "none");
+        look = lines(look, of);
+        if (Xml.has(of, "color")) {
+            look = look.with(Trait.COLOUR, OdtUnits.colour(Xml.attribute(of, "color")));
+        }
+        if (Xml.attribute(of, "use-window-font-color").equals("true")) {
+            look = look.with(Trait.COLOUR, OptionalInt.empty());
+        }
+        if (Xml.has(of, "background-color")) {
+            look = look.with(Trait.MARKER, OdtUnits.colour(Xml.attribute(of, "background-color")));
+        }
+        OptionalDouble spacing = OdtUnits.length(Xml.attribute(of, "letter-spacing"));
+        if (Xml.has(of, "letter-spacing")) {
+            look = look.with(Trait.SPACING, spacing.orElse(0));
+        }
+        OptionalDouble scale = OdtUnits.percent(Xml.attribute(of, "text-scale"));
+        if (scale.isPresent() && scale.getAsDouble() > 0) {
+            look = look.with(Trait.STRETCH, scale.getAsDouble());
+        }
+        look = position(look, Xml.attribute(of, "text-position"));
+        return language(look, of);
+    }
+
+    private Look font(Element of) {
+        String name = Xml.attribute(of, "font-name");
+        Font font = fonts.get(name);
+        if (font != null && !font.family().isEmpty()) {
+            return Look.NONE.with(Trait.FONT, font.family()).with(Trait.FONT_KIND, font.kind());
+        }
+        String family =
+                Xml.attribute(of, "font-family").replace("'", "").split(",")[0].strip();
+        String either = family.isEmpty() ? name : family;
+        return either.isEmpty() ? Look.NONE : Look.NONE.with(Trait.FONT, either);
+    }
+
+    private static Look weight(Look look, String weight) {
+        if (weight.isEmpty()) {
+            return look;
+        }
+        boolean bold = weight.equals("bold") || Xml.number(weight).orElse(400) >= 600;
+        return look.with(Trait.BOLD, bold);
+    }
+
+    private static Look yes(Look look, Element of, String name, Trait<Boolean> trait, String... words) {
+        String value = Xml.attribute(of, name);
+        return value.isEmpty() ? look : look.with(trait, List.of(words).contains(value));
+    }
+
+    private static Look lines(Look given, Element of) {
+        Look look = given;
+        String style = Xml.attribute(of, "text-underline-style");
+        if (!style.isEmpty()) {
+            boolean two = Xml.attribute(of, "text-underline-type").equals("double");
+            boolean thick = Xml.attribute(of, "text-underline-width").matches("bold|thick");
+            boolean words = Xml.attribute(of, "text-underline-mode").equals("skip-white-space");
+            Trait.Underline underline =
+                    switch (style) {
+                        case "none" -> Trait.Underline.NONE;
+                        case "dotted" -> Trait.Underline.DOTTED;
+                        case "dash", "long-dash", "dot-dash", "dot-dot-dash" -> Trait.Underline.DASHED;
+                        case "wave" -> Trait.Underline.WAVED;
+                        default ->
+                            two
+                                    ? Trait.Underline.DOUBLE
+                                    : thick
+                                            ? Trait.Underline.THICK
+                                            : words ? Trait.Underline.WORDS : Trait.Underline.SINGLE;
+                    };
+            look = look.with(Trait.UNDERLINE, underline);
+        }
+        String through = Xml.attribute(of, "text-line-through-style");
+        return through.isEmpty() ? look : look.with(Trait.STRUCK, !through.equals("none"));
+    }
+
+    /** Such as "super 58%" or "-33% 58%". */
+    private static Look position(Look look, String said) {
+        if (said.isBlank()) {
+            return look;
+        }
+        String first = said.strip().split("\\s+")[0];
+        double raised = OdtUnits.percent(first).orElse(0);
+        Trait.Script script = first.equals("super") || raised > 0
+                ? Trait.Script.ABOVE
+                : first.equals("sub") || raised < 0 ? Trait.Script.BELOW : Trait.Script.LINE;
+        return look.with(Trait.SCRIPT, script);
+    }
+
+    private static Look language(Look look, Element of) {
+        String language = Xml.attribute(of, "language");
+        if (language.isEmpty() || language.equals("none") || language.equals("zxx")) {
+            return look;
+        }
+        String country = Xml.attribute(of, "country");
+        return look.with(
+                Trait.LANGUAGE, country.isEmpty() || country.equals("none") ? language : language + "-" + country);
+    }
+
+    Look paragraph(Optional<Element> properties) {
+        if (properties.isEmpty()) {
+            return Look.NONE;
+        }
+        Element of = properties.get();
+        Look look = Look.NONE;
+        look = align(look, Xml.attribute(of, "text-align"), Xml.attribute(of, "text-align-last"));
+        look = length(look, of, "margin", Trait.LEFT, Trait.RIGHT, Trait.BEFORE, Trait.AFTER);
+        look = length(look, of, "margin-left", Trait.LEFT);
+        look = length(look, of, "margin-right", Trait.RIGHT);
+        look = length(look, of, "margin-top", Trait.BEFORE);
+        look = length(look, of, "margin-bottom", Trait.AFTER);
+        look = length(look, of, "text-indent", Trait.FIRST);
+        look = leading(look, of);
+        if (Xml.has(of, "contextual-spacing")) {
+            look = look.with(
+                    Trait.CLOSED_UP, Xml.attribute(of, "contextual-spacing").equals("true"));
+        }
+        look = yes(look, of, "keep-with-next", Trait.WITH_NEXT, "always");
+        look = yes(look, of, "keep-together", Trait.TOGETHER, "always");
+        look = yes(look, of, "break-before", Trait.NEW_PAGE, "page");
+        if (Xml.has(of, "widows") || Xml.has(of, "orphans")) {
+            look = look.with(Trait.NO_LONE_LINES, Xml.whole(of, "widows", 0) > 1 || Xml.whole(of, "orphans", 0) > 1);
+        }
+        if (Xml.has(of, "background-color")) {
+            look = look.with(Trait.SHADING, OdtUnits.colour(Xml.attribute(of, "background-color")));
+        }
+        Edges edges = edges(of);
+        if (hasEdges(of)) {
+            look = look.with(Trait.BORDERS, edges);
+        }
+        Optional<Element> tabs = Xml.find(of, "tab-stops");
+        if (tabs.isPresent()) {
+            look = look.with(Trait.TABS, tabs(tabs.get()));
+        }
+        return yes(look, of, "writing-mode", Trait.FROM_RIGHT, "rl-tb", "rl");
+    }
+
+    private static Look align(Look look, String value, String last) {
+        return switch (value) {
+            case "" -> look;
+            case "center" -> look.with(Trait.ALIGN, Trait.Align.CENTRE);
+            case "end" -> look.with(Trait.ALIGN, Trait.Align.END);
+            case "right" -> look.with(Trait.ALIGN, Trait.Align.RIGHT);
+            case "left" -> look.with(Trait.ALIGN, Trait.Align.LEFT);
+            case "justify" -> look.with(Trait.ALIGN, last.equals("justify") ? Trait.Align.SPREAD : Trait.Align.BOTH);
+            default -> look.with(Trait.ALIGN, Trait.Align.START);
+        };
+    }
+
+    @SafeVarargs
+    private static Look length(Look given, Element of, String name, Trait<Double>... traits) {
+        OptionalDouble value = OdtUnits.length(Xml.attribute(of, name));
+        Look look = given;
+        if (value.isPresent()) {
+            for (Trait<Double> trait : traits) {
+                look = look.with(trait, value.getAsDouble());
+            }
+        }
+        return look;
+    }
+
+    private static Look leading(Look look, Element of) {
+        String height = Xml.attribute(of, "line-height");
+        OptionalDouble share = OdtUnits.percent(height);
+        if (share.isPresent()) {
+            return look.with(Trait.LEADING, new Leading(Leading.Kind.MULTIPLE, share.getAsDouble()));
+        }
+        if (height.equals("normal")) {
+            return look.with(Trait.LEADING, Leading.SINGLE);
+        }
+        OptionalDouble exactly = OdtUnits.length(height);
+        if (exactly.isPresent()) {
+            return look.with(Trait.LEADING, new Leading(Leading.Kind.EXACTLY, exactly.getAsDouble()));
+        }
+        OptionalDouble least = OdtUnits.length(Xml.attribute(of, "line-height-at-least"));
+        return least.isPresent()
+                ? look.with(Trait.LEADING, new Leading(Leading.Kind.AT_LEAST, least.getAsDouble()))
+                : look;
+    }
+
+    private static List<TabStop> tabs(Element of) {
+        List<TabStop> stops = new ArrayList<>();
+        for (Element tab : Xml.children(of, "tab-stop")) {
+            OptionalDouble at = OdtUnits.length(Xml.attribute(tab, "position"));
+            if (at.isEmpty()) {
+                continue;
+            }
+            TabStop.Kind kind =
+                    switch (Xml.attribute(tab, "type")) {
+                        case "center" -> TabStop.Kind.CENTRE;
+                        case "right" -> TabStop.Kind.RIGHT;
+                        case "char" -> TabStop.Kind.DECIMAL;
+                        default -> TabStop.Kind.LEFT;
+                    };
+            String text = Xml.attribute(tab, "leader-text");
+            boolean leads = !Xml.attribute(tab, "leader-style").matches("none|") || Xml.has(tab, "leader-text");
+            stops.add(new TabStop(at.getAsDouble(), kind, leads ? text.isEmpty() ? '.' : text.charAt(0) : ' '));
+        }
+        return stops;
+    }
+
+    static boolean hasEdges(Element of) {
+        return Xml.has(of, "border")
+                || Xml.has(of, "border-top")
+                || Xml.has(of, "border-left")
+                || Xml.has(of, "border-bottom")
+                || Xml.has(of, "border-right");
+    }
+
+    static Edges edges(Element of) {
+        double padding = OdtUnits.length(Xml.attribute(of, "padding"), 0);
+        return new Edges(
+                edge(of, "top", padding),
+                edge(of, "left", padding),
+                edge(of, "bottom", padding),
+                edge(of, "right", padding),
+                Edge.NONE);
+    }
+
+    private static Edge edge(Element of, String side, double padding) {
+        String said = Xml.findAttribute(of, "border-" + side).orElse(Xml.attribute(of, "border"));
+        return edge(said, OdtUnits.length(Xml.attribute(of, "padding-" + side), padding));
+    }
+
+    /** Such as "0.5pt solid #000000". */
+    static Edge edge(String said, double gap) {
+        String[] parts = said.strip().toLowerCase(Locale.ROOT).split("\\s+");
+        if (parts.length < 2 || said.contains("none") || said.contains("hidden")) {
+            return Edge.NONE;
+        }
+        double width =
+                switch (parts[0]) {
+                    case "thin" -> 0.75;
+                    case "medium" -> 1.5;
+                    case "thick" -> 3;
+                    default -> OdtUnits.length(parts[0], 0.5);
+                };
+        Edge.Stroke stroke =
+                switch (parts[1]) {
+                    case "double" -> Edge.Stroke.DOUBLE;
+                    case "dotted" -> Edge.Stroke.DOTTED;
+                    case "dashed" -> Edge.Stroke.DASHED;
+                    default -> Edge.Stroke.SOLID;
+                };
+        int colour = parts.length > 2 ? OdtUnits.colour(parts[2]).orElse(0) : 0;
+        return new Edge(stroke, stroke == Edge.Stroke.DOUBLE ? width / 3 : width, colour, gap);
+    }
+}

@@ -1,0 +1,248 @@
+package lectomen.engine.office.rtf;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalInt;
+import lectomen.engine.flow.Edge;
+import lectomen.engine.flow.Edges;
+import lectomen.engine.flow.Leading;
+import lectomen.engine.flow.Look;
+import lectomen.engine.flow.TabStop;
+import lectomen.engine.flow.Trait;
+
+/** What holds in a group: it is kept as the group opens, and comes back as it closes. */
+final class RtfState {
+    Look text = Look.NONE;
+    Look paragraph = Look.NONE;
+    int font;
+    /** How many signs stand for one of Unicode's. */
+    int substitutes = 1;
+
+    boolean inTable;
+    int nesting = 1;
+    String destination = "";
+    boolean removed;
+    private Edge edge = Edge.NONE;
+    private String side = "";
+    private TabStop.Kind tabKind = TabStop.Kind.LEFT;
+    private char leader = ' ';
+    private OptionalInt lineAmount = OptionalInt.empty();
+    private boolean multiple;
+
+    RtfState copy() {
+        RtfState copy = new RtfState();
+        copy.text = text;
+        copy.paragraph = paragraph;
+        copy.font = font;
+        copy.substitutes = substitutes;
+        copy.inTable = inTable;
+        copy.nesting = nesting;
+        copy.destination = destination;
+        copy.removed = removed;
+        copy.edge = edge;
+        copy.side = side;
+        copy.tabKind = tabKind;
+        copy.leader = leader;
+        copy.lineAmount = lineAmount;
+        copy.multiple = multiple;
+        return copy;
+    }
+
+    void plain() {
+        text = Look.NONE;
+        font = -1;
+        removed = false;
+    }
+
+    void paragraphAnew() {
+        paragraph = Look.NONE;
+        inTable = false;
+        nesting = 1;
+        lineAmount = OptionalInt.empty();
+        multiple = false;
+        side = "";
+    }
+
+    /** Whether the word says something of a paragraph, which is then noted. */
+    boolean paragraphWord(String word, OptionalInt number, RtfColours colours) {
+        boolean on = number.orElse(1) != 0;
+        double points = number.orElse(0) / 20.0;
+        switch (word) {
+            case "ql" -> set(Trait.ALIGN, Trait.Align.START);
+            case "qr" -> set(Trait.ALIGN, Trait.Align.END);
+            case "qc" -> set(Trait.ALIGN, Trait.Align.CENTRE);
+            case "qj" -> set(Trait.ALIGN, Trait.Align.BOTH);
+            case "qd" -> set(Trait.ALIGN, Trait.Align.SPREAD);
+            case "li", "lin" -> set(Trait.LEFT, points);
+            case "ri", "rin" -> set(Trait.RIGHT, points);
+            case "fi" -> set(Trait.FIRST, points);
+            case "sb" -> set(Trait.BEFORE, points);
+            case "sa" -> set(Trait.AFTER, points);
+            case "contextualspace" -> set(Trait.CLOSED_UP, true);
+            case "sl" -> {
+                lineAmount = number;
+                leading();
+            }
+            case "slmult" -> {
+                multiple = number.orElse(0) == 1;
+                leading();
+            }
+            case "keep" -> set(Trait.TOGETHER, on);
+            case "keepn" -> set(Trait.WITH_NEXT, on);
+            case "pagebb" -> set(Trait.NEW_PAGE, on);
+            case "widctlpar" -> set(Trait.NO_LONE_LINES, on);
+            case "nowidctlpar" -> set(Trait.NO_LONE_LINES, false);
+            case "outlinelevel" -> set(Trait.HEADING, number.orElse(9) < 9 ? number.orElse(9) + 1 : 0);
+            case "rtlpar" -> set(Trait.FROM_RIGHT, true);
+            case "ltrpar" -> set(Trait.FROM_RIGHT, false);
+            case "cbpat" -> set(Trait.SHADING, colours.find(number.orElse(0)));
+            case "intbl" -> inTable = true;
+            case "itap" -> {
+                nesting = Math.max(1, number.orElse(1));
+                inTable = number.orElse(1) > 0;
+            }
+            default -> {
+                return tabWord(word, points) || edgeWord(word, number, colours);
+            }
+        }
+        return true;
+    }
+
+    private <T> void set(Trait<T> trait, T value) {
+        paragraph = paragraph.with(trait, value);
+    }
+
+    private void leading() {
+        int amount = lineAmount.orElse(0);
+        if (amount == 0) {
+            return;
+        }
+        Leading leading = multiple
+                ? new Leading(Leading.Kind.MULTIPLE, Math.abs(amount) / 240.0)
+                : new Leading(amount < 0 ? Leading.Kind.EXACTLY : Leading.Kind.AT_LEAST, Math.abs(amount) / 20.0);
+        set(Trait.LEADING, leading);
+    }
+
+    private boolean tabWord(String word, double points) {
+        switch (word) {
+            case "tqr" -> tabKind = TabStop.Kind.RIGHT;
+            case "tqc" -> tabKind = TabStop.Kind.CENTRE;
+            case "tqdec" -> tabKind = TabStop.Kind.DECIMAL;
+            case "tldot" -> leader = '.';
+            case "tlmdot" -> leader = '\u00B7';
+            case "tlhyph" -> leader = '-';
+            case "tlul", "tlth" -> leader = '_';
+            case "tx", "tb" -> {
+                List<TabStop> stops = new ArrayList<>(paragraph.get(Trait.TABS));
+                stops.add(new TabStop(points, word.equals("tb") ? TabStop.Kind.BAR : tabKind, leader));
+                set(Trait.TABS, List.copyOf(stops));
+                tabKind = TabStop.Kind.LEFT;
+                leader = ' ';
+            }
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private boolean edgeWord(String word, OptionalInt number, RtfColours colours) {
+        switch (word) {
+            case "brdrt", "brdrl", "brdrb", "brdrr", "box" -> {
+                side = word;
+                edge = new Edge(Edge.Stroke.SOLID, 0.5, 0, 0);
+            }
+            default -> {
+                if (side.isEmpty()) {
+                    return false;
+                }
+                Edge changed = RtfEdges.changed(edge, word, number, colours);
+                if (changed == edge && !RtfEdges.isWord(word)) {
+                    return false;
+                }
+                edge = changed;
+            }
+        }
+        Edges now = paragraph.get(Trait.BORDERS);
+        set(
+                Trait.BORDERS,
+                new Edges(
+                        side.equals("brdrt") || side.equals("box") ? edge : now.top(),
+                        side.equals("brdrl") || side.equals("box") ? edge : now.left(),
+                        side.equals("brdrb") || side.equals("box") ? edge : now.bottom(),
+                        side.equals("brdrr") || side.equals("box") ? edge : now.right(),
+                        now.between()));
+        return true;
+    }
+
+    /** Whether the word says something of letters, which is then noted. */
+    boolean textWord(String word, OptionalInt number, RtfFonts fonts, RtfColours colours) {
+        boolean on = number.orElse(1) != 0;
+        switch (word) {
+            case "plain" -> plain();
+            case "b" -> put(Trait.BOLD, on);
+            case "i" -> put(Trait.ITALIC, on);
+            case "ul" -> put(Trait.UNDERLINE, on ? Trait.Underline.SINGLE : Trait.Underline.NONE);
+            case "ulnone" -> put(Trait.UNDERLINE, Trait.Underline.NONE);
+            case "uldb" -> put(Trait.UNDERLINE, Trait.Underline.DOUBLE);
+            case "uld" -> put(Trait.UNDERLINE, Trait.Underline.DOTTED);
+            case "uldash", "uldashd", "uldashdd" -> put(Trait.UNDERLINE, Trait.Underline.DASHED);
+            case "ulth" -> put(Trait.UNDERLINE, Trait.Underline.THICK);
+            case "ulw" -> put(Trait.UNDERLINE, Trait.Underline.WORDS);
+            case "ulwave" -> put(Trait.UNDERLINE, Trait.Underline.WAVED);
+            case "strike", "striked" -> put(Trait.STRUCK, on);
+            case "caps" -> put(Trait.CAPITALS, on);
+            case "scaps" -> put(Trait.SMALL_CAPITALS, on);
+            case "v" -> put(Trait.HIDDEN, on);
+            case "fs" -> put(Trait.SIZE, Math.max(1, number.orElse(24)) / 2.0);
+            case "super" -> put(Trait.SCRIPT, on ? Trait.Script.ABOVE : Trait.Script.LINE);
+            case "sub" -> put(Trait.SCRIPT, on ? Trait.Script.BELOW : Trait.Script.LINE);
+            case "nosupersub" -> put(Trait.SCRIPT, Trait.Script.LINE);
+            case "up" -> put(Trait.RAISED, number.orElse(6) / 2.0);
+            case "dn" -> put(Trait.RAISED, -number.orElse(6) / 2.0);
+            case "expndtw" -> put(Trait.SPACING, number.orElse(0) / 20.0);
+            case "charscalex" -> put(Trait.STRETCH, Math.max(1, number.orElse(100)) / 100.0);
+            case "cf" -> put(Trait.COLOUR, colours.find(number.orElse(0)));
+            case "cb", "chcbpat", "highlight" -> put(Trait.MARKER, colours.find(number.orElse(0)));
+            case "f" -> font(number.orElse(0), fonts);
+            case "lang" -> {
+                String language = language(number.orElse(0));
+                text = language.isEmpty() ? text : text.with(Trait.LANGUAGE, language);
+            }
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private <T> void put(Trait<T> trait, T value) {
+        text = text.with(trait, value);
+    }
+
+    void font(int number, RtfFonts fonts) {
+        font = number;
+        RtfFonts.Font found = fonts.get(number);
+        if (!found.name().isEmpty()) {
+            text = text.with(Trait.FONT, found.name()).with(Trait.FONT_KIND, found.kind());
+        }
+    }
+
+    /** The numbers of the most used languages; others say nothing. */
+    static String language(int number) {
+        return switch (number) {
+            case 1031 -> "de-DE";
+            case 1033 -> "en-US";
+            case 1036 -> "fr-FR";
+            case 1040 -> "it-IT";
+            case 1043 -> "nl-NL";
+            case 1044 -> "nb-NO";
+            case 1030 -> "da-DK";
+            case 1053 -> "sv-SE";
+            case 2057 -> "en-GB";
+            case 3082, 1034 -> "es-ES";
+            case 2070 -> "pt-PT";
+            default -> "";
+        };
+    }
+}

@@ -1,0 +1,429 @@
+package lectomen.engine.typeset;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.flow.Block;
+import lectomen.engine.flow.Edge;
+import lectomen.engine.flow.FlowDocument;
+import lectomen.engine.flow.Inline;
+import lectomen.engine.flow.Inventory;
+import lectomen.engine.flow.Paragraph;
+import lectomen.engine.flow.Placement;
+import lectomen.engine.flow.Section;
+import lectomen.engine.flow.Table;
+import lectomen.engine.flow.Trait;
+
+/**
+ * Fills pages with strips, from top to bottom, column after column.
+ *
+ * <p>A strip that finds no place ends its column. What is kept with it moves along: strips are taken back from the column's end as far
+ * as they belong to the next, unless that were all of them. A row that may be divided fills what is left. Notes take their place from
+ * the column's bottom as their marks are put; what hangs on a paragraph is placed when its first line is, and lines beside it are
+ * broken for what it leaves them.
+ */
+final class PageMaker {
+    private final FlowDocument document;
+    private final Setting setting;
+    private final Heads heads;
+    private final Node root;
+    private final GalleyMaker galleys;
+    private final Structure structure;
+    private final List<PageDraft> pages = new ArrayList<>();
+    private final Surroundings surroundings = new Surroundings();
+    private final List<Inline.Note> endnotes = new ArrayList<>();
+
+    private Section section;
+    private List<Column> columns = List.of();
+    private int columnAt;
+    private boolean keepsTop = true;
+    private List<Strip> notesGoingOn = List.of();
+    private Optional<Block> above = Optional.empty();
+    private Optional<Strip> lastStrip = Optional.empty();
+
+    PageMaker(FlowDocument document, Setting setting, Heads heads, Node root) {
+        this.document = document;
+        this.setting = setting;
+        this.heads = heads;
+        this.root = root;
+        this.galleys = new GalleyMaker(setting, this::note);
+        this.structure = new Structure(root);
+        this.section = document.sections().get(0);
+    }
+
+    List<PageDraft> pages() {
+        List<Section> sections = document.sections();
+        for (int i = 0; i < sections.size(); i++) {
+            begin(sections.get(i));
+            boolean balanced = i + 1 < sections.size() && goesOn(sections.get(i), sections.get(i + 1));
+            List<Block> blocks = sections.get(i).blocks();
+            for (int at = 0; at < blocks.size(); at++) {
+                Optional<Block> below = at + 1 < blocks.size() ? Optional.of(blocks.get(at + 1)) : Optional.empty();
+                place(blocks.get(at), below);
+            }
+            if (balanced && columns.size() > 1) {
+                balance();
+            }
+        }
+        placeEndnotes();
+        while (!notesGoingOn.isEmpty()) {
+            nextColumn();
+        }
+        return pages;
+    }
+
+    private static boolean goesOn(Section one, Section next) {
+        boolean samePaper = one.paper().width() == next.paper().width()
+                && one.paper().height() == next.paper().height();
+        return next.start() == Section.Start.SAME_PAGE && samePaper;
+    }
+
+    private Column column() {
+        return columns.get(columnAt);
+    }
+
+    private PageDraft page() {
+        return pages.get(pages.size() - 1);
+    }
+
+    private void begin(Section next) {
+        boolean first = pages.isEmpty();
+        boolean same = !first && goesOn(section, next);
+        section = next;
+        if (same) {
+            double top = columns.stream().mapToDouble(Column::end).max().orElse(0);
+            double bottom = columns.stream().mapToDouble(Column::limit).min().orElse(0);
+            columns.forEach(column -> {
+                if (!column.hasNotes()) {
+                    column.endAt(Math.max(column.end(), column.top));
+                }
+            });
+            if (top + 12 < bottom) {
+                beginColumns(top, bottom);
+                lastStrip = Optional.empty();
+                above = Optional.empty();
+                return;
+            }
+        }
+        newPage(true);
+        boolean even = page().number % 2 == 0;
+        if (next.start() == Section.Start.EVEN_PAGE && !even || next.start() == Section.Start.ODD_PAGE && even) {
+            if (!first) {
+                newPage(true);
+            }
+        }
+        keepsTop = true;
+    }
+
+    private void newPage(boolean firstOfSection) {
+        int number = pages.isEmpty() ? 1 : page().number + 1;
+        if (firstOfSection
+                && (pages.isEmpty() || page().section != section)
+                && section.numbers().from().isPresent()) {
+            number = section.numbers().from().get();
+        }
+        PageDraft page = new PageDraft(section, number, firstOfSection);
+        pages.add(page);
+        surroundings.clear();
+        Heads.Room room = heads.room(page);
+        beginColumns(room.top(), room.bottom());
+    }
+
+    private void beginColumns(double top, double bottom) {
+        List<Column> made = new ArrayList<>();
+        double left = section.paper().left();
+        Section.Columns wanted = section.columns();
+        for (int i = 0; i < wanted.count(); i++) {
+            made.add(new Column(left, wanted.widths().get(i), top, bottom));
+            if (i < wanted.gaps().size()) {
+                double middle = left + wanted.widths().get(i) + wanted.gaps().get(i) / 2;
+                if (wanted.line()) {
+                    Edge edge = new Edge(Edge.Stroke.SOLID, 0.5, 0, 0);
+                    page().add(new Mark.Line(middle, top, middle, bottom, edge, Node.ORNAMENT));
+                }
+                left += wanted.widths().get(i) + wanted.gaps().get(i);
+            }
+        }
+        columns = made;
+        columnAt = 0;
+        page().begin(made);
+        notesGoOn();
+    }
+
+    private void notesGoOn() {
+        if (!notesGoingOn.isEmpty()) {
+            List<Strip> notes = notesGoingOn;
+            notesGoingOn = column().putNotes(this, notes);
+        }
+    }
+
+    private void nextColumn() {
+        keepsTop = false;
+        if (columnAt + 1 < columns.size()) {
+            columnAt++;
+            notesGoOn();
+        } else {
+            newPage(false);
+        }
+    }
+
+    private void end(Inline.Break.Kind kind) {
+        if (kind == Inline.Break.Kind.COLUMN && columns.size() > 1) {
+            nextColumn();
+        } else {
+            newPage(false);
+        }
+        keepsTop = true;
+        lastStrip = Optional.empty();
+    }
+
+    private void place(Block block, Optional<Block> below) {
+        List<Strip> strips;
+        if (block instanceof Paragraph paragraph) {
+            strips = paragraph(paragraph, below);
+        } else {
+            strips = galleys.tables().strips((Table) block, column().width, structure.other(Node.Kind.TABLE));
+            joinGap(strips, block);
+        }
+        strips.forEach(this::feed);
+        above = Optional.of(block);
+    }
+
+    private void joinGap(List<Strip> strips, Block block) {
+        if (lastStrip.isPresent() && !strips.isEmpty()) {
+            GalleyMaker.joinGap(document.apart().gaps(), lastStrip.get(), strips.get(0), above, block);
+        }
+    }
+
+    private List<Strip> paragraph(Paragraph paragraph, Optional<Block> below) {
+        ParagraphMaker.Ready ready = galleys.ready(paragraph, structure);
+        List<Strip.Hanging> hanging = new ArrayList<>();
+        for (Atom.Hung hung : ready.hung()) {
+            hanging.add(
+                    new Strip.Hanging(hung, galleys.things().set(hung.floating().thing(), hung.node())));
+        }
+        List<Strip> strips = set(ready, hanging, below);
+        boolean beside = !hanging.isEmpty() || !surroundings.isEmpty();
+        Strip first = strips.get(0);
+        if (beside && !column().isEmpty() && first.endBefore.isEmpty() && !column().fits(first, first.before)) {
+            hanging.forEach(one -> surroundings.remove(one.hung()));
+            moveOn(first);
+            strips = set(ready, hanging, below);
+        }
+        return strips;
+    }
+
+    /** Ends the column before a strip that finds no place in it, together with what belongs to the strip. */
+    private void moveOn(Strip strip) {
+        List<Strip> taken = takeBack();
+        nextColumn();
+        taken.forEach(this::feed);
+        lastStrip = taken.isEmpty() ? Optional.empty() : Optional.of(taken.get(taken.size() - 1));
+    }
+
+    private List<Strip> set(ParagraphMaker.Ready ready, List<Strip.Hanging> hanging, Optional<Block> below) {
+        Paragraph paragraph = ready.paragraph();
+        double width = column().width;
+        double left = column().left;
+        double gap = column().isEmpty() && !keepsTop ? 0 : paragraph.look().get(Trait.BEFORE);
+        double top = column().at() + gap;
+        for (Strip.Hanging one : hanging) {
+            surround(one, top);
+        }
+        Spans spans = surroundings.isEmpty()
+                ? Spans.all(width)
+                : (down, height) -> {
+                    if (top + down + height > column().bottom()) {
+                        return new Spans.Span(0, width, down);
+                    }
+                    Spans.Span free = surroundings.free(left, left + width, top + down, height);
+                    return new Spans.Span(free.left() - left, free.right() - left, free.top() - top);
+                };
+        List<Strip> strips =
+                galleys.paragraphs().strips(ready, width, spans, GalleyMaker.frame(paragraph, above, below));
+        strips.get(0).hanging = hanging;
+        int level = paragraph.look().get(Trait.HEADING);
+        if (level > 0 && !paragraph.isEmpty()) {
+            strips.get(0).heading = Optional.of(new Typeset.Heading(level, GalleyMaker.title(paragraph), 0, 0));
+        }
+        joinGap(strips, paragraph);
+        return strips;
+    }
+
+    private Things.Place surround(Strip.Hanging one, double paragraphTop) {
+        Placement placement = one.hung().floating().placement();
+        Things.Frame frame = Things.Frame.of(section.paper(), column().left, column().width, paragraphTop);
+        Things.Place place = Things.place(placement, one.set().thing(), frame);
+        surroundings.add(
+                one.hung(),
+                placement,
+                place.left(),
+                place.top(),
+                one.set().thing().width(),
+                one.set().thing().height());
+        return place;
+    }
+
+    private void feed(Strip strip) {
+        if (strip.endBefore.isPresent() && !page().isEmpty()) {
+            end(strip.endBefore.get());
+        }
+        put(strip);
+        strip.endAfter.ifPresent(this::end);
+    }
+
+    private void put(Strip wanted) {
+        Strip strip = wanted;
+        while (true) {
+            Column column = column();
+            double gap = column.isEmpty() && !keepsTop ? 0 : strip.before;
+            if (column.fits(strip, gap)) {
+                putHere(strip, gap);
+                return;
+            }
+            Optional<List<Strip>> parts = strip.division.flatMap(division -> division.at(column.free() - gap));
+            if (parts.isPresent()) {
+                Strip upper = parts.get().get(0);
+                Strip lower = parts.get().get(1);
+                putHere(upper, gap);
+                lower.heads = strip.heads;
+                lower.withNext = strip.withNext;
+                nextColumn();
+                putHeads(lower);
+                strip = lower;
+                continue;
+            }
+            if (column.isEmpty() || onlyHeads(column)) {
+                putHere(strip, gap);
+                return;
+            }
+            List<Strip> taken = takeBack();
+            nextColumn();
+            taken.forEach(this::put);
+            if (column().isEmpty()) {
+                putHeads(strip);
+            }
+        }
+    }
+
+    private static boolean onlyHeads(Column column) {
+        return column.all().stream().allMatch(put -> put.strip().isHead);
+    }
+
+    private void putHeads(Strip strip) {
+        for (Strip head : strip.heads) {
+            Strip again = head.drawnAs(head.height, head.marks);
+            again.isHead = true;
+            putHere(again, 0);
+        }
+    }
+
+    private void putHere(Strip strip, double gap) {
+        List<Strip> over = column().put(strip, gap);
+        if (!over.isEmpty()) {
+            List<Strip> all = new ArrayList<>(notesGoingOn);
+            all.addAll(over);
+            notesGoingOn = all;
+        }
+        for (Strip.Hanging one : strip.hanging) {
+            surroundings.remove(one.hung());
+            double top = column().at() - strip.height;
+            Things.Place place = surround(one, top);
+            Inline.Floating floating = one.hung().floating();
+            page().add(new PageDraft.Floated(
+                    strip,
+                    floating.placement().behind(),
+                    Things.marks(one.set(), place, one.hung().node(), floating.link())));
+            setting.drawn(one.set().thing(), floating);
+        }
+        lastStrip = Optional.of(strip);
+    }
+
+    private List<Strip> takeBack() {
+        List<Strip> taken = column().takeBack();
+        for (Strip strip : taken) {
+            page().removeFloats(strip);
+            strip.hanging.forEach(one -> surroundings.remove(one.hung()));
+        }
+        return taken;
+    }
+
+    /** Makes the columns of a section that ends on this page about equally high. */
+    private void balance() {
+        List<Column> now = page().lastSet();
+        if (now.stream().anyMatch(Column::hasNotes)) {
+            return;
+        }
+        List<Strip> strips = now.stream()
+                .flatMap(column -> column.all().stream())
+                .map(Column.Put::strip)
+                .toList();
+        double all = strips.stream()
+                .mapToDouble(strip -> strip.before + strip.height)
+                .sum();
+        double most = now.get(0).bottom() - now.get(0).top;
+        for (double height = all / now.size(); height < most; height += 2) {
+            Optional<List<Column>> filled = filled(now, strips, height);
+            if (filled.isPresent()) {
+                page().replaceLast(filled.get());
+                columns = filled.get();
+                columnAt = columns.size() - 1;
+                return;
+            }
+        }
+    }
+
+    private static Optional<List<Column>> filled(List<Column> like, List<Strip> strips, double height) {
+        List<Column> columns =
+                like.stream().map(column -> column.emptied(column.top + height)).toList();
+        int at = 0;
+        int next = 0;
+        while (next < strips.size()) {
+            Strip strip = strips.get(next);
+            Column column = columns.get(at);
+            double gap = column.isEmpty() ? 0 : strip.before;
+            if (column.fits(strip, gap)) {
+                column.put(strip, gap);
+                next++;
+                continue;
+            }
+            if (column.isEmpty() || at + 1 == columns.size()) {
+                return Optional.empty();
+            }
+            next -= column.takeBack().size();
+            at++;
+        }
+        return Optional.of(columns);
+    }
+
+    private Optional<Strip.Footnote> note(Inline.Note note, Node node) {
+        if (note.kind() != Inline.Note.Kind.FOOT) {
+            if (endnotes.stream().noneMatch(known -> known == note)) {
+                endnotes.add(note);
+            }
+            return Optional.empty();
+        }
+        setting.drawn(Inventory.Kind.FOOTNOTE, note);
+        Node part = node.isOrnament() ? node : root.add(Node.Kind.NOTE);
+        return Optional.of(new Strip.Footnote(galleys.strips(note.blocks(), column().width, part)));
+    }
+
+    private void placeEndnotes() {
+        if (endnotes.isEmpty()) {
+            return;
+        }
+        Edge edge = new Edge(Edge.Stroke.SOLID, 0.5, 0, 0);
+        Strip line = new Strip(
+                Column.ABOVE_NOTES,
+                List.of(new Mark.Line(0, 3, Math.min(144, column().width), 3, edge, Node.ORNAMENT)));
+        line.before = 12;
+        line.withNext = true;
+        feed(line);
+        for (Inline.Note note : List.copyOf(endnotes)) {
+            boolean comment = note.kind() == Inline.Note.Kind.COMMENT;
+            setting.drawn(comment ? Inventory.Kind.COMMENT : Inventory.Kind.ENDNOTE, note);
+            galleys.strips(note.blocks(), column().width, root.add(Node.Kind.NOTE))
+                    .forEach(this::feed);
+        }
+    }
+}

@@ -1,0 +1,93 @@
+package lectomen.engine.typeset;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
+import lectomen.engine.flow.FlowDocument;
+import lectomen.engine.flow.Inventory;
+import lectomen.engine.flow.Look;
+import lectomen.engine.flow.Thing;
+import lectomen.engine.flow.Trait;
+import lectomen.engine.font.Chosen;
+import lectomen.engine.font.FontBook;
+
+/** What all parts of one document are set with, and what is noted while they are. */
+final class Setting {
+    private static final int MOST_MISSING = 200;
+
+    private final FontBook book;
+    private final FlowDocument.Settings settings;
+    private final Map<Look, Type> types = new HashMap<>();
+    private final Map<String, Typeset.StandIn> standIns = new LinkedHashMap<>();
+    private final TreeSet<Integer> missing = new TreeSet<>();
+    private final Map<Object, Inventory.Kind> known = new IdentityHashMap<>();
+    private final Map<Inventory.Kind, Integer> drawn = new EnumMap<>(Inventory.Kind.class);
+
+    Setting(FontBook book, FlowDocument.Settings settings) {
+        this.book = book;
+        this.settings = settings;
+    }
+
+    FlowDocument.Settings settings() {
+        return settings;
+    }
+
+    Type type(Look look) {
+        return types.computeIfAbsent(look, this::made);
+    }
+
+    private Type made(Look look) {
+        String font = look.get(Trait.FONT);
+        Chosen chosen = book.choose(font, look.get(Trait.FONT_KIND), look.get(Trait.BOLD), look.get(Trait.ITALIC));
+        if (chosen.fit() != Chosen.Fit.ITSELF) {
+            standIns.putIfAbsent(
+                    font, new Typeset.StandIn(font, chosen.face().family(), chosen.fit() == Chosen.Fit.SAME_WIDTHS));
+        }
+        return Type.of(look, chosen.face());
+    }
+
+    /** Notes that it is drawn; once, however often it is set or stands on pages. */
+    void drawn(Inventory.Kind kind, Object element) {
+        if (known.put(element, kind) == null) {
+            drawn.merge(kind, 1, Integer::sum);
+        }
+    }
+
+    /** The place of what is left out is no drawing of it. */
+    void drawn(Thing thing, Object element) {
+        if (thing instanceof Thing.Picture) {
+            drawn(Inventory.Kind.PICTURE, element);
+        } else if (thing instanceof Thing.Shape shape) {
+            drawn(shape.blocks().isEmpty() ? Inventory.Kind.SHAPE : Inventory.Kind.TEXT_BOX, element);
+        }
+    }
+
+    /** Notes that a copy of what was drawn is not one more. */
+    void drawnAgain(Inventory.Kind kind, Object element, Object copy) {
+        drawn(kind, element);
+        known.put(copy, kind);
+    }
+
+    void missing(int sign) {
+        if (missing.size() < MOST_MISSING) {
+            missing.add(sign);
+        }
+    }
+
+    Map<Inventory.Kind, Integer> allDrawn() {
+        return drawn;
+    }
+
+    List<Typeset.StandIn> standIns() {
+        return new ArrayList<>(standIns.values());
+    }
+
+    List<Integer> missingSigns() {
+        return new ArrayList<>(missing);
+    }
+}

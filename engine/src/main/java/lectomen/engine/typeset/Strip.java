@@ -1,0 +1,69 @@
+package lectomen.engine.typeset;
+
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.flow.Inline;
+
+/**
+ * What fills a column's width and is not divided by a page's end, or only as it says itself: a line, or a table's row. Its marks are
+ * measured from its own top left.
+ */
+final class Strip {
+    /** What stands at a page's foot for a mark in the strip. */
+    record Footnote(List<Strip> strips) {}
+
+    /** A thing that floats and hangs on this strip. */
+    record Hanging(Atom.Hung hung, Things.SetThing set) {}
+
+    /** Divides a strip that is too high. */
+    interface Division {
+        /** Its upper part, no higher than that, and the rest; empty where it can't be divided there. */
+        Optional<List<Strip>> at(double height);
+    }
+
+    final double height;
+    final List<Mark> marks;
+    /** Above it; not at a page's top. */
+    double before;
+    /** Below it. */
+    double after;
+    /** Whether the next strip belongs onto the same page. */
+    boolean withNext;
+    /** Whether a page or column ends before it. */
+    Optional<Inline.Break.Kind> endBefore = Optional.empty();
+    /** Whether what follows begins on a new page or in a new column. */
+    Optional<Inline.Break.Kind> endAfter = Optional.empty();
+
+    List<Footnote> footnotes = List.of();
+    List<Hanging> hanging = List.of();
+    /** Rows that are repeated above it on a new page. */
+    List<Strip> heads = List.of();
+    /** Whether it is such a row. */
+    boolean isHead;
+
+    Optional<Division> division = Optional.empty();
+    /** What an outline leads here by. */
+    Optional<Typeset.Heading> heading = Optional.empty();
+
+    Strip(double height, List<Mark> marks) {
+        this.height = height;
+        this.marks = marks;
+    }
+
+    /** The same with other marks, and as high as they are. */
+    Strip drawnAs(double high, List<Mark> other) {
+        Strip strip = new Strip(high, other);
+        strip.before = before;
+        strip.after = after;
+        strip.withNext = withNext;
+        strip.endBefore = endBefore;
+        strip.endAfter = endAfter;
+        strip.footnotes = footnotes;
+        strip.hanging = hanging;
+        strip.heads = heads;
+        strip.isHead = isHead;
+        strip.division = division;
+        strip.heading = heading;
+        return strip;
+    }
+}

@@ -1,0 +1,74 @@
+package lectomen.engine.typeset;
+
+import java.util.ArrayList;
+import java.util.List;
+import lectomen.engine.flow.Placement;
+
+/** Boxes that text goes around, on one page or in one cell. */
+final class Surroundings {
+    /** Less room than this beside something is left empty. */
+    private static final double NARROWEST = 72;
+
+    private record Area(Object owner, Placement.Wrap wrap, double left, double top, double right, double bottom) {}
+
+    private final List<Area> areas = new ArrayList<>();
+
+    /** @param owner by which it is removed again */
+    void add(Object owner, Placement placement, double left, double top, double width, double height) {
+        if (placement.wrap() != Placement.Wrap.NONE) {
+            Placement.Around around = placement.around();
+            areas.add(new Area(
+                    owner,
+                    placement.wrap(),
+                    left - around.left(),
+                    top - around.top(),
+                    left + width + around.right(),
+                    top + height + around.bottom()));
+        }
+    }
+
+    void remove(Object owner) {
+        areas.removeIf(area -> area.owner() == owner);
+    }
+
+    void clear() {
+        areas.clear();
+    }
+
+    boolean isEmpty() {
+        return areas.isEmpty();
+    }
+
+    /** What is free of a line between left and right, at that top or below. */
+    Spans.Span free(double left, double right, double top, double height) {
+        double at = top;
+        for (int tries = 0; tries <= areas.size(); tries++) {
+            double from = left;
+            double to = right;
+            double below = at;
+            for (Area area : areas) {
+                boolean beside = area.bottom() > at + 0.01
+                        && area.top() < at + height - 0.01
+                        && area.right() > left
+                        && area.left() < right;
+                if (!beside) {
+                    continue;
+                }
+                below = Math.max(below, area.bottom());
+                if (area.wrap() == Placement.Wrap.ABOVE_AND_BELOW) {
+                    to = from;
+                } else if (area.left() - from >= to - area.right()) {
+                    to = Math.min(to, area.left());
+                } else {
+                    from = Math.max(from, area.right());
+                }
+            }
+            boolean whole = from == left && to == right;
+            if (whole || to - from >= Math.min(NARROWEST, right - left)) {
+                return new Spans.Span(from, to, at);
+            }
+            at = below;
+        }
+        return new Spans.Span(left, right, at);
+    }
+}
