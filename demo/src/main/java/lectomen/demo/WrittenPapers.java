@@ -4,6 +4,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDateTime;
 import java.util.Arrays;
 import java.util.List;
 import java.util.zip.CRC32;
@@ -92,7 +93,7 @@ final class WrittenPapers {
             for (String part : parts) {
                 byte[] bytes = resource(folder + part);
                 ZipEntry entry = new ZipEntry(part);
-                entry.setTime(0);
+                entry.setTimeLocal(LocalDateTime.of(2027, 4, 13, 10, 0));
                 if (part.equals("mimetype")) {
                     store(entry, bytes);
                 }

@@ -19,7 +19,9 @@ import lectomen.engine.convert.IfNotPossible;
 import lectomen.engine.convert.Made;
 import lectomen.engine.convert.Preparing;
 import lectomen.engine.convert.Source;
+import lectomen.engine.font.FontBook;
 import lectomen.engine.image.Paper;
+import lectomen.engine.office.FlowWish;
 import lectomen.engine.pdf.write.PageLook;
 import lectomen.engine.pdf.write.PictureChoice;
 import lectomen.engine.prepare.Preparation;
@@ -34,9 +36,11 @@ import picocli.CommandLine.Parameters;
 @Command(
         name = "convert",
         mixinStandardHelpOptions = true,
-        description = "Convert pictures of pages and PDF files. What is made lies beside each file, or in --out.",
+        description =
+                "Convert word processor files, plain text, pictures of pages and PDF files. What is made lies beside each file, or in --out.",
         footerHeading = "%nExamples:%n",
         footer = {
+            "  lectomen convert notice.docx memo.odt --to pdfa-2a --out archive",
             "  lectomen convert dives.tif --to pdfa-2b",
             "  lectomen convert *.jpg --to pdf --cut-out --black-and-white --out delivered",
             "  lectomen convert drawing.pdf --to png --dots 150",
@@ -44,14 +48,18 @@ import picocli.CommandLine.Parameters;
             "Exit codes: 0 all done; 1 some files could not be converted; 2 wrong words."
         })
 final class ConvertCommand implements Callable<Integer> {
-    @Parameters(arity = "1..*", paramLabel = "FILE", description = "Pictures (TIFF, JPEG, PNG, GIF, BMP) or PDF files.")
+    @Parameters(
+            arity = "1..*",
+            paramLabel = "FILE",
+            description =
+                    "Word processor files (DOCX, ODT, RTF), plain text, pictures (TIFF, JPEG, PNG, GIF, BMP) or PDF files.")
     private List<Path> files = List.of();
 
     @Option(
             names = "--to",
             required = true,
             paramLabel = "FORM",
-            description = "pdf, pdfa-1b, pdfa-2b, pdfa-2u, pdfa-3b, tiff, png or jpeg.")
+            description = "pdf, pdfa-1b, pdfa-2b, pdfa-2u, pdfa-2a, pdfa-3b, tiff, png or jpeg.")
     private String to = "";
 
     @Option(names = "--out", paramLabel = "DIR", description = "Where to put what is made; made if it is not there.")
@@ -112,6 +120,21 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(names = "--attach-original", description = "Let a PDF or PDF/A-3b carry the file as it came.")
     private boolean attachOriginal;
 
+    @Option(
+            names = "--changes",
+            paramLabel = "HOW",
+            description = "Tracked changes of word processor files: accepted (default), refused or shown.")
+    private String changes = "accepted";
+
+    @Option(names = "--comments", description = "Put comments of word processor files at the end of the document.")
+    private boolean comments;
+
+    @Option(
+            names = "--fonts",
+            paramLabel = "DIR",
+            description = "A folder with fonts (TrueType, WOFF) that documents ask for.")
+    private @Nullable Path fonts;
+
     @CommandLine.Spec
     private CommandLine.Model.@Nullable CommandSpec spec;
 
@@ -123,6 +146,7 @@ final class ConvertCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         Conversion conversion = conversion();
         Optional<Preparation> preparation = preparation();
+        FontBook book = book();
         if (out != null) {
             Files.createDirectories(out);
         }
@@ -130,10 +154,25 @@ final class ConvertCommand implements Callable<Integer> {
         Lines lines = new Lines(files.size());
         for (Path file : files) {
             lines.begin(file);
-            failed += convert(file, conversion, preparation, lines) ? 0 : 1;
+            failed += convert(file, conversion, preparation, book, lines) ? 0 : 1;
         }
         lines.end(files.size() - failed, failed);
         return failed == 0 ? LocalMain.DONE : LocalMain.SOME_FAILED;
+    }
+
+    private FontBook book() throws IOException {
+        if (fonts == null) {
+            return FontBook.shipped();
+        }
+        if (!Files.isDirectory(fonts)) {
+            throw wrong("--fonts is a folder; " + fonts + " is none");
+        }
+        FontBook book = FontBook.with(fonts);
+        if (!book.unusable().isEmpty()) {
+            System.err.println(
+                    "Not used, as they are no fonts that can be put into files: " + String.join(", ", book.unusable()));
+        }
+        return book;
     }
 
     private Conversion conversion() {
@@ -154,10 +193,15 @@ final class ConvertCommand implements Callable<Integer> {
         if (dots < 30 || dots > 1_200) {
             throw wrong("--dots is from 30 to 1200, not " + dots);
         }
+        FlowWish.Changes tracked = FlowWish.Changes.findByWord(changes)
+                .orElseThrow(() -> wrong(
+                        "--changes is one of: " + String.join(", ", FlowWish.Changes.words()) + "; not " + changes));
         Conversion.Saying saying = new Conversion.Saying(
                 Optional.ofNullable(title), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
         PageLook look = new PageLook(layered ? PictureChoice.LAYERED : PictureChoice.AS_THEY_ARE, quality, size);
-        return new Conversion(form, look, dots, otherwise, saying, attachOriginal).searchable(searchable);
+        return new Conversion(form, look, dots, otherwise, saying, attachOriginal)
+                .searchable(searchable)
+                .showing(new FlowWish(tracked, comments));
     }
 
     private Optional<Preparation> preparation() {
@@ -176,7 +220,8 @@ final class ConvertCommand implements Callable<Integer> {
     }
 
     /** False for a file that could not be converted; it was told why. */
-    private boolean convert(Path file, Conversion conversion, Optional<Preparation> preparation, Lines lines)
+    private boolean convert(
+            Path file, Conversion conversion, Optional<Preparation> preparation, FontBook book, Lines lines)
             throws IOException {
         if (!Files.isRegularFile(file)) {
             lines.failed(file, List.of(Reason.of("file.gone").words()));
@@ -196,7 +241,9 @@ final class ConvertCommand implements Callable<Integer> {
                 notes.addAll(made.notes());
                 source = new Source(made.files().get(0), made.type(), source.name());
             }
-            Made made = new Converter(scratch, original, Instant.now(), lines).convert(source, conversion);
+            Made made = new Converter(scratch, original, Instant.now(), lines)
+                    .with(book)
+                    .convert(source, conversion);
             if (made instanceof Made.Failed bad) {
                 return lines.failed(file, words(bad.reasons()));
             }

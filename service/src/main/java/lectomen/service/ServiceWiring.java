@@ -232,7 +232,8 @@ class ServiceWiring {
                 Optional.ofNullable(System.getProperty("lectomen.worker.classes"))
                         .map(Path::of),
                 home.part("scratch").resolve("workers"),
-                Files.createDirectories(home.part("scratch").resolve("fonts"))));
+                Files.createDirectories(home.part("scratch").resolve("fonts")),
+                home.part("fonts")));
     }
 
     @Bean

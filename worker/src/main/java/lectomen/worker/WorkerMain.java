@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.stream.Stream;
+import lectomen.engine.font.FontBook;
 import lectomen.engine.task.Answer;
 import lectomen.engine.task.DataAsker;
 import lectomen.engine.task.Examiner;
@@ -33,7 +34,8 @@ public final class WorkerMain {
         System.setOut(new PrintStream(System.err, true, StandardCharsets.UTF_8));
         Inbox inbox = Inbox.open(new Frames(tasks, answers));
         KeptResults kept = new KeptResults(scratch.resolve("kept"));
-        Examiner examiner = new Examiner(kept);
+        FontBook fonts = fonts();
+        Examiner examiner = new Examiner(kept, fonts);
         Proposer proposer = new Proposer(kept);
         inbox.frames().ready();
         while (true) {
@@ -42,13 +44,26 @@ public final class WorkerMain {
             Path document = desk.resolve("document");
             switch (frame.kind()) {
                 case TASK -> inbox.frames().send(answer(frame.task(), examiner, inbox, document));
-                case PAGE -> inbox.frames().send(PageShower.show(frame.pageTask(), ref -> inbox.fetch(ref, document)));
+                case PAGE ->
+                    inbox.frames().send(PageShower.show(frame.pageTask(), ref -> inbox.fetch(ref, document), fonts));
                 case DATA -> inbox.frames().send(DataAsker.ask(frame.dataTask(), ref -> inbox.fetch(ref, document)));
                 case PROPOSE ->
                     inbox.frames().send(proposer.propose(frame.proposalTask(), ref -> inbox.fetch(ref, document)));
                 default -> throw new IOException("Got a frame of kind " + frame.kind() + " instead of a task");
             }
             clear(desk);
+        }
+    }
+
+    /** Those of the folder that whoever started the worker names, where there is one. */
+    private static FontBook fonts() {
+        String folder = System.getProperty("lectomen.fonts", "");
+        try {
+            return folder.isEmpty() || !Files.isDirectory(Path.of(folder))
+                    ? FontBook.shipped()
+                    : FontBook.with(Path.of(folder));
+        } catch (IOException e) {
+            return FontBook.shipped();
         }
     }
 

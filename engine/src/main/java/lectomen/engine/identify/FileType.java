@@ -42,6 +42,11 @@ public enum FileType {
     /** How many bytes from the start of a file {@link #of} wants to see; fewer only when the file is shorter. */
     public static final int HEAD_BYTES = 64 * 1024;
 
+    /** Where a part's name begins in a zipped file, and how long what follows the name is (APPNOTE 6.3.10, 4.3.7). */
+    private static final int ZIP_NAME = 30;
+
+    private static final int ZIP_EXTRA = 28;
+
     private final String word;
     private final String ending;
     private final String mediaType;
@@ -148,15 +153,11 @@ public enum FileType {
     /** The parts of an office file can be in any order; the names of the first ones stand in the head of the zip. */
     private static FileType zipKind(byte[] head) {
         String seen = new String(head, StandardCharsets.ISO_8859_1);
-        if (starts(head, 30, "mimetype")) {
-            if (seen.startsWith("application/vnd.oasis.opendocument.text", 38)) {
-                return ODT;
-            }
-            if (seen.startsWith("application/vnd.oasis.opendocument.spreadsheet", 38)) {
-                return ODS;
-            }
-            if (seen.startsWith("application/vnd.oasis.opendocument.presentation", 38)) {
-                return ODP;
+        if (starts(head, ZIP_NAME, "mimetype")) {
+            int after = (head[ZIP_EXTRA] & 0xff) + 256 * (head[ZIP_EXTRA + 1] & 0xff);
+            FileType open = openDocument(seen, ZIP_NAME + "mimetype".length() + after);
+            if (open != ZIP) {
+                return open;
             }
         }
         if (seen.contains("[Content_Types].xml") || seen.contains("_rels/.rels")) {
@@ -171,6 +172,17 @@ public enum FileType {
             }
         }
         return ZIP;
+    }
+
+    /** What the first part of an OpenDocument file says it is, which stands in it unpacked. */
+    private static FileType openDocument(String seen, int at) {
+        if (seen.startsWith("application/vnd.oasis.opendocument.text", at)) {
+            return ODT;
+        }
+        if (seen.startsWith("application/vnd.oasis.opendocument.spreadsheet", at)) {
+            return ODS;
+        }
+        return seen.startsWith("application/vnd.oasis.opendocument.presentation", at) ? ODP : ZIP;
     }
 
     private static boolean starts(byte[] head, int at, String latin1) {

@@ -10,6 +10,7 @@ import lectomen.engine.convert.Resizing;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.ocr.PageChoice;
 import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.office.FlowWish;
 import lectomen.engine.pdf.write.PictureChoice;
 import lectomen.engine.prepare.Preparation;
 
@@ -119,6 +120,11 @@ final class PageStepsAloud {
                         .ifPresent(pattern -> how.add(detail + " " + pattern)));
         add(how, wanted.searchable(), "searchable");
         add(how, wanted.attachOriginal(), "carrying the original");
+        add(
+                how,
+                wanted.flow().changes() != FlowWish.Changes.ACCEPTED,
+                "tracked changes " + wanted.flow().changes().word());
+        add(how, wanted.flow().comments(), "comments at its end");
         boolean mayFail =
                 wanted.form().pdf().filter(target -> target.isArchive()).isPresent();
         add(how, mayFail && wanted.ifNotPossible() == IfNotPossible.KEEP, "kept as it is where that can't be");

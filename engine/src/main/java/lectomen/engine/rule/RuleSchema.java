@@ -11,6 +11,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.image.Paper;
 import lectomen.engine.ocr.Languages;
 import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.office.FlowWish;
 import lectomen.engine.pdf.write.PictureChoice;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -303,6 +304,8 @@ public final class RuleSchema {
         properties(wanted).set("if not possible", choice(IfNotPossible.words()));
         properties(wanted).set("attach original", ref("yes"));
         properties(wanted).set("searchable", ref("yes"));
+        properties(wanted).set("tracked changes", choice(FlowWish.Changes.words()));
+        properties(wanted).set("comments", ref("yes"));
         return RuleWords.explain(wanted, "convert");
     }
 

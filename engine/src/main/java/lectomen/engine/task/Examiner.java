@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import lectomen.engine.font.FontBook;
 import lectomen.engine.lookup.Lookup;
 import lectomen.engine.lookup.LookupReader;
 import lectomen.engine.lookup.LookupRef;
@@ -42,15 +43,21 @@ public final class Examiner {
     }
 
     private final Optional<KeptResults> kept;
+    private final FontBook fonts;
 
     /** One that keeps nothing of documents. */
     public Examiner() {
         this.kept = Optional.empty();
+        this.fonts = FontBook.shipped();
     }
 
-    /** @param kept what trials of the same document find again */
-    public Examiner(KeptResults kept) {
+    /**
+     * @param kept what trials of the same document find again
+     * @param fonts for documents that are laid out
+     */
+    public Examiner(KeptResults kept, FontBook fonts) {
         this.kept = Optional.of(kept);
+        this.fonts = fonts;
     }
 
     private record Written(RuleFile file, Site site) {}
@@ -98,7 +105,7 @@ public final class Examiner {
         Lookups lookups =
                 name -> Optional.ofNullable(task.site().lookups().get(name)).map(ref -> table(name, ref, bytes));
         Optional<KeptResults> ofTrials = task.asking() == Task.Asking.ALL ? kept : Optional.empty();
-        TaskWorkshop workshop = new TaskWorkshop(task, bytes, bench.folder(), listener, ofTrials);
+        TaskWorkshop workshop = new TaskWorkshop(task, bytes, bench.folder(), listener, ofTrials, fonts);
         makeRoom(ofTrials);
         TextSource text = neededBy -> workshop.read(workshop.original(), ReadingWish.USUAL, neededBy);
         Outcome outcome =

@@ -18,6 +18,7 @@ import lectomen.engine.convert.Converter;
 import lectomen.engine.convert.Form;
 import lectomen.engine.convert.Made;
 import lectomen.engine.convert.Source;
+import lectomen.engine.font.FontBook;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PictureFile;
 import lectomen.engine.image.PictureInfo;
@@ -38,12 +39,17 @@ public final class PageShower {
 
     /** @throws IOException if the document's bytes can't be had */
     public static PageAnswer show(PageTask task, Examiner.ByteFetch bytes) throws IOException {
+        return show(task, bytes, FontBook.shipped());
+    }
+
+    /** @param fonts for documents that are laid out */
+    public static PageAnswer show(PageTask task, Examiner.ByteFetch bytes, FontBook fonts) throws IOException {
         if (task.wanted() == PageTask.Wanted.WORDS) {
             return words(task, bytes);
         }
         return switch (task.type()) {
             case PDF -> draw(task, bytes.fetch(task.document()));
-            case DOCX, ODT, RTF -> flowing(task, bytes);
+            case DOCX, ODT, RTF -> flowing(task, bytes, fonts);
             case TIFF, JPEG, PNG, GIF, BMP -> picture(task, bytes);
             case TEXT, CSV, XML, HTML, JSON, MAIL -> text(task, bytes);
             default ->
@@ -96,11 +102,12 @@ public final class PageShower {
     }
 
     /** Laid out as it would be converted. */
-    private static PageAnswer flowing(PageTask task, Examiner.ByteFetch bytes) throws IOException {
+    private static PageAnswer flowing(PageTask task, Examiner.ByteFetch bytes, FontBook fonts) throws IOException {
         Path folder = Files.createTempDirectory("lectomen-page-");
         try {
             Source source = new Source(bytes.fetch(task.document()), task.type(), "");
             Made made = new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE)
+                    .with(fonts)
                     .convert(source, Conversion.to(Form.PDF));
             if (made instanceof Made.Failed failed) {
                 return PageAnswer.not(task, failed.reason());

@@ -21,6 +21,7 @@ import lectomen.engine.convert.Made;
 import lectomen.engine.convert.Preparing;
 import lectomen.engine.convert.Resizing;
 import lectomen.engine.convert.Source;
+import lectomen.engine.font.FontBook;
 import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Reading;
@@ -42,6 +43,7 @@ final class TaskWorkshop implements Workshop {
     private final Path folder;
     private final Progress.Listener listener;
     private final Optional<KeptResults> kept;
+    private final FontBook fonts;
     private final Map<String, Path> files = new HashMap<>();
 
     /** What was read last of each product, by its hash. */
@@ -49,7 +51,13 @@ final class TaskWorkshop implements Workshop {
 
     /** @param kept of earlier tasks, for a task that may use it */
     TaskWorkshop(
-            Task task, Examiner.ByteFetch bytes, Path folder, Progress.Listener listener, Optional<KeptResults> kept) {
+            Task task,
+            Examiner.ByteFetch bytes,
+            Path folder,
+            Progress.Listener listener,
+            Optional<KeptResults> kept,
+            FontBook fonts) {
+        this.fonts = fonts;
         this.kept = kept;
         this.task = task;
         this.bytes = bytes;
@@ -80,6 +88,7 @@ final class TaskWorkshop implements Workshop {
             Optional<DocumentText> text = Optional.ofNullable(texts.get(of.sha256()));
             return new Converter(folder, asItCame, task.facts().arrived(), listener)
                     .knowing(text)
+                    .with(fonts)
                     .convert(source, wanted);
         });
     }

@@ -67,6 +67,7 @@ final class WorkerProcess {
                 "-Djava.awt.headless=true",
                 "-Djava.io.tmpdir=" + scratch,
                 "-Dpdfbox.fontcache=" + settings.fontCache(),
+                "-Dlectomen.fonts=" + settings.fonts(),
                 "-Dorg.apache.commons.logging.Log=org.apache.commons.logging.impl.NoOpLog",
                 "-cp",
                 settings.classPath(),

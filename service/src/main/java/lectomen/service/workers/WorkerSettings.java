@@ -16,6 +16,7 @@ import java.util.Optional;
  * @param readyClasses a file with classes that lie ready for a quicker start; it need not be there
  * @param scratch a folder for the documents in work
  * @param fontCache a folder where workers remember which fonts this machine has
+ * @param fonts a folder with fonts for documents that are laid out; it need not be there
  */
 public record WorkerSettings(
         int count,
@@ -26,4 +27,5 @@ public record WorkerSettings(
         String classPath,
         Optional<Path> readyClasses,
         Path scratch,
-        Path fontCache) {}
+        Path fontCache,
+        Path fonts) {}
