@@ -10,8 +10,8 @@ public sealed interface Inline {
 
     record Tab(Look look, String link) implements Inline {}
 
-    record Break(Kind kind, Look look) implements Inline {
-        public enum Kind {
+    record Break(Where where, Look look) implements Inline {
+        public enum Where {
             LINE,
             COLUMN,
             PAGE
@@ -19,8 +19,8 @@ public sealed interface Inline {
     }
 
     /** What is worked out as pages are laid out. @param stored what the program that saved it saw last */
-    record Field(Kind kind, Numeral numeral, String stored, Look look) implements Inline {
-        public enum Kind {
+    record Field(What what, Numeral numeral, String stored, Look look) implements Inline {
+        public enum What {
             PAGE,
             PAGES,
             SECTION_PAGES

@@ -15,9 +15,11 @@ public final class Look {
     public static final Look NONE = new Look(new Object[Trait.count()]);
 
     private final @Nullable Object[] given;
+    private final boolean isEmpty;
 
     private Look(@Nullable Object[] given) {
         this.given = given;
+        this.isEmpty = Arrays.stream(given).allMatch(value -> value == null);
     }
 
     /** What is given, or else what is usual. */
@@ -39,10 +41,10 @@ public final class Look {
 
     /** This where it says something, else the other. */
     public Look over(Look below) {
-        if (below == NONE || this == below) {
+        if (below.isEmpty) {
             return this;
         }
-        if (this == NONE) {
+        if (isEmpty) {
             return below;
         }
         @Nullable Object[] now = below.given.clone();
@@ -56,7 +58,7 @@ public final class Look {
 
     @Override
     public boolean equals(@Nullable Object other) {
-        return this == other || other instanceof Look look && Arrays.equals(given, look.given);
+        return other instanceof Look look && Arrays.equals(given, look.given);
     }
 
     @Override

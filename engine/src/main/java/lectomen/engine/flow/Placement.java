@@ -36,8 +36,8 @@ public record Placement(Across across, Down down, Wrap wrap, Around around, bool
     }
 
     /** @param offset from that, where it is not aligned */
-    public record Down(From from, Side side, double offset) {
-        public enum From {
+    public record Down(Origin from, Level side, double offset) {
+        public enum Origin {
             PAGE,
             MARGIN,
             PARAGRAPH,
@@ -46,7 +46,7 @@ public record Placement(Across across, Down down, Wrap wrap, Around around, bool
             BOTTOM_MARGIN
         }
 
-        public enum Side {
+        public enum Level {
             OFFSET,
             TOP,
             MIDDLE,

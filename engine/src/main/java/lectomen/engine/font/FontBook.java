@@ -153,10 +153,9 @@ public final class FontBook {
                 || wanted.matches(".*\\b(mono|code|console|courier|typewriter|terminal)\\b.*")) {
             return "Liberation Mono";
         }
-        boolean roman = kind == Trait.FontKind.ROMAN
-                || kind == Trait.FontKind.UNKNOWN
-                        && wanted.matches(".*\\b(serif|roman|times|book|antiqua|old style|garamond)\\b.*")
-                        && !wanted.contains("sans");
+        boolean named = wanted.matches(".*\\b(serif|roman|times|book|antiqua|old style|garamond)\\b.*")
+                && !wanted.contains("sans");
+        boolean roman = kind == Trait.FontKind.ROMAN || (kind == Trait.FontKind.UNKNOWN && named);
         return roman ? "Liberation Serif" : "Liberation Sans";
     }
 

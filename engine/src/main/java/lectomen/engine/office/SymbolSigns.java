@@ -68,7 +68,7 @@ public final class SymbolSigns {
             return ' ';
         }
         String name = font.toLowerCase(Locale.ROOT);
-        if (name.equals("symbol") || isPrivate && !isSymbolFont(font)) {
+        if (name.equals("symbol") || (isPrivate && !isSymbolFont(font))) {
             return named(SymbolEncoding.INSTANCE, GlyphList.getAdobeGlyphList(), code);
         }
         if (name.contains("zapf")) {

@@ -44,7 +44,7 @@ public final class Zips {
                 boolean xml =
                         entry.getName().endsWith(".xml") || entry.getName().endsWith(".rels");
                 boolean swells = size > HARMLESS_BYTES && size > MOST_TIMES * Math.max(1, entry.getCompressedSize());
-                if (swells || all > MOST_BYTES || xml && size > MOST_XML_BYTES) {
+                if (swells || all > MOST_BYTES || (xml && size > MOST_XML_BYTES)) {
                     return Optional.of(Reason.of("office.swells", "part", entry.getName()));
                 }
             }
@@ -76,7 +76,9 @@ public final class Zips {
 
     /** What is wrong with a file, in words that fit a line. */
     public static Reason broken(Exception e) {
-        String problem = firstLine(e.getMessage());
+        String problem = e instanceof ZipException
+                ? "it is cut off, or its parts can't be found; it was probably not copied whole"
+                : firstLine(e.getMessage());
         return Reason.of("office.broken", "problem", problem.isEmpty() ? "its parts don't fit together" : problem);
     }
 

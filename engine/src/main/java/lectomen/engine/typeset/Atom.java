@@ -59,9 +59,9 @@ sealed interface Atom {
         }
     }
 
-    record Break(Inline.Break.Kind kind, Type type) implements Atom {}
+    record Break(Inline.Break.Where where, Type type) implements Atom {}
 
-    record Number(Inline.Field field, Type type, double width, Node node) implements Atom {}
+    record Counted(Inline.Field field, Type type, double width, Node node) implements Atom {}
 
     /** A thing that stands in the line. @param inside what is written in it @param origin what it was in the document */
     record Box(Thing thing, Plate inside, Node node, String link, Inline.Standing origin) implements Atom {

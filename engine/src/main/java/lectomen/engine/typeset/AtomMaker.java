@@ -40,7 +40,7 @@ final class AtomMaker {
         this.things = things;
     }
 
-    private final class Work {
+    private static final class Work {
         private final List<Atom> atoms = new ArrayList<>();
         private final Node node;
         private final Direction direction;
@@ -123,7 +123,7 @@ final class AtomMaker {
                     && text.charAt(i - 2) != ' '
                     && sign != ' '
                     && HYPHENS.indexOf(sign) < 0;
-            if (before == ' ' && sign != ' ' || afterHyphen) {
+            if ((before == ' ' && sign != ' ') || afterHyphen) {
                 ends.set(i);
             }
         }
@@ -139,11 +139,11 @@ final class AtomMaker {
         if (inline instanceof Inline.Tab tab) {
             work.atoms.add(new Atom.Tab(setting.type(tab.look()), work.nodeFor(tab.link()), tab.link()));
         } else if (inline instanceof Inline.Break end) {
-            work.atoms.add(new Atom.Break(end.kind(), setting.type(end.look())));
+            work.atoms.add(new Atom.Break(end.where(), setting.type(end.look())));
         } else if (inline instanceof Inline.Field field) {
             Type type = setting.type(field.look());
             String guess = field.stored().isEmpty() ? "1" : field.stored();
-            work.atoms.add(new Atom.Number(field, type, type.width(guess), work.node));
+            work.atoms.add(new Atom.Counted(field, type, type.width(guess), work.node));
         } else if (inline instanceof Inline.SoftHyphen hyphen) {
             Type type = setting.type(hyphen.look());
             work.atoms.add(new Atom.Hyphen(type, type.width("-"), work.node));

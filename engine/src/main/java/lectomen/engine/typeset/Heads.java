@@ -3,7 +3,6 @@ package lectomen.engine.typeset;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.FlowDocument;
@@ -24,7 +23,7 @@ final class Heads {
     private final FlowDocument document;
     private final Setting setting;
     private final GalleyMaker galleys;
-    private final Map<List<Block>, Double> heights = new IdentityHashMap<>();
+    private final IdentityHashMap<List<Block>, Double> heights = new IdentityHashMap<>();
 
     Heads(FlowDocument document, Setting setting) {
         this.document = document;
@@ -108,7 +107,7 @@ final class Heads {
         for (Inline inline : paragraph.inlines()) {
             if (inline instanceof Inline.Field field) {
                 setting.drawn(Inventory.Kind.FIELD, field);
-                inlines.add(new Inline.Text(value(field.kind(), field.numeral(), numbers), field.look(), ""));
+                inlines.add(new Inline.Text(value(field.what(), field.numeral(), numbers), field.look(), ""));
             } else {
                 inlines.add(inline);
             }
@@ -149,7 +148,7 @@ final class Heads {
         return copy;
     }
 
-    static String value(Inline.Field.Kind kind, lectomen.engine.flow.Numeral numeral, Numbers numbers) {
+    static String value(Inline.Field.What kind, lectomen.engine.flow.Numeral numeral, Numbers numbers) {
         return switch (kind) {
             case PAGE -> numbers.page();
             case PAGES -> numeral.of(numbers.pages());

@@ -41,7 +41,7 @@ final class LineMaker {
             List<Tabs.Stop> tabs,
             double left,
             double width,
-            Optional<Inline.Break.Kind> end,
+            Optional<Inline.Break.Where> end,
             boolean last) {}
 
     /** Where the next line starts; a line that was broken for another width can be broken anew from here. */
@@ -71,7 +71,7 @@ final class LineMaker {
             if (atom instanceof Atom.Break end) {
                 next++;
                 line.add(atom);
-                return new Broken(line, stops, left, at - left, Optional.of(end.kind()), false);
+                return new Broken(line, stops, left, at - left, Optional.of(end.where()), false);
             }
             double width = atom.width();
             if (atom instanceof Atom.Tab) {
@@ -114,7 +114,6 @@ final class LineMaker {
 
     private Broken broken(List<Atom> line, List<Tabs.Stop> stops, double left, boolean last) {
         List<Atom> kept = new ArrayList<>(line);
-        double width = 0;
         int tab = 0;
         double at = left;
         for (Atom atom : kept) {
@@ -124,7 +123,7 @@ final class LineMaker {
                 at += atom.width();
             }
         }
-        width = at - left;
+        double width = at - left;
         int end = kept.size() - 1;
         if (!last && end >= 0 && kept.get(end) instanceof Atom.Hyphen hyphen) {
             String sign = "-";

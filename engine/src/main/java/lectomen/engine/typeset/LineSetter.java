@@ -13,6 +13,9 @@ import lectomen.engine.flow.Trait;
 
 /** Gives the atoms of a line their places: alignment, justification, directions, heights; and draws what goes along with letters. */
 final class LineSetter {
+    /** Between a leader and the text beside it, of the text's size, so that programs don't read them as one word. */
+    private static final double LEADER_GAP = 0.35;
+
     private final Setting setting;
     private final Look look;
     private final Type mark;
@@ -70,7 +73,7 @@ final class LineSetter {
     private static Optional<Type> typeOf(Atom atom) {
         if (atom instanceof Atom.Letters letters) {
             return Optional.of(letters.type());
-        } else if (atom instanceof Atom.Number number) {
+        } else if (atom instanceof Atom.Counted number) {
             return Optional.of(number.type());
         } else if (atom instanceof Atom.Tab tab) {
             return Optional.of(tab.type());
@@ -171,7 +174,7 @@ final class LineSetter {
     }
 
     private static boolean isInk(Atom atom) {
-        return atom.width() > 0 && !isBlank(atom) || atom instanceof Atom.Tab;
+        return atom instanceof Atom.Tab || (atom.width() > 0 && !isBlank(atom));
     }
 
     private static int lastInk(List<Placed> placed) {
@@ -233,7 +236,7 @@ final class LineSetter {
             finishRun();
             if (atom instanceof Atom.Tab tab) {
                 drawTab(tab, one, at);
-            } else if (atom instanceof Atom.Number number) {
+            } else if (atom instanceof Atom.Counted number) {
                 Mark.Words words = words(
                         number.field().stored(),
                         number.field().stored(),
@@ -242,8 +245,8 @@ final class LineSetter {
                         number.width(),
                         0,
                         number.node());
-                front.add(new Mark.Number(
-                        Mark.Number.Kind.valueOf(number.field().kind().name()),
+                front.add(new Mark.Counted(
+                        Mark.Counted.Kind.valueOf(number.field().what().name()),
                         number.field().numeral(),
                         words));
                 setting.drawn(Inventory.Kind.FIELD, number.field());
@@ -261,14 +264,12 @@ final class LineSetter {
             if (one.leader() != ' ') {
                 String sign = String.valueOf(one.leader());
                 double each = tab.type().width(sign);
-                int count = each <= 0 ? 0 : (int) Math.floor((one.width() - each / 2) / each);
+                double gap = tab.type().size() * LEADER_GAP;
+                // Leaders of lines below each other stand below each other.
+                double from = each <= 0 ? at : Math.ceil((at + gap) / each) * each;
+                int count = each <= 0 ? 0 : (int) Math.floor((at + one.width() - gap - from) / each);
                 if (count > 0) {
-                    // Leaders of lines below each other stand below each other.
-                    double from = Math.ceil((at + each / 4) / each) * each;
-                    int fit = (int) Math.min(count, Math.floor((at + one.width() - from) / each));
-                    if (fit > 0) {
-                        front.add(words(sign.repeat(fit), "", tab.type(), from, each * fit, 0, Node.ORNAMENT));
-                    }
+                    front.add(words(sign.repeat(count), "", tab.type(), from, each * count, 0, Node.ORNAMENT));
                 }
             } else if (tab.type().look().get(Trait.UNDERLINE) != Trait.Underline.NONE) {
                 underline(tab.type(), at, one.width());

@@ -57,7 +57,7 @@ public sealed interface Mark {
     }
 
     /** A number that is known once all pages are. */
-    record Number(Kind kind, lectomen.engine.flow.Numeral numeral, Words words) implements Mark {
+    record Counted(Kind kind, lectomen.engine.flow.Numeral numeral, Words words) implements Mark {
         public enum Kind {
             PAGE,
             PAGES,
@@ -70,8 +70,8 @@ public sealed interface Mark {
         }
 
         @Override
-        public Number moved(double right, double down) {
-            return new Number(kind, numeral, words.moved(right, down));
+        public Counted moved(double right, double down) {
+            return new Counted(kind, numeral, words.moved(right, down));
         }
     }
 

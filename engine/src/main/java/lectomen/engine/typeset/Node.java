@@ -46,7 +46,14 @@ public final class Node {
 
         /** Of a heading's level from 1; those beyond 6 are as the sixth. */
         public static Kind heading(int level) {
-            return values()[HEADING_1.ordinal() + Math.min(level, 6) - 1];
+            return switch (level) {
+                case 1 -> HEADING_1;
+                case 2 -> HEADING_2;
+                case 3 -> HEADING_3;
+                case 4 -> HEADING_4;
+                case 5 -> HEADING_5;
+                default -> HEADING_6;
+            };
         }
     }
 

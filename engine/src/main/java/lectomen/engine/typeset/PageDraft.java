@@ -10,13 +10,15 @@ final class PageDraft {
     record Floated(Object owner, boolean behind, List<Mark> marks) {}
 
     final Section section;
+    final int sectionNumber;
     final int number;
     final boolean firstOfSection;
     private final List<List<Column>> sets = new ArrayList<>();
     private final List<Mark> rules = new ArrayList<>();
     private final List<Floated> floats = new ArrayList<>();
 
-    PageDraft(Section section, int number, boolean firstOfSection) {
+    PageDraft(Section section, int sectionNumber, int number, boolean firstOfSection) {
+        this.sectionNumber = sectionNumber;
         this.section = section;
         this.number = number;
         this.firstOfSection = firstOfSection;

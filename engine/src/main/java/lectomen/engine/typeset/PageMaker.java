@@ -1,8 +1,11 @@
 package lectomen.engine.typeset;
 
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.FlowDocument;
@@ -32,8 +35,11 @@ final class PageMaker {
     private final List<PageDraft> pages = new ArrayList<>();
     private final Surroundings surroundings = new Surroundings();
     private final List<Inline.Note> endnotes = new ArrayList<>();
+    /** A paragraph can be set more than once. */
+    private final Set<Inline.Note> knownEndnotes = Collections.newSetFromMap(new IdentityHashMap<>());
 
     private Section section;
+    private int sectionNumber;
     private List<Column> columns = List.of();
     private int columnAt;
     private boolean keepsTop = true;
@@ -54,6 +60,7 @@ final class PageMaker {
     List<PageDraft> pages() {
         List<Section> sections = document.sections();
         for (int i = 0; i < sections.size(); i++) {
+            sectionNumber = i;
             begin(sections.get(i));
             boolean balanced = i + 1 < sections.size() && goesOn(sections.get(i), sections.get(i + 1));
             List<Block> blocks = sections.get(i).blocks();
@@ -92,7 +99,11 @@ final class PageMaker {
         section = next;
         if (same) {
             double top = columns.stream().mapToDouble(Column::end).max().orElse(0);
-            double bottom = columns.stream().mapToDouble(Column::limit).min().orElse(0);
+            double bottom = columns.stream()
+                    .filter(Column::hasNotes)
+                    .mapToDouble(Column::limit)
+                    .min()
+                    .orElse(heads.room(page()).bottom());
             columns.forEach(column -> {
                 if (!column.hasNotes()) {
                     column.endAt(Math.max(column.end(), column.top));
@@ -107,10 +118,10 @@ final class PageMaker {
         }
         newPage(true);
         boolean even = page().number % 2 == 0;
-        if (next.start() == Section.Start.EVEN_PAGE && !even || next.start() == Section.Start.ODD_PAGE && even) {
-            if (!first) {
-                newPage(true);
-            }
+        boolean wrongSide =
+                (next.start() == Section.Start.EVEN_PAGE && !even) || (next.start() == Section.Start.ODD_PAGE && even);
+        if (wrongSide && !first) {
+            newPage(true);
         }
         keepsTop = true;
     }
@@ -118,11 +129,11 @@ final class PageMaker {
     private void newPage(boolean firstOfSection) {
         int number = pages.isEmpty() ? 1 : page().number + 1;
         if (firstOfSection
-                && (pages.isEmpty() || page().section != section)
+                && (pages.isEmpty() || page().sectionNumber != sectionNumber)
                 && section.numbers().from().isPresent()) {
             number = section.numbers().from().get();
         }
-        PageDraft page = new PageDraft(section, number, firstOfSection);
+        PageDraft page = new PageDraft(section, sectionNumber, number, firstOfSection);
         pages.add(page);
         surroundings.clear();
         Heads.Room room = heads.room(page);
@@ -167,8 +178,8 @@ final class PageMaker {
         }
     }
 
-    private void end(Inline.Break.Kind kind) {
-        if (kind == Inline.Break.Kind.COLUMN && columns.size() > 1) {
+    private void end(Inline.Break.Where kind) {
+        if (kind == Inline.Break.Where.COLUMN && columns.size() > 1) {
             nextColumn();
         } else {
             newPage(false);
@@ -207,14 +218,14 @@ final class PageMaker {
         Strip first = strips.get(0);
         if (beside && !column().isEmpty() && first.endBefore.isEmpty() && !column().fits(first, first.before)) {
             hanging.forEach(one -> surroundings.remove(one.hung()));
-            moveOn(first);
+            moveOn();
             strips = set(ready, hanging, below);
         }
         return strips;
     }
 
     /** Ends the column before a strip that finds no place in it, together with what belongs to the strip. */
-    private void moveOn(Strip strip) {
+    private void moveOn() {
         List<Strip> taken = takeBack();
         nextColumn();
         taken.forEach(this::feed);
@@ -398,7 +409,7 @@ final class PageMaker {
 
     private Optional<Strip.Footnote> note(Inline.Note note, Node node) {
         if (note.kind() != Inline.Note.Kind.FOOT) {
-            if (endnotes.stream().noneMatch(known -> known == note)) {
+            if (knownEndnotes.add(note)) {
                 endnotes.add(note);
             }
             return Optional.empty();

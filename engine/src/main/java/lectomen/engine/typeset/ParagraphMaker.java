@@ -72,7 +72,7 @@ final class ParagraphMaker {
         LineSetter setter = new LineSetter(setting, look, mark);
         List<Strip> strips = new ArrayList<>();
         double top = 0;
-        Optional<Inline.Break.Kind> before = Optional.empty();
+        Optional<Inline.Break.Where> before = Optional.empty();
         boolean first = true;
         do {
             double guess = setter.height(List.of()).height();
@@ -85,7 +85,7 @@ final class ParagraphMaker {
             Strip strip = setter.set(line, right);
             strip.before = span.top() - top;
             strip.endBefore = before;
-            before = line.end().filter(kind -> kind != Inline.Break.Kind.LINE);
+            before = line.end().filter(kind -> kind != Inline.Break.Where.LINE);
             List<Strip.Footnote> foot = new ArrayList<>();
             for (Atom.Noted noted :
                     setter.notes().subList(notesBefore, setter.notes().size())) {
@@ -138,7 +138,7 @@ final class ParagraphMaker {
         strips.get(0).before += look.get(Trait.BEFORE);
         strips.get(strips.size() - 1).after = look.get(Trait.AFTER);
         if (look.get(Trait.NEW_PAGE)) {
-            strips.get(0).endBefore = Optional.of(Inline.Break.Kind.PAGE);
+            strips.get(0).endBefore = Optional.of(Inline.Break.Where.PAGE);
         }
         return strips;
     }

@@ -25,7 +25,7 @@ final class Setting {
     private final Map<Look, Type> types = new HashMap<>();
     private final Map<String, Typeset.StandIn> standIns = new LinkedHashMap<>();
     private final TreeSet<Integer> missing = new TreeSet<>();
-    private final Map<Object, Inventory.Kind> known = new IdentityHashMap<>();
+    private final IdentityHashMap<Object, Inventory.Kind> known = new IdentityHashMap<>();
     private final Map<Inventory.Kind, Integer> drawn = new EnumMap<>(Inventory.Kind.class);
 
     Setting(FontBook book, FlowDocument.Settings settings) {

@@ -30,9 +30,9 @@ final class Strip {
     /** Whether the next strip belongs onto the same page. */
     boolean withNext;
     /** Whether a page or column ends before it. */
-    Optional<Inline.Break.Kind> endBefore = Optional.empty();
+    Optional<Inline.Break.Where> endBefore = Optional.empty();
     /** Whether what follows begins on a new page or in a new column. */
-    Optional<Inline.Break.Kind> endAfter = Optional.empty();
+    Optional<Inline.Break.Where> endAfter = Optional.empty();
 
     List<Footnote> footnotes = List.of();
     List<Hanging> hanging = List.of();

@@ -150,7 +150,7 @@ final class Things {
                     case MIDDLE -> (from + to - thing.height()) / 2;
                     case BOTTOM -> to - thing.height();
                 };
-        boolean hangs = down.from() == Placement.Down.From.PARAGRAPH || down.from() == Placement.Down.From.LINE;
+        boolean hangs = down.from() == Placement.Down.Origin.PARAGRAPH || down.from() == Placement.Down.Origin.LINE;
         boolean below = frame.pageHeight() > 0 && top + thing.height() > frame.pageHeight();
         // What hangs on a paragraph low on the page is moved up onto it.
         return hangs && below ? Math.max(0, frame.pageHeight() - thing.height()) : top;

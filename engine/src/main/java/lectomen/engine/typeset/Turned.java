@@ -22,8 +22,8 @@ final class Turned {
     private static Mark turned(Mark mark, boolean down, double width, double height) {
         if (mark instanceof Mark.Words words) {
             return turned(words, down, width, height);
-        } else if (mark instanceof Mark.Number number) {
-            return new Mark.Number(number.kind(), number.numeral(), turned(number.words(), down, width, height));
+        } else if (mark instanceof Mark.Counted number) {
+            return new Mark.Counted(number.kind(), number.numeral(), turned(number.words(), down, width, height));
         } else if (mark instanceof Mark.Line line) {
             return new Mark.Line(
                     across(line.top(), down, width),
@@ -35,7 +35,9 @@ final class Turned {
         } else if (mark instanceof Mark.Fill fill) {
             double left = down ? width - fill.top() - fill.height() : fill.top();
             double top = down ? fill.left() : height - fill.left() - fill.width();
-            return new Mark.Fill(left, top, fill.height(), fill.width(), fill.colour(), fill.node());
+            double across = fill.height();
+            double along = fill.width();
+            return new Mark.Fill(left, top, across, along, fill.colour(), fill.node());
         }
         return mark;
     }

@@ -126,6 +126,6 @@ final class Type {
 
     boolean sameAs(Type other) {
         return this == other
-                || file == other.file && size == other.size && raised == other.raised && look.equals(other.look);
+                || (file == other.file && size == other.size && raised == other.raised && look.equals(other.look));
     }
 }

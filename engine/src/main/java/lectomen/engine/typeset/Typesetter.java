@@ -42,8 +42,9 @@ public final class Typesetter {
     }
 
     private static Heads.Numbers numbers(List<PageDraft> drafts, PageDraft of) {
-        int inSection = (int)
-                drafts.stream().filter(draft -> draft.section == of.section).count();
+        int inSection = (int) drafts.stream()
+                .filter(draft -> draft.sectionNumber == of.sectionNumber)
+                .count();
         return new Heads.Numbers(of.label(), drafts.size(), inSection);
     }
 
@@ -58,15 +59,15 @@ public final class Typesetter {
         marks.addAll(PaperEdges.of(paper));
         marks.addAll(heads.head(draft, numbers));
         for (Mark mark : draft.body()) {
-            marks.add(mark instanceof Mark.Number number ? numbered(number, numbers) : mark);
+            marks.add(mark instanceof Mark.Counted number ? numbered(number, numbers) : mark);
         }
         marks.addAll(heads.foot(draft, numbers));
         return new SetPage(paper.width(), paper.height(), draft.label(), marks);
     }
 
-    private static Mark.Words numbered(Mark.Number number, Heads.Numbers numbers) {
+    private static Mark.Words numbered(Mark.Counted number, Heads.Numbers numbers) {
         Mark.Words words = number.words();
-        String text = Heads.value(Inline.Field.Kind.valueOf(number.kind().name()), number.numeral(), numbers);
+        String text = Heads.value(Inline.Field.What.valueOf(number.kind().name()), number.numeral(), numbers);
         return new Mark.Words(
                 text,
                 words.font(),

@@ -303,7 +303,8 @@ class ConverterTest {
     void whatHasNoPagesIsSaid() throws Exception {
         Path file = Files.write(temp.resolve("a.txt"), "text".getBytes(StandardCharsets.UTF_8));
         Source text = new Source(file, FileType.TEXT, "a.txt");
-        assertThat(((Made.Failed) convert(text, Conversion.to(Form.PDF)))
+        Source rows = new Source(file, FileType.CSV, "a.csv");
+        assertThat(((Made.Failed) convert(rows, Conversion.to(Form.PDF)))
                         .reason()
                         .code())
                 .isEqualTo("convert.not-from");

@@ -40,7 +40,7 @@ class KeptResultsTest {
 
     @BeforeEach
     void aWorker() {
-        examiner = new Examiner(new KeptResults(temp.resolve("kept")));
+        examiner = new Examiner(new KeptResults(temp.resolve("kept")), lectomen.engine.font.FontBook.shipped());
     }
 
     private ByteRef text() throws IOException {

@@ -156,7 +156,7 @@ final class Drawings {
         boolean standing = placement.isEmpty();
         Placement base = placement.orElse(new Placement(
                 new Placement.Across(Placement.Across.From.COLUMN, Placement.Across.Side.OFFSET, 0),
-                new Placement.Down(Placement.Down.From.PARAGRAPH, Placement.Down.Side.OFFSET, 0),
+                new Placement.Down(Placement.Down.Origin.PARAGRAPH, Placement.Down.Level.OFFSET, 0),
                 Placement.Wrap.ABOVE_AND_BELOW,
                 Placement.Around.NONE,
                 false));
@@ -374,24 +374,24 @@ final class Drawings {
     }
 
     private static Placement.Down down(Optional<Element> of) {
-        Placement.Down.From from =
+        Placement.Down.Origin from =
                 switch (of.map(one -> Xml.attribute(one, "relativeFrom")).orElse("")) {
-                    case "page" -> Placement.Down.From.PAGE;
-                    case "margin" -> Placement.Down.From.MARGIN;
-                    case "topMargin" -> Placement.Down.From.TOP_MARGIN;
-                    case "bottomMargin" -> Placement.Down.From.BOTTOM_MARGIN;
-                    case "line" -> Placement.Down.From.LINE;
-                    default -> Placement.Down.From.PARAGRAPH;
+                    case "page" -> Placement.Down.Origin.PAGE;
+                    case "margin" -> Placement.Down.Origin.MARGIN;
+                    case "topMargin" -> Placement.Down.Origin.TOP_MARGIN;
+                    case "bottomMargin" -> Placement.Down.Origin.BOTTOM_MARGIN;
+                    case "line" -> Placement.Down.Origin.LINE;
+                    default -> Placement.Down.Origin.PARAGRAPH;
                 };
-        Placement.Down.Side side =
+        Placement.Down.Level side =
                 switch (of.flatMap(one -> Xml.find(one, "align"))
                         .map(Element::getTextContent)
                         .orElse("")
                         .strip()) {
-                    case "top", "inside" -> Placement.Down.Side.TOP;
-                    case "center" -> Placement.Down.Side.MIDDLE;
-                    case "bottom", "outside" -> Placement.Down.Side.BOTTOM;
-                    default -> Placement.Down.Side.OFFSET;
+                    case "top", "inside" -> Placement.Down.Level.TOP;
+                    case "center" -> Placement.Down.Level.MIDDLE;
+                    case "bottom", "outside" -> Placement.Down.Level.BOTTOM;
+                    default -> Placement.Down.Level.OFFSET;
                 };
         return new Placement.Down(from, side, offset(of));
     }

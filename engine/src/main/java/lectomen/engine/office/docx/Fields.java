@@ -120,14 +120,14 @@ final class Fields {
     }
 
     /** A field that is worked out. */
-    record Computed(Inline.Field.Kind kind, Numeral numeral) {
+    record Computed(Inline.Field.What kind, Numeral numeral) {
         static Optional<Computed> find(String instruction) {
             String[] words = instruction.strip().split("\\s+");
-            Inline.Field.Kind kind =
+            Inline.Field.What kind =
                     switch (words[0].toUpperCase(Locale.ROOT)) {
-                        case "PAGE" -> Inline.Field.Kind.PAGE;
-                        case "NUMPAGES" -> Inline.Field.Kind.PAGES;
-                        case "SECTIONPAGES" -> Inline.Field.Kind.SECTION_PAGES;
+                        case "PAGE" -> Inline.Field.What.PAGE;
+                        case "NUMPAGES" -> Inline.Field.What.PAGES;
+                        case "SECTIONPAGES" -> Inline.Field.What.SECTION_PAGES;
                         default -> null;
                     };
             if (kind == null) {

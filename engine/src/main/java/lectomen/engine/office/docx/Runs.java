@@ -194,14 +194,14 @@ final class Runs {
             case "t", "delText" -> text(one.getTextContent(), look);
             case "tab", "ptab" -> inlines.add(new Inline.Tab(look, whereTo()));
             case "br" -> inlines.add(new Inline.Break(breakKind(Xml.attribute(one, "type")), look));
-            case "cr" -> inlines.add(new Inline.Break(Inline.Break.Kind.LINE, look));
+            case "cr" -> inlines.add(new Inline.Break(Inline.Break.Where.LINE, look));
             case "noBreakHyphen" -> text("\u2011", look);
             case "softHyphen" -> inlines.add(new Inline.SoftHyphen(look));
             case "sym" -> symbol(one, look);
             case "fldChar" -> fieldChar(Xml.attribute(one, "fldCharType"), look);
             case "instrText" -> fields.instruct(one.getTextContent());
             case "pgNum" ->
-                add(new Fields.Computed(Inline.Field.Kind.PAGE, lectomen.engine.flow.Numeral.DECIMAL), "", look);
+                add(new Fields.Computed(Inline.Field.What.PAGE, lectomen.engine.flow.Numeral.DECIMAL), "", look);
             case "footnoteReference" -> note(one, look, Inline.Note.Kind.FOOT);
             case "endnoteReference" -> note(one, look, Inline.Note.Kind.END);
             case "commentReference" -> comment(one, look);
@@ -232,11 +232,11 @@ final class Runs {
         return link.isEmpty() ? fields.link() : link;
     }
 
-    private static Inline.Break.Kind breakKind(String type) {
+    private static Inline.Break.Where breakKind(String type) {
         return switch (type) {
-            case "page" -> Inline.Break.Kind.PAGE;
-            case "column" -> Inline.Break.Kind.COLUMN;
-            default -> Inline.Break.Kind.LINE;
+            case "page" -> Inline.Break.Where.PAGE;
+            case "column" -> Inline.Break.Where.COLUMN;
+            default -> Inline.Break.Where.LINE;
         };
     }
 

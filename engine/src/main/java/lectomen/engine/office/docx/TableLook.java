@@ -28,12 +28,11 @@ final class TableLook {
 
     private final DocxStyles styles;
     private final List<Element> chain;
-    private final Map<String, Boolean> wanted;
+    private final Wanted wanted;
     private final Optional<Element> properties;
     private final Thing.Inside sides;
 
-    private TableLook(
-            DocxStyles styles, List<Element> chain, Map<String, Boolean> wanted, Optional<Element> properties) {
+    private TableLook(DocxStyles styles, List<Element> chain, Wanted wanted, Optional<Element> properties) {
         this.styles = styles;
         this.chain = chain;
         this.wanted = wanted;
@@ -54,17 +53,25 @@ final class TableLook {
                 styles, styles.chain(style), wanted(properties.flatMap(one -> Xml.find(one, "tblLook"))), properties);
     }
 
-    private static Map<String, Boolean> wanted(Optional<Element> look) {
-        Map<String, Boolean> wanted = new HashMap<>();
+    /** Which parts of the style a table asks for. */
+    private record Wanted(
+            boolean firstRow,
+            boolean lastRow,
+            boolean firstColumn,
+            boolean lastColumn,
+            boolean bandsAcross,
+            boolean bandsDown) {}
+
+    private static Wanted wanted(Optional<Element> look) {
         String hex = look.map(one -> Xml.attribute(one, "val")).orElse("");
         int bits = hex.matches("[0-9a-fA-F]{1,4}") ? Integer.parseInt(hex, 16) : 0;
-        wanted.put("firstRow", flag(look, "firstRow", (bits & 0x20) != 0));
-        wanted.put("lastRow", flag(look, "lastRow", (bits & 0x40) != 0));
-        wanted.put("firstColumn", flag(look, "firstColumn", (bits & 0x80) != 0));
-        wanted.put("lastColumn", flag(look, "lastColumn", (bits & 0x100) != 0));
-        wanted.put("bandsAcross", !flag(look, "noHBand", look.isEmpty() || (bits & 0x200) != 0));
-        wanted.put("bandsDown", !flag(look, "noVBand", look.isEmpty() || (bits & 0x400) != 0));
-        return wanted;
+        return new Wanted(
+                flag(look, "firstRow", (bits & 0x20) != 0),
+                flag(look, "lastRow", (bits & 0x40) != 0),
+                flag(look, "firstColumn", (bits & 0x80) != 0),
+                flag(look, "lastColumn", (bits & 0x100) != 0),
+                !flag(look, "noHBand", look.isEmpty() || (bits & 0x200) != 0),
+                !flag(look, "noVBand", look.isEmpty() || (bits & 0x400) != 0));
     }
 
     private static boolean flag(Optional<Element> look, String name, boolean otherwise) {
@@ -107,17 +114,17 @@ final class TableLook {
     /** The parts of a style that hold for a place, the weakest first. */
     private List<String> parts(Where where) {
         List<String> parts = new ArrayList<>();
-        boolean firstRow = wanted.get("firstRow") && where.row() == 0;
-        boolean lastRow = wanted.get("lastRow") && where.row() == where.rows() - 1 && where.rows() > 1;
-        boolean firstColumn = wanted.get("firstColumn") && where.cell() == 0;
-        boolean lastColumn = wanted.get("lastColumn") && where.cell() == where.cells() - 1 && where.cells() > 1;
+        boolean firstRow = wanted.firstRow() && where.row() == 0;
+        boolean lastRow = wanted.lastRow() && where.row() == where.rows() - 1 && where.rows() > 1;
+        boolean firstColumn = wanted.firstColumn() && where.cell() == 0;
+        boolean lastColumn = wanted.lastColumn() && where.cell() == where.cells() - 1 && where.cells() > 1;
         parts.add("wholeTable");
-        if (wanted.get("bandsDown") && !firstColumn && !lastColumn) {
-            int at = where.cell() - (wanted.get("firstColumn") ? 1 : 0);
+        if (wanted.bandsDown() && !firstColumn && !lastColumn) {
+            int at = where.cell() - (wanted.firstColumn() ? 1 : 0);
             parts.add(at % 2 == 0 ? "band1Vert" : "band2Vert");
         }
-        if (wanted.get("bandsAcross") && !firstRow && !lastRow) {
-            int at = where.row() - (wanted.get("firstRow") ? 1 : 0);
+        if (wanted.bandsAcross() && !firstRow && !lastRow) {
+            int at = where.row() - (wanted.firstRow() ? 1 : 0);
             parts.add(at % 2 == 0 ? "band1Horz" : "band2Horz");
         }
         add(parts, lastColumn, "lastCol");

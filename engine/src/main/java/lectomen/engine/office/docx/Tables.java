@@ -235,11 +235,11 @@ final class Tables {
     }
 
     private static boolean isFirst(DraftRow row, Draft cell) {
-        return row.cells().get(0) == cell;
+        return row.cells().get(0).column() == cell.column();
     }
 
     private static boolean isLast(DraftRow row, Draft cell) {
-        return row.cells().get(row.cells().size() - 1) == cell;
+        return row.cells().get(row.cells().size() - 1).column() == cell.column();
     }
 
     private static int degrees(Optional<Element> properties) {

@@ -196,18 +196,18 @@ final class VectorMarkup {
                     case "margin" -> Placement.Across.From.MARGIN;
                     default -> Placement.Across.From.COLUMN;
                 };
-        Placement.Down.Side downSide =
+        Placement.Down.Level downSide =
                 switch (style.getOrDefault("mso-position-vertical", "")) {
-                    case "top" -> Placement.Down.Side.TOP;
-                    case "center" -> Placement.Down.Side.MIDDLE;
-                    case "bottom" -> Placement.Down.Side.BOTTOM;
-                    default -> Placement.Down.Side.OFFSET;
+                    case "top" -> Placement.Down.Level.TOP;
+                    case "center" -> Placement.Down.Level.MIDDLE;
+                    case "bottom" -> Placement.Down.Level.BOTTOM;
+                    default -> Placement.Down.Level.OFFSET;
                 };
-        Placement.Down.From down =
+        Placement.Down.Origin down =
                 switch (style.getOrDefault("mso-position-vertical-relative", "")) {
-                    case "page" -> Placement.Down.From.PAGE;
-                    case "margin" -> Placement.Down.From.MARGIN;
-                    default -> Placement.Down.From.PARAGRAPH;
+                    case "page" -> Placement.Down.Origin.PAGE;
+                    case "margin" -> Placement.Down.Origin.MARGIN;
+                    default -> Placement.Down.Origin.PARAGRAPH;
                 };
         Placement.Wrap wrap =
                 switch (Xml.find(shape, "wrap")

@@ -226,7 +226,7 @@ final class OdtBlocks {
                 .filter(one -> Xml.attribute(one, "break-after").equals("page"))
                 .isPresent();
         if (after) {
-            read.add(new Inline.Break(Inline.Break.Kind.PAGE, mark));
+            read.add(new Inline.Break(Inline.Break.Where.PAGE, mark));
         }
         String shared = context.styles
                 .find("paragraph", style)

@@ -124,11 +124,11 @@ final class OdtFrames {
                 .decode(Xml.find(image, "binary-data")
                         .map(Element::getTextContent)
                         .orElse("")));
-        return PictureThings.of(all, width, height, crop(style, all, width, height), 0, alternative, context.inventory);
+        return PictureThings.of(all, width, height, crop(style, width, height), 0, alternative, context.inventory);
     }
 
     /** Lengths that are cut off, measured in the picture's own size. */
-    private static Thing.Crop crop(Optional<Element> style, byte[] bytes, double width, double height) {
+    private static Thing.Crop crop(Optional<Element> style, double width, double height) {
         String clip = style.map(one -> Xml.attribute(one, "clip")).orElse("");
         if (!clip.startsWith("rect(")) {
             return Thing.Crop.NONE;
@@ -311,18 +311,18 @@ final class OdtFrames {
     }
 
     private static Placement.Down down(Optional<Element> style, double top, String anchor) {
-        Placement.Down.Side side =
+        Placement.Down.Level side =
                 switch (style.map(one -> Xml.attribute(one, "vertical-pos")).orElse("from-top")) {
-                    case "top" -> Placement.Down.Side.TOP;
-                    case "middle" -> Placement.Down.Side.MIDDLE;
-                    case "bottom" -> Placement.Down.Side.BOTTOM;
-                    default -> Placement.Down.Side.OFFSET;
+                    case "top" -> Placement.Down.Level.TOP;
+                    case "middle" -> Placement.Down.Level.MIDDLE;
+                    case "bottom" -> Placement.Down.Level.BOTTOM;
+                    default -> Placement.Down.Level.OFFSET;
                 };
-        Placement.Down.From from =
+        Placement.Down.Origin from =
                 switch (style.map(one -> Xml.attribute(one, "vertical-rel")).orElse("paragraph")) {
-                    case "page" -> Placement.Down.From.PAGE;
-                    case "page-content" -> Placement.Down.From.MARGIN;
-                    default -> anchor.equals("page") ? Placement.Down.From.PAGE : Placement.Down.From.PARAGRAPH;
+                    case "page" -> Placement.Down.Origin.PAGE;
+                    case "page-content" -> Placement.Down.Origin.MARGIN;
+                    default -> anchor.equals("page") ? Placement.Down.Origin.PAGE : Placement.Down.Origin.PARAGRAPH;
                 };
         return new Placement.Down(from, side, top);
     }

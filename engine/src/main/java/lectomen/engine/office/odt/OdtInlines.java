@@ -58,14 +58,14 @@ final class OdtInlines {
             }
             case "line-break" -> {
                 blankBefore = true;
-                inlines.add(new Inline.Break(Inline.Break.Kind.LINE, look));
+                inlines.add(new Inline.Break(Inline.Break.Where.LINE, look));
             }
             case "bookmark", "bookmark-start", "reference-mark", "reference-mark-start" ->
                 inlines.add(new Inline.Bookmark(Xml.attribute(one, "name")));
             case "note" -> note(one, look);
             case "annotation" -> comment(one, look);
-            case "page-number" -> field(Inline.Field.Kind.PAGE, one, look);
-            case "page-count" -> field(Inline.Field.Kind.PAGES, one, look);
+            case "page-number" -> field(Inline.Field.What.PAGE, one, look);
+            case "page-count" -> field(Inline.Field.What.PAGES, one, look);
             case "change-start", "change-end", "change" -> change(one, look, link, wrapped);
             case "frame",
                     "custom-shape",
@@ -124,12 +124,12 @@ final class OdtInlines {
 
     private void add(String text, Look look, String link) {
         if (!text.isEmpty() && !blocks.changes().isLeftOut()) {
-            blankBefore = text.endsWith(" ") && !text.isBlank() || blankBefore && text.isBlank();
+            blankBefore = text.endsWith(" ") && (blankBefore || !text.isBlank());
             inlines.add(new Inline.Text(text, blocks.changes().shown(look), link));
         }
     }
 
-    private void field(Inline.Field.Kind kind, Element one, Look look) {
+    private void field(Inline.Field.What kind, Element one, Look look) {
         context.inventory.found(Inventory.Kind.FIELD);
         blankBefore = false;
         String format = Xml.attribute(one, "num-format");

@@ -432,7 +432,7 @@ final class RtfBody {
         field.findUnwritten().ifPresent(kind -> add(kind, ""));
     }
 
-    private void add(Inline.Field.Kind kind, String stored) {
+    private void add(Inline.Field.What kind, String stored) {
         inventory.found(Inventory.Kind.FIELD);
         stories.peek().add(new Inline.Field(kind, pages.numeral(), stored, look()));
     }
@@ -565,12 +565,12 @@ final class RtfBody {
             return;
         }
         Look look = look();
-        boolean leftOut = state.removed && wish.changes() == FlowWish.Changes.ACCEPTED
-                || inserted && wish.changes() == FlowWish.Changes.REFUSED;
+        boolean leftOut = (state.removed && wish.changes() == FlowWish.Changes.ACCEPTED)
+                || (inserted && wish.changes() == FlowWish.Changes.REFUSED);
         if (look.get(Trait.HIDDEN) || leftOut) {
             return;
         }
-        Optional<Inline.Field.Kind> computed =
+        Optional<Inline.Field.What> computed =
                 fields.isEmpty() ? Optional.empty() : fields.peek().findComputed();
         if (computed.isPresent()) {
             if (fields.peek().write()) {
@@ -645,9 +645,9 @@ final class RtfBody {
                     pages.section(story.blocks());
                 }
             }
-            case "line" -> story.add(new Inline.Break(Inline.Break.Kind.LINE, look()));
-            case "page" -> story.add(new Inline.Break(Inline.Break.Kind.PAGE, look()));
-            case "column" -> story.add(new Inline.Break(Inline.Break.Kind.COLUMN, look()));
+            case "line" -> story.add(new Inline.Break(Inline.Break.Where.LINE, look()));
+            case "page" -> story.add(new Inline.Break(Inline.Break.Where.PAGE, look()));
+            case "column" -> story.add(new Inline.Break(Inline.Break.Where.COLUMN, look()));
             case "tab" -> story.add(new Inline.Tab(look(), link()));
             case "emdash" -> text("\u2014");
             case "endash" -> text("\u2013");
@@ -658,7 +658,7 @@ final class RtfBody {
             case "bullet" -> text("\u2022");
             case "emspace" -> text("\u2003");
             case "enspace" -> text("\u2002");
-            case "chpgn" -> add(Inline.Field.Kind.PAGE, "1");
+            case "chpgn" -> add(Inline.Field.What.PAGE, "1");
             case "chftn" -> noteMark(story);
             case "ftnalt" -> story.atEnd();
             case "pard" -> {

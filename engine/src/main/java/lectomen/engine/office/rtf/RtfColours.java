@@ -11,7 +11,7 @@ final class RtfColours {
     private boolean given;
 
     void part(int shift, int value) {
-        rgb = rgb & ~(0xff << shift) | (value & 0xff) << shift;
+        rgb = (rgb & ~(0xff << shift)) | ((value & 0xff) << shift);
         given = true;
     }
 

@@ -17,12 +17,12 @@ final class RtfField {
         instruction = text;
     }
 
-    Optional<Inline.Field.Kind> findComputed() {
+    Optional<Inline.Field.What> findComputed() {
         String first = instruction.strip().split("\\s+")[0].toUpperCase(Locale.ROOT);
         return switch (first) {
-            case "PAGE" -> Optional.of(Inline.Field.Kind.PAGE);
-            case "NUMPAGES" -> Optional.of(Inline.Field.Kind.PAGES);
-            case "SECTIONPAGES" -> Optional.of(Inline.Field.Kind.SECTION_PAGES);
+            case "PAGE" -> Optional.of(Inline.Field.What.PAGE);
+            case "NUMPAGES" -> Optional.of(Inline.Field.What.PAGES);
+            case "SECTIONPAGES" -> Optional.of(Inline.Field.What.SECTION_PAGES);
             default -> Optional.empty();
         };
     }
@@ -35,7 +35,7 @@ final class RtfField {
     }
 
     /** One that has no stored text to stand in the place of. */
-    Optional<Inline.Field.Kind> findUnwritten() {
+    Optional<Inline.Field.What> findUnwritten() {
         return written ? Optional.empty() : findComputed();
     }
 

@@ -2,6 +2,7 @@ package lectomen.engine.office.rtf;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.NavigableSet;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.TreeSet;
@@ -201,7 +202,7 @@ final class RtfRows {
         return new Table(columns, OptionalDouble.empty(), false, whole, from, 0, out, false);
     }
 
-    private static void addEnd(TreeSet<Double> ends, double end) {
+    private static void addEnd(NavigableSet<Double> ends, double end) {
         if (ends.subSet(end - SAME, true, end + SAME, true).isEmpty()) {
             ends.add(end);
         }

@@ -21,7 +21,7 @@ final class RtfShape {
     private double bottom;
     private int wrap = 3;
     private Placement.Across.From across = Placement.Across.From.COLUMN;
-    private Placement.Down.From down = Placement.Down.From.PARAGRAPH;
+    private Placement.Down.Origin down = Placement.Down.Origin.PARAGRAPH;
 
     void begin() {
         said = new HashMap<>();
@@ -31,7 +31,7 @@ final class RtfShape {
         bottom = 0;
         wrap = 3;
         across = Placement.Across.From.COLUMN;
-        down = Placement.Down.From.PARAGRAPH;
+        down = Placement.Down.Origin.PARAGRAPH;
     }
 
     void word(String word, OptionalInt number) {
@@ -44,8 +44,8 @@ final class RtfShape {
             case "shpwr" -> wrap = number.orElse(3);
             case "shpbxpage" -> across = Placement.Across.From.PAGE;
             case "shpbxmargin" -> across = Placement.Across.From.MARGIN;
-            case "shpbypage" -> down = Placement.Down.From.PAGE;
-            case "shpbymargin" -> down = Placement.Down.From.MARGIN;
+            case "shpbypage" -> down = Placement.Down.Origin.PAGE;
+            case "shpbymargin" -> down = Placement.Down.Origin.MARGIN;
             default -> {}
         }
     }
@@ -85,7 +85,7 @@ final class RtfShape {
                 box,
                 new Placement(
                         new Placement.Across(across, Placement.Across.Side.OFFSET, left),
-                        new Placement.Down(down, Placement.Down.Side.OFFSET, top),
+                        new Placement.Down(down, Placement.Down.Level.OFFSET, top),
                         goesAround,
                         new Placement.Around(0, 9, 0, 9),
                         "1".equals(said.get("fBehindDocument"))),
@@ -99,6 +99,6 @@ final class RtfShape {
             return otherwise;
         }
         int number = Integer.parseInt(value);
-        return (number & 0xff) << 16 | number & 0xff00 | number >> 16 & 0xff;
+        return ((number & 0xff) << 16) | (number & 0xff00) | ((number >> 16) & 0xff);
     }
 }

@@ -153,14 +153,10 @@ final class RtfState {
                 edge = new Edge(Edge.Stroke.SOLID, 0.5, 0, 0);
             }
             default -> {
-                if (side.isEmpty()) {
+                if (side.isEmpty() || !RtfEdges.isWord(word)) {
                     return false;
                 }
-                Edge changed = RtfEdges.changed(edge, word, number, colours);
-                if (changed == edge && !RtfEdges.isWord(word)) {
-                    return false;
-                }
-                edge = changed;
+                edge = RtfEdges.changed(edge, word, number, colours);
             }
         }
         Edges now = paragraph.get(Trait.BORDERS);

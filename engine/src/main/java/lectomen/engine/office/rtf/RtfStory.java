@@ -3,7 +3,6 @@ package lectomen.engine.office.rtf;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Inline;
@@ -20,7 +19,7 @@ final class RtfStory {
     private final Inventory inventory;
     private final List<Block> blocks = new ArrayList<>();
     private final List<RtfRows> tables = new ArrayList<>();
-    private final Map<RtfRows, List<Block>> cells = new IdentityHashMap<>();
+    private final IdentityHashMap<RtfRows, List<Block>> cells = new IdentityHashMap<>();
     private List<Inline> inlines = new ArrayList<>();
     private Optional<Paragraph.Label> label = Optional.empty();
     private boolean atEnd;

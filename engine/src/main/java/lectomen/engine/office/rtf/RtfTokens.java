@@ -137,6 +137,6 @@ final class RtfTokens {
     }
 
     private static boolean isLetter(int sign) {
-        return sign >= 'a' && sign <= 'z' || sign >= 'A' && sign <= 'Z';
+        return (sign >= 'a' && sign <= 'z') || (sign >= 'A' && sign <= 'Z');
     }
 }

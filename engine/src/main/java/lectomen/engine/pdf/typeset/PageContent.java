@@ -40,7 +40,7 @@ final class PageContent {
         begin(mark.node());
         if (mark instanceof Mark.Words words) {
             draw(words);
-        } else if (mark instanceof Mark.Number number) {
+        } else if (mark instanceof Mark.Counted number) {
             draw(number.words());
         } else if (mark instanceof Mark.Fill fill) {
             fillColour(fill.colour());

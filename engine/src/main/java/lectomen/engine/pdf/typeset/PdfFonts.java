@@ -2,7 +2,6 @@ package lectomen.engine.pdf.typeset;
 
 import java.io.IOException;
 import java.util.IdentityHashMap;
-import java.util.Map;
 import lectomen.engine.font.FontFile;
 import org.apache.fontbox.ttf.CmapLookup;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -11,7 +10,7 @@ import org.apache.pdfbox.pdmodel.font.PDType0Font;
 /** The fonts of one PDF, each put in once, with the signs that were used. */
 final class PdfFonts {
     private final PDDocument document;
-    private final Map<FontFile, Used> used = new IdentityHashMap<>();
+    private final IdentityHashMap<FontFile, Used> used = new IdentityHashMap<>();
 
     PdfFonts(PDDocument document) {
         this.document = document;

@@ -27,9 +27,9 @@ final class StructureTree {
     private final Node root;
     private final String language;
     private final COSDictionary tree = new COSDictionary();
-    private final Map<Node, COSDictionary> elements = new IdentityHashMap<>();
-    private final Map<Node, Node> parents = new IdentityHashMap<>();
-    private final Map<Node, Integer> attached = new IdentityHashMap<>();
+    private final IdentityHashMap<Node, COSDictionary> elements = new IdentityHashMap<>();
+    private final IdentityHashMap<Node, Node> parents = new IdentityHashMap<>();
+    private final IdentityHashMap<Node, Integer> attached = new IdentityHashMap<>();
     private final Map<Integer, COSBase> leadsBack = new HashMap<>();
     private int nextKey;
 

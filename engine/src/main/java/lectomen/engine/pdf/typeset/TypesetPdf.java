@@ -35,7 +35,6 @@ import org.apache.pdfbox.pdmodel.common.PDStream;
 public final class TypesetPdf implements AutoCloseable {
     private final PDDocument document = new PDDocument(IOUtils.createTempFileOnlyStreamCache());
     private final Typeset set;
-    private final PdfTarget target;
     private final PdfFonts fonts;
     private final PdfPictures pictures;
     private final StructureTree structure;
@@ -43,7 +42,6 @@ public final class TypesetPdf implements AutoCloseable {
 
     private TypesetPdf(Typeset set, PdfTarget target, String language) {
         this.set = set;
-        this.target = target;
         this.fonts = new PdfFonts(document);
         this.pictures = new PdfPictures(document, target.part() == 1);
         this.structure = new StructureTree(document, set.structure(), language);
