@@ -29,7 +29,7 @@ import tools.jackson.databind.json.JsonMapper;
         },
         footer = {
             "",
-            "Names: start, latency, files, waiting, list, planning, pages, reading, writing",
+            "Names: start, latency, files, waiting, list, planning, pages, documents, reading, writing",
             "",
             "Example: lectomen bench --only files"
         })
@@ -42,6 +42,7 @@ public final class BenchMain implements Callable<Integer> {
             new ListBenchmark(),
             new PlanningBenchmark(),
             new PagesBenchmark(),
+            new DocumentsBenchmark(),
             new ReadingBenchmark(),
             new WritingBenchmark());
 

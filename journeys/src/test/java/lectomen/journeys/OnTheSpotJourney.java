@@ -90,15 +90,29 @@ class OnTheSpotJourney {
     @Test
     void oneBadFileOfManyIsSaidAndTheOthersAreDone() throws Exception {
         Path broken = Files.write(temp.resolve("broken.tif"), Arrays.copyOf(Files.readAllBytes(scans()), 300));
-        Path text = Files.writeString(temp.resolve("note.txt"), "no pages");
+        Path text = Files.writeString(temp.resolve("depths.csv"), "berth,depth\nQ7,4.20\nQ8,4.70\n");
         Launcher.Answer answer = run("convert", broken.toString(), scans().toString(), text.toString(), "--to", "png");
         assertThat(answer.exitCode()).isEqualTo(1);
         assertThat(answer.out())
                 .contains("broken.tif: not converted")
-                .contains("A file of type text can't be converted to png yet")
+                .contains("A file of type csv can't be converted to png yet")
                 .contains("1 converted, 2 not");
         assertThat(ImageIO.read(temp.resolve("scans-3.png").toFile()).getWidth())
                 .isEqualTo(827);
+    }
+
+    @Test
+    void whatComesFromWordProcessorsIsLaidOut() throws Exception {
+        Path letter = Files.writeString(
+                temp.resolve("letter.rtf"), "{\\rtf1\\ansi\\deflang2057 Berth {\\b 14} is free.\\par}");
+        Launcher.Answer answer = run("convert", letter.toString(), "--to", "pdfa-2a");
+        assertThat(answer.exitCode()).as(answer.out()).isZero();
+        assertThat(answer.out()).contains("The font Times New Roman was not at hand; Liberation Serif was taken");
+        assertThat(run("inspect", temp.resolve("letter.pdf").toString()).out()).contains("says it is PDF/A-2a");
+        assertThat(run("read", letter.toString()).out()).contains("Berth 14 is free.");
+        assertThat(run("convert", letter.toString(), "--to", "pdf", "--changes", "perhaps")
+                        .exitCode())
+                .isEqualTo(2);
     }
 
     @Test

@@ -55,6 +55,12 @@ public record Conversion(
         return new Conversion(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, true, wish, flow);
     }
 
+    /** The same to another form. */
+    public Conversion as(Form other) {
+        return new Conversion(
+                other, look, dotsPerInch, ifNotPossible, details, attachOriginal, searchable, reading, flow);
+    }
+
     /** The same with other wishes for what several people worked on. */
     public Conversion showing(FlowWish other) {
         return new Conversion(

@@ -93,6 +93,10 @@ public final class Converter {
 
     /** @throws IOException if bytes can't be had or written; what is wrong with the document is an answer */
     public Made convert(Source source, Conversion wanted) throws IOException {
+        boolean accessible = wanted.form().pdf().filter(PdfTarget::isAccessible).isPresent();
+        if (accessible && !FlowReader.takes(source.type())) {
+            return withoutStructure(source, wanted);
+        }
         Made made;
         if (source.type() == FileType.PDF) {
             made = wanted.form().pdf().isPresent()
@@ -115,6 +119,21 @@ public final class Converter {
                     wanted.form().word()));
         }
         return withSize(source, made);
+    }
+
+    /** What was no text that flows does not tell its parts; it can become all but accessible. */
+    private Made withoutStructure(Source source, Conversion wanted) throws IOException {
+        Reason why = Reason.of("archive.no-structure", "target", wanted.form().word());
+        if (wanted.ifNotPossible() == IfNotPossible.FAIL) {
+            return Made.Failed.of(why);
+        }
+        Made made = convert(source, wanted.as(Form.PDF_A_2U));
+        if (!(made instanceof Made.Files files)) {
+            return made;
+        }
+        List<Reason> notes = new ArrayList<>(files.notes());
+        notes.add(0, why);
+        return new Made.Files(files.files(), files.type(), notes);
     }
 
     /** Laid out as a PDF first, which is then drawn where pictures are wished. */

@@ -77,8 +77,18 @@ public final class SymbolSigns {
         return PICTURES.getOrDefault(code, 0x2022);
     }
 
+    /** Letters that are signs of units elsewhere are Greek here. */
+    private static int greek(int sign) {
+        return switch (sign) {
+            case 0x00B5 -> 0x03BC;
+            case 0x2126 -> 0x03A9;
+            case 0x2206 -> 0x0394;
+            default -> sign;
+        };
+    }
+
     private static int named(Encoding encoding, GlyphList list, int code) {
         String text = list.toUnicode(encoding.getName(code));
-        return text == null || text.isEmpty() ? 0x2022 : text.codePointAt(0);
+        return text == null || text.isEmpty() ? 0x2022 : greek(text.codePointAt(0));
     }
 }

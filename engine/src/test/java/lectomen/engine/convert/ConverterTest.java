@@ -315,6 +315,19 @@ class ConverterTest {
     }
 
     @Test
+    void picturesDoNotTellTheirPartsAndBecomeAllButAccessible() throws Exception {
+        Source scan = picture(FileType.TIFF, Ink.BLACK_AND_WHITE, 1);
+        Conversion told = Conversion.to(Form.PDF_A_2A);
+        assertThat(((Made.Failed) convert(scan, told)).reason().code()).isEqualTo("archive.no-structure");
+        Conversion kept = new Conversion(
+                Form.PDF_A_2A, PageLook.USUAL, 300, IfNotPossible.KEEP, Conversion.Saying.NOTHING, false);
+        Made.Files made = made(convert(scan, kept));
+        assertThat(made.notes()).extracting(Reason::code).contains("archive.no-structure");
+        assertThat(ArchiveChecker.problems(Files.readAllBytes(made.files().get(0)), PdfTarget.PDF_A_2U))
+                .isEmpty();
+    }
+
+    @Test
     void layersOfAPhotographAreStillValid() throws Exception {
         Source source = picture(FileType.JPEG, Ink.COLOUR, 1);
         Conversion layered = new Conversion(

@@ -29,10 +29,16 @@ import org.apache.poi.openxml4j.opc.PackageAccess;
 import org.apache.poi.openxml4j.opc.PackageProperties;
 import org.apache.poi.openxml4j.opc.PackageRelationship;
 import org.apache.poi.openxml4j.opc.TargetMode;
+import org.apache.poi.openxml4j.util.ZipSecureFile;
 import org.w3c.dom.Element;
 
 /** Reads a file with all its parts. */
 public final class DocxReader {
+    static {
+        // What swells was refused before by its size; pages that repeat themselves are packed very tightly.
+        ZipSecureFile.setMinInflateRatio(0);
+    }
+
     private DocxReader() {}
 
     /** @throws IOException if the file's bytes can't be had; what is wrong with it is an answer */

@@ -127,6 +127,10 @@ public final class PdfArchiver {
         if (document.isEncrypted()) {
             findings.changed("archive.decrypted");
         }
+        if (target.isAccessible()) {
+            // Whether what a file tells of its parts is true, nobody here can say.
+            findings.obstacle("archive.no-structure", "target", target.word());
+        }
         for (Mending mending : MENDINGS) {
             mending.mend(document, target, findings);
         }

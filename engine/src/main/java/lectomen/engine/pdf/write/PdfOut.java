@@ -54,7 +54,11 @@ public final class PdfOut implements AutoCloseable {
         this.images = new PageImages(document, look);
     }
 
+    /** @throws IllegalArgumentException for a target that asks for a structure, which pictures have none of */
     public static PdfOut begin(PdfTarget target, PageLook look) {
+        if (target.isAccessible()) {
+            throw new IllegalArgumentException("Pictures do not become " + target.word());
+        }
         return new PdfOut(new PDDocument(IOUtils.createTempFileOnlyStreamCache()), target, look);
     }
 

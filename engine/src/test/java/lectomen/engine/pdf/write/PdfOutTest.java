@@ -69,7 +69,7 @@ class PdfOutTest {
     }
 
     @ParameterizedTest
-    @EnumSource(PdfTarget.class)
+    @EnumSource(value = PdfTarget.class, mode = EnumSource.Mode.EXCLUDE, names = "PDF_A_2A")
     void whatIsMadeOfPicturesIsWhatItClaimsToBe(PdfTarget target) throws Exception {
         PagePixels colour = colourScan(1, 150);
         PagePixels bits = colour.with(Points.as(Ink.BLACK_AND_WHITE, colour.image()));
