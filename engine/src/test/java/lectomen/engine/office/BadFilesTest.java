@@ -90,26 +90,25 @@ class BadFilesTest {
         return "<w:p><w:r><w:t>" + text + "</w:t></w:r></w:p>";
     }
 
-    @Test
-    void aDocumentSealedByAPasswordIsRefused() throws IOException {
-        Path file = folder.resolve("sealed.docx");
+    /** A file in the container of the older formats. */
+    private Path container(String entry) throws IOException {
+        Path file = folder.resolve("container.doc");
         try (POIFSFileSystem container = new POIFSFileSystem();
                 OutputStream out = Files.newOutputStream(file)) {
-            container.createDocument(new ByteArrayInputStream(new byte[600]), "EncryptedPackage");
+            container.createDocument(new ByteArrayInputStream(new byte[600]), entry);
             container.writeFilesystem(out);
         }
-        assertThat(refusal(file, FileType.OLE2)).isEqualTo("office.password");
+        return file;
+    }
+
+    @Test
+    void aDocumentSealedByAPasswordIsRefused() throws IOException {
+        assertThat(refusal(container("EncryptedPackage"), FileType.OLE2)).isEqualTo("office.password");
     }
 
     @Test
     void aDocumentOfTheOlderFormatSaysSo() throws IOException {
-        Path file = folder.resolve("older.doc");
-        try (POIFSFileSystem container = new POIFSFileSystem();
-                OutputStream out = Files.newOutputStream(file)) {
-            container.createDocument(new ByteArrayInputStream(new byte[600]), "WordDocument");
-            container.writeFilesystem(out);
-        }
-        assertThat(refusal(file, FileType.OLE2)).isEqualTo("office.older");
+        assertThat(refusal(container("WordDocument"), FileType.OLE2)).isEqualTo("office.older");
     }
 
     @Test

@@ -10,7 +10,6 @@ import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Placement;
-import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Thing;
 import lectomen.engine.office.PictureThings;
 import lectomen.engine.office.xml.Xml;
@@ -157,7 +156,7 @@ final class OdtFrames {
                 height,
                 fill(style),
                 border(style),
-                inside(style),
+                OdtLooks.inside(style, "textarea-vertical-align"),
                 inside,
                 grows,
                 false,
@@ -183,7 +182,16 @@ final class OdtFrames {
         }
         boolean rises = (length(shape, "y2") < length(shape, "y1")) != (length(shape, "x2") < length(shape, "x1"));
         return new Thing.Shape(
-                form.get(), wide, high, fill(style), stroke(style), inside(style), inside, false, rises, alternative);
+                form.get(),
+                wide,
+                high,
+                fill(style),
+                stroke(style),
+                OdtLooks.inside(style, "textarea-vertical-align"),
+                inside,
+                false,
+                rises,
+                alternative);
     }
 
     private static double length(Element of, String name) {
@@ -237,29 +245,6 @@ final class OdtFrames {
                 0);
     }
 
-    private static Thing.Inside inside(Optional<Element> style) {
-        double all = style.map(one -> OdtUnits.length(Xml.attribute(one, "padding"), 0))
-                .orElse(0.0);
-        Section.VerticalAlign align =
-                switch (style.map(one -> Xml.attribute(one, "textarea-vertical-align"))
-                        .orElse("")) {
-                    case "middle" -> Section.VerticalAlign.MIDDLE;
-                    case "bottom" -> Section.VerticalAlign.BOTTOM;
-                    default -> Section.VerticalAlign.TOP;
-                };
-        return new Thing.Inside(
-                side(style, "top", all),
-                side(style, "right", all),
-                side(style, "bottom", all),
-                side(style, "left", all),
-                align);
-    }
-
-    private static double side(Optional<Element> style, String side, double otherwise) {
-        return style.map(one -> OdtUnits.length(Xml.attribute(one, "padding-" + side), otherwise))
-                .orElse(otherwise);
-    }
-
     private static Placement placement(Element frame, Optional<Element> style) {
         String anchor = Xml.attribute(frame, "anchor-type");
         double left = Xml.is(frame, "line") ? Math.min(length(frame, "x1"), length(frame, "x2")) : length(frame, "x");
@@ -274,10 +259,10 @@ final class OdtFrames {
         double all = style.map(one -> OdtUnits.length(Xml.attribute(one, "margin"), 0))
                 .orElse(0.0);
         Placement.Around around = new Placement.Around(
-                margin(style, "top", all),
-                margin(style, "right", all),
-                margin(style, "bottom", all),
-                margin(style, "left", all));
+                OdtLooks.side(style, "margin-top", all),
+                OdtLooks.side(style, "margin-right", all),
+                OdtLooks.side(style, "margin-bottom", all),
+                OdtLooks.side(style, "margin-left", all));
         boolean behind = style.filter(one -> Xml.attribute(one, "run-through").equals("background"))
                 .isPresent();
         return new Placement(
@@ -286,11 +271,6 @@ final class OdtFrames {
                 wrap,
                 around,
                 behind && wrap == Placement.Wrap.NONE);
-    }
-
-    private static double margin(Optional<Element> style, String side, double otherwise) {
-        return style.map(one -> OdtUnits.length(Xml.attribute(one, "margin-" + side), otherwise))
-                .orElse(otherwise);
     }
 
     private static Placement.Across across(Optional<Element> style, double left, String anchor) {

@@ -12,7 +12,9 @@ import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.Edges;
 import lectomen.engine.flow.Leading;
 import lectomen.engine.flow.Look;
+import lectomen.engine.flow.Section;
 import lectomen.engine.flow.TabStop;
+import lectomen.engine.flow.Thing;
 import lectomen.engine.flow.Trait;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
@@ -259,6 +261,28 @@ final class OdtLooks {
             stops.add(new TabStop(at.getAsDouble(), kind, leads ? text.isEmpty() ? '.' : text.charAt(0) : ' '));
         }
         return stops;
+    }
+
+    /** How far what stands in a frame or cell keeps from its sides. @param alignWord which of its words says where it stands */
+    static Thing.Inside inside(Optional<Element> style, String alignWord) {
+        double all = side(style, "padding", 0);
+        Section.VerticalAlign align =
+                switch (style.map(one -> Xml.attribute(one, alignWord)).orElse("")) {
+                    case "middle" -> Section.VerticalAlign.MIDDLE;
+                    case "bottom" -> Section.VerticalAlign.BOTTOM;
+                    default -> Section.VerticalAlign.TOP;
+                };
+        return new Thing.Inside(
+                side(style, "padding-top", all),
+                side(style, "padding-right", all),
+                side(style, "padding-bottom", all),
+                side(style, "padding-left", all),
+                align);
+    }
+
+    static double side(Optional<Element> style, String word, double otherwise) {
+        return style.map(one -> OdtUnits.length(Xml.attribute(one, word), otherwise))
+                .orElse(otherwise);
     }
 
     static boolean hasEdges(Element of) {

@@ -9,9 +9,7 @@ import java.util.OptionalInt;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Edges;
 import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
-import lectomen.engine.flow.Thing;
 import lectomen.engine.flow.Trait;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
@@ -136,35 +134,9 @@ final class OdtTables {
                 Math.max(1, Xml.whole(cell, "number-rows-spanned", 1)),
                 properties.map(OdtLooks::edges).orElse(Edges.NONE),
                 shading,
-                inside(properties),
+                OdtLooks.inside(properties, "vertical-align"),
                 false,
                 0,
                 inside);
-    }
-
-    private static Thing.Inside inside(Optional<Element> properties) {
-        double all = properties
-                .map(one -> OdtUnits.length(Xml.attribute(one, "padding"), 0))
-                .orElse(0.0);
-        Section.VerticalAlign align =
-                switch (properties
-                        .map(one -> Xml.attribute(one, "vertical-align"))
-                        .orElse("")) {
-                    case "middle" -> Section.VerticalAlign.MIDDLE;
-                    case "bottom" -> Section.VerticalAlign.BOTTOM;
-                    default -> Section.VerticalAlign.TOP;
-                };
-        return new Thing.Inside(
-                side(properties, "top", all),
-                side(properties, "right", all),
-                side(properties, "bottom", all),
-                side(properties, "left", all),
-                align);
-    }
-
-    private static double side(Optional<Element> properties, String side, double otherwise) {
-        return properties
-                .map(one -> OdtUnits.length(Xml.attribute(one, "padding-" + side), otherwise))
-                .orElse(otherwise);
     }
 }
