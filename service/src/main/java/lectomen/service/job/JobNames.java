@@ -5,7 +5,9 @@ import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.NavigableSet;
 import java.util.Optional;
+import java.util.TreeSet;
 import lectomen.service.store.Store;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -15,6 +17,9 @@ import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 /**
  * An index of all parts of file names, to find jobs among a million. It lies in a file of its own, follows the jobs by their
  * numbers, and is made anew when it does not fit them; nothing rests on it but speed. Safe for several threads.
+ *
+ * <p>A job gets its number when its file is claimed, and stands among the jobs once the file is safe: a large file's job comes after
+ * jobs of higher numbers. So numbers that were passed over are asked for again.
  */
 final class JobNames implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(JobNames.class);
@@ -25,12 +30,16 @@ final class JobNames implements AutoCloseable {
     private static final int PER_STEP = 5_000;
     private static final int MOST_STEPS_AT_ONCE = 4;
 
+    /** Numbers that were passed over further back than so many will not come any more. */
+    private static final int MOST_MISSING = 2_000;
+
     private record Named(long number, String name) {}
 
     private final Store store;
     private final SingleConnectionDataSource source;
     private final Connection connection;
     private final JdbcClient index;
+    private final NavigableSet<Long> missing = new TreeSet<>();
     private long upTo;
 
     JobNames(Store store) {
@@ -67,10 +76,31 @@ final class JobNames implements AutoCloseable {
             index.sql("insert into of_store values (?)").param(mark).update();
             upTo = 0;
         }
+        passOver(
+                Math.max(0, upTo - MOST_MISSING),
+                index.sql("select rowid from job_name where rowid > ? order by rowid")
+                        .param(upTo - MOST_MISSING)
+                        .query(Long.class)
+                        .list());
+    }
+
+    /** @param numbers those that are there, in order, all beyond {@code from} */
+    private void passOver(long from, List<Long> numbers) {
+        long expected = from + 1;
+        for (long number : numbers) {
+            for (long absent = Math.max(expected, number - MOST_MISSING); absent < number; absent++) {
+                missing.add(absent);
+            }
+            expected = number + 1;
+        }
+        while (missing.size() > MOST_MISSING) {
+            missing.pollFirst();
+        }
     }
 
     /** Takes in the jobs that were made since; false if so many are missing that the index can't be used yet. */
     synchronized boolean catchUp() {
+        takeInWhatCameLate();
         for (int step = 0; step < MOST_STEPS_AT_ONCE; step++) {
             List<Named> next = store.read(db -> db.sql("""
                             select j.number, w.name from job j join job_words w on w.job_id = j.id
@@ -81,6 +111,7 @@ final class JobNames implements AutoCloseable {
                     .query((row, n) -> new Named(row.getLong("number"), row.getString("name")))
                     .list());
             if (!next.isEmpty()) {
+                passOver(upTo, next.stream().map(Named::number).toList());
                 add(next);
             }
             if (next.size() < PER_STEP) {
@@ -88,6 +119,23 @@ final class JobNames implements AutoCloseable {
             }
         }
         return false;
+    }
+
+    private void takeInWhatCameLate() {
+        if (missing.isEmpty()) {
+            return;
+        }
+        List<Named> late = store.read(db -> db.sql("""
+                        select j.number, w.name from job j join job_words w on w.job_id = j.id
+                        where j.number in (:numbers) order by j.number
+                        """)
+                .param("numbers", missing)
+                .query((row, n) -> new Named(row.getLong("number"), row.getString("name")))
+                .list());
+        if (!late.isEmpty()) {
+            add(late);
+            late.forEach(one -> missing.remove(one.number()));
+        }
     }
 
     private void add(List<Named> named) {
@@ -100,7 +148,7 @@ final class JobNames implements AutoCloseable {
             }
             connection.commit();
             connection.setAutoCommit(true);
-            upTo = named.get(named.size() - 1).number();
+            upTo = Math.max(upTo, named.get(named.size() - 1).number());
         } catch (SQLException e) {
             LOG.error("The index of names can't be written; searching takes longer until the next start", e);
         }

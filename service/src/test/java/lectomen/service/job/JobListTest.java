@@ -184,4 +184,31 @@ class JobListTest {
         assertThat(workshop.jobs.countsByRule())
                 .containsEntry(new JobCounts.Of(JobState.FILED, Optional.of("rare")), rare);
     }
+
+    private JobList.Page named(String name) {
+        JobList.Filter filter = new JobList.Filter(
+                Optional.empty(), Optional.empty(), Optional.of(name), Optional.empty(), Optional.empty());
+        return list.page(filter, JobList.Order.NEWEST, Optional.empty(), 10);
+    }
+
+    private void make(String id, String name) {
+        long source = workshop.sources.ofFolder("/in");
+        workshop.store.write(db -> {
+            workshop.jobs.create(db, id, Jobs.NewJob.of(source, name, 1, FileType.PDF, JobState.WAITING), "service");
+            return id;
+        });
+    }
+
+    @Test
+    void aJobThatCameAfterOnesOfHigherNumbersIsFoundByItsName() {
+        String large = workshop.store.write(workshop.jobs::newId);
+        String small = workshop.store.write(workshop.jobs::newId);
+        make(small, "overtaking.pdf");
+        assertThat(named("overtaking").jobs()).hasSize(1);
+        assertThat(named("slow and large").jobs()).isEmpty();
+        list.close();
+        list = new JobList(workshop.store, workshop.jobs);
+        make(large, "slow and large.pdf");
+        assertThat(named("slow and large").jobs()).extracting(Job::id).containsExactly(large);
+    }
 }

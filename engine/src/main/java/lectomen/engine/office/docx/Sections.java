@@ -2,7 +2,9 @@ package lectomen.engine.office.docx;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import lectomen.engine.flow.Block;
@@ -22,6 +24,7 @@ final class Sections {
     private final DocxContext context;
     private final DocxPackage.Part part;
     private final List<Section> sections = new ArrayList<>();
+    private final Map<String, List<Block>> read = new HashMap<>();
     private Section.Running heads = Section.Running.NONE;
     private Section.Running feet = Section.Running.NONE;
 
@@ -170,12 +173,11 @@ final class Sections {
         Optional<List<Block>> even = before.even();
         if (properties.isPresent()) {
             for (Element reference : Xml.children(properties.get(), kind)) {
-                Optional<DocxPackage.Part> of = part.findById(Xml.attribute(reference, "id"));
-                if (of.isEmpty()) {
+                Optional<List<Block>> found = findHead(Xml.attribute(reference, "id"));
+                if (found.isEmpty()) {
                     continue;
                 }
-                List<Block> blocks = new Blocks(context, of.get(), Look.NONE, 0)
-                        .read(of.get().root());
+                List<Block> blocks = found.get();
                 switch (Xml.attribute(reference, "type")) {
                     case "first" -> first = Optional.of(blocks);
                     case "even" -> even = Optional.of(blocks);
@@ -184,5 +186,21 @@ final class Sections {
             }
         }
         return new Section.Running(usual, first, even);
+    }
+
+    /** Sections may share one. */
+    private Optional<List<Block>> findHead(String id) throws IOException {
+        List<Block> known = read.get(id);
+        if (known != null) {
+            return Optional.of(known);
+        }
+        Optional<DocxPackage.Part> of = part.findById(id);
+        if (of.isEmpty()) {
+            return Optional.empty();
+        }
+        List<Block> blocks =
+                new Blocks(context, of.get(), Look.NONE, 0).read(of.get().root());
+        read.put(id, blocks);
+        return Optional.of(blocks);
     }
 }
