@@ -34,6 +34,7 @@ final class Browser implements AutoCloseable {
     private final Playwright playwright;
     private final com.microsoft.playwright.Browser browser;
     private final List<String> errors = new ArrayList<>();
+    private final List<String> forgiven = new ArrayList<>();
 
     Browser() {
         PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MILLIS);
@@ -82,15 +83,18 @@ final class Browser implements AutoCloseable {
         return page;
     }
 
-    /** What pages reported since the last call. */
-    /** Takes errors away that a test expects. */
+    /** Passes over errors that a test expects, whether they came already or come until the next look at them. */
     void forgive(String words) {
-        errors.removeIf(error -> error.contains(words));
+        forgiven.add(words);
     }
 
+    /** What pages reported since the last call. */
     List<String> errors() {
-        List<String> all = List.copyOf(errors);
+        List<String> all = errors.stream()
+                .filter(error -> forgiven.stream().noneMatch(error::contains))
+                .toList();
         errors.clear();
+        forgiven.clear();
         return all;
     }
 

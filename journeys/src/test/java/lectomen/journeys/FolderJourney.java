@@ -87,7 +87,10 @@ class FolderJourney {
         Files.writeString(outside, "first words\n");
         try (OutputStream late = Files.newOutputStream(outside, StandardOpenOption.APPEND)) {
             Files.move(outside, service.inbox("notes").resolve("report.txt"));
-            JsonNode first = service.awaitJob("report.txt", "filed");
+            // A file that was taken is watched for a while only, however long its job waits for a worker.
+            RunningService.await(
+                    "it is taken", Duration.ofSeconds(60), () -> !service.jobs().isEmpty());
+            JsonNode first = service.job("report.txt");
             late.write("late words\n".getBytes());
             late.flush();
             RunningService.await(

@@ -1,7 +1,6 @@
 package lectomen.engine.flow;
 
 import java.util.List;
-import java.util.Optional;
 
 /** What stands in a line of a paragraph, or hangs on a place in it. */
 public sealed interface Inline {
@@ -51,18 +50,4 @@ public sealed interface Inline {
 
     /** Where a word may be broken: a hyphen that only shows at a line's end. */
     record SoftHyphen(Look look) implements Inline {}
-
-    /** Its look, where it has one. */
-    default Optional<Look> findLook() {
-        if (this instanceof Text text) {
-            return Optional.of(text.look());
-        } else if (this instanceof Tab tab) {
-            return Optional.of(tab.look());
-        } else if (this instanceof Field field) {
-            return Optional.of(field.look());
-        } else if (this instanceof Note note) {
-            return Optional.of(note.look());
-        }
-        return Optional.empty();
-    }
 }

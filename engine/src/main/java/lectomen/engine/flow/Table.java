@@ -16,7 +16,6 @@ public record Table(
         boolean fits,
         Trait.Align align,
         double indent,
-        double spacing,
         List<Row> rows,
         boolean fromRight)
         implements Block {

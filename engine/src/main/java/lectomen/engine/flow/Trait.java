@@ -102,7 +102,22 @@ public final class Trait<T> {
         SWISS,
         MONO,
         SCRIPT,
-        DECORATIVE
+        DECORATIVE;
+
+        /** Of the word that office formats have for it. @param fixed whether its letters are all as wide */
+        public static FontKind of(String family, boolean fixed) {
+            if (fixed) {
+                return MONO;
+            }
+            return switch (family) {
+                case "roman" -> ROMAN;
+                case "swiss" -> SWISS;
+                case "modern" -> MONO;
+                case "script" -> SCRIPT;
+                case "decorative" -> DECORATIVE;
+                default -> UNKNOWN;
+            };
+        }
     }
 
     final int place;

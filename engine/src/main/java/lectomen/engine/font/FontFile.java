@@ -1,8 +1,8 @@
 package lectomen.engine.font;
 
 import java.io.IOException;
-import java.util.HashMap;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import org.apache.fontbox.ttf.CmapLookup;
 import org.apache.fontbox.ttf.OS2WindowsMetricsTable;
 import org.apache.fontbox.ttf.TTFParser;
@@ -27,7 +27,7 @@ public final class FontFile {
     private final double underlineAt;
     private final double underlineWidth;
     private final double[] plainWidths = new double[PLAIN];
-    private final Map<Integer, Double> widths = new HashMap<>();
+    private final Map<Integer, Double> widths = new ConcurrentHashMap<>();
 
     private FontFile(TrueTypeFont font) throws IOException {
         this.font = font;

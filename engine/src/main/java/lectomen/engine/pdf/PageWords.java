@@ -2,6 +2,7 @@ package lectomen.engine.pdf;
 
 import static java.util.Map.entry;
 
+import com.ibm.icu.text.Bidi;
 import java.io.IOException;
 import java.io.Writer;
 import java.text.Normalizer;
@@ -259,6 +260,17 @@ final class PageWords extends PDFTextStripper {
         return plain ? shown : Normalizer.normalize(shown, Normalizer.Form.NFKC);
     }
 
+    /** Letters of a word in the order of reading: scripts that run from the right are drawn in the order of their places. */
+    private static String asMeant(String drawn) {
+        if (!Bidi.requiresBidi(drawn.toCharArray(), 0, drawn.length())) {
+            return drawn;
+        }
+        Bidi places = new Bidi();
+        places.setInverse(true);
+        places.setPara(drawn, Bidi.LTR, null);
+        return Normalizer.normalize(places.writeReordered(Bidi.KEEP_BASE_COMBINING), Normalizer.Form.NFKC);
+    }
+
     private static double gap(TextPosition before, TextPosition glyph) {
         return glyph.getXDirAdj() - (before.getXDirAdj() + before.getWidthDirAdj());
     }
@@ -275,7 +287,7 @@ final class PageWords extends PDFTextStripper {
 
     private static void flush(StringBuilder text, List<Box> boxes, List<Word> words) {
         if (!text.isEmpty()) {
-            words.add(Word.certain(text.toString(), Box.around(boxes, box -> box)));
+            words.add(Word.certain(asMeant(text.toString()), Box.around(boxes, box -> box)));
             text.setLength(0);
             boxes.clear();
         }

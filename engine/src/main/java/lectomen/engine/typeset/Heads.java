@@ -136,14 +136,7 @@ final class Heads {
                         row.together()))
                 .toList();
         Table copy = new Table(
-                table.columns(),
-                table.wanted(),
-                table.fits(),
-                table.align(),
-                table.indent(),
-                table.spacing(),
-                rows,
-                table.fromRight());
+                table.columns(), table.wanted(), table.fits(), table.align(), table.indent(), rows, table.fromRight());
         setting.drawnAgain(Inventory.Kind.TABLE, table, copy);
         return copy;
     }

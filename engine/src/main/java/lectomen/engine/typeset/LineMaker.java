@@ -44,15 +44,6 @@ final class LineMaker {
             Optional<Inline.Break.Where> end,
             boolean last) {}
 
-    /** Where the next line starts; a line that was broken for another width can be broken anew from here. */
-    int mark() {
-        return next;
-    }
-
-    void goBack(int mark) {
-        next = mark;
-    }
-
     /**
      * The next line.
      *

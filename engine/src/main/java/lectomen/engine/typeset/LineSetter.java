@@ -20,6 +20,7 @@ final class LineSetter {
     private final Look look;
     private final Type mark;
     private final boolean fromRight;
+    private final List<Atom.Noted> notes = new ArrayList<>();
 
     /** @param mark the type that an empty line is as high as */
     LineSetter(Setting setting, Look look, Type mark) {
@@ -27,6 +28,11 @@ final class LineSetter {
         this.look = look;
         this.mark = mark;
         this.fromRight = look.get(Trait.FROM_RIGHT);
+    }
+
+    /** The notes whose marks were set, in their order. */
+    List<Atom.Noted> notes() {
+        return notes;
     }
 
     /** How high a line is, and how far its foot stands below its top. */
@@ -403,12 +409,5 @@ final class LineSetter {
             marks.addAll(behind);
             marks.addAll(front);
         }
-    }
-
-    private final List<Atom.Noted> notes = new ArrayList<>();
-
-    /** The notes whose marks were set, in their order. */
-    List<Atom.Noted> notes() {
-        return notes;
     }
 }

@@ -31,7 +31,6 @@ public final class Node {
         REFERENCE("Reference"),
         LINK("Link"),
         GROUP("Div"),
-        SPAN("Span"),
         ORNAMENT("Artifact");
 
         private final String word;

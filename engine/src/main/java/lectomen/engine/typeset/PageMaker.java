@@ -292,7 +292,10 @@ final class PageMaker {
                 putHere(strip, gap);
                 return;
             }
-            Optional<List<Strip>> parts = strip.division.flatMap(division -> division.at(column.free() - gap));
+            boolean alone = onlyHeads(column) && isWhole(column);
+            Optional<List<Strip>> parts = strip.dividesLast && !alone
+                    ? Optional.empty()
+                    : strip.division.flatMap(division -> division.at(column.free() - gap));
             if (parts.isPresent()) {
                 Strip upper = parts.get().get(0);
                 Strip lower = parts.get().get(1);
@@ -304,7 +307,7 @@ final class PageMaker {
                 strip = lower;
                 continue;
             }
-            if (column.isEmpty() || onlyHeads(column)) {
+            if (alone) {
                 putHere(strip, gap);
                 return;
             }
@@ -315,6 +318,11 @@ final class PageMaker {
                 putHeads(strip);
             }
         }
+    }
+
+    /** Whether it reaches from the page's top; one below another section can be too short for what the next page holds. */
+    private boolean isWhole(Column column) {
+        return column.top <= heads.room(page()).top() + 0.01;
     }
 
     private static boolean onlyHeads(Column column) {

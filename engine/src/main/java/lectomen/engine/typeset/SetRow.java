@@ -135,8 +135,9 @@ final class SetRow {
                 || cells.stream()
                         .anyMatch(cell ->
                                 !cell.strips().isEmpty() && cell.strips().get(0).withNext && row.together());
-        if (!row.together() && !row.exactly() && !row.head() && !reaches && !holdsNext) {
+        if (!row.exactly() && !row.head() && !reaches && !holdsNext) {
             strip.division = Optional.of(this::divided);
+            strip.dividesLast = row.together();
         }
         return strip;
     }
@@ -185,44 +186,57 @@ final class SetRow {
         List<SetCell> lower = new ArrayList<>();
         boolean moved = false;
         for (SetCell cell : cells) {
-            double free = most
-                    - edgeAbove
-                    - cell.cell().inside().top()
-                    - cell.cell().inside().bottom();
-            int fit = fitting(cell.strips(), free);
-            if (fit == 0 && !cell.strips().isEmpty()) {
+            double sides = cell.cell().inside().top() + cell.cell().inside().bottom();
+            Cut cut = Cut.of(cell.strips(), most - edgeAbove - sides);
+            if (cut.upper().isEmpty() && !cell.strips().isEmpty()) {
                 return Optional.empty();
             }
-            moved |= fit < cell.strips().size();
-            upper.add(new SetCell(
-                    cell.cell(), cell.left(), cell.width(), cell.strips().subList(0, fit)));
-            lower.add(new SetCell(
-                    cell.cell(),
-                    cell.left(),
-                    cell.width(),
-                    cell.strips().subList(fit, cell.strips().size())));
+            moved |= !cut.lower().isEmpty();
+            upper.add(new SetCell(cell.cell(), cell.left(), cell.width(), cut.upper()));
+            lower.add(new SetCell(cell.cell(), cell.left(), cell.width(), cut.lower()));
         }
-        if (!moved) {
-            return Optional.empty();
-        }
-        return Optional.of(List.of(part(upper), part(lower)));
+        return moved ? Optional.of(List.of(part(upper), part(lower))) : Optional.empty();
     }
 
-    private static int fitting(List<Strip> strips, double free) {
-        double at = 0;
-        int fit = 0;
-        for (Strip strip : strips) {
-            at += strip.before + strip.height;
-            if (at > free) {
-                break;
+    /** What of a cell's strips fits, and what is left. */
+    private record Cut(List<Strip> upper, List<Strip> lower) {
+        static Cut of(List<Strip> strips, double free) {
+            double at = 0;
+            int fit = 0;
+            while (fit < strips.size() && at + strips.get(fit).before + strips.get(fit).height <= free) {
+                at += strips.get(fit).before + strips.get(fit).height + strips.get(fit).after;
+                fit++;
             }
-            at += strip.after;
-            fit++;
+            if (fit == strips.size()) {
+                return new Cut(strips, List.of());
+            }
+            Strip next = strips.get(fit);
+            double left = free - at - next.before;
+            boolean mayDivide = fit == 0 || !next.dividesLast;
+            Optional<List<Strip>> parts =
+                    mayDivide ? next.division.flatMap(division -> division.at(left)) : Optional.empty();
+            if (parts.isPresent()) {
+                return dividing(strips, fit, parts.get());
+            }
+            int kept = fit;
+            while (kept > 0 && strips.get(kept - 1).withNext) {
+                kept--;
+            }
+            // What all belongs together and is higher than there is room is parted all the same.
+            int end = kept == 0 ? fit : kept;
+            return new Cut(strips.subList(0, end), strips.subList(end, strips.size()));
         }
-        while (fit > 0 && fit < strips.size() && strips.get(fit - 1).withNext) {
-            fit--;
+
+        /** A table's row inside the cell is parted too. */
+        private static Cut dividing(List<Strip> strips, int at, List<Strip> parts) {
+            List<Strip> upper = new ArrayList<>(strips.subList(0, at));
+            Strip first = parts.get(0);
+            first.before = strips.get(at).before;
+            upper.add(first);
+            List<Strip> lower = new ArrayList<>(parts.subList(1, parts.size()));
+            lower.addAll(strips.subList(at + 1, strips.size()));
+            return new Cut(upper, lower);
         }
-        return fit;
     }
 
     private Strip part(List<SetCell> of) {

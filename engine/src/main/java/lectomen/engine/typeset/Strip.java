@@ -42,6 +42,8 @@ final class Strip {
     boolean isHead;
 
     Optional<Division> division = Optional.empty();
+    /** Whether it is divided only where it is higher than a whole column. */
+    boolean dividesLast;
     /** What an outline leads here by. */
     Optional<Typeset.Heading> heading = Optional.empty();
 
@@ -63,6 +65,7 @@ final class Strip {
         strip.heads = heads;
         strip.isHead = isHead;
         strip.division = division;
+        strip.dividesLast = dividesLast;
         strip.heading = heading;
         return strip;
     }

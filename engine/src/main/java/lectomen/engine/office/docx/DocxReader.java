@@ -124,18 +124,7 @@ public final class DocxReader {
                 String pitch = Xml.find(font, "pitch")
                         .map(one -> Xml.attribute(one, "val"))
                         .orElse("");
-                kinds.put(
-                        Xml.attribute(font, "name"),
-                        pitch.equals("fixed")
-                                ? Trait.FontKind.MONO
-                                : switch (family) {
-                                    case "roman" -> Trait.FontKind.ROMAN;
-                                    case "swiss" -> Trait.FontKind.SWISS;
-                                    case "modern" -> Trait.FontKind.MONO;
-                                    case "script" -> Trait.FontKind.SCRIPT;
-                                    case "decorative" -> Trait.FontKind.DECORATIVE;
-                                    default -> Trait.FontKind.UNKNOWN;
-                                });
+                kinds.put(Xml.attribute(font, "name"), Trait.FontKind.of(family, pitch.equals("fixed")));
             }
         });
         return kinds;

@@ -72,7 +72,7 @@ final class Tables {
                 .flatMap(one -> Xml.find(one, "bidiVisual"))
                 .filter(Units::isOn)
                 .isPresent();
-        return new Table(grid, wanted(properties), !fixed, align, indent(properties, style), 0, rows, fromRight);
+        return new Table(grid, wanted(properties), !fixed, align, indent(properties, style), rows, fromRight);
     }
 
     private static OptionalDouble wanted(Optional<Element> properties) {

@@ -32,17 +32,10 @@ final class OdtLooks {
                     .replace("\"", "")
                     .split(",")[0]
                     .strip();
-            Trait.FontKind kind =
-                    switch (Xml.attribute(face, "font-family-generic")) {
-                        case "roman" -> Trait.FontKind.ROMAN;
-                        case "swiss" -> Trait.FontKind.SWISS;
-                        case "modern" -> Trait.FontKind.MONO;
-                        case "script" -> Trait.FontKind.SCRIPT;
-                        case "decorative" -> Trait.FontKind.DECORATIVE;
-                        default -> Trait.FontKind.UNKNOWN;
-                    };
-            boolean fixed = Xml.attribute(face, "font-pitch").equals("fixed");
-            fonts.put(Xml.attribute(face, "name"), new Font(family, fixed ? Trait.FontKind.MONO : kind));
+            Trait.FontKind kind = Trait.FontKind.of(
+                    Xml.attribute(face, "font-family-generic"),
+                    Xml.attribute(face, "font-pitch").equals("fixed"));
+            fonts.put(Xml.attribute(face, "name"), new Font(family, kind));
         }
     }
 

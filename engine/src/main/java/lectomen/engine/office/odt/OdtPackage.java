@@ -39,15 +39,6 @@ final class OdtPackage implements AutoCloseable {
         }
     }
 
-    boolean has(String part) {
-        return zip.getEntry(part) != null;
-    }
-
-    /** A folder in the package, which holds a document of its own. */
-    boolean hasFolder(String name) {
-        return zip.getEntry(name + "/content.xml") != null || zip.getEntry(name + "/") != null;
-    }
-
     boolean hasMacros() {
         return zip.stream()
                 .anyMatch(entry ->

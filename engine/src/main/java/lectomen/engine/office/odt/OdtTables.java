@@ -53,7 +53,7 @@ final class OdtTables {
                 .filter(one -> Xml.attribute(one, "writing-mode").startsWith("rl"))
                 .isPresent();
         boolean known = columns.stream().allMatch(column -> column > 0);
-        return new Table(columns, width, !known, align, indent, 0, rows, fromRight);
+        return new Table(columns, width, !known, align, indent, rows, fromRight);
     }
 
     private void columns(Element parent, List<Double> columns) {

@@ -199,7 +199,7 @@ final class RtfRows {
             out.add(row(i, grid));
         }
         Trait.Align whole = rows.isEmpty() ? Trait.Align.START : rows.get(0).align();
-        return new Table(columns, OptionalDouble.empty(), false, whole, from, 0, out, false);
+        return new Table(columns, OptionalDouble.empty(), false, whole, from, out, false);
     }
 
     private static void addEnd(NavigableSet<Double> ends, double end) {
