@@ -1,6 +1,7 @@
 package lectomen.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -90,7 +91,7 @@ class WrittenJourney {
         assertThat(service.archive().resolve("As written/WM-118 Depths at the quay.rtf"))
                 .hasContent(MEMO);
         JsonNode page = service.get("/jobs/" + id + "/pages/1");
-        assertThat(page.path("width").asDouble()).isEqualTo(595.3);
+        assertThat(page.path("width").asDouble()).isCloseTo(595.3, within(0.01));
         assertThat(service.get("/jobs/" + id + "/pages/1/words").toString()).contains("\"text\":\"WM-118\"");
     }
 
