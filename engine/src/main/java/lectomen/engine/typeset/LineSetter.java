@@ -69,7 +69,9 @@ final class LineSetter {
                     case EXACTLY -> leading.amount();
                 };
         double baseline = high - descent;
-        if (leading.kind() != Leading.Kind.EXACTLY && box > baseline) {
+        // A line that says exactly how high it is grows for a picture all the same: none is cut, and none lies on
+        // another line.
+        if (box > baseline) {
             high += box - baseline;
             baseline = box;
         }
