@@ -201,7 +201,8 @@ final class PageMaker {
     }
 
     private void joinGap(List<Strip> strips, Block block) {
-        if (lastStrip.isPresent() && !strips.isEmpty()) {
+        boolean goesOn = !strips.isEmpty() && strips.get(0).endBefore.isEmpty();
+        if (lastStrip.isPresent() && goesOn) {
             GalleyMaker.joinGap(document.apart().gaps(), lastStrip.get(), strips.get(0), above, block);
         }
     }
