@@ -1,4 +1,4 @@
 package lectomen.engine.flow;
 
-/** What stands below each other: paragraphs and tables. */
-public sealed interface Block permits Paragraph, Table {}
+/** What stands below each other: paragraphs and tables, and what stands apart from them. */
+public sealed interface Block permits Paragraph, Table, Aside {}

@@ -2,6 +2,7 @@ package lectomen.engine.typeset;
 
 import java.util.Arrays;
 import java.util.List;
+import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Table;
@@ -69,7 +70,7 @@ final class ColumnWidths {
     private static double[] needs(GalleyMaker galleys, List<Block> blocks) {
         double least = 0;
         double most = 0;
-        for (Block block : blocks) {
+        for (Block block : Aside.inTheFlow(blocks)) {
             if (block instanceof Table inner) {
                 double all = inner.columns().stream()
                                 .mapToDouble(Double::doubleValue)

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.FlowDocument;
 import lectomen.engine.flow.Inline;
@@ -13,14 +14,18 @@ import lectomen.engine.flow.Trait;
 
 /** Sets blocks below each other in a width, without pages: what stands in cells, boxes, running heads and notes. */
 final class GalleyMaker {
+    /** So that rounding breaks no line that just fits. */
+    private static final double HAIR = 0.01;
+
     private final Setting setting;
     private final ParagraphMaker paragraphs;
     private final TableMaker tables;
-    private final Things things = new Things(this);
+    private final Things things;
 
     /** @param notes what becomes of notes that are met */
     GalleyMaker(Setting setting, ParagraphMaker.Notes notes) {
         this.setting = setting;
+        this.things = new Things(this, setting);
         this.paragraphs = new ParagraphMaker(setting, new AtomMaker(setting, things), notes);
         this.tables = new TableMaker(setting, this);
     }
@@ -53,21 +58,70 @@ final class GalleyMaker {
         return new Plate(marks, width, at);
     }
 
+    /** How wide blocks are that nothing breaks; a table's columns share what is available. */
+    double widest(List<Block> blocks, double available) {
+        double most = 0;
+        for (Block block : blocks) {
+            most = Math.max(
+                    most,
+                    block instanceof Table table
+                            ? tables.width(table, available)
+                            : ColumnWidths.widest(this, List.of(block)) + HAIR);
+        }
+        return most;
+    }
+
+    /** Whether what stands apart has a paragraph to hang on. */
+    static boolean hangs(List<Block> blocks, int at) {
+        int next = at + 1;
+        while (next < blocks.size() && blocks.get(next) instanceof Aside) {
+            next++;
+        }
+        return next < blocks.size() && blocks.get(next) instanceof Paragraph;
+    }
+
     List<Strip> strips(List<Block> blocks, double width, Node parent) {
-        List<Strip> all = new ArrayList<>();
-        Surroundings around = new Surroundings();
-        Structure structure = new Structure(parent);
-        Optional<Block> above = Optional.empty();
-        double at = 0;
-        for (int i = 0; i < blocks.size(); i++) {
-            Block block = blocks.get(i);
-            Optional<Block> below = i + 1 < blocks.size() ? Optional.of(blocks.get(i + 1)) : Optional.empty();
-            List<Strip> strips;
-            if (block instanceof Paragraph paragraph) {
-                strips = paragraph(paragraph, above, below, structure, width, around, at);
-            } else {
-                strips = tables.strips((Table) block, width, structure.other(Node.Kind.TABLE));
+        Galley galley = new Galley(width, parent);
+        galley.add(blocks);
+        return galley.all;
+    }
+
+    /** One column of blocks while it is set. */
+    private final class Galley {
+        private final double width;
+        private final Node parent;
+        private final Structure structure;
+        private final Surroundings around = new Surroundings();
+        private final List<Strip> all = new ArrayList<>();
+        private List<Strip.Hanging> apart = new ArrayList<>();
+        private Optional<Block> above = Optional.empty();
+        private double at;
+
+        Galley(double width, Node parent) {
+            this.width = width;
+            this.parent = parent;
+            this.structure = new Structure(parent);
+        }
+
+        void add(List<Block> blocks) {
+            for (int i = 0; i < blocks.size(); i++) {
+                Block block = blocks.get(i);
+                if (block instanceof Aside aside) {
+                    if (hangs(blocks, i)) {
+                        apart.add(things.hanging(aside, width, parent));
+                    } else {
+                        add(Aside.inTheFlow(List.of(aside)));
+                    }
+                } else {
+                    add(block, i + 1 < blocks.size() ? Optional.of(blocks.get(i + 1)) : Optional.empty());
+                }
             }
+        }
+
+        private void add(Block block, Optional<Block> below) {
+            List<Strip> strips = block instanceof Paragraph paragraph
+                    ? paragraph(paragraph, below)
+                    : tables.strips((Table) block, width, structure.other(Node.Kind.TABLE));
             joinGap(setting.settings().gaps(), all, strips, above, block);
             for (Strip strip : strips) {
                 at += strip.before + strip.height;
@@ -75,48 +129,48 @@ final class GalleyMaker {
             all.addAll(strips);
             above = Optional.of(block);
         }
-        return all;
-    }
 
-    private List<Strip> paragraph(
-            Paragraph paragraph,
-            Optional<Block> above,
-            Optional<Block> below,
-            Structure structure,
-            double width,
-            Surroundings around,
-            double at) {
-        ParagraphMaker.Ready ready = ready(paragraph, structure);
-        double top = at + (above.isEmpty() ? 0 : paragraph.look().get(Trait.BEFORE));
-        List<Mark> floating = new ArrayList<>();
-        for (Atom.Hung hung : ready.hung()) {
-            Things.SetThing set = things.set(hung.floating().thing(), hung.node());
-            Things.Place place =
-                    Things.place(hung.floating().placement(), set.thing(), Things.Frame.inside(width, top));
-            around.add(
-                    hung,
-                    hung.floating().placement(),
-                    place.left(),
-                    place.top(),
-                    set.thing().width(),
-                    set.thing().height());
-            Things.marks(set, place, hung.node(), hung.floating().link())
-                    .forEach(mark -> floating.add(mark.moved(0, -top)));
-            setting.drawn(set.thing(), hung.floating());
+        private List<Strip> paragraph(Paragraph paragraph, Optional<Block> below) {
+            ParagraphMaker.Ready ready = ready(paragraph, structure);
+            double top = at + (above.isEmpty() ? 0 : paragraph.look().get(Trait.BEFORE));
+            List<Mark> floating = new ArrayList<>();
+            List<Strip.Footnote> footnotes = new ArrayList<>();
+            for (Strip.Hanging one : hanging(ready)) {
+                Things.Place place = Things.place(one, Things.Frame.inside(width, top));
+                around.add(
+                        one,
+                        one.placement(),
+                        place,
+                        one.plate().width(),
+                        one.plate().height());
+                one.plate().marks().forEach(mark -> floating.add(mark.moved(place.left(), place.top() - top)));
+                footnotes.addAll(one.footnotes());
+                one.noted().run();
+            }
+            Spans spans = around.isEmpty()
+                    ? Spans.all(width)
+                    : (down, height) -> {
+                        Spans.Span free = around.free(0, width, top + down, height);
+                        return new Spans.Span(free.left(), free.right(), free.top() - top);
+                    };
+            List<Strip> strips = paragraphs.strips(ready, width, spans, frame(paragraph, above, below));
+            if (!floating.isEmpty()) {
+                Strip first = strips.get(0);
+                floating.addAll(first.marks);
+                Strip drawn = first.drawnAs(first.height, floating);
+                footnotes.addAll(first.footnotes);
+                drawn.footnotes = List.copyOf(footnotes);
+                strips.set(0, drawn);
+            }
+            return strips;
         }
-        Spans spans = around.isEmpty()
-                ? Spans.all(width)
-                : (down, height) -> {
-                    Spans.Span free = around.free(0, width, top + down, height);
-                    return new Spans.Span(free.left(), free.right(), free.top() - top);
-                };
-        List<Strip> strips = paragraphs.strips(ready, width, spans, frame(paragraph, above, below));
-        if (!floating.isEmpty()) {
-            Strip first = strips.get(0);
-            floating.addAll(first.marks);
-            strips.set(0, first.drawnAs(first.height, floating));
+
+        private List<Strip.Hanging> hanging(ParagraphMaker.Ready ready) {
+            List<Strip.Hanging> hanging = apart;
+            apart = new ArrayList<>();
+            ready.hung().forEach(hung -> hanging.add(things.hanging(hung)));
+            return hanging;
         }
-        return strips;
     }
 
     ParagraphMaker.Ready ready(Paragraph paragraph, Structure structure) {

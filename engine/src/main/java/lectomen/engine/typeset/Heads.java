@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Optional;
+import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.FlowDocument;
 import lectomen.engine.flow.Inline;
@@ -89,14 +90,14 @@ final class Heads {
 
     /** With this page's numbers in place of their fields, so that what stands beside them finds its true place. */
     private List<Block> numbered(List<Block> blocks, Numbers numbers) {
-        List<Block> out = new ArrayList<>();
-        for (Block block : blocks) {
-            out.add(
-                    block instanceof Paragraph paragraph
-                            ? numbered(paragraph, numbers)
-                            : numbered((Table) block, numbers));
+        return blocks.stream().map(block -> numbered(block, numbers)).toList();
+    }
+
+    private Block numbered(Block block, Numbers numbers) {
+        if (block instanceof Aside aside) {
+            return new Aside(numbered(aside.blocks(), numbers), aside.placement(), aside.width(), aside.least());
         }
-        return out;
+        return block instanceof Paragraph paragraph ? numbered(paragraph, numbers) : numbered((Table) block, numbers);
     }
 
     private Paragraph numbered(Paragraph paragraph, Numbers numbers) {

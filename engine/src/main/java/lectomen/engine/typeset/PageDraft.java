@@ -2,12 +2,27 @@ package lectomen.engine.typeset;
 
 import java.util.ArrayList;
 import java.util.List;
+import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Section;
 
 /** A page while it is filled. */
 final class PageDraft {
-    /** Marks of a thing that floats. @param owner the strip it hangs on */
-    record Floated(Object owner, boolean behind, List<Mark> marks) {}
+    /** How what floats lies to the text: what text goes around is read where it hangs. */
+    enum Layer {
+        BEHIND,
+        BESIDE,
+        BEFORE;
+
+        static Layer of(Placement placement) {
+            if (placement.behind()) {
+                return BEHIND;
+            }
+            return placement.wrap() == Placement.Wrap.NONE ? BEFORE : BESIDE;
+        }
+    }
+
+    /** Marks of what floats. @param owner the strip it hangs on */
+    record Floated(Object owner, Layer layer, List<Mark> marks) {}
 
     final Section section;
     final int sectionNumber;
@@ -63,7 +78,9 @@ final class PageDraft {
     /** What lies behind all else. */
     List<Mark> behind() {
         List<Mark> marks = new ArrayList<>();
-        floats.stream().filter(Floated::behind).forEach(floated -> marks.addAll(floated.marks()));
+        floats.stream()
+                .filter(floated -> floated.layer() == Layer.BEHIND)
+                .forEach(floated -> marks.addAll(floated.marks()));
         return marks;
     }
 
@@ -73,10 +90,15 @@ final class PageDraft {
         for (Column column : columns()) {
             double shift = shift(column);
             for (Column.Put put : column.all()) {
+                floats.stream()
+                        .filter(floated -> floated.layer() == Layer.BESIDE && floated.owner() == put.strip())
+                        .forEach(floated -> marks.addAll(floated.marks()));
                 put.strip().marks.forEach(mark -> marks.add(mark.moved(column.left, put.top() + shift)));
             }
         }
-        floats.stream().filter(floated -> !floated.behind()).forEach(floated -> marks.addAll(floated.marks()));
+        floats.stream()
+                .filter(floated -> floated.layer() == Layer.BEFORE)
+                .forEach(floated -> marks.addAll(floated.marks()));
         columns().forEach(column -> marks.addAll(column.footMarks()));
         return marks;
     }

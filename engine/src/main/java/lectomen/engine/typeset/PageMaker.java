@@ -6,13 +6,14 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
+import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.FlowDocument;
 import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Paragraph;
-import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
 import lectomen.engine.flow.Trait;
@@ -44,6 +45,9 @@ final class PageMaker {
     private int columnAt;
     private boolean keepsTop = true;
     private List<Strip> notesGoingOn = List.of();
+    /** What stands apart and hangs on the next paragraph. */
+    private final List<Strip.Hanging> apart = new ArrayList<>();
+
     private Optional<Block> above = Optional.empty();
     private Optional<Strip> lastStrip = Optional.empty();
 
@@ -64,10 +68,7 @@ final class PageMaker {
             begin(sections.get(i));
             boolean balanced = i + 1 < sections.size() && goesOn(sections.get(i), sections.get(i + 1));
             List<Block> blocks = sections.get(i).blocks();
-            for (int at = 0; at < blocks.size(); at++) {
-                Optional<Block> below = at + 1 < blocks.size() ? Optional.of(blocks.get(at + 1)) : Optional.empty();
-                place(blocks.get(at), below);
-            }
+            place(blocks);
             if (balanced && columns.size() > 1) {
                 balance();
             }
@@ -188,6 +189,32 @@ final class PageMaker {
         lastStrip = Optional.empty();
     }
 
+    private void place(List<Block> blocks) {
+        for (int at = 0; at < blocks.size(); at++) {
+            Block block = blocks.get(at);
+            if (block instanceof Aside aside) {
+                apart(aside, GalleyMaker.hangs(blocks, at));
+            } else {
+                place(block, at + 1 < blocks.size() ? Optional.of(blocks.get(at + 1)) : Optional.empty());
+            }
+        }
+    }
+
+    /** What has nothing to hang on, or is higher than a column, stands among the other blocks. */
+    private void apart(Aside aside, boolean hangs) {
+        double most = heads.room(page()).bottom() - heads.room(page()).top();
+        if (hangs
+                && galleys.things()
+                                .hanging(aside, column().width, Node.ORNAMENT)
+                                .plate()
+                                .height()
+                        <= most) {
+            apart.add(galleys.things().hanging(aside, column().width, root));
+        } else {
+            place(Aside.inTheFlow(List.of(aside)));
+        }
+    }
+
     private void place(Block block, Optional<Block> below) {
         List<Strip> strips;
         if (block instanceof Paragraph paragraph) {
@@ -209,16 +236,14 @@ final class PageMaker {
 
     private List<Strip> paragraph(Paragraph paragraph, Optional<Block> below) {
         ParagraphMaker.Ready ready = galleys.ready(paragraph, structure);
-        List<Strip.Hanging> hanging = new ArrayList<>();
-        for (Atom.Hung hung : ready.hung()) {
-            hanging.add(
-                    new Strip.Hanging(hung, galleys.things().set(hung.floating().thing(), hung.node())));
-        }
+        List<Strip.Hanging> hanging = new ArrayList<>(apart);
+        apart.clear();
+        ready.hung().forEach(hung -> hanging.add(galleys.things().hanging(hung)));
         List<Strip> strips = set(ready, hanging, below);
         boolean beside = !hanging.isEmpty() || !surroundings.isEmpty();
         Strip first = strips.get(0);
         if (beside && !column().isEmpty() && first.endBefore.isEmpty() && !column().fits(first, first.before)) {
-            hanging.forEach(one -> surroundings.remove(one.hung()));
+            hanging.forEach(surroundings::remove);
             moveOn();
             strips = set(ready, hanging, below);
         }
@@ -253,26 +278,24 @@ final class PageMaker {
                 };
         List<Strip> strips =
                 galleys.paragraphs().strips(ready, width, spans, GalleyMaker.frame(paragraph, above, below));
-        strips.get(0).hanging = hanging;
+        Strip first = strips.get(0);
+        first.hanging = hanging;
+        first.footnotes = Stream.concat(
+                        hanging.stream().flatMap(one -> one.footnotes().stream()), first.footnotes.stream())
+                .toList();
         int level = paragraph.look().get(Trait.HEADING);
         if (level > 0 && !paragraph.isEmpty()) {
-            strips.get(0).heading = Optional.of(new Typeset.Heading(level, GalleyMaker.title(paragraph), 0, 0));
+            first.heading = Optional.of(new Typeset.Heading(level, GalleyMaker.title(paragraph), 0, 0));
         }
         joinGap(strips, paragraph);
         return strips;
     }
 
     private Things.Place surround(Strip.Hanging one, double paragraphTop) {
-        Placement placement = one.hung().floating().placement();
         Things.Frame frame = Things.Frame.of(section.paper(), column().left, column().width, paragraphTop);
-        Things.Place place = Things.place(placement, one.set().thing(), frame);
+        Things.Place place = Things.place(one, frame);
         surroundings.add(
-                one.hung(),
-                placement,
-                place.left(),
-                place.top(),
-                one.set().thing().width(),
-                one.set().thing().height());
+                one, one.placement(), place, one.plate().width(), one.plate().height());
         return place;
     }
 
@@ -346,15 +369,14 @@ final class PageMaker {
             notesGoingOn = all;
         }
         for (Strip.Hanging one : strip.hanging) {
-            surroundings.remove(one.hung());
+            surroundings.remove(one);
             double top = column().at() - strip.height;
             Things.Place place = surround(one, top);
-            Inline.Floating floating = one.hung().floating();
-            page().add(new PageDraft.Floated(
-                    strip,
-                    floating.placement().behind(),
-                    Things.marks(one.set(), place, one.hung().node(), floating.link())));
-            setting.drawn(one.set().thing(), floating);
+            List<Mark> marks = one.plate().marks().stream()
+                    .map(mark -> mark.moved(place.left(), place.top()))
+                    .toList();
+            page().add(new PageDraft.Floated(strip, PageDraft.Layer.of(one.placement()), marks));
+            one.noted().run();
         }
         lastStrip = Optional.of(strip);
     }
@@ -363,7 +385,7 @@ final class PageMaker {
         List<Strip> taken = column().takeBack();
         for (Strip strip : taken) {
             page().removeFloats(strip);
-            strip.hanging.forEach(one -> surroundings.remove(one.hung()));
+            strip.hanging.forEach(surroundings::remove);
         }
         return taken;
     }

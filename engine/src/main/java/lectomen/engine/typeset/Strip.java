@@ -3,6 +3,7 @@ package lectomen.engine.typeset;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.flow.Inline;
+import lectomen.engine.flow.Placement;
 
 /**
  * What fills a column's width and is not divided by a page's end, or only as it says itself: a line, or a table's row. Its marks are
@@ -12,8 +13,14 @@ final class Strip {
     /** What stands at a page's foot for a mark in the strip. */
     record Footnote(List<Strip> strips) {}
 
-    /** A thing that floats and hangs on this strip. */
-    record Hanging(Atom.Hung hung, Things.SetThing set) {}
+    /**
+     * What floats and hangs on this strip.
+     *
+     * @param plate all that is drawn of it
+     * @param footnotes of its text, which stand at the foot of the strip's page
+     * @param noted is run once it has its place
+     */
+    record Hanging(Placement placement, Plate plate, List<Footnote> footnotes, Runnable noted) {}
 
     /** Divides a strip that is too high. */
     interface Division {

@@ -14,16 +14,16 @@ final class Surroundings {
     private final List<Area> areas = new ArrayList<>();
 
     /** @param owner by which it is removed again */
-    void add(Object owner, Placement placement, double left, double top, double width, double height) {
+    void add(Object owner, Placement placement, Things.Place place, double width, double height) {
         if (placement.wrap() != Placement.Wrap.NONE) {
             Placement.Around around = placement.around();
             areas.add(new Area(
                     owner,
                     placement.wrap(),
-                    left - around.left(),
-                    top - around.top(),
-                    left + width + around.right(),
-                    top + height + around.bottom()));
+                    place.left() - around.left(),
+                    place.top() - around.top(),
+                    place.left() + width + around.right(),
+                    place.top() + height + around.bottom()));
         }
     }
 

@@ -38,6 +38,11 @@ final class TableMaker {
         return strips;
     }
 
+    /** How wide it becomes. */
+    double width(Table table, double available) {
+        return Arrays.stream(new ColumnWidths(galleys).of(table, available)).sum();
+    }
+
     private static int heads(Table table) {
         int heads = 0;
         while (heads < table.rows().size() && table.rows().get(heads).head()) {

@@ -2,16 +2,21 @@ package lectomen.engine.typeset;
 
 import java.util.ArrayList;
 import java.util.List;
+import lectomen.engine.flow.Aside;
+import lectomen.engine.flow.Block;
+import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Thing;
 
-/** Sets what is written in things, and finds those that float their place. */
+/** Sets things and what stands apart, and finds those that float their place. */
 final class Things {
     private final GalleyMaker galleys;
+    private final Setting setting;
 
-    Things(GalleyMaker galleys) {
+    Things(GalleyMaker galleys, Setting setting) {
         this.galleys = galleys;
+        this.setting = setting;
     }
 
     /** A thing as high as its text makes it. */
@@ -89,7 +94,9 @@ final class Things {
 
     record Place(double left, double top) {}
 
-    static Place place(Placement placement, Thing thing, Frame frame) {
+    static Place place(Strip.Hanging hanging, Frame frame) {
+        Placement placement = hanging.placement();
+        double width = hanging.plate().width();
         double from = frame.column();
         double to = frame.column() + frame.columnWidth();
         switch (placement.across().from()) {
@@ -115,13 +122,13 @@ final class Things {
                 switch (placement.across().side()) {
                     case OFFSET -> from + placement.across().offset();
                     case LEFT -> from;
-                    case CENTRE -> (from + to - thing.width()) / 2;
-                    case RIGHT -> to - thing.width();
+                    case CENTRE -> (from + to - width) / 2;
+                    case RIGHT -> to - width;
                 };
-        return new Place(left, down(placement.down(), thing, frame));
+        return new Place(left, down(placement.down(), hanging.plate().height(), frame));
     }
 
-    private static double down(Placement.Down down, Thing thing, Frame frame) {
+    private static double down(Placement.Down down, double height, Frame frame) {
         double from = frame.paragraphTop();
         double to = frame.paragraphTop();
         switch (down.from()) {
@@ -147,29 +154,43 @@ final class Things {
                 switch (down.side()) {
                     case OFFSET -> from + down.offset();
                     case TOP -> from;
-                    case MIDDLE -> (from + to - thing.height()) / 2;
-                    case BOTTOM -> to - thing.height();
+                    case MIDDLE -> (from + to - height) / 2;
+                    case BOTTOM -> to - height;
                 };
         boolean hangs = down.from() == Placement.Down.Origin.PARAGRAPH || down.from() == Placement.Down.Origin.LINE;
-        boolean below = frame.pageHeight() > 0 && top + thing.height() > frame.pageHeight();
+        boolean below = frame.pageHeight() > 0 && top + height > frame.pageHeight();
         // What hangs on a paragraph low on the page is moved up onto it.
-        return hangs && below ? Math.max(0, frame.pageHeight() - thing.height()) : top;
+        return hangs && below ? Math.max(0, frame.pageHeight() - height) : top;
     }
 
-    /** All that is drawn of a thing that floats, at its place. */
-    static List<Mark> marks(SetThing set, Place place, Node node, String link) {
-        List<Mark> marks = new ArrayList<>(ThingMarks.of(set.thing(), place.left(), place.top(), node));
-        set.inside().marks().forEach(mark -> marks.add(mark.moved(place.left(), place.top())));
-        if (!link.isEmpty()) {
+    /** A thing that floats, set. */
+    Strip.Hanging hanging(Atom.Hung hung) {
+        Inline.Floating floating = hung.floating();
+        SetThing set = set(floating.thing(), hung.node());
+        Thing thing = set.thing();
+        List<Mark> marks = new ArrayList<>(ThingMarks.of(thing, 0, 0, hung.node()));
+        marks.addAll(set.inside().marks());
+        if (!floating.link().isEmpty()) {
             marks.add(new Mark.Link(
-                    place.left(),
-                    place.top(),
-                    set.thing().width(),
-                    set.thing().height(),
-                    link,
-                    set.thing().alternative(),
-                    node));
+                    0, 0, thing.width(), thing.height(), floating.link(), thing.alternative(), hung.node()));
         }
-        return marks;
+        return new Strip.Hanging(
+                floating.placement(),
+                new Plate(marks, thing.width(), thing.height()),
+                List.of(),
+                () -> setting.drawn(thing, floating));
+    }
+
+    /** Blocks that stand apart, set. @param available the width that they can have */
+    Strip.Hanging hanging(Aside aside, double available, Node parent) {
+        List<Block> blocks = Aside.inTheFlow(aside.blocks());
+        double width = aside.width().orElseGet(() -> Math.min(available, galleys.widest(blocks, available)));
+        List<Strip> strips = galleys.strips(blocks, width, parent);
+        Plate plate = GalleyMaker.stacked(strips, width);
+        return new Strip.Hanging(
+                aside.placement(),
+                new Plate(plate.marks(), width, Math.max(plate.height(), aside.least())),
+                strips.stream().flatMap(strip -> strip.footnotes.stream()).toList(),
+                () -> {});
     }
 }

@@ -64,6 +64,7 @@ class FixturesTest {
         assertThat(words.stream().map(page -> page.get(0).text()).toList()).isEqualTo(texts(fixture, "first"));
         assertThat(words.stream().map(page -> page.get(page.size() - 1).text()).toList())
                 .isEqualTo(texts(fixture, "last"));
+        assertThat(fixture.places()).hasSizeGreaterThanOrEqualTo(10);
         for (Map<String, Object> place : fixture.places()) {
             String text = place.get("word").toString();
             Word found = words.get((int) place.getOrDefault("page", 1) - 1).stream()

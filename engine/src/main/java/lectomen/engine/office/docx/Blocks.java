@@ -8,6 +8,7 @@ import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Paragraph;
+import lectomen.engine.flow.Table;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -90,7 +91,7 @@ final class Blocks {
         private void read(Element one, List<Block> blocks, int wrapped, String name) throws IOException {
             switch (name) {
                 case "p" -> paragraph(one, blocks);
-                case "tbl" -> blocks.add(new Tables(Blocks.this).read(one));
+                case "tbl" -> table(one, blocks);
                 case "sdt" -> {
                     Optional<Element> content = Xml.find(one, "sdtContent");
                     if (content.isPresent() && wrapped < DocxContext.DEEPEST) {
@@ -116,6 +117,13 @@ final class Blocks {
             }
         }
 
+        private void table(Element tbl, List<Block> blocks) throws IOException {
+            Table read = new Tables(Blocks.this).read(tbl);
+            blocks.add(Xml.find(tbl, "tblPr", "tblpPr")
+                    .map(place -> Asides.table(read, place))
+                    .orElse(read));
+        }
+
         private void paragraph(Element p, List<Block> blocks) throws IOException {
             Optional<Element> properties = Xml.find(p, "pPr");
             ParagraphLooks looks = ParagraphLooks.of(context, properties, table);
@@ -125,7 +133,9 @@ final class Blocks {
                     properties.flatMap(one -> Xml.find(one, "rPr", "del")).isPresent();
             Optional<Paragraph.Label> label = looks.label();
             if (!(removed && runs.inlines().isEmpty())) {
-                blocks.add(new Paragraph(looks.style(), looks.paragraph(), looks.mark(), label, runs.inlines()));
+                Paragraph read = new Paragraph(looks.style(), looks.paragraph(), looks.mark(), label, runs.inlines());
+                Asides.frame(context.styles, properties, looks.style())
+                        .ifPresentOrElse(frame -> Asides.add(read, frame, blocks), () -> blocks.add(read));
             }
             Optional<Element> section = properties.flatMap(one -> Xml.find(one, "sectPr"));
             if (section.isPresent()) {

@@ -14,6 +14,7 @@ import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Thing;
 import lectomen.engine.flow.Trait;
+import lectomen.engine.office.PlaceWords;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -55,7 +56,7 @@ final class Drawings {
             double height = Xml.find(one, "extent")
                     .map(size -> Units.emus(size, "cy", 0))
                     .orElse(0.0);
-            Frame frame = new Frame(0, 0, width, height, 1, 1);
+            GroupFrame frame = GroupFrame.alone(width, height);
             Optional<Placement> placement = anchored ? Optional.of(placement(one)) : Optional.empty();
             things(graphic.get(), frame, width, height, alternative, leads, look, placement, to, 0);
         }
@@ -66,12 +67,9 @@ final class Drawings {
         return described.isBlank() ? Xml.attribute(names, "title") : described;
     }
 
-    /** Where a group lies in its drawing, and how much smaller it is drawn. */
-    private record Frame(double left, double top, double width, double height, double across, double down) {}
-
     private void things(
             Element data,
-            Frame frame,
+            GroupFrame frame,
             double width,
             double height,
             String alternative,
@@ -109,32 +107,18 @@ final class Drawings {
     }
 
     private static void put(
-            Thing thing, Frame frame, String link, Look look, Optional<Placement> placement, List<Inline> to) {
+            Thing thing, GroupFrame frame, String link, Look look, Optional<Placement> placement, List<Inline> to) {
         if (placement.isEmpty()) {
             to.add(new Inline.Standing(thing, look, link));
         } else {
-            to.add(new Inline.Floating(thing, moved(placement.get(), frame), link));
+            to.add(new Inline.Floating(thing, frame.moved(placement.get()), link));
         }
-    }
-
-    private static Placement moved(Placement placement, Frame frame) {
-        if (frame.left() == 0 && frame.top() == 0) {
-            return placement;
-        }
-        Placement.Across across = placement.across();
-        Placement.Down down = placement.down();
-        return new Placement(
-                new Placement.Across(across.from(), across.side(), across.offset() + frame.left()),
-                new Placement.Down(down.from(), down.side(), down.offset() + frame.top()),
-                placement.wrap(),
-                placement.around(),
-                placement.behind());
     }
 
     /** The parts of a group are drawn one by one; one in the line becomes as if it floated at its place. */
     private void group(
             Element group,
-            Frame frame,
+            GroupFrame frame,
             String link,
             Look look,
             Optional<Placement> placement,
@@ -151,30 +135,24 @@ final class Drawings {
         double inTop = attribute(transform, "chOff", "y");
         double inWidth = attribute(transform, "chExt", "cx");
         double inHeight = attribute(transform, "chExt", "cy");
-        double across = inWidth > 0 ? frame.width() / inWidth : 1;
-        double down = inHeight > 0 ? frame.height() / inHeight : 1;
+        GroupFrame measured = frame.measured(inWidth, inHeight);
         boolean standing = placement.isEmpty();
-        Placement base = placement.orElse(new Placement(
-                new Placement.Across(Placement.Across.From.COLUMN, Placement.Across.Side.OFFSET, 0),
-                new Placement.Down(Placement.Down.Origin.PARAGRAPH, Placement.Down.Level.OFFSET, 0),
-                Placement.Wrap.ABOVE_AND_BELOW,
-                Placement.Around.NONE,
-                false));
+        Placement base = placement.orElse(GroupFrame.IN_THE_LINE);
         boolean first = true;
         for (Element child : Xml.children(group)) {
             Optional<Element> own = Xml.find(child, "spPr", "xfrm").or(() -> Xml.find(child, "grpSpPr", "xfrm"));
             if (own.isEmpty()) {
                 continue;
             }
-            double left = frame.left() + (attribute(own, "off", "x") - inLeft) * across;
-            double top = frame.top() + (attribute(own, "off", "y") - inTop) * down;
-            double width = attribute(own, "ext", "cx") * across;
-            double height = attribute(own, "ext", "cy") * down;
-            Frame inside = new Frame(left, top, width, height, across, down);
+            GroupFrame inside = measured.part(
+                    attribute(own, "off", "x") - inLeft,
+                    attribute(own, "off", "y") - inTop,
+                    attribute(own, "ext", "cx"),
+                    attribute(own, "ext", "cy"));
             Element holder = (Element) child.cloneNode(false);
             holder.appendChild(child.cloneNode(true));
             String says = Xml.find(child, "cNvPr").map(Drawings::says).orElse(first ? alternative : "");
-            things(holder, inside, width, height, says, link, look, Optional.of(base), to, depth + 1);
+            things(holder, inside, inside.width(), inside.height(), says, link, look, Optional.of(base), to, depth + 1);
             first = false;
         }
         if (standing && first) {
@@ -351,49 +329,21 @@ final class Drawings {
     }
 
     private static Placement.Across across(Optional<Element> of) {
-        Placement.Across.From from =
-                switch (of.map(one -> Xml.attribute(one, "relativeFrom")).orElse("")) {
-                    case "page" -> Placement.Across.From.PAGE;
-                    case "margin" -> Placement.Across.From.MARGIN;
-                    case "leftMargin", "insideMargin" -> Placement.Across.From.LEFT_MARGIN;
-                    case "rightMargin", "outsideMargin" -> Placement.Across.From.RIGHT_MARGIN;
-                    case "character" -> Placement.Across.From.LETTER;
-                    default -> Placement.Across.From.COLUMN;
-                };
-        Placement.Across.Side side =
-                switch (of.flatMap(one -> Xml.find(one, "align"))
-                        .map(Element::getTextContent)
-                        .orElse("")
-                        .strip()) {
-                    case "left", "inside" -> Placement.Across.Side.LEFT;
-                    case "center" -> Placement.Across.Side.CENTRE;
-                    case "right", "outside" -> Placement.Across.Side.RIGHT;
-                    default -> Placement.Across.Side.OFFSET;
-                };
-        return new Placement.Across(from, side, offset(of));
+        return new Placement.Across(PlaceWords.across(from(of)), PlaceWords.side(align(of)), offset(of));
     }
 
     private static Placement.Down down(Optional<Element> of) {
-        Placement.Down.Origin from =
-                switch (of.map(one -> Xml.attribute(one, "relativeFrom")).orElse("")) {
-                    case "page" -> Placement.Down.Origin.PAGE;
-                    case "margin" -> Placement.Down.Origin.MARGIN;
-                    case "topMargin" -> Placement.Down.Origin.TOP_MARGIN;
-                    case "bottomMargin" -> Placement.Down.Origin.BOTTOM_MARGIN;
-                    case "line" -> Placement.Down.Origin.LINE;
-                    default -> Placement.Down.Origin.PARAGRAPH;
-                };
-        Placement.Down.Level side =
-                switch (of.flatMap(one -> Xml.find(one, "align"))
-                        .map(Element::getTextContent)
-                        .orElse("")
-                        .strip()) {
-                    case "top", "inside" -> Placement.Down.Level.TOP;
-                    case "center" -> Placement.Down.Level.MIDDLE;
-                    case "bottom", "outside" -> Placement.Down.Level.BOTTOM;
-                    default -> Placement.Down.Level.OFFSET;
-                };
-        return new Placement.Down(from, side, offset(of));
+        return new Placement.Down(PlaceWords.down(from(of)), PlaceWords.level(align(of)), offset(of));
+    }
+
+    private static String from(Optional<Element> of) {
+        return of.map(one -> Xml.attribute(one, "relativeFrom")).orElse("");
+    }
+
+    private static String align(Optional<Element> of) {
+        return of.flatMap(one -> Xml.find(one, "align"))
+                .map(Element::getTextContent)
+                .orElse("");
     }
 
     private static double offset(Optional<Element> of) {

@@ -17,6 +17,7 @@ import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Thing;
 import lectomen.engine.flow.Trait;
+import lectomen.engine.office.PlaceWords;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -33,22 +34,50 @@ final class VectorMarkup {
     }
 
     void read(Element parent, Look look, String link, List<Inline> to) throws IOException {
-        read(parent, look, link, to, 0);
+        read(parent, Optional.empty(), look, link, to, 0);
     }
 
-    private void read(Element parent, Look look, String link, List<Inline> to, int depth) throws IOException {
+    /**
+     * A group around shapes.
+     *
+     * @param left of what its parts are measured from, in its own measures
+     */
+    private record Group(GroupFrame frame, double left, double top, Placement placement) {
+        GroupFrame part(Map<String, String> style) {
+            return frame.part(
+                    plain(style, "left") - left,
+                    plain(style, "top") - top,
+                    plain(style, "width"),
+                    plain(style, "height"));
+        }
+
+        GroupFrame part(double[] from, double[] to) {
+            return frame.part(
+                    Math.min(from[0], to[0]) - left,
+                    Math.min(from[1], to[1]) - top,
+                    Math.abs(to[0] - from[0]),
+                    Math.abs(to[1] - from[1]));
+        }
+
+        private static double plain(Map<String, String> style, String name) {
+            return Xml.number(style.getOrDefault(name, "")).orElse(0);
+        }
+    }
+
+    private void read(Element parent, Optional<Group> around, Look look, String link, List<Inline> to, int depth)
+            throws IOException {
         for (Element one : Xml.children(parent)) {
             switch (Xml.name(one)) {
-                case "shape", "rect", "roundrect", "oval", "line" -> shape(one, look, link, to);
+                case "shape", "rect", "roundrect", "oval", "line" -> shape(one, around, look, link, to);
                 case "group" -> {
                     if (depth < DocxContext.DEEPEST) {
-                        read(one, look, link, to, depth + 1);
+                        read(one, Optional.of(group(one, around)), look, link, to, depth + 1);
                     }
                 }
                 case "AlternateContent" -> {
                     Optional<Element> chosen = Runs.chosen(one);
                     if (chosen.isPresent() && depth < DocxContext.DEEPEST) {
-                        read(chosen.get(), look, link, to, depth + 1);
+                        read(chosen.get(), around, look, link, to, depth + 1);
                     }
                 }
                 default -> {}
@@ -56,15 +85,67 @@ final class VectorMarkup {
         }
     }
 
-    private void shape(Element shape, Look look, String link, List<Inline> to) throws IOException {
+    private static Group group(Element group, Optional<Group> around) {
+        Map<String, String> style = style(Xml.attribute(group, "style"));
+        double[] size = pair(Xml.attribute(group, "coordsize"), 1000);
+        double[] origin = pair(Xml.attribute(group, "coordorigin"), 0);
+        GroupFrame frame = frame(group, style, around).measured(size[0], size[1]);
+        Placement placement = around.map(Group::placement)
+                .orElseGet(() -> floats(style) ? placement(group, style) : GroupFrame.IN_THE_LINE);
+        return new Group(frame, origin[0], origin[1], placement);
+    }
+
+    private static double[] pair(String text, double otherwise) {
+        String[] parts = text.split(",", 2);
+        return new double[] {
+            Xml.number(parts[0].strip()).orElse(otherwise),
+            parts.length > 1 ? Xml.number(parts[1].strip()).orElse(otherwise) : otherwise
+        };
+    }
+
+    /** A line says where it begins and ends; all else says its place and size. */
+    private static GroupFrame frame(Element shape, Map<String, String> style, Optional<Group> around) {
+        if (Xml.has(shape, "from")) {
+            double[] from = end(shape, "from", around);
+            double[] to = end(shape, "to", around);
+            Group of = around.orElse(new Group(GroupFrame.alone(0, 0), 0, 0, GroupFrame.IN_THE_LINE));
+            return of.part(from, to);
+        }
+        return around.map(group -> group.part(style))
+                .orElseGet(() -> GroupFrame.alone(length(style, "width", 0), length(style, "height", 0)));
+    }
+
+    private static double[] end(Element line, String name, Optional<Group> around) {
+        String said = Xml.attribute(line, name);
+        if (around.isPresent()) {
+            return pair(said, 0);
+        }
+        String[] parts = said.split(",", 2);
+        return new double[] {
+            Units.css(parts[0]).orElse(0),
+            parts.length > 1 ? Units.css(parts[1]).orElse(0) : 0
+        };
+    }
+
+    private static boolean rises(Element shape) {
+        double[] from = pair(Xml.attribute(shape, "from").replaceAll("[a-z]", ""), 0);
+        double[] to = pair(Xml.attribute(shape, "to").replaceAll("[a-z]", ""), 0);
+        return (to[0] - from[0]) * (to[1] - from[1]) < 0;
+    }
+
+    private static boolean floats(Map<String, String> style) {
+        return "absolute".equals(style.get("position"));
+    }
+
+    private void shape(Element shape, Optional<Group> around, Look look, String link, List<Inline> to)
+            throws IOException {
         Map<String, String> style = style(Xml.attribute(shape, "style"));
-        double width = length(style, "width", 0);
-        double height = length(style, "height", 0);
-        String alternative = Xml.attribute(shape, "alt");
-        Thing thing = thing(shape, width, height, alternative);
-        boolean floats = "absolute".equals(style.get("position"));
-        if (floats) {
-            to.add(new Inline.Floating(thing, placement(shape, style), link));
+        GroupFrame frame = frame(shape, style, around);
+        Thing thing = thing(shape, frame.width(), frame.height(), Xml.attribute(shape, "alt"));
+        if (around.isPresent()) {
+            to.add(new Inline.Floating(thing, frame.moved(around.get().placement()), link));
+        } else if (floats(style)) {
+            to.add(new Inline.Floating(thing, frame.moved(placement(shape, style)), link));
         } else {
             to.add(new Inline.Standing(thing, look, link));
         }
@@ -96,7 +177,7 @@ final class VectorMarkup {
                     default -> Thing.Shape.Form.RECTANGLE;
                 };
         return new Thing.Shape(
-                form, width, height, fill(shape), edge(shape), inside(shape), inside, false, false, alternative);
+                form, width, height, fill(shape), edge(shape), inside(shape), inside, false, rises(shape), alternative);
     }
 
     private Thing leftOut(String what, double width, double height, String alternative) {
@@ -183,32 +264,6 @@ final class VectorMarkup {
     }
 
     private static Placement placement(Element shape, Map<String, String> style) {
-        Placement.Across.Side side =
-                switch (style.getOrDefault("mso-position-horizontal", "")) {
-                    case "left" -> Placement.Across.Side.LEFT;
-                    case "center" -> Placement.Across.Side.CENTRE;
-                    case "right" -> Placement.Across.Side.RIGHT;
-                    default -> Placement.Across.Side.OFFSET;
-                };
-        Placement.Across.From across =
-                switch (style.getOrDefault("mso-position-horizontal-relative", "")) {
-                    case "page" -> Placement.Across.From.PAGE;
-                    case "margin" -> Placement.Across.From.MARGIN;
-                    default -> Placement.Across.From.COLUMN;
-                };
-        Placement.Down.Level downSide =
-                switch (style.getOrDefault("mso-position-vertical", "")) {
-                    case "top" -> Placement.Down.Level.TOP;
-                    case "center" -> Placement.Down.Level.MIDDLE;
-                    case "bottom" -> Placement.Down.Level.BOTTOM;
-                    default -> Placement.Down.Level.OFFSET;
-                };
-        Placement.Down.Origin down =
-                switch (style.getOrDefault("mso-position-vertical-relative", "")) {
-                    case "page" -> Placement.Down.Origin.PAGE;
-                    case "margin" -> Placement.Down.Origin.MARGIN;
-                    default -> Placement.Down.Origin.PARAGRAPH;
-                };
         Placement.Wrap wrap =
                 switch (Xml.find(shape, "wrap")
                         .map(one -> Xml.attribute(one, "type"))
@@ -219,8 +274,14 @@ final class VectorMarkup {
                 };
         boolean behind = style.getOrDefault("z-index", "").startsWith("-");
         return new Placement(
-                new Placement.Across(across, side, length(style, "margin-left", 0)),
-                new Placement.Down(down, downSide, length(style, "margin-top", 0)),
+                new Placement.Across(
+                        PlaceWords.across(style.getOrDefault("mso-position-horizontal-relative", "")),
+                        PlaceWords.side(style.getOrDefault("mso-position-horizontal", "")),
+                        length(style, "margin-left", 0)),
+                new Placement.Down(
+                        PlaceWords.down(style.getOrDefault("mso-position-vertical-relative", "")),
+                        PlaceWords.level(style.getOrDefault("mso-position-vertical", "")),
+                        length(style, "margin-top", 0)),
                 wrap,
                 new Placement.Around(0, 9, 0, 9),
                 behind);

@@ -12,6 +12,7 @@ import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Thing;
 import lectomen.engine.office.PictureThings;
+import lectomen.engine.office.PlaceWords;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -274,36 +275,27 @@ final class OdtFrames {
     }
 
     private static Placement.Across across(Optional<Element> style, double left, String anchor) {
-        Placement.Across.Side side =
-                switch (style.map(one -> Xml.attribute(one, "horizontal-pos")).orElse("from-left")) {
-                    case "left" -> Placement.Across.Side.LEFT;
-                    case "center" -> Placement.Across.Side.CENTRE;
-                    case "right" -> Placement.Across.Side.RIGHT;
-                    default -> Placement.Across.Side.OFFSET;
-                };
-        Placement.Across.From from =
-                switch (style.map(one -> Xml.attribute(one, "horizontal-rel")).orElse("paragraph")) {
-                    case "page" -> Placement.Across.From.PAGE;
-                    case "page-content" -> Placement.Across.From.MARGIN;
-                    default -> anchor.equals("page") ? Placement.Across.From.PAGE : Placement.Across.From.COLUMN;
-                };
-        return new Placement.Across(from, side, left);
+        return new Placement.Across(
+                PlaceWords.across(from(style, "horizontal-rel", anchor)),
+                PlaceWords.side(word(style, "horizontal-pos")),
+                left);
     }
 
     private static Placement.Down down(Optional<Element> style, double top, String anchor) {
-        Placement.Down.Level side =
-                switch (style.map(one -> Xml.attribute(one, "vertical-pos")).orElse("from-top")) {
-                    case "top" -> Placement.Down.Level.TOP;
-                    case "middle" -> Placement.Down.Level.MIDDLE;
-                    case "bottom" -> Placement.Down.Level.BOTTOM;
-                    default -> Placement.Down.Level.OFFSET;
-                };
-        Placement.Down.Origin from =
-                switch (style.map(one -> Xml.attribute(one, "vertical-rel")).orElse("paragraph")) {
-                    case "page" -> Placement.Down.Origin.PAGE;
-                    case "page-content" -> Placement.Down.Origin.MARGIN;
-                    default -> anchor.equals("page") ? Placement.Down.Origin.PAGE : Placement.Down.Origin.PARAGRAPH;
-                };
-        return new Placement.Down(from, side, top);
+        return new Placement.Down(
+                PlaceWords.down(from(style, "vertical-rel", anchor)),
+                PlaceWords.level(word(style, "vertical-pos")),
+                top);
+    }
+
+    /** What hangs on a page is measured from it, where its style does not say otherwise. */
+    private static String from(Optional<Element> style, String name, String anchor) {
+        String said = word(style, name);
+        boolean ofText = said.isEmpty() || said.startsWith("paragraph") || said.equals("char");
+        return anchor.equals("page") && ofText ? "page" : said;
+    }
+
+    private static String word(Optional<Element> style, String name) {
+        return style.map(one -> Xml.attribute(one, name)).orElse("");
     }
 }

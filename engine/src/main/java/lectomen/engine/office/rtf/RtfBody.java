@@ -8,13 +8,9 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.Set;
 import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Look;
@@ -38,94 +34,6 @@ final class RtfBody {
             .with(Trait.FONT_KIND, Trait.FontKind.ROMAN)
             .with(Trait.SIZE, 12.0);
 
-    /** Destinations whose text is gathered and not set. */
-    private static final Set<String> GATHERED = Set.of(
-            "title",
-            "author",
-            "subject",
-            "keywords",
-            "doccomm",
-            "category",
-            "bkmkstart",
-            "sn",
-            "sv",
-            "listtext",
-            "fldinst");
-
-    private static final Set<String> STORIES = Set.of(
-            "header",
-            "headerl",
-            "headerr",
-            "headerf",
-            "footer",
-            "footerl",
-            "footerr",
-            "footerf",
-            "footnote",
-            "annotation",
-            "shptxt");
-
-    /** Destinations that are of no use on a page. */
-    private static final Set<String> PASSED_OVER = Set.of(
-            "listtable",
-            "listoverridetable",
-            "rsidtbl",
-            "generator",
-            "xmlnstbl",
-            "themedata",
-            "colorschememapping",
-            "datastore",
-            "latentstyles",
-            "pgdsctbl",
-            "filetbl",
-            "revtbl",
-            "objdata",
-            "objclass",
-            "bkmkend",
-            "nonshppict",
-            "pntext",
-            "pn",
-            "pnseclvl",
-            "fontemb",
-            "fontfile",
-            "falt",
-            "panose",
-            "datafield",
-            "template",
-            "xe",
-            "tc",
-            "mmathPr",
-            "userprops",
-            "docvar",
-            "ftnsep",
-            "ftnsepc",
-            "ftncn",
-            "aftnsep",
-            "aftnsepc",
-            "aftncn",
-            "nesttableprops",
-            "background",
-            "atnid",
-            "atnauthor",
-            "atndate",
-            "atnref",
-            "formfield",
-            "shprslt",
-            "do",
-            "blipuid",
-            "picprop",
-            "defchp",
-            "defpap",
-            "creatim",
-            "revtim",
-            "printim",
-            "buptim",
-            "company",
-            "manager",
-            "operator",
-            "hlinkbase",
-            "nonesttables");
-
     private final class Frame {
         private final RtfState outer = state.copy();
         private final List<Runnable> atClose = new ArrayList<>();
@@ -135,13 +43,10 @@ final class RtfBody {
     private final RtfTokens tokens;
     private final FlowWish wish;
     private final Inventory inventory;
-    private final RtfFonts fonts = new RtfFonts();
-    private final RtfColours colours = new RtfColours();
+    private final RtfFront front = new RtfFront();
     private final RtfPages pages = new RtfPages();
     private final RtfShape shape = new RtfShape();
     private final RtfPicture picture = new RtfPicture();
-    private final Map<String, String> properties = new HashMap<>();
-    private final Map<Integer, Integer> headings = new HashMap<>();
     private final Deque<RtfStory> stories = new ArrayDeque<>();
     private final Deque<Frame> frames = new ArrayDeque<>();
     private final Deque<RtfField> fields = new ArrayDeque<>();
@@ -151,18 +56,11 @@ final class RtfBody {
     private boolean star;
     private boolean inserted;
     private boolean rowOpen;
-    private boolean spaceByHtml;
-    private int usualFont;
-    private String usualLanguage = "";
     private int toPassOver;
     private int footnotes;
     private int endnotes;
     private int comments;
     private int style;
-
-    private int fontNumber;
-    private int fontCharset = -1;
-    private Trait.FontKind fontKind = Trait.FontKind.UNKNOWN;
 
     RtfBody(byte[] file, FlowWish wish, Inventory inventory) {
         this.tokens = new RtfTokens(file);
@@ -172,21 +70,12 @@ final class RtfBody {
         state.font = -1;
     }
 
-    Map<String, String> properties() {
-        return properties;
+    RtfFront front() {
+        return front;
     }
 
     RtfPages pages() {
         return pages;
-    }
-
-    /** Empty where it does not say. */
-    String language() {
-        return usualLanguage;
-    }
-
-    boolean spaceByHtml() {
-        return spaceByHtml;
     }
 
     /** @throws IOException if it is no such file */
@@ -236,12 +125,10 @@ final class RtfBody {
         Frame frame = new Frame();
         frames.push(frame);
         star = false;
-        if (state.destination.equals("stylesheet")) {
-            state.plain();
-            state.paragraphAnew();
-            style = 0;
-            gathered.setLength(0);
-            frame.atClose.add(this::endStyle);
+        String around = state.destination;
+        if (RtfFront.isTable(around)) {
+            front.enter(state);
+            frame.atClose.add(() -> front.leave(around));
         }
     }
 
@@ -280,9 +167,8 @@ final class RtfBody {
             return;
         }
         switch (state.destination) {
-            case "fonttbl" -> fontWord(word, number);
-            case "colortbl" -> colourWord(word, number);
-            case "stylesheet" -> styleWord(word, number);
+            case "fonttbl", "colortbl", "stylesheet", "listtable", "listoverridetable" ->
+                front.word(word, number, state);
             case "pict" -> picture.word(word, number);
             case "shpinst" -> shape.word(word, number);
             case "" -> textWord(word, number);
@@ -292,7 +178,7 @@ final class RtfBody {
 
     private boolean opensDestination(String word) {
         Frame frame = frames.peek();
-        if (PASSED_OVER.contains(word)) {
+        if (RtfDestinations.isPassedOver(word)) {
             if (word.equals("template")) {
                 inventory.found(Inventory.Kind.OUTSIDE);
                 inventory.leaveOut(Inventory.Kind.OUTSIDE, Inventory.Why.OUTSIDE, "template");
@@ -300,28 +186,22 @@ final class RtfBody {
             state.destination = "skip";
             return true;
         }
-        if (STORIES.contains(word)) {
+        if (RtfDestinations.isStory(word)) {
             openStory(word, frame);
             return true;
         }
-        if (GATHERED.contains(word)) {
-            boolean ofInfo =
-                    !Set.of("bkmkstart", "sn", "sv", "listtext", "fldinst").contains(word);
-            if (ofInfo && !state.destination.equals("info")) {
-                return false;
-            }
+        if (front.opens(word, state)) {
+            frame.atClose.add(() -> front.close(word, state));
+            return true;
+        }
+        if (RtfDestinations.isGathered(word, state.destination)) {
             state.destination = word;
             gathered.setLength(0);
             frame.atClose.add(() -> endGathered(word));
             return true;
         }
         switch (word) {
-            case "fonttbl" -> {
-                state.destination = word;
-                gathered.setLength(0);
-                frame.atClose.add(this::endFont);
-            }
-            case "colortbl", "stylesheet", "info", "shpinst" -> state.destination = word;
+            case "info", "shpinst" -> state.destination = word;
             case "pict" -> {
                 state.destination = word;
                 picture.begin();
@@ -392,39 +272,56 @@ final class RtfBody {
     }
 
     private void endGathered(String destination) {
-        String text = gathered.toString().strip();
+        String whole = gathered.toString();
+        String text = whole.strip();
         gathered.setLength(0);
         switch (destination) {
-            case "doccomm" -> properties.put("description", text);
             case "bkmkstart" -> stories.peek().add(new Inline.Bookmark(text));
             case "sn" -> shape.name(text);
             case "sv" -> shape.value(text);
-            case "listtext" -> endLabel(text);
+            case "listtext", "pntext" -> endLabel(text);
+            case "leveltext" -> front.lists().levelText(whole);
             case "fldinst" -> {
                 if (!fields.isEmpty()) {
                     fields.peek().instruct(text);
                 }
             }
-            default -> properties.put(destination, text);
+            default -> front.property(destination, text);
         }
     }
 
-    /** The label as the program that saved the file numbered it. */
     private void endLabel(String text) {
-        if (text.isEmpty()) {
-            return;
+        if (!text.isEmpty()) {
+            Look look = state.text.over(BASE);
+            stories.peek().label(label(text, look, Math.max(0, state.font), Paragraph.After.TAB, false, "list", 0));
         }
-        RtfFonts.Font font = fonts.get(Math.max(0, state.font));
-        Look look = state.text.over(BASE);
-        boolean symbol = font.isSymbol() || SymbolSigns.isSymbolFont(look.get(Trait.FONT));
+    }
+
+    /** An item that stands without a label gets the one that its list gives it. */
+    private void count(RtfLists.Item item, Look mark) {
+        RtfLists.Level level = item.level();
+        Look look = level.label().over(mark.with(Trait.UNDERLINE, Trait.Underline.NONE));
         stories.peek()
-                .label(new Paragraph.Label(
-                        SymbolSigns.plain(text, symbol ? look.get(Trait.FONT) : ""),
-                        symbol ? look.with(Trait.FONT, fonts.get(usualFont).name()) : look,
-                        Paragraph.After.TAB,
-                        false,
-                        "list",
-                        0));
+                .labelIfNone(label(
+                        item.text(),
+                        look,
+                        level.font(),
+                        level.after(),
+                        level.toTheRight(),
+                        item.counter(),
+                        state.listLevel));
+    }
+
+    private Paragraph.Label label(
+            String text, Look look, int font, Paragraph.After after, boolean toTheRight, String list, int level) {
+        boolean symbol = front.font(font).isSymbol() || SymbolSigns.isSymbolFont(look.get(Trait.FONT));
+        return new Paragraph.Label(
+                SymbolSigns.plain(text, symbol ? look.get(Trait.FONT) : ""),
+                symbol ? look.with(Trait.FONT, front.usualFont().name()) : look,
+                after,
+                toTheRight,
+                list,
+                level);
     }
 
     private void endField() {
@@ -435,55 +332,6 @@ final class RtfBody {
     private void add(Inline.Field.What kind, String stored) {
         inventory.found(Inventory.Kind.FIELD);
         stories.peek().add(new Inline.Field(kind, pages.numeral(), stored, look()));
-    }
-
-    private void fontWord(String word, OptionalInt number) {
-        switch (word) {
-            case "f" -> fontNumber = number.orElse(0);
-            case "froman" -> fontKind = Trait.FontKind.ROMAN;
-            case "fswiss" -> fontKind = Trait.FontKind.SWISS;
-            case "fmodern" -> fontKind = Trait.FontKind.MONO;
-            case "fscript" -> fontKind = Trait.FontKind.SCRIPT;
-            case "fdecor" -> fontKind = Trait.FontKind.DECORATIVE;
-            case "fcharset" -> fontCharset = number.orElse(-1);
-            default -> {}
-        }
-    }
-
-    private void endFont() {
-        if (!gathered.toString().isBlank()) {
-            fonts.put(fontNumber, gathered.toString(), fontKind, fontCharset);
-        }
-        gathered.setLength(0);
-        fontKind = Trait.FontKind.UNKNOWN;
-        fontCharset = -1;
-    }
-
-    private void colourWord(String word, OptionalInt number) {
-        switch (word) {
-            case "red" -> colours.part(16, number.orElse(0));
-            case "green" -> colours.part(8, number.orElse(0));
-            case "blue" -> colours.part(0, number.orElse(0));
-            default -> {}
-        }
-    }
-
-    /** A style's words stand again on each paragraph; only what it is called is of use. */
-    private void styleWord(String word, OptionalInt number) {
-        if (word.equals("s")) {
-            style = number.orElse(0);
-        } else if (word.equals("cs") || word.equals("ts") || word.equals("ds")) {
-            style = -1;
-        }
-    }
-
-    private void endStyle() {
-        String name = gathered.toString().replaceFirst(";.*$", "").strip().toLowerCase(Locale.ROOT);
-        if (style >= 0 && name.matches("heading [1-9]")) {
-            headings.put(style, name.charAt(8) - '0');
-        }
-        gathered.setLength(0);
-        style = 0;
     }
 
     private void endPicture() {
@@ -497,7 +345,7 @@ final class RtfBody {
             case "uc" -> state.substitutes = Math.max(0, number.orElse(1));
             case "tab" -> gathered.append(' ');
             case "bullet" -> gathered.append('\u2022');
-            default -> state.textWord(word, number, fonts, colours);
+            default -> state.textWord(word, number, front.fonts(), front.colours());
         }
     }
 
@@ -524,15 +372,10 @@ final class RtfBody {
         switch (state.destination) {
             case "skip", "info", "shpinst" -> {}
             case "pict" -> picture.hex(value);
-            case "colortbl" -> {
-                if (value == ';') {
-                    colours.end();
-                }
-            }
-            case "fonttbl" -> {
+            case "fonttbl", "colortbl" -> {
                 if (value == ';') {
                     flush();
-                    endFont();
+                    front.endEntry(state.destination);
                 } else {
                     letters.write(value);
                 }
@@ -548,9 +391,11 @@ final class RtfBody {
         }
         byte[] all = letters.toByteArray();
         letters.reset();
-        RtfFonts.Font font = fonts.get(state.font >= 0 ? state.font : usualFont);
-        boolean set = isText() || state.destination.equals("listtext");
-        Charset meaning = set ? font.isSymbol() ? StandardCharsets.ISO_8859_1 : font.letters() : fonts.usual();
+        RtfFonts.Font font = front.font(state.font);
+        boolean set = isText() || RtfDestinations.isLabel(state.destination);
+        Charset meaning = set
+                ? font.isSymbol() ? StandardCharsets.ISO_8859_1 : font.letters()
+                : front.fonts().usual();
         text(meaning.decode(ByteBuffer.wrap(all)).toString());
     }
 
@@ -560,6 +405,10 @@ final class RtfBody {
     }
 
     private void text(String text) {
+        if (RtfFront.isTable(state.destination)) {
+            front.text(text);
+            return;
+        }
         if (!isText()) {
             gathered.append(text);
             return;
@@ -598,7 +447,7 @@ final class RtfBody {
     private Look look() {
         Look look = state.text;
         if (!look.gives(Trait.FONT)) {
-            RtfFonts.Font font = fonts.get(usualFont);
+            RtfFonts.Font font = front.usualFont();
             look = look.with(Trait.FONT, font.name()).with(Trait.FONT_KIND, font.kind());
         }
         if (wish.changes() == FlowWish.Changes.SHOWN && state.removed) {
@@ -627,7 +476,11 @@ final class RtfBody {
 
     private void endParagraph() {
         Look mark = look();
-        stories.peek().endParagraph(state, String.valueOf(style), state.paragraph.over(mark), mark);
+        Optional<RtfLists.Item> item = front.lists().next(state.list, state.listLevel);
+        item.ifPresent(one -> count(one, mark));
+        Look paragraph =
+                item.map(one -> state.paragraph.over(one.level().paragraph())).orElse(state.paragraph);
+        stories.peek().endParagraph(state, String.valueOf(style), paragraph.over(mark), mark);
     }
 
     private void textWord(String word, OptionalInt number) {
@@ -678,13 +531,6 @@ final class RtfBody {
                 story.endCell(state);
             }
             case "row", "nestrow" -> story.rows(state).endRow();
-            case "deflang" -> usualLanguage = RtfState.language(number.orElse(0));
-            case "deff" -> usualFont = number.orElse(0);
-            case "ansicpg" -> fonts.usualPage(number.orElse(1252));
-            case "pc" -> fonts.usualPage(437);
-            case "pca" -> fonts.usualPage(850);
-            case "mac" -> fonts.usualPage(10000);
-            case "htmautsp" -> spaceByHtml = true;
             default -> otherWord(story, word, number);
         }
     }
@@ -692,21 +538,23 @@ final class RtfBody {
     private void otherWord(RtfStory story, String word, OptionalInt number) {
         boolean ofRow = rowOpen
                 && (word.startsWith("tr") || word.startsWith("cl") || word.startsWith("brdr") || word.equals("cellx"));
-        if (ofRow && story.rows(state).word(word, number, colours)) {
+        if (ofRow && story.rows(state).word(word, number, front.colours())) {
             return;
         }
         if (word.equals("plain")) {
             inserted = false;
         }
-        if (!pages.word(word, number) && !state.paragraphWord(word, number, colours)) {
-            state.textWord(word, number, fonts, colours);
+        if (!front.usualWord(word, number)
+                && !pages.word(word, number)
+                && !state.paragraphWord(word, number, front.colours())) {
+            state.textWord(word, number, front.fonts(), front.colours());
         }
     }
 
     private void style(int number) {
         style = number;
-        Integer heading = headings.get(number);
-        if (heading != null && !state.paragraph.gives(Trait.HEADING)) {
+        int heading = front.heading(number);
+        if (heading > 0 && !state.paragraph.gives(Trait.HEADING)) {
             state.paragraph = state.paragraph.with(Trait.HEADING, heading);
         }
     }

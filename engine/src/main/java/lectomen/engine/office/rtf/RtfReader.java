@@ -32,13 +32,14 @@ public final class RtfReader {
             return new FlowReading.Unreadable(Zips.broken(e));
         }
         RtfPages pages = body.pages();
+        RtfFront front = body.front();
         FlowDocument.Settings apart = new FlowDocument.Settings(
                 pages.usualTab(),
-                body.spaceByHtml() ? FlowDocument.Gaps.LARGER : FlowDocument.Gaps.ADDED,
+                front.spaceByHtml() ? FlowDocument.Gaps.LARGER : FlowDocument.Gaps.ADDED,
                 pages.evenDiffers(),
-                body.language(),
+                front.language(),
                 OptionalInt.empty());
         return new FlowReading.Read(
-                new FlowDocument(new Properties(body.properties()), apart, pages.sections(), inventory));
+                new FlowDocument(new Properties(front.properties()), apart, pages.sections(), inventory));
     }
 }

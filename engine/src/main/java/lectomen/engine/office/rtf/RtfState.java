@@ -18,6 +18,10 @@ final class RtfState {
     /** How many signs stand for one of Unicode's. */
     int substitutes = 1;
 
+    /** The number of the list that a paragraph is an item of; 0 where it is of none. */
+    int list;
+
+    int listLevel;
     boolean inTable;
     int nesting = 1;
     String destination = "";
@@ -35,6 +39,8 @@ final class RtfState {
         copy.paragraph = paragraph;
         copy.font = font;
         copy.substitutes = substitutes;
+        copy.list = list;
+        copy.listLevel = listLevel;
         copy.inTable = inTable;
         copy.nesting = nesting;
         copy.destination = destination;
@@ -56,6 +62,8 @@ final class RtfState {
 
     void paragraphAnew() {
         paragraph = Look.NONE;
+        list = 0;
+        listLevel = 0;
         inTable = false;
         nesting = 1;
         lineAmount = OptionalInt.empty();
@@ -96,6 +104,8 @@ final class RtfState {
             case "rtlpar" -> set(Trait.FROM_RIGHT, true);
             case "ltrpar" -> set(Trait.FROM_RIGHT, false);
             case "cbpat" -> set(Trait.SHADING, colours.find(number.orElse(0)));
+            case "ls" -> list = number.orElse(0);
+            case "ilvl" -> listLevel = number.orElse(0);
             case "intbl" -> inTable = true;
             case "itap" -> {
                 nesting = Math.max(1, number.orElse(1));

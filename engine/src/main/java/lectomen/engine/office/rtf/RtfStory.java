@@ -56,6 +56,12 @@ final class RtfStory {
         label = Optional.of(of);
     }
 
+    void labelIfNone(Paragraph.Label of) {
+        if (label.isEmpty()) {
+            label(of);
+        }
+    }
+
     List<Block> blocks() {
         return blocks;
     }
