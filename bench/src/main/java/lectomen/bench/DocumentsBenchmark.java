@@ -57,7 +57,7 @@ final class DocumentsBenchmark implements Benchmark {
     public List<Figure> run(Path folder) throws Exception {
         Path three = document(folder.resolve("three.docx"), 3);
         Path text = text(folder.resolve("eleven.txt"));
-        Path many = document(folder.resolve("many.docx"), 200);
+        Path many = document(folder.resolve("many.docx"), 233);
         List<Figure> figures = new ArrayList<>();
         double shortMillis = millis(WARM_UP, RUNS, () -> convert(folder, three, FileType.DOCX));
         figures.add(Figure.under(
@@ -84,6 +84,13 @@ final class DocumentsBenchmark implements Benchmark {
         figures.add(Figure.without(
                 "most heap for these " + count + " pages",
                 peak(() -> convert(folder, many, FileType.DOCX)),
+                "MB",
+                Optional.empty(),
+                ""));
+        figures.add(Figure.without(
+                "peak memory of a process that converts them",
+                LauncherProcess.peakMegabytes(
+                        folder, "320m", "convert", many.toString(), "--to", "pdf/a-2u", "--replace"),
                 "MB",
                 Optional.empty(),
                 ""));

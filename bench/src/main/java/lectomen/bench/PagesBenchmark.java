@@ -9,7 +9,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.concurrent.TimeUnit;
 import lectomen.demo.DemoPaper;
 import lectomen.engine.convert.Conversion;
 import lectomen.engine.convert.Converter;
@@ -141,42 +140,12 @@ final class PagesBenchmark implements Benchmark {
     private static Figure sheet(Path folder) throws Exception {
         Path sheet = folder.resolve("a0.png");
         LargePng.write(sheet, A0_WIDTH, A0_HEIGHT, DOTS);
-        ProcessBuilder builder = new ProcessBuilder(
-                        System.getProperty("lectomen.launcher"),
-                        "convert",
-                        sheet.toString(),
-                        "--to",
-                        "pdf",
-                        "--replace")
-                .redirectErrorStream(true)
-                .redirectOutput(folder.resolve("convert.out").toFile());
-        builder.environment().put("LECTOMEN_LOCAL_MEMORY", "320m");
-        Process process = builder.start();
-        long most = 0;
-        while (!process.waitFor(50, TimeUnit.MILLISECONDS)) {
-            most = Math.max(most, peakKilobytes(process.pid()));
-        }
-        if (process.exitValue() != 0) {
-            throw new IllegalStateException(Files.readString(folder.resolve("convert.out")));
-        }
         double points = 3.0 * A0_WIDTH * A0_HEIGHT / 1e6;
         return Figure.without(
                 "peak memory, A0 in colour, PNG to PDF",
-                most / 1_000.0,
+                LauncherProcess.peakMegabytes(folder, "320m", "convert", sheet.toString(), "--to", "pdf", "--replace"),
                 "MB",
                 Optional.of(points),
                 "its points, decoded");
-    }
-
-    static long peakKilobytes(long pid) {
-        try {
-            return Files.readAllLines(Path.of("/proc/" + pid + "/status")).stream()
-                    .filter(line -> line.startsWith("VmHWM:"))
-                    .mapToLong(line -> Long.parseLong(line.replaceAll("\\D", "")))
-                    .findFirst()
-                    .orElse(0);
-        } catch (IOException ended) {
-            return 0;
-        }
     }
 }

@@ -1,12 +1,10 @@
 package lectomen.bench;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.TimeUnit;
 import lectomen.demo.DemoPaper;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.Ink;
@@ -78,21 +76,9 @@ final class ReadingBenchmark implements Benchmark {
 
     private static Figure memory(Path folder) throws Exception {
         Path file = scans(folder.resolve("many.tif"), PAGES_OF_MEMORY);
-        Process process = new ProcessBuilder(
-                        System.getProperty("lectomen.launcher"), "read", file.toString(), "--cores", "1")
-                .redirectErrorStream(true)
-                .redirectOutput(folder.resolve("read.out").toFile())
-                .start();
-        long most = 0;
-        while (!process.waitFor(50, TimeUnit.MILLISECONDS)) {
-            most = Math.max(most, PagesBenchmark.peakKilobytes(process.pid()));
-        }
-        if (process.exitValue() != 0) {
-            throw new IllegalStateException(Files.readString(folder.resolve("read.out")));
-        }
         return Figure.without(
                 "peak memory, " + PAGES_OF_MEMORY + " pages of A4 read one by one",
-                most / 1_000.0,
+                LauncherProcess.peakMegabytes(folder, "", "read", file.toString(), "--cores", "1"),
                 "MB",
                 Optional.empty(),
                 "");

@@ -160,7 +160,7 @@ final class ReadCommand implements Callable<Integer> {
 
     private boolean read(Path file, Transcript.Form form, ReadingWish wish, Lines lines) throws IOException {
         Source source = Sources.of(file);
-        Reading reading = DocumentReader.read(file, source.type(), wish, "lectomen read", lines);
+        Reading reading = DocumentReader.usual().read(file, source.type(), wish, "lectomen read", lines);
         if (reading instanceof Reading.Unreadable unreadable) {
             return lines.unread(file, unreadable.reason().words());
         }

@@ -36,7 +36,7 @@ public final class WorkerMain {
         KeptResults kept = new KeptResults(scratch.resolve("kept"));
         FontBook fonts = fonts();
         Examiner examiner = new Examiner(kept, fonts);
-        Proposer proposer = new Proposer(kept);
+        Proposer proposer = new Proposer(kept, fonts);
         inbox.frames().ready();
         while (true) {
             Frames.Frame frame = inbox.next();

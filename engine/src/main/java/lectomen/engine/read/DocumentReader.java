@@ -2,6 +2,7 @@ package lectomen.engine.read;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import lectomen.engine.font.FontBook;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.ocr.PictureTextReader;
 import lectomen.engine.ocr.ReadingWish;
@@ -14,7 +15,17 @@ import lectomen.engine.reason.Reason;
 
 /** Reads a document's text by the reader for its type. */
 public final class DocumentReader {
-    private DocumentReader() {}
+    private final FontBook fonts;
+
+    /** @param fonts for documents that are laid out, which decide where their words stand */
+    public DocumentReader(FontBook fonts) {
+        this.fonts = fonts;
+    }
+
+    /** One with the fonts that come with the product. */
+    public static DocumentReader usual() {
+        return new DocumentReader(FontBook.shipped());
+    }
 
     /**
      * The text of the file, or why it has none.
@@ -23,20 +34,19 @@ public final class DocumentReader {
      * @param listener told of each page
      * @throws IOException if the file itself can't be read
      */
-    public static Reading read(Path file, FileType type, String neededBy, Progress.Listener listener)
-            throws IOException {
+    public Reading read(Path file, FileType type, String neededBy, Progress.Listener listener) throws IOException {
         return read(file, type, ReadingWish.USUAL, neededBy, listener);
     }
 
     /** @param wish how pages are read that are pictures */
-    public static Reading read(Path file, FileType type, ReadingWish wish, String neededBy, Progress.Listener listener)
+    public Reading read(Path file, FileType type, ReadingWish wish, String neededBy, Progress.Listener listener)
             throws IOException {
         return switch (type) {
             case PDF -> PdfReader.read(file, wish, listener);
             case TEXT, CSV, XML, HTML, JSON, MAIL -> PlainTextReader.read(file);
             case TIFF, JPEG, PNG, GIF, BMP -> PictureTextReader.read(file, type, wish, listener);
             case EMPTY -> new Reading.Unreadable(Reason.of("file.empty"));
-            case DOCX, ODT, RTF -> FlowTextReader.read(file, type, wish, listener);
+            case DOCX, ODT, RTF -> FlowTextReader.read(file, type, fonts, wish, listener);
             case OLE2 -> new Reading.Unreadable(OlderOffice.refusal(file));
             case SVG, DXF, STEP, WEBP, JPEG_2000, XLSX, PPTX, ODS, ODP, ZIP, UNKNOWN ->
                 new Reading.Unreadable(Reason.of("file.type-unreadable", "type", type.word(), "needed by", neededBy));

@@ -26,13 +26,14 @@ import lectomen.engine.typeset.Typesetter;
 final class FlowTextReader {
     private FlowTextReader() {}
 
-    static Reading read(Path file, FileType type, ReadingWish wish, Progress.Listener listener) throws IOException {
+    static Reading read(Path file, FileType type, FontBook fonts, ReadingWish wish, Progress.Listener listener)
+            throws IOException {
         FlowReading reading = FlowReader.read(file, type, FlowWish.USUAL);
         if (reading instanceof FlowReading.Unreadable unreadable) {
             return new Reading.Unreadable(unreadable.reason());
         }
         FlowDocument document = ((FlowReading.Read) reading).document();
-        Typeset set = Typesetter.set(document, FontBook.shipped());
+        Typeset set = Typesetter.set(document, fonts);
         int count = set.pages().size();
         List<Page> pages = new ArrayList<>();
         for (int number = 1; number <= count; number++) {

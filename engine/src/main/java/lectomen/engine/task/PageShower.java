@@ -45,7 +45,7 @@ public final class PageShower {
     /** @param fonts for documents that are laid out */
     public static PageAnswer show(PageTask task, Examiner.ByteFetch bytes, FontBook fonts) throws IOException {
         if (task.wanted() == PageTask.Wanted.WORDS) {
-            return words(task, bytes);
+            return words(task, bytes, fonts);
         }
         return switch (task.type()) {
             case PDF -> draw(task, bytes.fetch(task.document()));
@@ -58,11 +58,11 @@ public final class PageShower {
         };
     }
 
-    private static PageAnswer words(PageTask task, Examiner.ByteFetch bytes) throws IOException {
+    private static PageAnswer words(PageTask task, Examiner.ByteFetch bytes, FontBook fonts) throws IOException {
         ReadingWish wish = new ReadingWish(
                 List.of(), ReadingWish.Care.USUAL, new PageChoice(task.page(), task.page()), ReadingWish.Layer.GOOD, 1);
-        Reading reading = DocumentReader.read(
-                bytes.fetch(task.document()), task.type(), wish, "its words on the page", Progress.Listener.NONE);
+        Reading reading = new DocumentReader(fonts)
+                .read(bytes.fetch(task.document()), task.type(), wish, "its words on the page", Progress.Listener.NONE);
         if (reading instanceof Reading.Unreadable unreadable) {
             return PageAnswer.not(task, unreadable.reason());
         }
@@ -165,8 +165,8 @@ public final class PageShower {
     }
 
     private static PageAnswer text(PageTask task, Examiner.ByteFetch bytes) throws IOException {
-        Reading reading =
-                DocumentReader.read(bytes.fetch(task.document()), FileType.TEXT, "page", Progress.Listener.NONE);
+        Reading reading = DocumentReader.usual()
+                .read(bytes.fetch(task.document()), FileType.TEXT, "page", Progress.Listener.NONE);
         if (reading instanceof Reading.Unreadable unreadable) {
             return PageAnswer.not(task, unreadable.reason());
         }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.extract.FieldValue;
+import lectomen.engine.font.FontBook;
 import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Reading;
@@ -18,9 +19,12 @@ import lectomen.engine.reason.Reason;
 /** Proposes how a field may be found. What it read last it keeps, as one points again and again into the same documents. */
 public final class Proposer {
     private final KeptResults kept;
+    private final FontBook fonts;
 
-    public Proposer(KeptResults kept) {
+    /** @param fonts for documents that are laid out */
+    public Proposer(KeptResults kept, FontBook fonts) {
         this.kept = kept;
+        this.fonts = fonts;
     }
 
     /** @throws IOException if a document's bytes can't be had */
@@ -78,8 +82,8 @@ public final class Proposer {
         if (known.isPresent()) {
             return new Reading.Read(known.get());
         }
-        Reading reading = DocumentReader.read(
-                bytes.fetch(example.document()), example.type(), "a proposal", Progress.Listener.NONE);
+        Reading reading = new DocumentReader(fonts)
+                .read(bytes.fetch(example.document()), example.type(), "a proposal", Progress.Listener.NONE);
         if (reading instanceof Reading.Read read) {
             kept.keepText(sha256, example.type(), ReadingWish.USUAL, read.text());
         }

@@ -106,7 +106,7 @@ final class TaskWorkshop implements Workshop {
             return new Reading.Read(known.get());
         }
         try {
-            Reading reading = DocumentReader.read(file(of), of.type(), wish, neededBy, listener);
+            Reading reading = new DocumentReader(fonts).read(file(of), of.type(), wish, neededBy, listener);
             if (reading instanceof Reading.Read read) {
                 texts.put(of.sha256(), read.text());
                 kept.ifPresent(results -> results.keepText(of.sha256(), of.type(), wish, read.text()));

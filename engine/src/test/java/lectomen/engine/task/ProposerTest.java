@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import lectomen.engine.extract.FieldValue;
+import lectomen.engine.font.FontBook;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.page.Box;
 import org.junit.jupiter.api.Test;
@@ -46,7 +47,7 @@ class ProposerTest {
                                 Optional.of(new ProposalTask.Spot(1, new Box(11, 0, 13, 1)))),
                         example("two", "Permit no: MHP-2027-0044\n", FileType.TEXT, Optional.empty())),
                 Locale.UK);
-        Proposer proposer = new Proposer(new KeptResults(temp.resolve("kept")));
+        Proposer proposer = new Proposer(new KeptResults(temp.resolve("kept")), FontBook.shipped());
         ProposalAnswer answer = proposer.propose(task, this::fetch);
         assertThat(answer.name()).isEqualTo("permit no");
         assertThat(answer.unread().get(0)).isPresent();

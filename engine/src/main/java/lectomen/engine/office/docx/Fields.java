@@ -46,7 +46,9 @@ final class Fields {
             return Optional.empty();
         }
         Open closed = open.pop();
-        return closed.written ? Optional.empty() : Computed.find(closed.instruction.toString());
+        return closed.written || isInstruction()
+                ? Optional.empty()
+                : Computed.find(closed.instruction.toString());
     }
 
     /** A document that ends inside a field. */
@@ -54,9 +56,9 @@ final class Fields {
         open.clear();
     }
 
-    /** Whether what stands here is an instruction and not text. */
+    /** Whether what stands here is an instruction and not text, be it by a field that lies in another's instruction. */
     boolean isInstruction() {
-        return !open.isEmpty() && !open.peek().result;
+        return open.stream().anyMatch(one -> !one.result);
     }
 
     /** The innermost field that is worked out anew, whose stored result is not text. */

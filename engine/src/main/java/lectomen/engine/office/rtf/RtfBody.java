@@ -209,8 +209,13 @@ final class RtfBody {
             }
             case "shp" -> shape.begin();
             case "field" -> {
-                fields.push(new RtfField());
-                frame.atClose.add(this::endField);
+                if (state.destination.equals("fldinst")) {
+                    // What works out another field's instruction is no text.
+                    state.destination = "skip";
+                } else {
+                    fields.push(new RtfField());
+                    frame.atClose.add(this::endField);
+                }
             }
             case "object" -> {
                 inventory.found(Inventory.Kind.EMBEDDED);

@@ -9,6 +9,7 @@ import java.util.TreeSet;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.Edges;
+import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
 import lectomen.engine.flow.Thing;
@@ -140,7 +141,7 @@ final class RtfRows {
                 Filled before = cells.get(cells.size() - 1);
                 before.said().right = cell.right;
                 before.said().rightEdge = cell.rightEdge;
-                before.blocks().addAll(blocks);
+                blocks.stream().filter(RtfRows::saysSomething).forEach(before.blocks()::add);
             } else {
                 cells.add(new Filled(copyOf(cell), new ArrayList<>(blocks)));
             }
@@ -151,6 +152,10 @@ final class RtfRows {
         boolean exactly = height.orElse(0) < 0;
         rows.add(new Row(left, cells, high, exactly, head, together, gap, align));
         filled.clear();
+    }
+
+    private static boolean saysSomething(Block block) {
+        return !(block instanceof Paragraph paragraph && paragraph.isEmpty());
     }
 
     /** A row that has more cells than were said. */
