@@ -73,14 +73,20 @@ final class Column {
     }
 
     boolean fits(Strip strip, double gap) {
+        return gap + strip.height + notesNeed(strip) <= free() + SLACK;
+    }
+
+    /** Where its notes would begin with those of a strip. */
+    double limit(Strip strip) {
+        return limit() - notesNeed(strip);
+    }
+
+    private double notesNeed(Strip strip) {
         double notes = 0;
         for (Strip.Footnote note : strip.footnotes) {
             notes += noteNeed(note);
         }
-        if (notes > 0 && foot.isEmpty()) {
-            notes += ABOVE_NOTES;
-        }
-        return gap + strip.height + notes <= free() + SLACK;
+        return notes > 0 && foot.isEmpty() ? notes + ABOVE_NOTES : notes;
     }
 
     /** All of a note, or its beginning where it is a long one. */

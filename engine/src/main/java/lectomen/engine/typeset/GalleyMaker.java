@@ -91,7 +91,7 @@ final class GalleyMaker {
         private final double width;
         private final Node parent;
         private final Structure structure;
-        private final Surroundings around = new Surroundings();
+        private final Floats floats = new Floats();
         private final List<Strip> all = new ArrayList<>();
         private List<Strip.Hanging> apart = new ArrayList<>();
         private Optional<Block> above = Optional.empty();
@@ -122,9 +122,12 @@ final class GalleyMaker {
             List<Strip> strips = block instanceof Paragraph paragraph
                     ? paragraph(paragraph, below)
                     : tables.strips((Table) block, width, structure.other(Node.Kind.TABLE));
-            joinGap(setting.settings().gaps(), all, strips, above, block);
+            joinGap(setting.settings().gaps(), last(), strips, above, block);
             for (Strip strip : strips) {
-                at += strip.before + strip.height;
+                at += strip.before;
+                double push = block instanceof Table ? floats.push(strip, 0, at) : 0;
+                strip.before += push;
+                at += push + strip.height;
             }
             all.addAll(strips);
             above = Optional.of(block);
@@ -132,28 +135,18 @@ final class GalleyMaker {
 
         private List<Strip> paragraph(Paragraph paragraph, Optional<Block> below) {
             ParagraphMaker.Ready ready = ready(paragraph, structure);
-            double top = at + (above.isEmpty() ? 0 : paragraph.look().get(Trait.BEFORE));
+            double top = at + (above.isEmpty() ? 0 : gap(setting.settings().gaps(), last(), above, paragraph));
             List<Mark> floating = new ArrayList<>();
             List<Strip.Footnote> footnotes = new ArrayList<>();
             for (Strip.Hanging one : hanging(ready)) {
-                Things.Place place = Things.place(one, Things.Frame.inside(width, top));
-                around.add(
-                        one,
-                        one.placement(),
-                        place,
-                        one.plate().width(),
-                        one.plate().height());
+                Things.Place place = floats.stand(one, Things.Frame.inside(width, top), Double.MAX_VALUE)
+                        .place();
                 one.plate().marks().forEach(mark -> floating.add(mark.moved(place.left(), place.top() - top)));
                 footnotes.addAll(one.footnotes());
                 one.noted().run();
             }
-            Spans spans = around.isEmpty()
-                    ? Spans.all(width)
-                    : (down, height) -> {
-                        Spans.Span free = around.free(0, width, top + down, height);
-                        return new Spans.Span(free.left(), free.right(), free.top() - top);
-                    };
-            List<Strip> strips = paragraphs.strips(ready, width, spans, frame(paragraph, above, below));
+            List<Strip> strips =
+                    paragraphs.strips(ready, width, floats.beside(0, width, top), frame(paragraph, above, below));
             if (!floating.isEmpty()) {
                 Strip first = strips.get(0);
                 floating.addAll(first.marks);
@@ -163,6 +156,10 @@ final class GalleyMaker {
                 strips.set(0, drawn);
             }
             return strips;
+        }
+
+        private Optional<Strip> last() {
+            return all.isEmpty() ? Optional.empty() : Optional.of(all.get(all.size() - 1));
         }
 
         private List<Strip.Hanging> hanging(ParagraphMaker.Ready ready) {
@@ -196,32 +193,34 @@ final class GalleyMaker {
 
     /** Makes one gap of the space after what stands above and before what stands below. */
     static void joinGap(
-            FlowDocument.Gaps gaps, List<Strip> above, List<Strip> below, Optional<Block> upper, Block lower) {
-        if (above.isEmpty() || below.isEmpty()) {
+            FlowDocument.Gaps gaps, Optional<Strip> last, List<Strip> below, Optional<Block> upper, Block lower) {
+        if (last.isEmpty() || below.isEmpty()) {
             return;
         }
-        Strip last = above.get(above.size() - 1);
         Strip first = below.get(0);
-        joinGap(gaps, last, first, upper, lower);
+        first.before += gap(gaps, last, upper, lower) - before(lower);
+        last.get().after = 0;
     }
 
-    static void joinGap(FlowDocument.Gaps gaps, Strip last, Strip first, Optional<Block> upper, Block lower) {
-        double after = last.after;
-        double before = first.before;
+    /** What lies between two blocks. */
+    static double gap(FlowDocument.Gaps gaps, Optional<Strip> last, Optional<Block> upper, Block lower) {
+        double after = last.map(strip -> strip.after).orElse(0.0);
+        double before = before(lower);
         if (upper.isPresent()
                 && upper.get() instanceof Paragraph one
                 && lower instanceof Paragraph other
                 && one.style().equals(other.style())) {
             after = one.look().get(Trait.CLOSED_UP) ? 0 : after;
-            before = other.look().get(Trait.CLOSED_UP)
-                    ? Math.max(0, before - other.look().get(Trait.BEFORE))
-                    : before;
+            before = other.look().get(Trait.CLOSED_UP) ? 0 : before;
         }
-        first.before = switch (gaps) {
+        return switch (gaps) {
             case ADDED -> after + before;
             case LARGER -> Math.max(after, before);
         };
-        last.after = 0;
+    }
+
+    private static double before(Block block) {
+        return block instanceof Paragraph paragraph ? paragraph.look().get(Trait.BEFORE) : 0;
     }
 
     /** The words of a paragraph, for an outline. */

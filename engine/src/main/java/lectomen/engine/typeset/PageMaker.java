@@ -27,6 +27,8 @@ import lectomen.engine.flow.Trait;
  * broken for what it leaves them.
  */
 final class PageMaker {
+    private static final double HAIR = 0.01;
+
     private final FlowDocument document;
     private final Setting setting;
     private final Heads heads;
@@ -34,7 +36,7 @@ final class PageMaker {
     private final GalleyMaker galleys;
     private final Structure structure;
     private final List<PageDraft> pages = new ArrayList<>();
-    private final Surroundings surroundings = new Surroundings();
+    private final Floats floats = new Floats();
     private final List<Inline.Note> endnotes = new ArrayList<>();
     /** A paragraph can be set more than once. */
     private final Set<Inline.Note> knownEndnotes = Collections.newSetFromMap(new IdentityHashMap<>());
@@ -46,7 +48,7 @@ final class PageMaker {
     private boolean keepsTop = true;
     private List<Strip> notesGoingOn = List.of();
     /** What stands apart and hangs on the next paragraph. */
-    private final List<Strip.Hanging> apart = new ArrayList<>();
+    private final List<Aside> apart = new ArrayList<>();
 
     private Optional<Block> above = Optional.empty();
     private Optional<Strip> lastStrip = Optional.empty();
@@ -136,7 +138,7 @@ final class PageMaker {
         }
         PageDraft page = new PageDraft(section, sectionNumber, number, firstOfSection);
         pages.add(page);
-        surroundings.clear();
+        floats.clear();
         Heads.Room room = heads.room(page);
         beginColumns(room.top(), room.bottom());
     }
@@ -200,18 +202,20 @@ final class PageMaker {
         }
     }
 
-    /** What has nothing to hang on, or is higher than a column, stands among the other blocks. */
+    /** What has nothing to hang on, or is higher than a column with what hangs there, stands among the other blocks. */
     private void apart(Aside aside, boolean hangs) {
-        double most = heads.room(page()).bottom() - heads.room(page()).top();
-        if (hangs
-                && galleys.things()
-                                .hanging(aside, column().width, Node.ORNAMENT)
-                                .plate()
-                                .height()
-                        <= most) {
-            apart.add(galleys.things().hanging(aside, column().width, root));
-        } else {
-            place(Aside.inTheFlow(List.of(aside)));
+        apart.add(aside);
+        Heads.Room room = heads.room(page());
+        double height = apart.stream()
+                .mapToDouble(one -> galleys.things()
+                        .hanging(one, column().width, Node.ORNAMENT)
+                        .plate()
+                        .height())
+                .sum();
+        if (!hangs || height > room.bottom() - room.top()) {
+            List<Block> blocks = Aside.inTheFlow(List.copyOf(apart));
+            apart.clear();
+            place(blocks);
         }
     }
 
@@ -230,24 +234,55 @@ final class PageMaker {
     private void joinGap(List<Strip> strips, Block block) {
         boolean goesOn = !strips.isEmpty() && strips.get(0).endBefore.isEmpty();
         if (lastStrip.isPresent() && goesOn) {
-            GalleyMaker.joinGap(document.apart().gaps(), lastStrip.get(), strips.get(0), above, block);
+            GalleyMaker.joinGap(document.apart().gaps(), lastStrip, strips, above, block);
         }
     }
 
     private List<Strip> paragraph(Paragraph paragraph, Optional<Block> below) {
-        ParagraphMaker.Ready ready = galleys.ready(paragraph, structure);
-        List<Strip.Hanging> hanging = new ArrayList<>(apart);
+        if (paragraph.look().get(Trait.NEW_PAGE) && !page().isEmpty()) {
+            end(Inline.Break.Where.PAGE);
+        }
+        List<Strip.Hanging> hanging = new ArrayList<>();
+        apart.forEach(aside -> hanging.add(galleys.things().hanging(aside, column().width, root)));
         apart.clear();
+        ParagraphMaker.Ready ready = galleys.ready(paragraph, structure);
         ready.hung().forEach(hung -> hanging.add(galleys.things().hanging(hung)));
+        boolean fit = stand(hanging, paragraph);
         List<Strip> strips = set(ready, hanging, below);
-        boolean beside = !hanging.isEmpty() || !surroundings.isEmpty();
+        boolean beside = !hanging.isEmpty() || !floats.isEmpty();
         Strip first = strips.get(0);
-        if (beside && !column().isEmpty() && first.endBefore.isEmpty() && !column().fits(first, first.before)) {
-            hanging.forEach(surroundings::remove);
+        for (int tries = 0; tries <= columns.size(); tries++) {
+            boolean isNew = column().isEmpty() && isWhole(column());
+            boolean mayMoveOn = beside && !isNew && first.endBefore.isEmpty();
+            if (!mayMoveOn || (fit && fits(first, gap(first)))) {
+                break;
+            }
+            hanging.forEach(floats::remove);
             moveOn();
+            fit = stand(hanging, paragraph);
             strips = set(ready, hanging, below);
+            first = strips.get(0);
         }
         return strips;
+    }
+
+    /** Where a block begins that comes next. */
+    private double top(Block block) {
+        return column().at() + (isAtTop() ? 0 : GalleyMaker.gap(document.apart().gaps(), lastStrip, above, block));
+    }
+
+    /** @return whether all of it finds its place here */
+    private boolean stand(List<Strip.Hanging> hanging, Paragraph paragraph) {
+        boolean fit = true;
+        for (Strip.Hanging one : hanging) {
+            fit &= stand(one, top(paragraph)).fits();
+        }
+        return fit;
+    }
+
+    private Floats.Stood stand(Strip.Hanging one, double paragraphTop) {
+        Things.Frame frame = Things.Frame.of(section.paper(), column().left, column().width, paragraphTop);
+        return floats.stand(one, frame, column().limit());
     }
 
     /** Ends the column before a strip that finds no place in it, together with what belongs to the strip. */
@@ -261,21 +296,9 @@ final class PageMaker {
     private List<Strip> set(ParagraphMaker.Ready ready, List<Strip.Hanging> hanging, Optional<Block> below) {
         Paragraph paragraph = ready.paragraph();
         double width = column().width;
-        double left = column().left;
-        double gap = column().isEmpty() && !keepsTop ? 0 : paragraph.look().get(Trait.BEFORE);
-        double top = column().at() + gap;
-        for (Strip.Hanging one : hanging) {
-            surround(one, top);
-        }
-        Spans spans = surroundings.isEmpty()
-                ? Spans.all(width)
-                : (down, height) -> {
-                    if (top + down + height > column().bottom()) {
-                        return new Spans.Span(0, width, down);
-                    }
-                    Spans.Span free = surroundings.free(left, left + width, top + down, height);
-                    return new Spans.Span(free.left() - left, free.right() - left, free.top() - top);
-                };
+        Spans free = floats.beside(column().left, width, top(paragraph));
+        double most = column().bottom() - top(paragraph);
+        Spans spans = (down, height) -> down + height > most ? new Spans.Span(0, width, down) : free.at(down, height);
         List<Strip> strips =
                 galleys.paragraphs().strips(ready, width, spans, GalleyMaker.frame(paragraph, above, below));
         Strip first = strips.get(0);
@@ -291,14 +314,6 @@ final class PageMaker {
         return strips;
     }
 
-    private Things.Place surround(Strip.Hanging one, double paragraphTop) {
-        Things.Frame frame = Things.Frame.of(section.paper(), column().left, column().width, paragraphTop);
-        Things.Place place = Things.place(one, frame);
-        surroundings.add(
-                one, one.placement(), place, one.plate().width(), one.plate().height());
-        return place;
-    }
-
     private void feed(Strip strip) {
         if (strip.endBefore.isPresent() && !page().isEmpty()) {
             end(strip.endBefore.get());
@@ -311,8 +326,8 @@ final class PageMaker {
         Strip strip = wanted;
         while (true) {
             Column column = column();
-            double gap = column.isEmpty() && !keepsTop ? 0 : strip.before;
-            if (column.fits(strip, gap)) {
+            double gap = gap(strip);
+            if (fits(strip, gap)) {
                 putHere(strip, gap);
                 return;
             }
@@ -324,6 +339,10 @@ final class PageMaker {
                 Strip upper = parts.get().get(0);
                 Strip lower = parts.get().get(1);
                 putHere(upper, gap);
+                upper.left = strip.left;
+                upper.right = strip.right;
+                lower.left = strip.left;
+                lower.right = strip.right;
                 lower.heads = strip.heads;
                 lower.withNext = strip.withNext;
                 nextColumn();
@@ -331,9 +350,18 @@ final class PageMaker {
                 strip = lower;
                 continue;
             }
-            if (alone) {
+            if (alone && gap <= usualGap(strip)) {
                 putHere(strip, gap);
                 return;
+            }
+            if (alone) {
+                // What floats here leaves no room for it on this page.
+                Strip carrier = new Strip(0, List.of());
+                carrier.hanging = strip.hanging;
+                strip.hanging = List.of();
+                putHere(carrier, 0);
+                nextColumn();
+                continue;
             }
             List<Strip> taken = takeBack();
             nextColumn();
@@ -344,9 +372,39 @@ final class PageMaker {
         }
     }
 
+    /** Between a strip and what stands above it, with what it must move down to lie on nothing that floats. */
+    private double gap(Strip strip) {
+        stand(strip);
+        double gap = isAtTop() ? 0 : strip.before;
+        return gap + floats.push(strip, column().left, column().at() + gap);
+    }
+
+    /** The same if nothing floated there. */
+    private double usualGap(Strip strip) {
+        return isAtTop() ? 0 : strip.before - strip.shift;
+    }
+
+    private boolean isAtTop() {
+        return column().isEmpty() && !keepsTop;
+    }
+
+    /** A note at the foot does not come upon what floats above it. */
+    private boolean fits(Strip strip, double gap) {
+        Column column = column();
+        double lowest = strip.footnotes.isEmpty() ? 0 : floats.lowest(column.left, column.width, column.bottom());
+        return column.fits(strip, gap) && lowest <= column.limit(strip) + HAIR;
+    }
+
+    /** Stands what hangs on a strip beside the place that the strip gets if it is put next. */
+    private List<Things.Place> stand(Strip strip) {
+        strip.hanging.forEach(floats::remove);
+        double top = column().at() + usualGap(strip);
+        return strip.hanging.stream().map(one -> stand(one, top).place()).toList();
+    }
+
     /** Whether it reaches from the page's top; one below another section can be too short for what the next page holds. */
     private boolean isWhole(Column column) {
-        return column.top <= heads.room(page()).top() + 0.01;
+        return column.top <= heads.room(page()).top() + HAIR;
     }
 
     private static boolean onlyHeads(Column column) {
@@ -362,16 +420,16 @@ final class PageMaker {
     }
 
     private void putHere(Strip strip, double gap) {
+        List<Things.Place> places = stand(strip);
         List<Strip> over = column().put(strip, gap);
         if (!over.isEmpty()) {
             List<Strip> all = new ArrayList<>(notesGoingOn);
             all.addAll(over);
             notesGoingOn = all;
         }
-        for (Strip.Hanging one : strip.hanging) {
-            surroundings.remove(one);
-            double top = column().at() - strip.height;
-            Things.Place place = surround(one, top);
+        for (int i = 0; i < places.size(); i++) {
+            Strip.Hanging one = strip.hanging.get(i);
+            Things.Place place = places.get(i);
             List<Mark> marks = one.plate().marks().stream()
                     .map(mark -> mark.moved(place.left(), place.top()))
                     .toList();
@@ -385,7 +443,7 @@ final class PageMaker {
         List<Strip> taken = column().takeBack();
         for (Strip strip : taken) {
             page().removeFloats(strip);
-            strip.hanging.forEach(surroundings::remove);
+            strip.hanging.forEach(floats::remove);
         }
         return taken;
     }
@@ -393,7 +451,7 @@ final class PageMaker {
     /** Makes the columns of a section that ends on this page about equally high. */
     private void balance() {
         List<Column> now = page().lastSet();
-        if (now.stream().anyMatch(Column::hasNotes)) {
+        if (!floats.isEmpty() || now.stream().anyMatch(Column::hasNotes)) {
             return;
         }
         List<Strip> strips = now.stream()

@@ -83,7 +83,10 @@ final class ParagraphMaker {
             LineMaker.Broken line = maker.next(start, Math.max(right, start + 1));
             int notesBefore = setter.notes().size();
             Strip strip = setter.set(line, right);
-            strip.before = span.top() - top;
+            strip.shift = span.top() - top;
+            strip.before = strip.shift;
+            strip.left = start;
+            strip.right = right;
             strip.endBefore = before;
             before = line.end().filter(kind -> kind != Inline.Break.Where.LINE);
             List<Strip.Footnote> foot = new ArrayList<>();

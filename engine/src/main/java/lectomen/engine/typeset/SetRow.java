@@ -207,9 +207,11 @@ final class SetRow {
                 at += strips.get(fit).before + strips.get(fit).height + strips.get(fit).after;
                 fit++;
             }
-            if (fit == strips.size()) {
+            if (fit == strips.size() && (at <= free || fit <= 1)) {
                 return new Cut(strips, List.of());
             }
+            // The space behind the last needs its place too.
+            fit = Math.min(fit, strips.size() - 1);
             Strip next = strips.get(fit);
             double left = free - at - next.before;
             boolean mayDivide = fit == 0 || !next.dividesLast;

@@ -16,11 +16,12 @@ final class Strip {
     /**
      * What floats and hangs on this strip.
      *
+     * @param ofText blocks of the text itself, which keep within its column and off others that float
      * @param plate all that is drawn of it
      * @param footnotes of its text, which stand at the foot of the strip's page
      * @param noted is run once it has its place
      */
-    record Hanging(Placement placement, Plate plate, List<Footnote> footnotes, Runnable noted) {}
+    record Hanging(Placement placement, boolean ofText, Plate plate, List<Footnote> footnotes, Runnable noted) {}
 
     /** Divides a strip that is too high. */
     interface Division {
@@ -32,8 +33,14 @@ final class Strip {
     final List<Mark> marks;
     /** Above it; not at a page's top. */
     double before;
+    /** The part of that which keeps it off what floats; what hangs on it stands above it. */
+    double shift;
     /** Below it. */
     double after;
+    /** How far the part of its column reaches that it takes; not at all where the right is no further than the left. */
+    double left;
+
+    double right;
     /** Whether the next strip belongs onto the same page. */
     boolean withNext;
     /** Whether a page or column ends before it. */
@@ -63,7 +70,10 @@ final class Strip {
     Strip drawnAs(double high, List<Mark> other) {
         Strip strip = new Strip(high, other);
         strip.before = before;
+        strip.shift = shift;
         strip.after = after;
+        strip.left = left;
+        strip.right = right;
         strip.withNext = withNext;
         strip.endBefore = endBefore;
         strip.endAfter = endAfter;

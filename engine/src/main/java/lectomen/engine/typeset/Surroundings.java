@@ -9,7 +9,23 @@ final class Surroundings {
     /** Less room than this beside something is left empty. */
     private static final double NARROWEST = 72;
 
-    private record Area(Object owner, Placement.Wrap wrap, double left, double top, double right, double bottom) {}
+    private static final double TOUCHES = 0.01;
+
+    /** @param around how far text keeps away below it */
+    private record Area(
+            Object owner, Placement.Wrap wrap, double left, double top, double right, double bottom, double around) {
+        /** Where it ends itself. */
+        double end() {
+            return bottom - around;
+        }
+
+        boolean liesIn(double fromLeft, double toRight, double fromTop, double height) {
+            return bottom > fromTop + TOUCHES
+                    && top < fromTop + height - TOUCHES
+                    && right > fromLeft + TOUCHES
+                    && left < toRight - TOUCHES;
+        }
+    }
 
     private final List<Area> areas = new ArrayList<>();
 
@@ -23,7 +39,8 @@ final class Surroundings {
                     place.left() - around.left(),
                     place.top() - around.top(),
                     place.left() + width + around.right(),
-                    place.top() + height + around.bottom()));
+                    place.top() + height + around.bottom(),
+                    around.bottom()));
         }
     }
 
@@ -39,6 +56,31 @@ final class Surroundings {
         return areas.isEmpty();
     }
 
+    /** The first height from a top downwards at which nothing lies between left and right. */
+    double clear(double left, double right, double top, double height) {
+        double at = top;
+        boolean moved = true;
+        while (moved) {
+            moved = false;
+            for (Area area : areas) {
+                if (area.liesIn(left, right, at, height)) {
+                    at = area.bottom();
+                    moved = true;
+                }
+            }
+        }
+        return at;
+    }
+
+    /** Where the lowest ends that lies between left and right, of those that end above a bottom. */
+    double lowest(double left, double right, double bottom) {
+        return areas.stream()
+                .filter(area -> area.liesIn(left, right, 0, bottom) && area.end() <= bottom + TOUCHES)
+                .mapToDouble(Area::end)
+                .max()
+                .orElse(0);
+    }
+
     /** What is free of a line between left and right, at that top or below. */
     Spans.Span free(double left, double right, double top, double height) {
         double at = top;
@@ -47,11 +89,7 @@ final class Surroundings {
             double to = right;
             double below = at;
             for (Area area : areas) {
-                boolean beside = area.bottom() > at + 0.01
-                        && area.top() < at + height - 0.01
-                        && area.right() > left
-                        && area.left() < right;
-                if (!beside) {
+                if (!area.liesIn(left, right, at, height)) {
                     continue;
                 }
                 below = Math.max(below, area.bottom());

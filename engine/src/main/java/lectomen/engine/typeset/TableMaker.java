@@ -19,7 +19,8 @@ final class TableMaker {
     List<Strip> strips(Table table, double width, Node node) {
         setting.drawn(Inventory.Kind.TABLE, table);
         double[] columns = new ColumnWidths(galleys).of(table, width);
-        double left = left(table, Arrays.stream(columns).sum(), width);
+        double own = Arrays.stream(columns).sum();
+        double left = left(table, own, width);
         List<SetRow> rows = rows(table, columns, left, node);
         int heads = heads(table);
         List<Strip> repeated = heads == 0 || heads == rows.size()
@@ -30,6 +31,8 @@ final class TableMaker {
         List<Strip> strips = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
             Strip strip = rows.get(i).strip();
+            strip.left = left;
+            strip.right = left + own;
             strip.isHead = i < heads;
             strip.withNext |= i < heads && i + 1 < rows.size();
             strip.heads = i < heads ? List.of() : repeated;

@@ -150,17 +150,12 @@ final class Things {
             }
             case PARAGRAPH, LINE -> {}
         }
-        double top =
-                switch (down.side()) {
-                    case OFFSET -> from + down.offset();
-                    case TOP -> from;
-                    case MIDDLE -> (from + to - height) / 2;
-                    case BOTTOM -> to - height;
-                };
-        boolean hangs = down.from() == Placement.Down.Origin.PARAGRAPH || down.from() == Placement.Down.Origin.LINE;
-        boolean below = frame.pageHeight() > 0 && top + height > frame.pageHeight();
-        // What hangs on a paragraph low on the page is moved up onto it.
-        return hangs && below ? Math.max(0, frame.pageHeight() - height) : top;
+        return switch (down.side()) {
+            case OFFSET -> from + down.offset();
+            case TOP -> from;
+            case MIDDLE -> (from + to - height) / 2;
+            case BOTTOM -> to - height;
+        };
     }
 
     /** A thing that floats, set. */
@@ -176,6 +171,7 @@ final class Things {
         }
         return new Strip.Hanging(
                 floating.placement(),
+                false,
                 new Plate(marks, thing.width(), thing.height()),
                 List.of(),
                 () -> setting.drawn(thing, floating));
@@ -189,6 +185,7 @@ final class Things {
         Plate plate = GalleyMaker.stacked(strips, width);
         return new Strip.Hanging(
                 aside.placement(),
+                true,
                 new Plate(plate.marks(), width, Math.max(plate.height(), aside.least())),
                 strips.stream().flatMap(strip -> strip.footnotes.stream()).toList(),
                 () -> {});

@@ -10,6 +10,7 @@ import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Random;
 import java.util.stream.IntStream;
+import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Edges;
 import lectomen.engine.flow.FlowDocument;
@@ -17,6 +18,7 @@ import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Paragraph;
+import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Properties;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
@@ -34,7 +36,7 @@ class TypesetterTest {
     private int words;
 
     static IntStream seeds() {
-        return IntStream.range(0, 60);
+        return IntStream.range(0, 200);
     }
 
     @ParameterizedTest
@@ -118,6 +120,9 @@ class TypesetterTest {
     private List<Block> blocks(Random random, int count, int depth) {
         List<Block> blocks = new ArrayList<>();
         for (int i = 0; i < count; i++) {
+            if (depth == 0 && random.nextInt(6) == 0) {
+                blocks.add(aside(random));
+            }
             blocks.add(depth < 2 && random.nextInt(5) == 0 ? table(random, depth) : paragraph(random, depth));
         }
         return blocks;
@@ -150,6 +155,21 @@ class TypesetterTest {
             inlines.add(new Inline.Note(Inline.Note.Kind.FOOT, "*", look, List.of(note)));
         }
         return new Paragraph("", look, look, Optional.empty(), inlines);
+    }
+
+    private Aside aside(Random random) {
+        Placement.Across.Side side = random.nextBoolean() ? Placement.Across.Side.LEFT : Placement.Across.Side.RIGHT;
+        return new Aside(
+                List.of(random.nextBoolean() ? paragraph(random, 2) : table(random, 1)),
+                new Placement(
+                        new Placement.Across(Placement.Across.From.COLUMN, side, 0),
+                        new Placement.Down(
+                                Placement.Down.Origin.PARAGRAPH, Placement.Down.Level.OFFSET, random.nextInt(12)),
+                        random.nextInt(3) == 0 ? Placement.Wrap.ABOVE_AND_BELOW : Placement.Wrap.BESIDE,
+                        new Placement.Around(2, 6, 2, 6),
+                        false),
+                random.nextBoolean() ? OptionalDouble.of(70) : OptionalDouble.empty(),
+                random.nextInt(40));
     }
 
     private Table table(Random random, int depth) {

@@ -46,9 +46,7 @@ final class Fields {
             return Optional.empty();
         }
         Open closed = open.pop();
-        return closed.written || isInstruction()
-                ? Optional.empty()
-                : Computed.find(closed.instruction.toString());
+        return closed.written || isInstruction() ? Optional.empty() : Computed.find(closed.instruction.toString());
     }
 
     /** A document that ends inside a field. */
