@@ -8,6 +8,7 @@ import java.nio.charset.CoderResult;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
@@ -94,21 +95,24 @@ final class TextKinds {
 
     /** The text of the head, or null when it is no text. The last character may be cut off by the end of the head. */
     private static @Nullable String decode(byte[] head) {
-        if (head.length >= 2 && ((head[0] & 0xff) == 0xff && (head[1] & 0xff) == 0xfe)) {
-            return strict(head, StandardCharsets.UTF_16LE);
-        }
-        if (head.length >= 2 && ((head[0] & 0xff) == 0xfe && (head[1] & 0xff) == 0xff)) {
-            return strict(head, StandardCharsets.UTF_16BE);
+        Optional<Charset> wide = WideText.findOrder(head);
+        if (wide.isPresent()) {
+            String text = strict(head, wide.get());
+            return text == null || text.chars().anyMatch(TextKinds::isControl) ? null : text;
         }
         for (byte b : head) {
-            boolean control =
-                    b >= 0 && b < 0x20 && b != '\n' && b != '\r' && b != '\t' && b != '\f' && b != 0x1a && b != 0x1b;
-            if (control || b == 0x7f) {
+            if (isControl(b)) {
                 return null;
             }
         }
         String utf8 = strict(head, StandardCharsets.UTF_8);
         return utf8 != null ? utf8 : new String(head, StandardCharsets.ISO_8859_1);
+    }
+
+    /** A sign that text does not hold; ends of pages and files, and the sign before printers' commands, are not among them. */
+    private static boolean isControl(int sign) {
+        boolean harmless = sign == '\n' || sign == '\r' || sign == '\t' || sign == '\f' || sign == 0x1a || sign == 0x1b;
+        return sign == 0x7f || (sign >= 0 && sign < 0x20 && !harmless);
     }
 
     private static @Nullable String strict(byte[] head, Charset charset) {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import lectomen.engine.identify.FileType;
@@ -88,12 +89,29 @@ record Fixture(String name, FileType type, Path folder, Map<String, Object> expe
         }
         try (OutputStream out = Files.newOutputStream(file);
                 ZipOutputStream zip = new ZipOutputStream(out)) {
+            byte[] kind = parts.remove("mimetype");
+            if (kind != null) {
+                putPlain(zip, kind);
+            }
             for (Map.Entry<String, byte[]> part : parts.entrySet()) {
                 zip.putNextEntry(new ZipEntry(part.getKey()));
                 zip.write(part.getValue());
                 zip.closeEntry();
             }
         }
+    }
+
+    /** The kind of an open document stands first and unpacked, so that it is known by its first bytes. */
+    private static void putPlain(ZipOutputStream zip, byte[] kind) throws IOException {
+        ZipEntry entry = new ZipEntry("mimetype");
+        CRC32 sum = new CRC32();
+        sum.update(kind);
+        entry.setMethod(ZipEntry.STORED);
+        entry.setSize(kind.length);
+        entry.setCrc(sum.getValue());
+        zip.putNextEntry(entry);
+        zip.write(kind);
+        zip.closeEntry();
     }
 
     private static void addParts(Path folder, Map<String, byte[]> parts) throws IOException {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -18,6 +19,7 @@ import lectomen.engine.convert.Made;
 import lectomen.engine.convert.Source;
 import lectomen.engine.flow.Inventory;
 import lectomen.engine.font.FontBook;
+import lectomen.engine.identify.FileType;
 import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
@@ -51,6 +53,14 @@ class FixturesTest {
                 .convert(source, Conversion.to(form));
         assertThat(made).isInstanceOf(Made.Files.class);
         return ((Made.Files) made).files().get(0);
+    }
+
+    @ParameterizedTest
+    @MethodSource("fixtures")
+    void itIsKnownForWhatItIs(Fixture fixture) throws IOException {
+        try (InputStream in = Files.newInputStream(fixture.write(folder))) {
+            assertThat(FileType.of(in.readNBytes(FileType.HEAD_BYTES))).isEqualTo(fixture.type());
+        }
     }
 
     @ParameterizedTest
