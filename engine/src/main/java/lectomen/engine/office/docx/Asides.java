@@ -3,13 +3,12 @@ package lectomen.engine.office.docx;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.stream.Stream;
 import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Table;
-import lectomen.engine.flow.Trait;
+import lectomen.engine.office.FrameAsides;
 import lectomen.engine.office.PlaceWords;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
@@ -34,30 +33,12 @@ final class Asides {
         return Optional.empty();
     }
 
-    /** Paragraphs that follow each other and ask for the same frame stand in it together. */
-    static void add(Paragraph paragraph, Element frame, List<Block> blocks) {
-        Aside aside = new Aside(
+    static Aside framed(Paragraph paragraph, Element frame) {
+        return new Aside(
                 List.of(paragraph),
                 placement(frame),
                 Units.twentieths(frame, "w"),
                 Xml.attribute(frame, "hRule").equals("auto") ? 0 : Units.twentieths(frame, "h", 0));
-        int last = blocks.size() - 1;
-        if (last >= 0
-                && blocks.get(last) instanceof Aside before
-                && before.blocks().get(0) instanceof Paragraph
-                && before.placement().equals(aside.placement())
-                && before.width().equals(aside.width())) {
-            blocks.set(
-                    last,
-                    new Aside(
-                            Stream.concat(before.blocks().stream(), aside.blocks().stream())
-                                    .toList(),
-                            before.placement(),
-                            before.width(),
-                            before.least()));
-        } else {
-            blocks.add(aside);
-        }
     }
 
     private static Placement placement(Element frame) {
@@ -95,9 +76,7 @@ final class Asides {
                         Units.twentieths(place, "bottomFromText", 0),
                         Units.twentieths(place, "leftFromText", 0)),
                 false);
-        Table alone = new Table(
-                table.columns(), table.wanted(), table.fits(), Trait.Align.START, 0, table.rows(), table.fromRight());
-        return new Aside(List.of(alone), placement, OptionalDouble.empty(), 0);
+        return new Aside(List.of(FrameAsides.alone(table)), placement, OptionalDouble.empty(), 0);
     }
 
     /** What does not say where it stands is measured from its column. */

@@ -9,6 +9,7 @@ import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Table;
+import lectomen.engine.office.FrameAsides;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -135,7 +136,8 @@ final class Blocks {
             if (!(removed && runs.inlines().isEmpty())) {
                 Paragraph read = new Paragraph(looks.style(), looks.paragraph(), looks.mark(), label, runs.inlines());
                 Asides.frame(context.styles, properties, looks.style())
-                        .ifPresentOrElse(frame -> Asides.add(read, frame, blocks), () -> blocks.add(read));
+                        .ifPresentOrElse(
+                                frame -> FrameAsides.add(Asides.framed(read, frame), blocks), () -> blocks.add(read));
             }
             Optional<Element> section = properties.flatMap(one -> Xml.find(one, "sectPr"));
             if (section.isPresent()) {

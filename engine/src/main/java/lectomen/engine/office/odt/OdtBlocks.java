@@ -233,7 +233,11 @@ final class OdtBlocks {
                 .filter(one -> !Xml.attribute(one, "parent-style-name").isEmpty() && style.matches("P\\d+"))
                 .map(one -> Xml.attribute(one, "parent-style-name"))
                 .orElse(style);
-        blocks.add(new Paragraph(shared, look, mark, item.map(OdtLists.Item::label), read));
+        OdtFirstLetters.Parted parted = OdtFirstLetters.of(
+                new Paragraph(shared, look, mark, item.map(OdtLists.Item::label), read),
+                context.styles.findProperties("paragraph", style, "paragraph-properties"));
+        parted.letters().ifPresent(blocks::add);
+        blocks.add(parted.rest());
     }
 
     /** A list's indents hold unless the paragraph's own style says some. */

@@ -542,7 +542,7 @@ final class RtfBody {
 
     private void otherWord(RtfStory story, String word, OptionalInt number) {
         boolean ofRow = rowOpen
-                && (word.startsWith("tr") || word.startsWith("cl") || word.startsWith("brdr") || word.equals("cellx"));
+                && (word.startsWith("t") || word.startsWith("cl") || word.startsWith("brdr") || word.equals("cellx"));
         if (ofRow && story.rows(state).word(word, number, front.colours())) {
             return;
         }

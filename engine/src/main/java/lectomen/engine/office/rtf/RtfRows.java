@@ -14,6 +14,7 @@ import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
 import lectomen.engine.flow.Thing;
 import lectomen.engine.flow.Trait;
+import lectomen.engine.office.FrameAsides;
 
 /** One table in the making: rows are said by where their cells end, and hold the blocks that came before each cell's end. */
 final class RtfRows {
@@ -56,8 +57,10 @@ final class RtfRows {
     private boolean head;
     private boolean together;
     private Trait.Align align = Trait.Align.START;
+    private RtfPlace place = new RtfPlace();
 
     void begin() {
+        place = rows.isEmpty() ? new RtfPlace() : place;
         said = new ArrayList<>();
         next = new CellSaid();
         left = 0;
@@ -99,7 +102,7 @@ final class RtfRows {
             case "trbrdrt", "trbrdrl", "trbrdrb", "trbrdrr", "trbrdrh", "trbrdrv" -> side = "row";
             default -> {
                 if (side.isEmpty() || !RtfEdges.isWord(word)) {
-                    return word.startsWith("tr") || word.startsWith("cl");
+                    return place.tableWord(word, number) || word.startsWith("tr") || word.startsWith("cl");
                 }
                 put(RtfEdges.changed(edge(), word, number, colours));
             }
@@ -205,6 +208,11 @@ final class RtfRows {
         }
         Trait.Align whole = rows.isEmpty() ? Trait.Align.START : rows.get(0).align();
         return new Table(columns, OptionalDouble.empty(), false, whole, from, out, false);
+    }
+
+    /** The table, in the text or where it floats. */
+    Block block() {
+        return place.isSaid() ? place.aside(FrameAsides.alone(table())) : table();
     }
 
     private static void addEnd(NavigableSet<Double> ends, double end) {

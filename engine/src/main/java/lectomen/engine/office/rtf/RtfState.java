@@ -22,6 +22,9 @@ final class RtfState {
     int list;
 
     int listLevel;
+    /** Of a frame around the paragraph. */
+    RtfPlace place = new RtfPlace();
+
     boolean inTable;
     int nesting = 1;
     String destination = "";
@@ -41,6 +44,7 @@ final class RtfState {
         copy.substitutes = substitutes;
         copy.list = list;
         copy.listLevel = listLevel;
+        copy.place = place.copy();
         copy.inTable = inTable;
         copy.nesting = nesting;
         copy.destination = destination;
@@ -64,6 +68,7 @@ final class RtfState {
         paragraph = Look.NONE;
         list = 0;
         listLevel = 0;
+        place = new RtfPlace();
         inTable = false;
         nesting = 1;
         lineAmount = OptionalInt.empty();
@@ -112,7 +117,7 @@ final class RtfState {
                 inTable = number.orElse(1) > 0;
             }
             default -> {
-                return tabWord(word, points) || edgeWord(word, number, colours);
+                return tabWord(word, points) || edgeWord(word, number, colours) || place.word(word, number);
             }
         }
         return true;

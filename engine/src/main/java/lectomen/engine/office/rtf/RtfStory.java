@@ -9,6 +9,7 @@ import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Paragraph;
+import lectomen.engine.office.FrameAsides;
 
 /** A stretch of blocks that is being filled: the body, a running head, a note, a box. Tables lie in each other by levels from 1. */
 final class RtfStory {
@@ -88,7 +89,11 @@ final class RtfStory {
             cell(rows).add(paragraph);
         } else {
             closeTables();
-            blocks.add(paragraph);
+            if (state.place.isSaid()) {
+                FrameAsides.add(state.place.aside(paragraph), blocks);
+            } else {
+                blocks.add(paragraph);
+            }
         }
     }
 
@@ -113,7 +118,7 @@ final class RtfStory {
             RtfRows inner = tables.remove(tables.size() - 1);
             if (!inner.isEmpty()) {
                 inventory.found(Inventory.Kind.TABLE);
-                cell(tables.get(tables.size() - 1)).add(inner.table());
+                cell(tables.get(tables.size() - 1)).add(inner.block());
             }
         }
     }
@@ -124,7 +129,7 @@ final class RtfStory {
             RtfRows rows = tables.remove(0);
             if (!rows.isEmpty()) {
                 inventory.found(Inventory.Kind.TABLE);
-                blocks.add(rows.table());
+                blocks.add(rows.block());
             }
         }
     }
