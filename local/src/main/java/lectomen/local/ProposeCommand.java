@@ -81,7 +81,8 @@ final class ProposeCommand implements Callable<Integer> {
             if (!Files.isRegularFile(file)) {
                 throw wrong("there is no file " + file);
             }
-            Reading reading = DocumentReader.usual().read(file, Sources.of(file).type(), "propose", Progress.Listener.NONE);
+            Reading reading =
+                    DocumentReader.usual().read(file, Sources.of(file).type(), "propose", Progress.Listener.NONE);
             if (reading instanceof Reading.Unreadable unreadable) {
                 System.err.println(file + ": " + unreadable.reason().words());
                 bad = true;
