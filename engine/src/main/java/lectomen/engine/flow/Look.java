@@ -35,7 +35,7 @@ public final class Look {
 
     public <T> Look with(Trait<T> trait, T value) {
         @Nullable Object[] now = given.clone();
-        now[trait.place] = value;
+        now[trait.place] = trait.within(value);
         return new Look(now);
     }
 

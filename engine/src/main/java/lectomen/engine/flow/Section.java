@@ -65,6 +65,8 @@ public record Section(
      * @param line whether a line stands between them
      */
     public record Columns(List<Double> widths, List<Double> gaps, boolean line) {
+        private static final int MOST_COLUMNS = 45;
+
         public Columns {
             widths = List.copyOf(widths);
             gaps = List.copyOf(gaps);
@@ -76,9 +78,13 @@ public record Section(
 
         /** As many of one width as wished. */
         public static Columns even(int count, double width, double gap) {
-            double each = (width - (count - 1) * gap) / count;
+            int columns = Math.max(1, Math.min(MOST_COLUMNS, count));
+            double between = Math.max(0, gap);
+            double each = (width - (columns - 1) * between) / columns;
             return new Columns(
-                    java.util.Collections.nCopies(count, each), java.util.Collections.nCopies(count - 1, gap), false);
+                    java.util.Collections.nCopies(columns, each),
+                    java.util.Collections.nCopies(columns - 1, between),
+                    false);
         }
     }
 

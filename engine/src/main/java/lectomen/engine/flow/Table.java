@@ -51,7 +51,12 @@ public record Table(
             boolean unbroken,
             int degrees,
             List<Block> blocks) {
+        private static final int MOST_COLUMNS = 1_000;
+
         public Cell {
+            column = Math.max(0, Math.min(MOST_COLUMNS, column));
+            across = Math.max(1, Math.min(MOST_COLUMNS, across));
+            down = Math.max(1, down);
             blocks = List.copyOf(blocks);
         }
     }

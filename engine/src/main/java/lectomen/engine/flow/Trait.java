@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.UnaryOperator;
 
 /**
  * One thing that a look says of text or of a paragraph.
@@ -11,11 +12,14 @@ import java.util.OptionalInt;
  * @param <T> what it is measured in
  */
 public final class Trait<T> {
+    /** The longest side of a page, in points; nothing is measured beyond. */
+    static final double FAR = 14_400;
+
     private static final List<Trait<?>> ALL = new ArrayList<>();
 
     // Of text.
     public static final Trait<String> FONT = new Trait<>("Liberation Serif");
-    public static final Trait<Double> SIZE = new Trait<>(10.0);
+    public static final Trait<Double> SIZE = measure(10, 0.5, 1_638);
     public static final Trait<Boolean> BOLD = new Trait<>(false);
     public static final Trait<Boolean> ITALIC = new Trait<>(false);
     public static final Trait<Underline> UNDERLINE = new Trait<>(Underline.NONE);
@@ -28,11 +32,11 @@ public final class Trait<T> {
     public static final Trait<Boolean> SMALL_CAPITALS = new Trait<>(false);
     public static final Trait<Script> SCRIPT = new Trait<>(Script.LINE);
     /** How far above the line's foot; negative for below. */
-    public static final Trait<Double> RAISED = new Trait<>(0.0);
+    public static final Trait<Double> RAISED = measure(0, -1_638, 1_638);
     /** Between letters. */
-    public static final Trait<Double> SPACING = new Trait<>(0.0);
+    public static final Trait<Double> SPACING = measure(0, -1_638, 1_638);
     /** Of the letters' width. */
-    public static final Trait<Double> STRETCH = new Trait<>(1.0);
+    public static final Trait<Double> STRETCH = measure(1, 0.01, 10);
 
     public static final Trait<Boolean> HIDDEN = new Trait<>(false);
     public static final Trait<Boolean> RIGHT_TO_LEFT = new Trait<>(false);
@@ -42,13 +46,13 @@ public final class Trait<T> {
 
     // Of a paragraph.
     public static final Trait<Align> ALIGN = new Trait<>(Align.START);
-    public static final Trait<Double> LEFT = new Trait<>(0.0);
-    public static final Trait<Double> RIGHT = new Trait<>(0.0);
+    public static final Trait<Double> LEFT = measure(0, -FAR, FAR);
+    public static final Trait<Double> RIGHT = measure(0, -FAR, FAR);
     /** The first line's, from the left indent; negative for hanging. */
-    public static final Trait<Double> FIRST = new Trait<>(0.0);
+    public static final Trait<Double> FIRST = measure(0, -FAR, FAR);
 
-    public static final Trait<Double> BEFORE = new Trait<>(0.0);
-    public static final Trait<Double> AFTER = new Trait<>(0.0);
+    public static final Trait<Double> BEFORE = measure(0, 0, FAR);
+    public static final Trait<Double> AFTER = measure(0, 0, FAR);
     /** No space between paragraphs of one style. */
     public static final Trait<Boolean> CLOSED_UP = new Trait<>(false);
 
@@ -123,10 +127,26 @@ public final class Trait<T> {
     final int place;
     private final T usual;
 
+    private final UnaryOperator<T> within;
+
     private Trait(T usual) {
+        this(usual, UnaryOperator.identity());
+    }
+
+    private Trait(T usual, UnaryOperator<T> within) {
         this.place = ALL.size();
         this.usual = usual;
+        this.within = within;
         ALL.add(this);
+    }
+
+    /** What a file says beyond its bounds is taken as the bound. */
+    private static Trait<Double> measure(double usual, double least, double most) {
+        return new Trait<>(usual, value -> Math.max(least, Math.min(most, value)));
+    }
+
+    T within(T value) {
+        return within.apply(value);
     }
 
     /** What holds where nothing is said. */

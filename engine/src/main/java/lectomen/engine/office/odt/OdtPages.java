@@ -158,12 +158,10 @@ final class OdtPages implements OdtBlocks.Turns {
 
     private static Section.Columns columns(Optional<Element> said, Section.Paper paper) {
         int count = said.map(one -> Xml.whole(one, "column-count", 1)).orElse(1);
-        double gap = length(said, "column-gap", 0);
-        double each = (paper.textWidth() - (count - 1) * gap) / Math.max(1, count);
-        if (count <= 1 || each < 10) {
+        Section.Columns even = Section.Columns.even(count, paper.textWidth(), length(said, "column-gap", 0));
+        if (even.widths().get(0) < 10) {
             return Section.Columns.even(1, paper.textWidth(), 0);
         }
-        Section.Columns even = Section.Columns.even(count, paper.textWidth(), gap);
         boolean line = said.flatMap(one -> Xml.find(one, "column-sep")).isPresent();
         return new Section.Columns(even.widths(), even.gaps(), line);
     }
