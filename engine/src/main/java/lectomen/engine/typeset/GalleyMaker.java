@@ -149,13 +149,23 @@ final class GalleyMaker {
                     paragraphs.strips(ready, width, floats.beside(0, width, top), frame(paragraph, above, below));
             if (!floating.isEmpty()) {
                 Strip first = strips.get(0);
-                floating.addAll(first.marks);
-                Strip drawn = first.drawnAs(first.height, floating);
+                // What stands to the right of a single line is read behind it.
+                boolean behind = strips.size() == 1 && floating.stream().allMatch(mark -> isRightOf(mark, first.marks));
+                List<Mark> all = new ArrayList<>(behind ? first.marks : floating);
+                all.addAll(behind ? floating : first.marks);
+                Strip drawn = first.drawnAs(first.height, all);
                 footnotes.addAll(first.footnotes);
                 drawn.footnotes = List.copyOf(footnotes);
                 strips.set(0, drawn);
             }
             return strips;
+        }
+
+        private static boolean isRightOf(Mark mark, List<Mark> others) {
+            return others.stream()
+                    .filter(Mark.Words.class::isInstance)
+                    .allMatch(other ->
+                            !(mark instanceof Mark.Words words) || words.left() >= ((Mark.Words) other).left());
         }
 
         private Optional<Strip> last() {
