@@ -71,8 +71,8 @@ final class PageMaker {
             boolean balanced = i + 1 < sections.size() && goesOn(sections.get(i), sections.get(i + 1));
             List<Block> blocks = sections.get(i).blocks();
             place(blocks);
-            if (balanced && columns.size() > 1) {
-                balance();
+            if (balanced && columns.size() > 1 && floats.isEmpty()) {
+                Balance.of(page().lastSet()).ifPresent(this::putAnew);
             }
         }
         placeEndnotes();
@@ -80,6 +80,12 @@ final class PageMaker {
             nextColumn();
         }
         return pages;
+    }
+
+    private void putAnew(List<Column> balanced) {
+        page().replaceLast(balanced);
+        columns = balanced;
+        columnAt = balanced.size() - 1;
     }
 
     private static boolean goesOn(Section one, Section next) {
@@ -446,54 +452,6 @@ final class PageMaker {
             strip.hanging.forEach(floats::remove);
         }
         return taken;
-    }
-
-    /** Makes the columns of a section that ends on this page about equally high. */
-    private void balance() {
-        List<Column> now = page().lastSet();
-        if (!floats.isEmpty() || now.stream().anyMatch(Column::hasNotes)) {
-            return;
-        }
-        List<Strip> strips = now.stream()
-                .flatMap(column -> column.all().stream())
-                .map(Column.Put::strip)
-                .toList();
-        double all = strips.stream()
-                .mapToDouble(strip -> strip.before + strip.height)
-                .sum();
-        double most = now.get(0).bottom() - now.get(0).top;
-        for (double height = all / now.size(); height < most; height += 2) {
-            Optional<List<Column>> filled = filled(now, strips, height);
-            if (filled.isPresent()) {
-                page().replaceLast(filled.get());
-                columns = filled.get();
-                columnAt = columns.size() - 1;
-                return;
-            }
-        }
-    }
-
-    private static Optional<List<Column>> filled(List<Column> like, List<Strip> strips, double height) {
-        List<Column> columns =
-                like.stream().map(column -> column.emptied(column.top + height)).toList();
-        int at = 0;
-        int next = 0;
-        while (next < strips.size()) {
-            Strip strip = strips.get(next);
-            Column column = columns.get(at);
-            double gap = column.isEmpty() ? 0 : strip.before;
-            if (column.fits(strip, gap)) {
-                column.put(strip, gap);
-                next++;
-                continue;
-            }
-            if (column.isEmpty() || at + 1 == columns.size()) {
-                return Optional.empty();
-            }
-            next -= column.takeBack().size();
-            at++;
-        }
-        return Optional.of(columns);
     }
 
     private Optional<Strip.Footnote> note(Inline.Note note, Node node) {
