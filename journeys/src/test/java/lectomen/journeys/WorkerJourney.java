@@ -56,7 +56,7 @@ class WorkerJourney {
 
     @Test
     void aDocumentThatTakesTooLongFailsAloneWithThatReason() throws Exception {
-        try (RunningService service = start("{ count: 1, memory: 2000, time limit: 4 }")) {
+        try (RunningService service = start("{ count: 1, memory: 2000, time limit: 10 }")) {
             service.live(Rules.tickets("tickets", "number it"));
             drop(service, "first.txt", Rules.ticket("T-0001"));
             service.awaitJob("first.txt", "filed");

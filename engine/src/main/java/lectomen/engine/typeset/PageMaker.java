@@ -345,8 +345,6 @@ final class PageMaker {
                 Strip upper = parts.get().get(0);
                 Strip lower = parts.get().get(1);
                 putHere(upper, gap);
-                upper.left = strip.left;
-                upper.right = strip.right;
                 lower.left = strip.left;
                 lower.right = strip.right;
                 lower.heads = strip.heads;
