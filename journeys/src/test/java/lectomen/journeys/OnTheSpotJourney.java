@@ -47,6 +47,24 @@ class OnTheSpotJourney {
     }
 
     @Test
+    void aDocumentWithoutALanguageIsToldOneToBecomeAccessible() throws Exception {
+        Path memo = Files.writeString(temp.resolve("memo.txt"), "WORKS MEMO\n\nThe fenders at Tallow Quay are torn.\n");
+        Launcher.Answer refused = run("convert", memo.toString(), "--to", "pdfa-2a");
+        assertThat(refused.exitCode()).isEqualTo(1);
+        assertThat(refused.out() + refused.err()).contains("does not say its language");
+        Launcher.Answer wrong = run("convert", memo.toString(), "--to", "pdfa-2a", "--language", "English");
+        assertThat(wrong.exitCode()).isEqualTo(2);
+        assertThat(wrong.err()).contains("--language is such as en or nb-NO, not English");
+        assertThat(run("convert", memo.toString(), "--to", "pdfa-2a", "--language", "en")
+                        .exitCode())
+                .isZero();
+        byte[] made = Files.readAllBytes(temp.resolve("memo.pdf"));
+        assertThat(ArchiveChecker.problems(made, PdfTarget.PDF_A_2A)).isEmpty();
+        Launcher.Answer facts = run("inspect", temp.resolve("memo.pdf").toString());
+        assertThat(facts.out()).contains("says it is PDF/A-2a").doesNotContain("not PDF/A-2a");
+    }
+
+    @Test
     void scansBecomeAnArchivablePdfBesideThem() throws Exception {
         Launcher.Answer answer = run("convert", scans().toString(), "--to", "pdfa-2b", "--title", "Scans");
         assertThat(answer.out()).contains("scans.tif -> ").contains("scans.pdf");

@@ -22,6 +22,7 @@ import lectomen.engine.convert.Source;
 import lectomen.engine.font.FontBook;
 import lectomen.engine.image.Paper;
 import lectomen.engine.office.FlowWish;
+import lectomen.engine.pdf.write.DocumentDetails;
 import lectomen.engine.pdf.write.PageLook;
 import lectomen.engine.pdf.write.PictureChoice;
 import lectomen.engine.prepare.Preparation;
@@ -114,6 +115,12 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(names = "--title", paramLabel = "TEXT", description = "The title that the PDF says it has.")
     private @Nullable String title;
 
+    @Option(
+            names = "--language",
+            paramLabel = "TAG",
+            description = "The language that the PDF says it is in, such as en or nb-NO.")
+    private @Nullable String language;
+
     @Option(names = "--searchable", description = "Read the text of pictures, and lay it invisibly on them in the PDF.")
     private boolean searchable;
 
@@ -196,8 +203,15 @@ final class ConvertCommand implements Callable<Integer> {
         FlowWish.Changes tracked = FlowWish.Changes.findByWord(changes)
                 .orElseThrow(() -> wrong(
                         "--changes is one of: " + String.join(", ", FlowWish.Changes.words()) + "; not " + changes));
+        if (language != null && !DocumentDetails.isLanguage(language)) {
+            throw wrong("--language is such as en or nb-NO, not " + language);
+        }
         Conversion.Saying saying = new Conversion.Saying(
-                Optional.ofNullable(title), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
+                Optional.ofNullable(title),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.ofNullable(language));
         PageLook look = new PageLook(layered ? PictureChoice.LAYERED : PictureChoice.AS_THEY_ARE, quality, size);
         return new Conversion(form, look, dots, otherwise, saying, attachOriginal)
                 .searchable(searchable)

@@ -164,7 +164,8 @@ final class InspectCommand implements Callable<Integer> {
             lines.add(possible);
         }
         pdf.inTheWay().forEach((target, reasons) -> {
-            if (!reasons.isEmpty()) {
+            boolean isSaid = pdf.claims().filter(target::equals).isPresent();
+            if (!reasons.isEmpty() && !isSaid) {
                 String all = reasons.stream().map(Reason::words).collect(Collectors.joining(" "));
                 lines.add("not " + target + ": " + all);
             }

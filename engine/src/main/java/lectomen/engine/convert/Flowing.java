@@ -85,7 +85,7 @@ final class Flowing {
                 said.get("author"),
                 said.get("subject"),
                 keywords.isEmpty() ? List.of() : List.of(keywords.split("\\s*[,;]\\s*")),
-                language.matches("[A-Za-z]{2,3}(-[A-Za-z0-9]{2,8})*") ? language : "",
+                DocumentDetails.isLanguage(language) ? language : "",
                 now);
     }
 
@@ -178,7 +178,10 @@ final class Flowing {
         static List<String> obstacles(Typeset set, DocumentDetails details) {
             List<String> obstacles = new ArrayList<>();
             if (details.language().isEmpty()) {
-                obstacles.add("It does not say its language.");
+                obstacles.add("It does not say its language, as \"language: en\" would.");
+            } else if (!DocumentDetails.isLanguage(details.language())) {
+                obstacles.add(
+                        "Its language is given as \"" + details.language() + "\"; it should be such as en or nb-NO.");
             }
             long pictures = 0;
             for (SetPage page : set.pages()) {

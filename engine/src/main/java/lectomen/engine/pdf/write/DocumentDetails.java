@@ -16,6 +16,11 @@ public record DocumentDetails(
         keywords = List.copyOf(keywords);
     }
 
+    /** Whether it is a language's tag, as far as its form goes. */
+    public static boolean isLanguage(String tag) {
+        return tag.matches("[A-Za-z]{2,3}(-[A-Za-z0-9]{2,8})*");
+    }
+
     public static DocumentDetails of(Instant created) {
         return new DocumentDetails("", "", "", List.of(), "", created);
     }
