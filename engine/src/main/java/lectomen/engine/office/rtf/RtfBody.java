@@ -9,13 +9,12 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Look;
-import lectomen.engine.flow.Numeral;
-import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Trait;
 import lectomen.engine.office.FlowWish;
 import lectomen.engine.office.SymbolSigns;
@@ -27,12 +26,22 @@ import lectomen.engine.office.SymbolSigns;
 final class RtfBody {
     private static final int DEEPEST = 5_000;
     private static final int DEEPEST_STORY = 20;
-    private static final int INSERTED = 0x1F5C99;
-    private static final int REMOVED = 0xB3261E;
     private static final Look BASE = Look.NONE
             .with(Trait.FONT, "Times New Roman")
             .with(Trait.FONT_KIND, Trait.FontKind.ROMAN)
             .with(Trait.SIZE, 12.0);
+
+    /** Signs that have words of their own. */
+    private static final Map<String, String> SIGNS = Map.of(
+            "emdash", "\u2014",
+            "endash", "\u2013",
+            "lquote", "\u2018",
+            "rquote", "\u2019",
+            "ldblquote", "\u201C",
+            "rdblquote", "\u201D",
+            "bullet", "\u2022",
+            "emspace", "\u2003",
+            "enspace", "\u2002");
 
     private final class Frame {
         private final RtfState outer = state.copy();
@@ -44,6 +53,9 @@ final class RtfBody {
     private final FlowWish wish;
     private final Inventory inventory;
     private final RtfFront front = new RtfFront();
+    private final RtfLabels labels = new RtfLabels(front);
+    private final RtfNotes notes;
+    private final RtfChanges changes;
     private final RtfPages pages = new RtfPages();
     private final RtfShape shape = new RtfShape();
     private final RtfPicture picture = new RtfPicture();
@@ -54,18 +66,16 @@ final class RtfBody {
     private final StringBuilder gathered = new StringBuilder();
     private RtfState state = new RtfState();
     private boolean star;
-    private boolean inserted;
     private boolean rowOpen;
     private int toPassOver;
-    private int footnotes;
-    private int endnotes;
-    private int comments;
     private int style;
 
     RtfBody(byte[] file, FlowWish wish, Inventory inventory) {
         this.tokens = new RtfTokens(file);
         this.wish = wish;
         this.inventory = inventory;
+        this.notes = new RtfNotes(inventory);
+        this.changes = new RtfChanges(wish.changes(), inventory);
         stories.push(new RtfStory("body", 0, inventory));
         state.font = -1;
     }
@@ -258,19 +268,8 @@ final class RtfBody {
     private void endStory(RtfStory story) {
         RtfStory around = stories.peek();
         switch (story.kind()) {
-            case "footnote" -> {
-                boolean end = story.isAtEnd();
-                inventory.found(end ? Inventory.Kind.ENDNOTE : Inventory.Kind.FOOTNOTE);
-                around.add(new Inline.Note(
-                        end ? Inline.Note.Kind.END : Inline.Note.Kind.FOOT,
-                        end ? Numeral.ROMAN_SMALL.of(++endnotes) : Integer.toString(++footnotes),
-                        look(),
-                        story.blocks()));
-            }
-            case "annotation" -> {
-                inventory.found(Inventory.Kind.COMMENT);
-                around.add(new Inline.Note(Inline.Note.Kind.COMMENT, "[c" + ++comments + "]", look(), story.blocks()));
-            }
+            case "footnote" -> around.add(notes.note(story, look()));
+            case "annotation" -> around.add(notes.comment(story, look()));
             case "shptxt" -> around.add(shape.box(story.blocks(), inventory));
             default -> pages.running(story.kind(), story.blocks());
         }
@@ -297,36 +296,8 @@ final class RtfBody {
 
     private void endLabel(String text) {
         if (!text.isEmpty()) {
-            Look look = state.text.over(BASE);
-            stories.peek().label(label(text, look, Math.max(0, state.font), Paragraph.After.TAB, false, "list", 0));
+            stories.peek().label(labels.stored(text, state.text.over(BASE), state.font));
         }
-    }
-
-    /** An item that stands without a label gets the one that its list gives it. */
-    private void count(RtfLists.Item item, Look mark) {
-        RtfLists.Level level = item.level();
-        Look look = level.label().over(mark.with(Trait.UNDERLINE, Trait.Underline.NONE));
-        stories.peek()
-                .labelIfNone(label(
-                        item.text(),
-                        look,
-                        level.font(),
-                        level.after(),
-                        level.toTheRight(),
-                        item.counter(),
-                        state.listLevel));
-    }
-
-    private Paragraph.Label label(
-            String text, Look look, int font, Paragraph.After after, boolean toTheRight, String list, int level) {
-        boolean symbol = front.font(font).isSymbol() || SymbolSigns.isSymbolFont(look.get(Trait.FONT));
-        return new Paragraph.Label(
-                SymbolSigns.plain(text, symbol ? look.get(Trait.FONT) : ""),
-                symbol ? look.with(Trait.FONT, front.usualFont().name()) : look,
-                after,
-                toTheRight,
-                list,
-                level);
     }
 
     private void endField() {
@@ -419,9 +390,7 @@ final class RtfBody {
             return;
         }
         Look look = look();
-        boolean leftOut = (state.removed && wish.changes() == FlowWish.Changes.ACCEPTED)
-                || (inserted && wish.changes() == FlowWish.Changes.REFUSED);
-        if (look.get(Trait.HIDDEN) || leftOut) {
+        if (look.get(Trait.HIDDEN) || changes.leavesOut(state)) {
             return;
         }
         Optional<Inline.Field.What> computed =
@@ -455,34 +424,13 @@ final class RtfBody {
             RtfFonts.Font font = front.usualFont();
             look = look.with(Trait.FONT, font.name()).with(Trait.FONT_KIND, font.kind());
         }
-        if (wish.changes() == FlowWish.Changes.SHOWN && state.removed) {
-            look = look.with(Trait.STRUCK, true).with(Trait.COLOUR, Trait.colour(REMOVED));
-        } else if (wish.changes() == FlowWish.Changes.SHOWN && inserted) {
-            look = look.with(Trait.UNDERLINE, Trait.Underline.SINGLE).with(Trait.COLOUR, Trait.colour(INSERTED));
-        }
-        return look.over(BASE);
-    }
-
-    private void change(boolean put, boolean on) {
-        if (on) {
-            inventory.found(Inventory.Kind.CHANGE);
-            if (wish.changes() == FlowWish.Changes.SHOWN) {
-                inventory.shown(Inventory.Kind.CHANGE);
-            } else {
-                inventory.leaveOut(Inventory.Kind.CHANGE, Inventory.Why.NOT_WANTED, put ? "insertion" : "deletion");
-            }
-        }
-        if (put) {
-            inserted = on;
-        } else {
-            state.removed = on;
-        }
+        return changes.shown(look, state).over(BASE);
     }
 
     private void endParagraph() {
         Look mark = look();
         Optional<RtfLists.Item> item = front.lists().next(state.list, state.listLevel);
-        item.ifPresent(one -> count(one, mark));
+        item.ifPresent(one -> stories.peek().labelIfNone(labels.counted(one, mark, state.listLevel)));
         Look paragraph =
                 item.map(one -> state.paragraph.over(one.level().paragraph())).orElse(state.paragraph);
         stories.peek().endParagraph(state, String.valueOf(style), paragraph.over(mark), mark);
@@ -490,6 +438,11 @@ final class RtfBody {
 
     private void textWord(String word, OptionalInt number) {
         RtfStory story = stories.peek();
+        String sign = SIGNS.get(word);
+        if (sign != null) {
+            text(sign);
+            return;
+        }
         switch (word) {
             case "u" -> unicode(number.orElse('?'));
             case "uc" -> state.substitutes = Math.max(0, number.orElse(1));
@@ -507,15 +460,6 @@ final class RtfBody {
             case "page" -> story.add(new Inline.Break(Inline.Break.Where.PAGE, look()));
             case "column" -> story.add(new Inline.Break(Inline.Break.Where.COLUMN, look()));
             case "tab" -> story.add(new Inline.Tab(look(), link()));
-            case "emdash" -> text("\u2014");
-            case "endash" -> text("\u2013");
-            case "lquote" -> text("\u2018");
-            case "rquote" -> text("\u2019");
-            case "ldblquote" -> text("\u201C");
-            case "rdblquote" -> text("\u201D");
-            case "bullet" -> text("\u2022");
-            case "emspace" -> text("\u2003");
-            case "enspace" -> text("\u2002");
             case "chpgn" -> add(Inline.Field.What.PAGE, "1");
             case "chftn" -> noteMark(story);
             case "ftnalt" -> story.atEnd();
@@ -524,8 +468,8 @@ final class RtfBody {
                 rowOpen = false;
             }
             case "s" -> style(number.orElse(0));
-            case "revised" -> change(true, number.orElse(1) != 0);
-            case "deleted" -> change(false, number.orElse(1) != 0);
+            case "revised" -> changes.inserted(state, number.orElse(1) != 0);
+            case "deleted" -> changes.removed(state, number.orElse(1) != 0);
             case "trowd" -> {
                 rowOpen = true;
                 story.rows(state).begin();
@@ -546,9 +490,6 @@ final class RtfBody {
         if (ofRow && story.rows(state).word(word, number, front.colours())) {
             return;
         }
-        if (word.equals("plain")) {
-            inserted = false;
-        }
         if (!front.usualWord(word, number)
                 && !pages.word(word, number)
                 && !state.paragraphWord(word, number, front.colours())) {
@@ -567,7 +508,7 @@ final class RtfBody {
     /** In the text the note itself brings its mark; in the note it stands before its words. */
     private void noteMark(RtfStory story) {
         if (story.kind().equals("footnote")) {
-            text(story.isAtEnd() ? Numeral.ROMAN_SMALL.of(endnotes + 1) : Integer.toString(footnotes + 1));
+            text(notes.mark(story));
         }
     }
 }

@@ -1,28 +1,52 @@
 package lectomen.engine.office.rtf;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Placement;
+import lectomen.engine.office.PlaceWords;
 
 /** Where the frame of a paragraph stands, or a table that floats, as far as it is said. */
 final class RtfPlace {
-    private boolean said;
-    private Placement.Across.From across = Placement.Across.From.COLUMN;
-    private Placement.Across.Side side = Placement.Across.Side.OFFSET;
-    private double left;
-    private Placement.Down.Origin down = Placement.Down.Origin.PARAGRAPH;
-    private Placement.Down.Level level = Placement.Down.Level.OFFSET;
-    private double top;
-    private boolean beside = true;
-    private double spaceTop;
-    private double spaceRight;
-    private double spaceBottom;
-    private double spaceLeft;
-    private OptionalDouble width = OptionalDouble.empty();
-    private double least;
+    /** What is said by each of the words that say one thing: of what, and as other formats say it. */
+    private static final Map<String, List<String>> WORDS = Map.ofEntries(
+            Map.entry("phpg", List.of("from", "page")),
+            Map.entry("phmrg", List.of("from", "margin")),
+            Map.entry("phcol", List.of("from", "column")),
+            Map.entry("posxl", List.of("side", "left")),
+            Map.entry("posxi", List.of("side", "inside")),
+            Map.entry("posxc", List.of("side", "center")),
+            Map.entry("posxr", List.of("side", "right")),
+            Map.entry("posxo", List.of("side", "outside")),
+            Map.entry("pvpg", List.of("origin", "page")),
+            Map.entry("pvmrg", List.of("origin", "margin")),
+            Map.entry("pvpara", List.of("origin", "paragraph")),
+            Map.entry("posyt", List.of("level", "top")),
+            Map.entry("posyc", List.of("level", "center")),
+            Map.entry("posyb", List.of("level", "bottom")),
+            Map.entry("dropcapli", List.of("letters", "large")));
+
+    private final Map<String, String> said;
+    private final Map<String, Double> points;
+    private boolean alone;
+
+    RtfPlace() {
+        this(Map.of(), Map.of(), false);
+    }
+
+    private RtfPlace(Map<String, String> said, Map<String, Double> points, boolean alone) {
+        this.said = new HashMap<>(said);
+        this.points = new HashMap<>(points);
+        this.alone = alone;
+    }
+
+    RtfPlace copy() {
+        return new RtfPlace(said, points, alone);
+    }
 
     /** Those of a table begin with a letter of their own. */
     boolean tableWord(String word, OptionalInt number) {
@@ -31,54 +55,30 @@ final class RtfPlace {
 
     /** Whether the word says something of the place, which is then noted. */
     boolean word(String word, OptionalInt number) {
-        double points = number.orElse(0) / 20.0;
-        switch (word) {
-            case "phpg" -> across = Placement.Across.From.PAGE;
-            case "phmrg" -> across = Placement.Across.From.MARGIN;
-            case "phcol" -> across = Placement.Across.From.COLUMN;
-            case "posx", "posnegx" -> {
-                side = Placement.Across.Side.OFFSET;
-                left = points;
-            }
-            case "posxl", "posxi" -> side = Placement.Across.Side.LEFT;
-            case "posxc" -> side = Placement.Across.Side.CENTRE;
-            case "posxr", "posxo" -> side = Placement.Across.Side.RIGHT;
-            case "pvpg" -> down = Placement.Down.Origin.PAGE;
-            case "pvmrg" -> down = Placement.Down.Origin.MARGIN;
-            case "pvpara" -> down = Placement.Down.Origin.PARAGRAPH;
-            case "posy", "posnegy" -> {
-                level = Placement.Down.Level.OFFSET;
-                top = points;
-            }
-            case "posyt" -> level = Placement.Down.Level.TOP;
-            case "posyc" -> level = Placement.Down.Level.MIDDLE;
-            case "posyb" -> level = Placement.Down.Level.BOTTOM;
-            case "absw" -> width = points > 0 ? OptionalDouble.of(points) : OptionalDouble.empty();
-            case "absh" -> least = Math.abs(points);
-            case "dropcapli" -> {}
-            default -> {
-                return spaceWord(word, points);
-            }
+        double amount = number.orElse(0) / 20.0;
+        List<String> one = WORDS.get(word);
+        if (one != null) {
+            said.put(one.get(0), one.get(1));
+            return true;
         }
-        said = true;
-        return true;
-    }
-
-    private boolean spaceWord(String word, double points) {
         switch (word) {
+            case "posx", "posnegx" -> measured("side", "offset", "left", amount);
+            case "posy", "posnegy" -> measured("level", "offset", "top", amount);
+            case "absw" -> measured("size", "width", "width", amount);
+            case "absh" -> measured("size", "height", "height", Math.abs(amount));
             case "dxfrtext", "dfrmtxtx" -> {
-                spaceLeft = points;
-                spaceRight = points;
+                points.put("space left", amount);
+                points.put("space right", amount);
             }
             case "dfrmtxty" -> {
-                spaceTop = points;
-                spaceBottom = points;
+                points.put("space top", amount);
+                points.put("space bottom", amount);
             }
-            case "dfrmtxtLeft" -> spaceLeft = points;
-            case "dfrmtxtRight" -> spaceRight = points;
-            case "dfrmtxtTop" -> spaceTop = points;
-            case "dfrmtxtBottom" -> spaceBottom = points;
-            case "nowrap" -> beside = false;
+            case "dfrmtxtLeft" -> points.put("space left", amount);
+            case "dfrmtxtRight" -> points.put("space right", amount);
+            case "dfrmtxtTop" -> points.put("space top", amount);
+            case "dfrmtxtBottom" -> points.put("space bottom", amount);
+            case "nowrap" -> alone = true;
             default -> {
                 return false;
             }
@@ -86,37 +86,39 @@ final class RtfPlace {
         return true;
     }
 
-    /** Whether anything was said that makes a frame. */
+    private void measured(String of, String how, String measure, double amount) {
+        said.put(of, how);
+        points.put(measure, amount);
+    }
+
+    /** Whether anything was said that makes a frame; how far text would keep away from one makes none. */
     boolean isSaid() {
-        return said;
+        return !said.isEmpty();
     }
 
     Aside aside(Block block) {
         Placement placement = new Placement(
-                new Placement.Across(across, side, left),
-                new Placement.Down(down, level, top),
-                beside ? Placement.Wrap.BESIDE : Placement.Wrap.ABOVE_AND_BELOW,
-                new Placement.Around(spaceTop, spaceRight, spaceBottom, spaceLeft),
+                new Placement.Across(
+                        PlaceWords.across(said.getOrDefault("from", "")),
+                        PlaceWords.side(said.getOrDefault("side", "")),
+                        amount("left")),
+                new Placement.Down(
+                        PlaceWords.down(said.getOrDefault("origin", "")),
+                        PlaceWords.level(said.getOrDefault("level", "")),
+                        amount("top")),
+                alone ? Placement.Wrap.ABOVE_AND_BELOW : Placement.Wrap.BESIDE,
+                new Placement.Around(
+                        amount("space top"), amount("space right"), amount("space bottom"), amount("space left")),
                 false);
-        return new Aside(List.of(block), placement, width, least);
+        double width = amount("width");
+        return new Aside(
+                List.of(block),
+                placement,
+                width > 0 ? OptionalDouble.of(width) : OptionalDouble.empty(),
+                amount("height"));
     }
 
-    RtfPlace copy() {
-        RtfPlace copy = new RtfPlace();
-        copy.said = said;
-        copy.across = across;
-        copy.side = side;
-        copy.left = left;
-        copy.down = down;
-        copy.level = level;
-        copy.top = top;
-        copy.beside = beside;
-        copy.spaceTop = spaceTop;
-        copy.spaceRight = spaceRight;
-        copy.spaceBottom = spaceBottom;
-        copy.spaceLeft = spaceLeft;
-        copy.width = width;
-        copy.least = least;
-        return copy;
+    private double amount(String of) {
+        return points.getOrDefault(of, 0.0);
     }
 }

@@ -28,6 +28,7 @@ final class RtfState {
     boolean inTable;
     int nesting = 1;
     String destination = "";
+    boolean inserted;
     boolean removed;
     private Edge edge = Edge.NONE;
     private String side = "";
@@ -48,6 +49,7 @@ final class RtfState {
         copy.inTable = inTable;
         copy.nesting = nesting;
         copy.destination = destination;
+        copy.inserted = inserted;
         copy.removed = removed;
         copy.edge = edge;
         copy.side = side;
@@ -61,6 +63,7 @@ final class RtfState {
     void plain() {
         text = Look.NONE;
         font = -1;
+        inserted = false;
         removed = false;
     }
 
