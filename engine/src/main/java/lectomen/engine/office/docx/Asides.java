@@ -20,17 +20,7 @@ final class Asides {
     /** A frame as a paragraph or its style asks for it. */
     static Optional<Element> frame(DocxStyles styles, Optional<Element> properties, String style) {
         Optional<Element> own = properties.flatMap(one -> Xml.find(one, "framePr"));
-        if (own.isPresent()) {
-            return own;
-        }
-        List<Element> chain = styles.chain(style);
-        for (int i = chain.size() - 1; i >= 0; i--) {
-            Optional<Element> found = Xml.find(chain.get(i), "pPr", "framePr");
-            if (found.isPresent()) {
-                return found;
-            }
-        }
-        return Optional.empty();
+        return own.isPresent() ? own : styles.findOfParagraph(style, "framePr");
     }
 
     static Aside framed(Paragraph paragraph, Element frame) {

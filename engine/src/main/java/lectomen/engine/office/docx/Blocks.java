@@ -10,6 +10,7 @@ import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Table;
 import lectomen.engine.office.FrameAsides;
+import lectomen.engine.office.OpenFields;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -76,7 +77,7 @@ final class Blocks {
     private final class Reading {
         private final Optional<String> noteMark;
         private final SectionEnd end;
-        private final Fields fields = new Fields();
+        private final OpenFields fields = new OpenFields();
 
         Reading(Optional<String> noteMark, SectionEnd end) {
             this.noteMark = noteMark;

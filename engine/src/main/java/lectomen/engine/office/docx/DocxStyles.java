@@ -99,6 +99,18 @@ final class DocxStyles {
         return elements.containsKey(style);
     }
 
+    /** What the style says of a paragraph by that word, or else the nearest below it that says so. */
+    Optional<Element> findOfParagraph(String style, String word) {
+        List<Element> chain = chain(style);
+        for (int i = chain.size() - 1; i >= 0; i--) {
+            Optional<Element> found = Xml.find(chain.get(i), "pPr", word);
+            if (found.isPresent()) {
+                return found;
+            }
+        }
+        return Optional.empty();
+    }
+
     /** The style and those that it rests on, the lowest first. */
     List<Element> chain(String style) {
         List<Element> chain = new ArrayList<>();

@@ -37,7 +37,7 @@ record ParagraphLooks(
                 .run(properties.flatMap(one -> Xml.find(one, "rPr")))
                 .over(text);
         Optional<Element> directNumber = properties.flatMap(one -> Xml.find(one, "numPr"));
-        Optional<Element> number = directNumber.isPresent() ? directNumber : ofStyle(styles, style);
+        Optional<Element> number = directNumber.isPresent() ? directNumber : styles.findOfParagraph(style, "numPr");
         Optional<DocxNumbering.Item> item = number.flatMap(one -> item(context, one, style, mark));
         Look look;
         if (item.isEmpty()) {
@@ -51,17 +51,6 @@ record ParagraphLooks(
                 Looks.joined(item.map(one -> one.paragraph().get(Trait.TABS)).orElse(List.of()), own.get(Trait.TABS));
         look = look.with(Trait.TABS, Looks.joined(direct.get(Trait.TABS), lower));
         return new ParagraphLooks(context, style, below, own, look, mark, item.map(DocxNumbering.Item::label));
-    }
-
-    private static Optional<Element> ofStyle(DocxStyles styles, String style) {
-        List<Element> chain = styles.chain(style);
-        for (int i = chain.size() - 1; i >= 0; i--) {
-            Optional<Element> found = Xml.find(chain.get(i), "pPr", "numPr");
-            if (found.isPresent()) {
-                return found;
-            }
-        }
-        return Optional.empty();
     }
 
     private static Optional<DocxNumbering.Item> item(DocxContext context, Element number, String style, Look mark) {

@@ -8,8 +8,11 @@ import java.util.Set;
 import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Look;
+import lectomen.engine.flow.Numeral;
 import lectomen.engine.flow.Trait;
+import lectomen.engine.office.FieldInstruction;
 import lectomen.engine.office.FlowWish;
+import lectomen.engine.office.OpenFields;
 import lectomen.engine.office.SymbolSigns;
 import lectomen.engine.office.xml.Xml;
 import org.apache.poi.openxml4j.opc.PackageRelationship;
@@ -27,14 +30,14 @@ final class Runs {
     private final Blocks blocks;
     private final DocxContext context;
     private final ParagraphLooks looks;
-    private final Fields fields;
+    private final OpenFields fields;
     private final Optional<String> noteMark;
     private final List<Inline> inlines = new ArrayList<>();
     private String link = "";
     private Optional<Integer> changeColour = Optional.empty();
     private boolean struck;
 
-    Runs(Blocks blocks, ParagraphLooks looks, Fields fields, Optional<String> noteMark) {
+    Runs(Blocks blocks, ParagraphLooks looks, OpenFields fields, Optional<String> noteMark) {
         this.blocks = blocks;
         this.context = blocks.context();
         this.looks = looks;
@@ -141,13 +144,13 @@ final class Runs {
     }
 
     private void endField(Look look) {
-        Optional<Fields.Computed> computed = fields.end();
+        Optional<FieldInstruction.Computed> computed = fields.end();
         computed.ifPresent(field -> add(field, "", look));
     }
 
-    private void add(Fields.Computed field, String stored, Look look) {
+    private void add(FieldInstruction.Computed field, String stored, Look look) {
         context.inventory.found(Inventory.Kind.FIELD);
-        inlines.add(new Inline.Field(field.kind(), field.numeral(), stored, look));
+        inlines.add(new Inline.Field(field.kind(), field.numeral().orElse(Numeral.DECIMAL), stored, look));
     }
 
     /** Its letters stand in a line; how they were set is lost. */
@@ -200,8 +203,7 @@ final class Runs {
             case "sym" -> symbol(one, look);
             case "fldChar" -> fieldChar(Xml.attribute(one, "fldCharType"), look);
             case "instrText" -> fields.instruct(one.getTextContent());
-            case "pgNum" ->
-                add(new Fields.Computed(Inline.Field.What.PAGE, lectomen.engine.flow.Numeral.DECIMAL), "", look);
+            case "pgNum" -> add(new FieldInstruction.Computed(Inline.Field.What.PAGE, Optional.empty()), "", look);
             case "footnoteReference" -> note(one, look, Inline.Note.Kind.FOOT);
             case "endnoteReference" -> note(one, look, Inline.Note.Kind.END);
             case "commentReference" -> comment(one, look);
@@ -241,7 +243,7 @@ final class Runs {
     }
 
     private void text(String text, Look look) {
-        Optional<Fields.Computed> computed = fields.findComputed();
+        Optional<FieldInstruction.Computed> computed = fields.findComputed();
         if (computed.isPresent()) {
             if (fields.write()) {
                 add(computed.get(), text, look);

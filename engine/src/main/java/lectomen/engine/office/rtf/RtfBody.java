@@ -16,7 +16,9 @@ import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Trait;
+import lectomen.engine.office.FieldInstruction;
 import lectomen.engine.office.FlowWish;
+import lectomen.engine.office.OpenFields;
 import lectomen.engine.office.SymbolSigns;
 
 /**
@@ -61,7 +63,7 @@ final class RtfBody {
     private final RtfPicture picture = new RtfPicture();
     private final Deque<RtfStory> stories = new ArrayDeque<>();
     private final Deque<Frame> frames = new ArrayDeque<>();
-    private final Deque<RtfField> fields = new ArrayDeque<>();
+    private final OpenFields fields = new OpenFields();
     private final ByteArrayOutputStream letters = new ByteArrayOutputStream();
     private final StringBuilder gathered = new StringBuilder();
     private RtfState state = new RtfState();
@@ -223,7 +225,7 @@ final class RtfBody {
                     // What works out another field's instruction is no text.
                     state.destination = "skip";
                 } else {
-                    fields.push(new RtfField());
+                    fields.begin();
                     frame.atClose.add(this::endField);
                 }
             }
@@ -286,9 +288,8 @@ final class RtfBody {
             case "listtext", "pntext" -> endLabel(text);
             case "leveltext" -> front.lists().levelText(whole);
             case "fldinst" -> {
-                if (!fields.isEmpty()) {
-                    fields.peek().instruct(text);
-                }
+                fields.instruct(text);
+                fields.separate();
             }
             default -> front.property(destination, text);
         }
@@ -301,18 +302,17 @@ final class RtfBody {
     }
 
     private void endField() {
-        RtfField field = fields.pop();
-        field.findUnwritten().ifPresent(kind -> add(kind, ""));
+        fields.end().ifPresent(field -> add(field, ""));
     }
 
-    private void add(Inline.Field.What kind, String stored) {
+    private void add(FieldInstruction.Computed field, String stored) {
         inventory.found(Inventory.Kind.FIELD);
-        stories.peek().add(new Inline.Field(kind, pages.numeral(), stored, look()));
+        stories.peek().add(new Inline.Field(field.kind(), field.numeral().orElse(pages.numeral()), stored, look()));
     }
 
     private void endPicture() {
         inventory.found(Inventory.Kind.PICTURE);
-        stories.peek().add(new Inline.Standing(picture.thing(inventory), look(), link()));
+        stories.peek().add(new Inline.Standing(picture.thing(inventory), look(), fields.link()));
     }
 
     private void gatheredWord(String word, OptionalInt number) {
@@ -393,10 +393,9 @@ final class RtfBody {
         if (look.get(Trait.HIDDEN) || changes.leavesOut(state)) {
             return;
         }
-        Optional<Inline.Field.What> computed =
-                fields.isEmpty() ? Optional.empty() : fields.peek().findComputed();
+        Optional<FieldInstruction.Computed> computed = fields.findComputed();
         if (computed.isPresent()) {
-            if (fields.peek().write()) {
+            if (fields.write()) {
                 add(computed.get(), text);
             }
             return;
@@ -407,15 +406,7 @@ final class RtfBody {
                 .add(new Inline.Text(
                         symbol ? SymbolSigns.plain(text, font) : text,
                         symbol ? look.with(Trait.FONT, BASE.get(Trait.FONT)) : look,
-                        link()));
-    }
-
-    private String link() {
-        return fields.stream()
-                .map(RtfField::link)
-                .filter(link -> !link.isEmpty())
-                .findFirst()
-                .orElse("");
+                        fields.link()));
     }
 
     private Look look() {
@@ -459,15 +450,18 @@ final class RtfBody {
             case "line" -> story.add(new Inline.Break(Inline.Break.Where.LINE, look()));
             case "page" -> story.add(new Inline.Break(Inline.Break.Where.PAGE, look()));
             case "column" -> story.add(new Inline.Break(Inline.Break.Where.COLUMN, look()));
-            case "tab" -> story.add(new Inline.Tab(look(), link()));
-            case "chpgn" -> add(Inline.Field.What.PAGE, "1");
+            case "tab" -> story.add(new Inline.Tab(look(), fields.link()));
+            case "chpgn" -> add(new FieldInstruction.Computed(Inline.Field.What.PAGE, Optional.empty()), "1");
             case "chftn" -> noteMark(story);
             case "ftnalt" -> story.atEnd();
             case "pard" -> {
                 state.paragraphAnew();
                 rowOpen = false;
             }
-            case "s" -> style(number.orElse(0));
+            case "s" -> {
+                style = number.orElse(0);
+                state.paragraph = front.headed(style, state.paragraph);
+            }
             case "revised" -> changes.inserted(state, number.orElse(1) != 0);
             case "deleted" -> changes.removed(state, number.orElse(1) != 0);
             case "trowd" -> {
@@ -494,14 +488,6 @@ final class RtfBody {
                 && !pages.word(word, number)
                 && !state.paragraphWord(word, number, front.colours())) {
             state.textWord(word, number, front.fonts(), front.colours());
-        }
-    }
-
-    private void style(int number) {
-        style = number;
-        int heading = front.heading(number);
-        if (heading > 0 && !state.paragraph.gives(Trait.HEADING)) {
-            state.paragraph = state.paragraph.with(Trait.HEADING, heading);
         }
     }
 

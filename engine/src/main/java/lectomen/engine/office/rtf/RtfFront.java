@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
+import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Trait;
 
 /** What a file says before its text: fonts, colours, styles and lists by their numbers, what is usual, and what it says of itself. */
@@ -61,9 +62,10 @@ final class RtfFront {
         return fonts.get(number >= 0 ? number : usualFont);
     }
 
-    /** The level from 1 of the headings that a style is for; 0 where it is for none. */
-    int heading(int ofStyle) {
-        return headings.getOrDefault(ofStyle, 0);
+    /** With the level of the headings that a style is for, where it is for any and none is said. */
+    Look headed(int ofStyle, Look paragraph) {
+        Integer level = headings.get(ofStyle);
+        return level == null || paragraph.gives(Trait.HEADING) ? paragraph : paragraph.with(Trait.HEADING, level);
     }
 
     static boolean isTable(String destination) {
