@@ -59,7 +59,7 @@ public final class ClientMain {
     }
 
     /** Does one command; gives the exit code. */
-    static int run(String... arguments) {
+    public static int run(String... arguments) {
         CommandLine commandLine = new CommandLine(new ClientMain())
                 .setUsageHelpWidth(Terminal.columns().orElse(100))
                 .setExecutionExceptionHandler((e, command, parsed) -> {

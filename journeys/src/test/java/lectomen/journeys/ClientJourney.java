@@ -33,16 +33,16 @@ class ClientJourney {
         service.close();
     }
 
-    private static Launcher.Answer run(String... words) throws Exception {
+    private static Answer run(String... words) throws Exception {
         List<String> all = new ArrayList<>(List.of(words));
         all.addAll(List.of("--home", service.home().toString()));
-        return Launcher.run(all.toArray(String[]::new));
+        return Commands.run(all.toArray(String[]::new));
     }
 
     private static JsonNode json(String... words) throws Exception {
         List<String> all = new ArrayList<>(List.of(words));
         all.add("--json");
-        Launcher.Answer answer = run(all.toArray(String[]::new));
+        Answer answer = run(all.toArray(String[]::new));
         assertThat(answer.exitCode()).as(answer.err()).isZero();
         return JSON.readTree(answer.out());
     }
@@ -144,14 +144,14 @@ class ClientJourney {
         assertThat(run("job", "retry", id).out()).contains("Job " + id + " is ");
         service.awaitJob("numberless.txt", "failed");
         assertThat(run("job", "cancel", id).out()).contains("cancelled");
-        Launcher.Answer again = run("job", "cancel", id);
+        Answer again = run("job", "cancel", id);
         assertThat(again.exitCode()).isEqualTo(1);
         assertThat(again.err()).contains("is cancelled and can't be cancelled");
     }
 
     @Test
     void wrongWordsEndWithTwoAndRefusalsWithOne() throws Exception {
-        Launcher.Answer bad = run(
+        Answer bad = run(
                 "rule",
                 "check",
                 write("bad.yaml", Rules.tickets("bad", "number it").replace("accept:", "acept:"))
@@ -162,17 +162,17 @@ class ClientJourney {
         assertThat(run("rule", "add", temp.resolve("bad.yaml").toString()).exitCode())
                 .isEqualTo(1);
 
-        Launcher.Answer noJob = run("job", "show", "1-9999");
+        Answer noJob = run("job", "show", "1-9999");
         assertThat(noJob.exitCode()).isEqualTo(1);
         assertThat(noJob.err()).contains("There is no job 1-9999");
-        Launcher.Answer noFile = run("send", temp.resolve("nowhere.txt").toString());
+        Answer noFile = run("send", temp.resolve("nowhere.txt").toString());
         assertThat(noFile.exitCode()).isEqualTo(2);
         assertThat(noFile.err()).contains("there is no file");
-        Launcher.Answer noCommand = Launcher.run("jobs");
+        Answer noCommand = Commands.run("jobs");
         assertThat(noCommand.exitCode()).isEqualTo(2);
         assertThat(noCommand.err()).contains("job").doesNotContain("Exception");
-        Launcher.Answer noService =
-                Launcher.run("status", "--home", temp.resolve("empty").toString());
+        Answer noService =
+                Commands.run("status", "--home", temp.resolve("empty").toString());
         assertThat(noService.exitCode()).isEqualTo(2);
         assertThat(noService.err()).contains("no service runs on home").contains("./lectomen serve");
         assertThat(run("job", "list", "--state", "lost").err()).contains("no state is called lost");
@@ -180,12 +180,12 @@ class ClientJourney {
 
     @Test
     void everyCommandHasHelp() throws Exception {
-        assertThat(Launcher.run("help").out())
+        assertThat(Commands.run("help").out())
                 .contains("status", "rule", "trial", "send", "job", "serve", "demo", "Exit codes");
         for (String command : List.of("status", "rule", "trial", "send", "job")) {
-            assertThat(Launcher.run("help", command).out()).contains("Usage: lectomen " + command);
+            assertThat(Commands.run("help", command).out()).contains("Usage: lectomen " + command);
         }
-        assertThat(Launcher.run("help", "job", "list").out())
+        assertThat(Commands.run("help", "job", "list").out())
                 .contains("--state")
                 .contains("unwanted");
     }
@@ -207,9 +207,9 @@ class ClientJourney {
                 .contains("3 jobs would be meant");
         assertThat(run("job", "retry", "--state", "failed", "--name", "many-").out())
                 .contains("Done with 3 jobs of 3");
-        Launcher.Answer refused = run("job", "hold", "--state", "filed", "--name", "many-");
+        Answer refused = run("job", "hold", "--state", "filed", "--name", "many-");
         assertThat(refused.out()).contains("Done with 0 jobs of 0");
-        Launcher.Answer nothing = run("job", "cancel");
+        Answer nothing = run("job", "cancel");
         assertThat(nothing.exitCode()).isEqualTo(2);
         assertThat(nothing.err()).contains("either their ids, or a filter");
         String id = service.awaitJob("many-0.txt", "failed").path("id").asString();
@@ -227,21 +227,21 @@ class ClientJourney {
         assertThat(run("retention").out()).contains("kept for ever");
         service.live(Rules.keepName("short", "arrives: whole").replace("do:", "retention: { originals: 1 day }\ndo:"));
         assertThat(run("retention").out()).contains("short").contains("1 day");
-        Launcher.Answer doctor = run("doctor");
+        Answer doctor = run("doctor");
         assertThat(doctor.out())
                 .contains("Service: answers at")
                 .contains("Settings")
                 .contains("Connection archive");
         Path broken = Files.createDirectories(temp.resolve("broken"));
         Files.writeString(broken.resolve("lectomen.yaml"), "roots: [\"{home}\"]\nlogs: { format: xml }\n");
-        Launcher.Answer wrong = Launcher.run("doctor", "--home", broken.toString());
+        Answer wrong = Commands.run("doctor", "--home", broken.toString());
         assertThat(wrong.exitCode()).isEqualTo(1);
         assertThat(wrong.out())
                 .contains("line 2")
                 .contains("lines or json")
                 .contains("no service runs on this home")
                 .contains("To mend it: ./lectomen serve");
-        assertThat(Launcher.run("completion", "bash").out())
+        assertThat(Commands.run("completion", "bash").out())
                 .contains("_complete_lectomen")
                 .contains("run-again");
     }

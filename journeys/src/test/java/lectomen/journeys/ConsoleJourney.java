@@ -33,7 +33,7 @@ class ConsoleJourney {
     @TempDir
     private static Path temp;
 
-    private static RunningService service;
+    private static ServiceInTest service;
     private static Browser browser;
     private static String filed;
 
@@ -41,7 +41,7 @@ class ConsoleJourney {
 
     @BeforeAll
     static void start() throws Exception {
-        service = RunningService.startFast(temp.resolve("home"));
+        service = RunningService.start(temp.resolve("home"));
         service.live(Rules.tickets("tickets", "number it"));
         service.post("/rules", Rules.keepName("second", ""));
         service.post("/parts", PART.formatted("{file name}"));
@@ -207,7 +207,7 @@ class ConsoleJourney {
         assertThat(page.locator(".intake")).containsText("All intake is paused since");
         assertThat(page.locator(".intake")).containsText("by Tess Quill");
         drop("paused.txt", Rules.ticket("T-0091"));
-        page.waitForTimeout(1_500);
+        service.awaitLook("tickets");
         assertThat(service.inbox("tickets").resolve("paused.txt")).exists();
         button("Resume all intake").click();
         service.awaitJob("paused.txt", "filed");
@@ -362,7 +362,7 @@ class ConsoleJourney {
         page.navigate("/jobs");
         assertThat(row("good.txt")).isVisible();
         String url = service.url();
-        service.kill();
+        service.stop();
         assertThat(page.locator(".lost")).containsText("has not answered since");
         assertThat(row("good.txt")).isVisible();
         service.startAgainAt(url);
@@ -421,7 +421,7 @@ class ConsoleJourney {
                 "/tables?of=part:console-name")) {
             looked.navigate(path);
             assertThat(looked.locator("main h1").first()).isVisible();
-            looked.waitForTimeout(400);
+            looked.waitForFunction("document.getAnimations().length === 0");
             assertThat(findings(looked)).as(path + " in " + colours).isEmpty();
         }
         editorHasNoFindings(looked, colours);

@@ -12,17 +12,17 @@ import java.util.Random;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import lectomen.engine.LongRun;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /**
- * Numbers without a gap and without a double, whatever goes wrong meanwhile. {@code -Dlectomen.numbered=2000
- * -Dlectomen.kills=20} makes it longer.
+ * Numbers without a gap and without a double, whatever goes wrong meanwhile. {@code ./check --long} gives many more of them.
  */
 class CounterJourney {
-    private static final int FILES = Integer.getInteger("lectomen.numbered", 160);
-    private static final int KILLS = Integer.getInteger("lectomen.kills", 5);
+    private static final int FILES = LongRun.of(60, 2_000);
+    private static final int KILLS = LongRun.of(2, 20);
     private static final String COUNTER = """
             lectomen: 1
             part: %s
@@ -84,7 +84,7 @@ class CounterJourney {
         Random random = new Random(seed);
         List<String> rules = List.of("east", "west", "north", "south");
         Path outside = Files.createDirectories(temp.resolve("outside"));
-        try (RunningService service = RunningService.start(home)) {
+        try (ServiceProcess service = ServiceProcess.launch(home)) {
             service.post("/parts", COUNTER.formatted("entries", "unbroken"));
             for (String rule : rules) {
                 String connection = rule.endsWith("th") ? "far" : "archive";
@@ -101,21 +101,21 @@ class CounterJourney {
                 }
             });
             for (int kill = 0; kill < KILLS; kill++) {
-                Thread.sleep(300 + random.nextInt(1_200));
+                awaitFiled(service, random.nextInt(FILES / KILLS / 2));
                 service.kill();
                 if (kill % 2 == 0) {
                     Files.move(home.resolve("far"), home.resolve("far-away"));
                 }
                 service.startAgain();
                 if (kill % 2 == 0) {
-                    Thread.sleep(400 + random.nextInt(800));
+                    awaitWaiting(service);
                     Files.move(home.resolve("far-away"), home.resolve("far"));
                 }
             }
             feeder.join();
             RunningService.await(
                     "all are filed",
-                    Duration.ofSeconds(120 + FILES / 10),
+                    RunningService.PATIENCE.plusSeconds(FILES / 10),
                     () -> service.get("/status").path("jobs"),
                     () -> service.count("filed") == FILES);
             List<Integer> numbers = names(home.resolve("archive"), home.resolve("far")).stream()
@@ -126,6 +126,21 @@ class CounterJourney {
                     .isEqualTo(IntStream.rangeClosed(1, FILES).boxed().toList());
             assertThat(service.get("/ledger/check").path("whole").asBoolean()).isTrue();
         }
+    }
+
+    private static void awaitFiled(RunningService service, int more) throws Exception {
+        long began = service.count("filed");
+        RunningService.await(
+                more + " more are filed",
+                RunningService.PATIENCE,
+                () -> service.count("filed") >= Math.min(began + more, FILES));
+    }
+
+    /** Waits until something waits for the destination that went away, if anything is left to be filed. */
+    private static void awaitWaiting(RunningService service) throws Exception {
+        RunningService.await("some wait for the destination", RunningService.PATIENCE, () -> service.jobs().stream()
+                .allMatch(job -> job.path("state").asString().equals("filed"))
+                || service.jobs().stream().anyMatch(job -> job.path("reason").path("code").asString("").equals("destination.away")));
     }
 
     @Test

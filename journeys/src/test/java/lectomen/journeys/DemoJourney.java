@@ -2,6 +2,8 @@ package lectomen.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.net.InetAddress;
+import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashSet;
@@ -15,9 +17,8 @@ import tools.jackson.databind.json.JsonMapper;
 /** The demo, as a newcomer starts it. */
 class DemoJourney {
     @Test
-    void everyDocumentEndsAsTheScenarioExpectsAndNothingIsLeft() throws Exception {
-        Set<Path> before = leftovers();
-        Launcher.Answer answer = Launcher.run("demo", "--once", "--json");
+    void everyDocumentEndsAsTheScenarioExpectsAndNothingIsLeftRunning() throws Exception {
+        Answer answer = DemoHome.get().answer();
         assertThat(answer.exitCode()).as(answer.err() + answer.out()).isZero();
         JsonNode result = JsonMapper.builder().build().readTree(answer.out());
         assertThat(result.path("asExpected").asBoolean()).isTrue();
@@ -29,16 +30,26 @@ class DemoJourney {
                     .isEqualTo(document.path("expectedState").asString());
         });
         assertThat(states).containsExactlyInAnyOrder("filed", "failed", "unwanted");
-        assertThat(leftovers()).as("the temporary home is gone").isEqualTo(before);
         assertThat(ProcessHandle.allProcesses()
-                        .filter(handle -> handle.info().commandLine().orElse("").contains("lectomen-demo"))
+                        .filter(handle -> handle.info().commandLine().orElse("").contains("demo-journey"))
                         .filter(handle -> handle.info().commandLine().orElse("").contains("--home"))
                         .toList())
                 .as("nothing is left running")
                 .isEmpty();
     }
 
-    private static Set<Path> leftovers() throws Exception {
+    @Test
+    void aDemoThatCanNotStartSaysWhyAndLeavesNoTemporaryHome() throws Exception {
+        Set<Path> before = temporaryHomes();
+        try (ServerSocket taken = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            Answer answer = Launcher.run("demo", "--once", "--port", Integer.toString(taken.getLocalPort()));
+            assertThat(answer.exitCode()).isEqualTo(2);
+            assertThat(answer.err()).contains("port " + taken.getLocalPort() + " is in use");
+        }
+        assertThat(temporaryHomes()).isEqualTo(before);
+    }
+
+    private static Set<Path> temporaryHomes() throws Exception {
         try (Stream<Path> files = Files.list(Path.of(System.getProperty("java.io.tmpdir")))) {
             return files.filter(file -> file.getFileName().toString().startsWith("lectomen-demo"))
                     .collect(Collectors.toSet());

@@ -6,10 +6,10 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.stream.Stream;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
@@ -17,19 +17,30 @@ import tools.jackson.databind.JsonNode;
 /** Destinations that go away, fill up or can't be written, and names that are taken. */
 class DestinationJourney {
     @TempDir
-    private Path temp;
+    private static Path temp;
 
-    private Path outside;
+    private static ServiceInTest service;
 
-    @BeforeEach
-    void makeOutside() throws Exception {
-        outside = Files.createDirectories(temp.resolve("outside"));
+    @BeforeAll
+    static void start() throws Exception {
+        Path home = Files.createDirectories(temp.resolve("home")).toRealPath();
+        for (String folder : List.of("inbox", "archive", "far", "small")) {
+            Files.createDirectories(home.resolve(folder));
+        }
+        Files.writeString(home.resolve("lectomen.yaml"), """
+                parameters: { inbox: "{home}/inbox" }
+                roots: ["{home}"]
+                connections:
+                  archive: { folder: "{home}/archive" }
+                  far: { folder: "{home}/far" }
+                  small: { folder: "{home}/small" }
+                """);
+        service = RunningService.start(home);
     }
 
-    private void drop(RunningService service, String folder, String name, String text) throws Exception {
-        Files.move(
-                Files.writeString(outside.resolve(name), text),
-                service.inbox(folder).resolve(name));
+    @AfterAll
+    static void stop() {
+        service.close();
     }
 
     private static long filedIn(Path folder) {
@@ -42,119 +53,91 @@ class DestinationJourney {
 
     @Test
     void whatWaitedForADestinationIsFiledWithoutAClickOnceItIsBack() throws Exception {
-        try (RunningService service = RunningService.start(temp.resolve("home"))) {
-            service.live(Rules.tickets("tickets", "fail"));
-            for (int i = 0; i < 100; i++) {
-                drop(service, "tickets", "ticket-%03d.txt".formatted(i), Rules.ticket("T-%04d".formatted(i)));
-            }
-            RunningService.await("some are filed", Duration.ofSeconds(30), () -> service.count("filed") >= 10);
-            Path away = temp.resolve("archive-taken-away");
-            Files.move(service.archive(), away);
-            for (int i = 100; i < 200; i++) {
-                drop(service, "tickets", "ticket-%03d.txt".formatted(i), Rules.ticket("T-%04d".formatted(i)));
-            }
-            RunningService.await(
-                    "the rest waits",
-                    Duration.ofSeconds(60),
-                    () -> service.count("filed") + service.count("waiting") == 200 && service.count("waiting") >= 100);
-            JsonNode waiting = service.job("ticket-199.txt");
-            assertThat(waiting.path("reason").path("code").asString()).isEqualTo("destination.away");
-            assertThat(waiting.path("reason").path("words").asString())
-                    .contains("archive")
-                    .contains("tried again");
-            assertThat(waiting.has("nextTryAt")).isTrue();
-            assertThat(service.archive())
-                    .as("a root that went away is not made anew")
-                    .doesNotExist();
-
-            Files.move(away, service.archive());
-            RunningService.await("all are filed", Duration.ofSeconds(60), () -> service.count("filed") == 200);
-            RunningService.await(
-                    "nothing hidden is left beside them",
-                    Duration.ofSeconds(15),
-                    () -> filedIn(service.archive()) == 200);
+        Path far = service.home().resolve("far");
+        service.live(Rules.tickets("tickets", "fail").replace("in: archive", "in: far"));
+        for (int i = 0; i < 40; i++) {
+            service.drop("tickets", "ticket-%03d.txt".formatted(i), Rules.ticket("T-%04d".formatted(i)));
         }
+        RunningService.await(
+                "some are filed", RunningService.PATIENCE, () -> service.count("tickets", "filed") >= 10);
+        Path away = temp.resolve("taken-away");
+        Files.move(far, away);
+        for (int i = 40; i < 80; i++) {
+            service.drop("tickets", "ticket-%03d.txt".formatted(i), Rules.ticket("T-%04d".formatted(i)));
+        }
+        RunningService.await("the rest waits", RunningService.PATIENCE, () -> {
+            long waiting = service.jobsNamed("ticket-").stream()
+                    .filter(job -> job.path("state").asString().equals("waiting"))
+                    .filter(job ->
+                            job.path("reason").path("code").asString("").equals("destination.away"))
+                    .count();
+            return waiting >= 40 && waiting + service.count("tickets", "filed") == 80;
+        });
+        JsonNode waiting = service.job("ticket-079.txt");
+        assertThat(waiting.path("reason").path("words").asString())
+                .contains("far")
+                .contains("tried again");
+        assertThat(waiting.has("nextTryAt")).isTrue();
+        assertThat(far).as("a root that went away is not made anew").doesNotExist();
+
+        Files.move(away, far);
+        service.awaitInTime("all are filed", () -> service.count("tickets", "filed") == 80);
+        service.awaitInTime("nothing hidden is left beside them", () -> filedIn(far) == 80);
     }
 
     @Test
     void aFullDestinationIsWaitedForAndTheRestIsFiledOnceThereIsRoom() throws Exception {
-        Path disk = Files.createDirectories(temp.resolve("home/archive"));
-        try (SmallDisk small = SmallDisk.mount(disk, "size=64k");
-                RunningService service = RunningService.start(temp.resolve("home"))) {
+        Path disk = service.home().resolve("small");
+        try (SmallDisk small = SmallDisk.mount(disk, "size=64k")) {
             Files.write(disk.resolve("ballast"), new byte[60_000]);
-            service.live(Rules.keepName("big", "arrives: whole"));
-            drop(service, "big", "big.txt", "x".repeat(30_000));
-            JsonNode job = awaitReason(service, "big.txt", "destination.full");
-            assertThat(job.path("state").asString()).isEqualTo("waiting");
+            service.live(Rules.keepName("big", "arrives: whole").replace("in: archive", "in: small"));
+            service.drop("big", "big.txt", "x".repeat(30_000));
+            assertThat(awaitReason("big.txt", "destination.full").path("state").asString())
+                    .isEqualTo("waiting");
             Files.delete(disk.resolve("ballast"));
-            service.awaitJob("big.txt", "filed");
+            service.awaitInTime("it is filed", () -> service.count("big", "filed") == 1);
             assertThat(disk.resolve("big/big.txt")).hasSize(30_000);
             assertThat(small.folder().toFile().list())
                     .as("nothing half-written is left")
                     .containsExactly("big");
-        }
-    }
-
-    @Test
-    void aReadOnlyDestinationIsWaitedFor() throws Exception {
-        Path disk = Files.createDirectories(temp.resolve("home/archive"));
-        try (SmallDisk small = SmallDisk.mount(disk, "size=1m");
-                RunningService service = RunningService.start(temp.resolve("home"))) {
             small.remount("ro");
-            service.live(Rules.keepName("notes", "arrives: whole"));
-            drop(service, "notes", "note.txt", "a note");
-            awaitReason(service, "note.txt", "destination.read-only");
+            service.drop("big", "note.txt", "a note");
+            awaitReason("note.txt", "destination.read-only");
             small.remount("rw");
-            service.awaitJob("note.txt", "filed");
+            service.awaitInTime("that is filed too", () -> service.count("big", "filed") == 2);
         }
     }
 
-    private static JsonNode awaitReason(RunningService service, String name, String code) throws Exception {
-        RunningService.await(name + " says " + code, Duration.ofSeconds(20), () -> service.jobs().stream()
-                .anyMatch(job -> job.path("fileName").asString().equals(name)
-                        && job.path("reason").path("code").asString("").equals(code)));
+    private static JsonNode awaitReason(String name, String code) throws Exception {
+        RunningService.await(name + " says " + code, RunningService.PATIENCE, () -> service.jobsNamed(name).stream()
+                .anyMatch(job -> job.path("reason").path("code").asString("").equals(code)));
         return service.job(name);
     }
 
     @Test
     void aTakenNameIsNumberedOrLeftOrFailsAsTheRuleSays() throws Exception {
-        try (RunningService service = RunningService.start(temp.resolve("home"))) {
-            service.live(Rules.tickets("numbering", "number it"));
-            service.live(Rules.tickets("leaving", "leave"));
-            service.live(Rules.tickets("failing", "fail"));
-            for (String rule : List.of("numbering", "leaving", "failing")) {
-                Files.createDirectories(service.archive().resolve(rule));
-                Files.writeString(service.archive().resolve(rule).resolve("T-0007.txt"), "a stranger's file");
-                drop(service, rule, rule + ".txt", Rules.ticket("T-0007"));
-            }
-            JsonNode numbered = service.awaitJob("numbering.txt", "filed");
-            assertThat(numbered.path("places").get(0).asString()).endsWith("numbering/T-0007 (2).txt");
-            JsonNode left = service.awaitJob("leaving.txt", "rejected");
-            assertThat(left.path("reason").path("words").asString())
-                    .contains("T-0007.txt")
-                    .contains("leave");
-            JsonNode failed = service.awaitJob("failing.txt", "failed");
-            assertThat(failed.path("reason").path("code").asString()).isEqualTo("name.taken");
-            for (String rule : List.of("numbering", "leaving", "failing")) {
-                assertThat(service.archive().resolve(rule).resolve("T-0007.txt"))
-                        .hasContent("a stranger's file");
-            }
-            Files.delete(service.archive().resolve("failing/T-0007.txt"));
-            service.post("/jobs/" + failed.path("id").asString() + "/retry", "");
-            service.awaitJob("failing.txt", "filed");
-            assertThat(service.archive().resolve("failing/T-0007.txt")).hasContent(Rules.ticket("T-0007"));
+        service.live(Rules.tickets("numbering", "number it"));
+        service.live(Rules.tickets("leaving", "leave"));
+        service.live(Rules.tickets("failing", "fail"));
+        for (String rule : List.of("numbering", "leaving", "failing")) {
+            Files.createDirectories(service.archive().resolve(rule));
+            Files.writeString(service.archive().resolve(rule).resolve("T-0007.txt"), "a stranger's file");
+            service.drop(rule, rule + ".txt", Rules.ticket("T-0007"));
         }
-    }
-
-    @Test
-    void aFileWhereAFolderIsNeededFailsTheJobAndSaysSo() throws Exception {
-        try (RunningService service = RunningService.start(temp.resolve("home"))) {
-            service.live(Rules.keepName("notes", "arrives: whole"));
-            Files.writeString(service.archive().resolve("notes"), "a file in the way");
-            drop(service, "notes", "note.txt", "a note");
-            JsonNode job = service.awaitJob("note.txt", "failed");
-            assertThat(job.path("reason").path("code").asString()).isEqualTo("destination.not-a-folder");
-            assertThat(service.archive().resolve("notes")).hasContent("a file in the way");
+        JsonNode numbered = service.awaitJob("numbering.txt", "filed");
+        assertThat(numbered.path("places").get(0).asString()).endsWith("numbering/T-0007 (2).txt");
+        JsonNode left = service.awaitJob("leaving.txt", "rejected");
+        assertThat(left.path("reason").path("words").asString())
+                .contains("T-0007.txt")
+                .contains("leave");
+        JsonNode failed = service.awaitJob("failing.txt", "failed");
+        assertThat(failed.path("reason").path("code").asString()).isEqualTo("name.taken");
+        for (String rule : List.of("numbering", "leaving", "failing")) {
+            assertThat(service.archive().resolve(rule).resolve("T-0007.txt")).hasContent("a stranger's file");
         }
+        Files.delete(service.archive().resolve("failing/T-0007.txt"));
+        service.post("/jobs/" + failed.path("id").asString() + "/retry", "");
+        service.awaitJob("failing.txt", "filed");
+        assertThat(service.archive().resolve("failing/T-0007.txt")).hasContent(Rules.ticket("T-0007"));
     }
 }

@@ -34,7 +34,7 @@ class EditorJourney {
 
     @BeforeAll
     static void start() throws Exception {
-        service = RunningService.startFast(temp.resolve("home"));
+        service = RunningService.start(temp.resolve("home"));
         service.live(Rules.tickets("tickets", "number it").replace("accept: [text]", "accept: [text, pdf]"));
         browser = new Browser();
         page = browser.welcomed(service);

@@ -167,7 +167,8 @@ class EndpointsJourney {
                                 .statusCode()
                         == 200);
         Files.move(away, service.archive());
-        Thread.sleep(1_500);
+        upload("later.txt", Rules.ticket("T-0078"));
+        service.awaitJob("later.txt", "filed");
         assertThat(service.job("waiting.txt").path("state").asString()).isEqualTo("held");
         service.post("/jobs/" + job + "/release", "");
         service.awaitJob("waiting.txt", "filed");

@@ -170,7 +170,7 @@ class FollowUpJourney {
         JsonNode story = story(rejected.path("id").asString());
         assertThat(story.has("originalRemovedAt")).isTrue();
         assertThat(story.has("originalSha256")).isFalse();
-        Launcher.Answer again =
+        Answer again =
                 service.client("job", "run-again", rejected.path("id").asString());
         assertThat(again.err()).contains("its original was removed, as its retention or its rule says");
         String shown = service.client(
@@ -236,7 +236,7 @@ class FollowUpJourney {
 
     private static void check(String rule, String says) throws Exception {
         Path file = Files.writeString(temp.resolve("check.yaml"), rule);
-        Launcher.Answer answer = service.client("rule", "check", file.toString());
+        Answer answer = service.client("rule", "check", file.toString());
         assertThat(answer.out()).contains(says);
     }
 }

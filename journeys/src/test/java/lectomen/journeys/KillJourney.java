@@ -18,17 +18,20 @@ import java.util.TreeMap;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Stream;
+import lectomen.engine.LongRun;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /**
  * Nothing lost and nothing twice, however often the service is killed: with files moved in and copied slowly, whole folders,
- * three rules, and people who hold, release and retry meanwhile. {@code -Dlectomen.seed=N} repeats a run,
- * {@code -Dlectomen.seeds=N} makes several.
+ * three rules, and people who hold, release and retry meanwhile. {@code -Dlectomen.seed=N} repeats a run; {@code ./check --long}
+ * kills a hundred times.
  */
 class KillJourney {
-    private static final int FILES = 180;
-    private static final int KILLS = 7;
+    private static final int RUNS = LongRun.of(1, 5);
+    private static final int FILES = LongRun.of(70, 500);
+    private static final int KILLS = LongRun.of(3, 20);
+    private static final int MOST_ENTRIES_BETWEEN_KILLS = LongRun.of(150, 250);
     private static final int PER_SET = 4;
 
     @TempDir
@@ -36,8 +39,7 @@ class KillJourney {
 
     @Test
     void eachFileIsFiledOnceByteForByteHoweverOftenTheServiceIsKilled() throws Exception {
-        int seeds = Integer.getInteger("lectomen.seeds", 1);
-        for (int i = 0; i < seeds; i++) {
+        for (int i = 0; i < RUNS; i++) {
             long seed = Long.getLong("lectomen.seed", System.nanoTime());
             System.out.println("Kill journey with -Dlectomen.seed=" + seed);
             killAndCount(new Random(seed), temp.resolve("run-" + i));
@@ -46,7 +48,7 @@ class KillJourney {
 
     private static void killAndCount(Random random, Path folder) throws Exception {
         Map<String, byte[]> wanted = files(random, FILES);
-        try (RunningService service = RunningService.start(folder.resolve("home"))) {
+        try (ServiceProcess service = ServiceProcess.launch(folder.resolve("home"))) {
             service.live(Rules.keepName("copied", "settle: 400ms"));
             service.live(Rules.keepName("moved", "arrives: whole"));
             service.live(Rules.keepName("sets", "arrives: whole\nsubfolders: take"));
@@ -54,7 +56,7 @@ class KillJourney {
             AtomicBoolean fed = new AtomicBoolean();
             CompletableFuture<Void> people = meddle(service, random.nextLong(), fed);
             for (int kill = 0; kill < KILLS; kill++) {
-                Thread.sleep(150 + random.nextInt(1_600));
+                awaitSomeWork(service, random.nextInt(MOST_ENTRIES_BETWEEN_KILLS), feeder);
                 service.kill();
                 RunningService.await("workers end with their service", Duration.ofSeconds(10), () -> service.workers()
                         .isEmpty());
@@ -65,6 +67,24 @@ class KillJourney {
             people.join();
             awaitAllFiled(service, wanted);
         }
+    }
+
+    /** Waits until the ledger has so many entries more, so that a kill comes in the middle of the work however fast it goes. */
+    private static void awaitSomeWork(ServiceProcess service, int entries, CompletableFuture<Void> feeder)
+            throws Exception {
+        long began = ledgerEntries(service);
+        RunningService.await(
+                entries + " more entries",
+                RunningService.PATIENCE,
+                () -> ledgerEntries(service) >= began + entries || feeder.isDone() && allFiled(service));
+    }
+
+    private static long ledgerEntries(ServiceProcess service) {
+        return service.get("/status").path("ledgerEntries").asLong();
+    }
+
+    private static boolean allFiled(ServiceProcess service) {
+        return service.count("filed") == FILES;
     }
 
     private static Map<String, byte[]> files(Random random, int count) {
@@ -112,7 +132,7 @@ class KillJourney {
                 } catch (UncheckedIOException | IllegalArgumentException itWasJustKilled) {
                     // they try again
                 }
-                pause(100 + random.nextInt(400));
+                pause(20 + random.nextInt(180));
             }
         });
     }
@@ -201,7 +221,7 @@ class KillJourney {
                     disk: { keep free: 30 MB }
                     """);
             Map<String, byte[]> wanted = files(new Random(5), 60);
-            try (RunningService service = RunningService.start(home)) {
+            try (ServiceProcess service = ServiceProcess.launch(home)) {
                 service.live(Rules.keepName("moved", "arrives: whole"));
                 Path ballast = home.resolve("ballast");
                 Files.write(ballast, new byte[88_000_000]);
@@ -221,7 +241,10 @@ class KillJourney {
                 assertThat(service.send(upload).statusCode()).isEqualTo(507);
 
                 fillUp(home.resolve("more"));
-                Thread.sleep(1_500);
+                RunningService.await(
+                        "it sees that there is no room at all",
+                        RunningService.PATIENCE,
+                        () -> service.get("/status").path("disk").path("freeBytes").asLong(Long.MAX_VALUE) < 1_000_000);
                 service.kill();
                 Files.delete(home.resolve("more"));
                 Files.delete(ballast);
@@ -271,7 +294,7 @@ class KillJourney {
         Map<String, byte[]> wanted = files(new Random(6), 110);
         Map<String, byte[]> first = new TreeMap<>(((TreeMap<String, byte[]>) wanted).headMap("file-090.txt"));
         Map<String, byte[]> second = new TreeMap<>(((TreeMap<String, byte[]>) wanted).tailMap("file-090.txt"));
-        try (RunningService service = RunningService.start(home, slowly)) {
+        try (ServiceProcess service = ServiceProcess.launch(home, slowly)) {
             service.live(Rules.keepName("slow", "arrives: whole").replace("in: archive", "in: slow"));
             service.live(Rules.keepName("quick", "arrives: whole"));
             drop(service, "slow", first);
@@ -286,7 +309,7 @@ class KillJourney {
                     .forEach(ProcessHandle::destroyForcibly);
             RunningService.await("it is gone", Duration.ofSeconds(20), () -> service.workers()
                     .isEmpty());
-            service.startAgainWithout(slowly);
+            service.startAgain();
             RunningService.await("all are filed", Duration.ofSeconds(90), () -> service.count("filed") == 110);
             RunningService.await("once each", Duration.ofSeconds(15), () -> regular(home.resolve("slow")) == 90);
             assertThat(regular(home.resolve("archive"))).isEqualTo(20);
@@ -311,7 +334,7 @@ class KillJourney {
     void aClockThatIsSetBackByAnHourDelaysNothing() throws Exception {
         Map<String, byte[]> wanted = files(new Random(8), 40);
         List<String> ahead = List.of("env", "JAVA_TOOL_OPTIONS=-Dlectomen.clock.ahead=PT1H");
-        try (RunningService service = RunningService.start(temp.resolve("home"), ahead)) {
+        try (ServiceProcess service = ServiceProcess.launch(temp.resolve("home"), ahead)) {
             service.live(Rules.keepName("moved", "arrives: whole"));
             Path away = temp.resolve("away");
             Files.move(service.archive(), away);
@@ -319,7 +342,7 @@ class KillJourney {
             RunningService.await("all wait", Duration.ofSeconds(40), () -> service.count("waiting") == 40);
             service.kill();
             Files.move(away, service.archive());
-            service.startAgainWithout(ahead);
+            service.startAgain();
             awaitAllFiled(service, wanted);
         }
     }

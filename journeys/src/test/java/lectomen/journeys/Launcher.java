@@ -3,6 +3,7 @@ package lectomen.journeys;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -14,10 +15,23 @@ final class Launcher {
     static final Path ROOT =
             Path.of(System.getProperty("lectomen.root", "..")).toAbsolutePath().normalize();
 
-    /** What a command answered. */
-    record Answer(int exitCode, String out, String err) {}
-
     private Launcher() {}
+
+    /** Says where the workers are that the launcher has built, for services in the test's own process. */
+    static synchronized void build() throws IOException, InterruptedException {
+        if (System.getProperty("lectomen.worker.classpath") == null) {
+            Answer built = run("help");
+            if (built.exitCode() != 0) {
+                throw new IllegalStateException("The launcher could not build: " + built.err());
+            }
+            Path folder = Path.of(
+                    Files.readString(ROOT.resolve("target/run-folder")).strip());
+            System.setProperty("lectomen.worker.classes", folder.resolve("worker.jsa").toString());
+            System.setProperty(
+                    "lectomen.worker.classpath",
+                    folder.resolve("worker/lectomen-worker.jar").toString());
+        }
+    }
 
     static List<String> command(String... words) {
         List<String> command = new ArrayList<>(List.of(ROOT.resolve("lectomen").toString()));
@@ -39,7 +53,7 @@ final class Launcher {
                 CompletableFuture.supplyAsync(() -> read(process.inputReader(StandardCharsets.UTF_8)));
         CompletableFuture<String> err =
                 CompletableFuture.supplyAsync(() -> read(process.errorReader(StandardCharsets.UTF_8)));
-        if (!process.waitFor(4, TimeUnit.MINUTES)) {
+        if (!process.waitFor(20, TimeUnit.MINUTES)) {
             process.destroyForcibly();
             throw new IllegalStateException("No end: lectomen " + String.join(" ", words));
         }

@@ -76,14 +76,8 @@ class NetworkJourney {
     @Test
     void behindAProxyItAnswersToTheNameAndBelowThePathThatTheProxyHas() throws Exception {
         Path home = home("{ proxy: { url: \"https://capture.harbour.example/lectomen\", addresses: [127.0.0.1] } }");
-        int port = 20_000 + (int) (ProcessHandle.current().pid() % 20_000);
-        Process process = new ProcessBuilder(
-                        Launcher.command("serve", "--home", home.toString(), "--port", Integer.toString(port)))
-                .redirectErrorStream(true)
-                .redirectOutput(home.resolve("out").toFile())
-                .start();
-        try {
-            RunningService.await("it is ready", Duration.ofSeconds(60), () -> Files.exists(home.resolve("address")));
+        try (ServiceInTest service = ServiceInTest.startAt(home, Duration.ZERO)) {
+            int port = service.port();
             String token = Files.readString(home.resolve("token")).strip();
             assertThat(call(port, "/lectomen/api/v1/rules", "capture.harbour.example", token))
                     .startsWith("HTTP/1.1 200");
@@ -92,9 +86,6 @@ class NetworkJourney {
             assertThat(call(port, "/lectomen/api/v1/rules", "other.example", token))
                     .startsWith("HTTP/1.1 421");
             assertThat(Files.readString(home.resolve("address"))).contains("https://capture.harbour.example/lectomen");
-        } finally {
-            process.destroy();
-            process.waitFor();
         }
     }
 
@@ -111,7 +102,7 @@ class NetworkJourney {
     @Test
     void aHalfDeclaredWayIsRefusedWithItsPlace() throws Exception {
         Path home = home("{ address: 0.0.0.0, names: [localhost] }");
-        Launcher.Answer answer = Launcher.run("serve", "--home", home.toString(), "--port", "0");
+        Answer answer = Commands.run("serve", "--home", home.toString(), "--port", "0");
         assertThat(answer.exitCode()).isEqualTo(2);
         assertThat(answer.err()).contains("line 4").contains("either \"certificate\" with \"key\"");
     }

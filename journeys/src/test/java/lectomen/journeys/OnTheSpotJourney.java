@@ -30,8 +30,8 @@ class OnTheSpotJourney {
     @TempDir
     private Path temp;
 
-    private static Launcher.Answer run(String... arguments) throws IOException, InterruptedException {
-        return Launcher.run(arguments);
+    private static Answer run(String... arguments) throws IOException, InterruptedException {
+        return Commands.run(arguments);
     }
 
     /** Three scanned pages, the second blank. */
@@ -49,10 +49,10 @@ class OnTheSpotJourney {
     @Test
     void aDocumentWithoutALanguageIsToldOneToBecomeAccessible() throws Exception {
         Path memo = Files.writeString(temp.resolve("memo.txt"), "WORKS MEMO\n\nThe fenders at Tallow Quay are torn.\n");
-        Launcher.Answer refused = run("convert", memo.toString(), "--to", "pdfa-2a");
+        Answer refused = run("convert", memo.toString(), "--to", "pdfa-2a");
         assertThat(refused.exitCode()).isEqualTo(1);
         assertThat(refused.out() + refused.err()).contains("does not say its language");
-        Launcher.Answer wrong = run("convert", memo.toString(), "--to", "pdfa-2a", "--language", "English");
+        Answer wrong = run("convert", memo.toString(), "--to", "pdfa-2a", "--language", "English");
         assertThat(wrong.exitCode()).isEqualTo(2);
         assertThat(wrong.err()).contains("--language is such as en or nb-NO, not English");
         assertThat(run("convert", memo.toString(), "--to", "pdfa-2a", "--language", "en")
@@ -60,13 +60,13 @@ class OnTheSpotJourney {
                 .isZero();
         byte[] made = Files.readAllBytes(temp.resolve("memo.pdf"));
         assertThat(ArchiveChecker.problems(made, PdfTarget.PDF_A_2A)).isEmpty();
-        Launcher.Answer facts = run("inspect", temp.resolve("memo.pdf").toString());
+        Answer facts = run("inspect", temp.resolve("memo.pdf").toString());
         assertThat(facts.out()).contains("says it is PDF/A-2a").doesNotContain("not PDF/A-2a");
     }
 
     @Test
     void scansBecomeAnArchivablePdfBesideThem() throws Exception {
-        Launcher.Answer answer = run("convert", scans().toString(), "--to", "pdfa-2b", "--title", "Scans");
+        Answer answer = run("convert", scans().toString(), "--to", "pdfa-2b", "--title", "Scans");
         assertThat(answer.out()).contains("scans.tif -> ").contains("scans.pdf");
         assertThat(answer.exitCode()).isZero();
         byte[] made = Files.readAllBytes(temp.resolve("scans.pdf"));
@@ -78,7 +78,7 @@ class OnTheSpotJourney {
 
     @Test
     void blankPagesAreDroppedWhereThatIsAskedForAndSaid() throws Exception {
-        Launcher.Answer answer = run(
+        Answer answer = run(
                 "convert",
                 scans().toString(),
                 "--to",
@@ -95,7 +95,7 @@ class OnTheSpotJourney {
     @Test
     void nothingThatIsThereIsReplacedUnasked() throws Exception {
         Path there = Files.writeString(temp.resolve("scans.pdf"), "mine");
-        Launcher.Answer answer = run("convert", scans().toString(), "--to", "pdf");
+        Answer answer = run("convert", scans().toString(), "--to", "pdf");
         assertThat(answer.exitCode()).isEqualTo(1);
         assertThat(answer.out()).contains("is there already; say --replace");
         assertThat(there).hasContent("mine");
@@ -109,7 +109,7 @@ class OnTheSpotJourney {
     void oneBadFileOfManyIsSaidAndTheOthersAreDone() throws Exception {
         Path broken = Files.write(temp.resolve("broken.tif"), Arrays.copyOf(Files.readAllBytes(scans()), 300));
         Path text = Files.writeString(temp.resolve("depths.csv"), "berth,depth\nQ7,4.20\nQ8,4.70\n");
-        Launcher.Answer answer = run("convert", broken.toString(), scans().toString(), text.toString(), "--to", "png");
+        Answer answer = run("convert", broken.toString(), scans().toString(), text.toString(), "--to", "png");
         assertThat(answer.exitCode()).isEqualTo(1);
         assertThat(answer.out())
                 .contains("broken.tif: not converted")
@@ -123,7 +123,7 @@ class OnTheSpotJourney {
     void whatComesFromWordProcessorsIsLaidOut() throws Exception {
         Path letter = Files.writeString(
                 temp.resolve("letter.rtf"), "{\\rtf1\\ansi\\deflang2057 Berth {\\b 14} is free.\\par}");
-        Launcher.Answer answer = run("convert", letter.toString(), "--to", "pdfa-2a");
+        Answer answer = run("convert", letter.toString(), "--to", "pdfa-2a");
         assertThat(answer.exitCode()).as(answer.out()).isZero();
         assertThat(answer.out()).contains("The font Times New Roman was not at hand; Liberation Serif was taken");
         assertThat(run("inspect", temp.resolve("letter.pdf").toString()).out()).contains("says it is PDF/A-2a");
@@ -162,11 +162,11 @@ class OnTheSpotJourney {
     @Test
     void whatIsPrintedOnAScanIsRead() throws Exception {
         Path file = letters(1);
-        Launcher.Answer text = run("read", file.toString());
+        Answer text = run("read", file.toString());
         assertThat(text.out()).contains("Berth", "report", "harbour");
-        Launcher.Answer json = run("read", file.toString(), "--as", "json");
+        Answer json = run("read", file.toString(), "--as", "json");
         assertThat(json.out()).contains("\"text\":\"report\"", "\"confidence\":", "\"width\":595");
-        Launcher.Answer none =
+        Answer none =
                 run("read", Files.createFile(temp.resolve("none.pdf")).toString());
         assertThat(none.exitCode()).isEqualTo(1);
         assertThat(none.err()).contains("The file is empty");
@@ -177,7 +177,7 @@ class OnTheSpotJourney {
         Path file = letters(2);
         String folder = temp.resolve("read").toString();
         for (String form : List.of("hocr", "alto", "pdf", "text")) {
-            Launcher.Answer answer = run("read", file.toString(), "--as", form, "--out", folder, "--language", "en");
+            Answer answer = run("read", file.toString(), "--as", form, "--out", folder, "--language", "en");
             assertThat(answer.exitCode()).as(answer.err()).isZero();
         }
         assertThat(temp.resolve("read/letter.html")).content().contains("ocrx_word", "ppageno 1");
@@ -187,10 +187,10 @@ class OnTheSpotJourney {
             assertThat(new PDFTextStripper().getText(pdf))
                     .contains(text.lines().findFirst().orElseThrow());
         }
-        Launcher.Answer again = run("read", file.toString(), "--as", "text", "--out", folder);
+        Answer again = run("read", file.toString(), "--as", "text", "--out", folder);
         assertThat(again.exitCode()).isEqualTo(1);
         assertThat(again.err()).contains("letter.txt is there already; say --replace");
-        Launcher.Answer second = run("read", file.toString(), "--pages", "2", "--care", "quick", "--as", "json");
+        Answer second = run("read", file.toString(), "--pages", "2", "--care", "quick", "--as", "json");
         assertThat(second.out()).contains("\"page\":2").doesNotContain("\"page\":1,");
         assertThat(run("read", file.toString(), "--language", "xx").err()).contains("--language is one of da, de, en");
         assertThat(run("read", file.toString(), "--pages", "3-1").err()).contains("--pages is such as 1, 1-3");
@@ -200,7 +200,7 @@ class OnTheSpotJourney {
     void aScannedPdfGetsItsWordsAndAGoodLayerIsKept() throws Exception {
         Path file = letters(1);
         run("convert", file.toString(), "--to", "pdf");
-        Launcher.Answer read = run("read", temp.resolve("letter.pdf").toString(), "--as", "pdf");
+        Answer read = run("read", temp.resolve("letter.pdf").toString(), "--as", "pdf");
         assertThat(read.exitCode()).as(read.err()).isZero();
         Path searchable = temp.resolve("letter read.pdf");
         String words;
@@ -218,7 +218,7 @@ class OnTheSpotJourney {
         Path one = Files.writeString(temp.resolve("one.txt"), "Vessel: Grey Heron\nPermit no: MHP-2027-0031\n");
         Path two = Files.writeString(temp.resolve("two.txt"), "Permit no: MHP-2027-0044     Vessel: Tern\n");
         Path three = Files.writeString(temp.resolve("three.txt"), "Vessel: Old Bess\nRef MHP-2027-0007\n");
-        Launcher.Answer answer =
+        Answer answer =
                 run("propose", one.toString(), two.toString(), three.toString(), "--value", "one.txt=mhp-2027-0031");
         assertThat(answer.exitCode()).as(answer.err()).isZero();
         assertThat(answer.out())
@@ -226,10 +226,10 @@ class OnTheSpotJourney {
                 .containsPattern("two.txt +MHP-2027-0044")
                 .containsPattern("three.txt +nothing")
                 .contains("Say what the value is in three.txt next");
-        Launcher.Answer wrong = run("propose", one.toString(), "--value", "one.txt=Kittiwake");
+        Answer wrong = run("propose", one.toString(), "--value", "one.txt=Kittiwake");
         assertThat(wrong.exitCode()).isEqualTo(2);
         assertThat(wrong.err()).contains("\"Kittiwake\" does not stand in").contains("one.txt");
-        Launcher.Answer other = run("propose", one.toString(), "--value", "four.txt=Tern");
+        Answer other = run("propose", one.toString(), "--value", "four.txt=Tern");
         assertThat(other.exitCode()).isEqualTo(2);
         assertThat(other.err()).contains("four.txt is none of the files");
     }

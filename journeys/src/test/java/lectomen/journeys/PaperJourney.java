@@ -3,7 +3,6 @@ package lectomen.journeys;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayInputStream;
-import java.io.IOException;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -22,40 +21,25 @@ import lectomen.engine.pdf.write.PdfTarget;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
-/** Photographs, scans and faxes on their way to archivable PDFs. */
+/** Photographs, scans and faxes of the demo on their way to archivable PDFs. */
 class PaperJourney {
     @TempDir
     private static Path temp;
 
     private static RunningService service;
+    private static Path archive;
     private static List<DemoPaper.Sheet> sheets;
 
     @BeforeAll
     static void start() throws Exception {
-        service = RunningService.start(temp.resolve("home"));
-        for (String rule : DemoPaper.rules()) {
-            service.live(rule);
-        }
+        service = DemoHome.get().service();
+        archive = DemoHome.get().archive();
         sheets = DemoPaper.sheets();
-        for (DemoPaper.Sheet sheet : sheets) {
-            drop(sheet.folder(), sheet.name(), sheet.bytes());
-        }
-    }
-
-    @AfterAll
-    static void stop() throws Exception {
-        service.close();
-    }
-
-    private static void drop(String folder, String name, byte[] bytes) throws IOException {
-        Path whole = Files.write(temp.resolve("whole"), bytes);
-        Files.move(whole, service.inbox(folder).resolve(name));
     }
 
     private static JsonNode story(String name) throws Exception {
@@ -69,7 +53,7 @@ class PaperJourney {
         for (DemoPaper.Sheet sheet : sheets) {
             story(sheet.name());
             for (String place : sheet.places()) {
-                Path file = service.archive().resolve(place);
+                Path file = archive.resolve(place);
                 assertThat(file).isRegularFile();
                 if (place.endsWith(".pdf")) {
                     PdfTarget target = place.startsWith("Crane") ? PdfTarget.PDF_A_3B : PdfTarget.PDF_A_2B;
@@ -91,7 +75,7 @@ class PaperJourney {
                 .contains("Page 3 was dropped as blank")
                 .contains("Page 1 leant by 2.4")
                 .contains("Page 4 leant by -1.1");
-        try (PDDocument pdf = Loader.loadPDF(service.archive()
+        try (PDDocument pdf = Loader.loadPDF(archive
                 .resolve("Dive sheets/Dive 0417 Outer mole, north face.pdf")
                 .toFile())) {
             assertThat(pdf.getNumberOfPages()).isEqualTo(3);
@@ -137,7 +121,7 @@ class PaperJourney {
                 .filter(sheet -> sheet.name().equals("fax_7_2027.tif"))
                 .findFirst()
                 .orElseThrow();
-        Path filed = service.archive().resolve(fax.places().get(0));
+        Path filed = archive.resolve(fax.places().get(0));
         try (PDDocument pdf = Loader.loadPDF(filed.toFile())) {
             byte[] carried = pdf.getDocumentCatalog()
                     .getNames()
@@ -168,9 +152,9 @@ class PaperJourney {
         double cutOut = ratio(id, "main");
         assertThat(asItCame).isBetween(1.32, 1.34);
         assertThat(cutOut).as("an A4 sheet").isBetween(1.40, 1.43);
-        byte[] small = Files.readAllBytes(service.archive().resolve("Delivery notes/small/DN-2207 Tallow Quay.jpg"));
+        byte[] small = Files.readAllBytes(archive.resolve("Delivery notes/small/DN-2207 Tallow Quay.jpg"));
         assertThat(ImageIO.read(new ByteArrayInputStream(small)).getWidth()).isEqualTo(800);
-        byte[] filed = Files.readAllBytes(service.archive().resolve("Delivery notes/DN-2207 Tallow Quay.pdf"));
+        byte[] filed = Files.readAllBytes(archive.resolve("Delivery notes/DN-2207 Tallow Quay.pdf"));
         HttpResponse<byte[]> taken = service.bytes("/jobs/" + id + "/outputs/main");
         assertThat(sha256(taken.body())).isEqualTo(sha256(filed));
     }
@@ -188,7 +172,7 @@ class PaperJourney {
     void aPhotographThatIsCutOffFailsWithItsReasonAndComesBackAsItWas() throws Exception {
         byte[] whole = sheets.get(0).bytes();
         byte[] half = Arrays.copyOf(whole, whole.length / 2);
-        drop("delivery-notes", "tallow-quay_DN-half.jpg", half);
+        service.drop("delivery-notes", "tallow-quay_DN-half.jpg", half);
         JsonNode job = service.awaitJob("tallow-quay_DN-half.jpg", "failed");
         assertThat(job.path("reason").path("words").asString()).contains("Page 1 can't be read", "cut off");
         Path back = service.inbox("delivery-notes").resolve("failed/tallow-quay_DN-half.jpg");
@@ -200,7 +184,7 @@ class PaperJourney {
     void aTrialShowsEachPageBeforeAndAfterAndFilesNothing() throws Exception {
         Path file = Files.write(
                 temp.resolve("lantern-quay_DN-trial.jpg"), sheets.get(1).bytes());
-        Launcher.Answer trial = service.client(
+        Answer trial = service.client(
                 "trial",
                 file.toString(),
                 "--rule",
@@ -211,7 +195,7 @@ class PaperJourney {
                 .contains("step 1, prepare pages: makes sheet, a tiff of")
                 .contains("number = DN-2211", "Read page 1: ", "step 5, convert: makes main, a pdf of")
                 .contains("the sheet was cut out of the photograph")
-                .contains("would be filed in archive as Delivery notes/DN-2211 Lantern Quay");
+                .contains("would be filed in harbour-archive as Delivery notes/DN-2211 Lantern Quay");
         byte[] made = Files.readAllBytes(temp.resolve("saved/lantern-quay_DN-trial.jpg step 5 main.pdf"));
         assertThat(ArchiveChecker.problems(made, PdfTarget.PDF_A_2B)).isEmpty();
         JsonNode before = service.get("/trials/outputs/" + sha256(sheets.get(1).bytes()) + "/pages/1");
@@ -219,7 +203,7 @@ class PaperJourney {
         assertThat(before.path("pages").asInt()).isEqualTo(1);
         assertThat(after.path("height").asDouble() / after.path("width").asDouble())
                 .isBetween(1.40, 1.43);
-        assertThat(service.archive().resolve("Delivery notes/DN-2211 Lantern Quay (2).pdf"))
+        assertThat(archive.resolve("Delivery notes/DN-2211 Lantern Quay (2).pdf"))
                 .doesNotExist();
     }
 }

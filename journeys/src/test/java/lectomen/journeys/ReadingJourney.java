@@ -6,22 +6,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.regex.Pattern;
-import lectomen.demo.DemoPaper;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
-/** What was read on a scan, seen in the console and asked for by HTTP. */
+/** What the demo has read on a scan, seen in the console and asked for by HTTP. */
 class ReadingJourney {
     private static final String REPORT = "berth-03.tif";
-
-    @TempDir
-    private static Path temp;
 
     private static RunningService service;
     private static Browser browser;
@@ -30,23 +23,15 @@ class ReadingJourney {
 
     @BeforeAll
     static void start() throws Exception {
-        service = RunningService.startFast(temp.resolve("home"));
-        service.live(DemoPaper.rules().get(3));
-        DemoPaper.Sheet report = DemoPaper.sheets().stream()
-                .filter(sheet -> sheet.name().equals(REPORT))
-                .findFirst()
-                .orElseThrow();
-        Path whole = Files.write(temp.resolve("whole"), report.bytes());
-        Files.move(whole, service.inbox("berth-inspections").resolve(REPORT));
+        service = DemoHome.get().service();
         job = service.awaitJob(REPORT, "filed").path("id").asString();
         browser = new Browser();
         page = browser.welcomed(service);
     }
 
     @AfterAll
-    static void stop() throws Exception {
+    static void stop() {
         browser.close();
-        service.close();
     }
 
     @Test

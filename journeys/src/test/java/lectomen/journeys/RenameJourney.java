@@ -44,31 +44,21 @@ class RenameJourney {
         }
     }
 
-    /** How things are, for when they are not as they should be. */
-    private static String standing(RunningService service) {
-        return filed(service) + " filed; " + service.get("/status").path("jobs") + "; "
-                + service.get("/sources") + "; "
-                + service.jobs().stream()
-                        .filter(job -> !job.path("state").asString().equals("filed"))
-                        .limit(3)
-                        .toList()
-                + "; " + service.output();
-    }
-
     @Test
     void aRuleIsRenamedWithItsFolderAndNoFileIsLostOrTakenTwice() throws Exception {
-        try (RunningService service = RunningService.start(temp.resolve("home"))) {
+        try (ServiceInTest service = RunningService.start(temp.resolve("home"))) {
             service.live(PAPERS);
             service.live(Rules.keepName("shares", "arrives: whole"));
             drop(service.inbox("papers"), 0, 60);
-            Thread.sleep(2_300); // some are taken, some are on their way, some still lie there
+            service.awaitLook("papers");
+            service.advance(Duration.ofSeconds(3));
+            RunningService.await("some are taken, and some on their way", RunningService.PATIENCE, () -> filed(service) > 3);
             drop(service.inbox("papers"), 60, 80);
-            Launcher.Answer answer = service.client("rule", "rename", "papers", "office-papers", "--folder");
+            Answer answer = service.client("rule", "rename", "papers", "office-papers", "--folder");
             assertThat(answer.out()).contains("office-papers from now on").contains("inbox/office-papers");
             assertThat(service.inbox("papers")).doesNotExist();
             drop(service.inbox("office-papers"), 80, 100);
-            RunningService.await(
-                    "all are filed", Duration.ofSeconds(30), () -> standing(service), () -> filed(service) == 100);
+            service.awaitInTime("all are filed", () -> filed(service) == 100);
             assertThat(service.jobs()).hasSize(100).allSatisfy(job -> {
                 assertThat(job.path("rule").asString("")).isIn("", "office-papers");
             });
@@ -78,12 +68,11 @@ class RenameJourney {
                     .contains("rule: office-papers # as the office calls them");
             assertThat(service.client("rule", "show", "papers").err()).contains("no rule");
             drop(service.inbox("office-papers"), 7, 8);
-            RunningService.await(
+            service.awaitInTime(
                     "a document filed under the old name is known by its key",
-                    Duration.ofSeconds(30),
                     () -> Files.exists(service.archive().resolve("Papers/older/paper 7 (1).txt")));
 
-            Launcher.Answer back = service.client("rule", "rename", "office-papers", "old-papers");
+            Answer back = service.client("rule", "rename", "office-papers", "old-papers");
             assertThat(back.out()).contains("takes files from").contains("inbox/office-papers");
             assertThat(service.client("rule", "show", "old-papers").out())
                     .contains("from: { folder: \"{inbox}/office-papers\" }");
@@ -97,7 +86,7 @@ class RenameJourney {
     @Test
     void aRenameThatIsCutShortIsFinishedAtTheNextStartOrWasNeverBegun() throws Exception {
         Random random = new Random(Long.getLong("lectomen.seed", 7));
-        try (RunningService service = RunningService.start(temp.resolve("home"))) {
+        try (ServiceProcess service = ServiceProcess.launch(temp.resolve("home"))) {
             service.live(PAPERS);
             String name = "papers";
             int dropped = 0;

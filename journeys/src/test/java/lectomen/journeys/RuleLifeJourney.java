@@ -34,7 +34,7 @@ class RuleLifeJourney {
         service.close();
     }
 
-    private static Launcher.Answer client(String... words) throws Exception {
+    private static Answer client(String... words) throws Exception {
         return service.client(words);
     }
 
@@ -62,7 +62,9 @@ class RuleLifeJourney {
         client("rule", "live", "history");
         assertThat(client("rule", "retire", "history").out()).contains("is retired");
         Path lying = Files.writeString(service.inbox("history").resolve("late.txt"), Rules.ticket("T-0001"));
-        Thread.sleep(1_500);
+        service.live(Rules.keepName("still-live", "arrives: whole"));
+        drop("still-live", "still-live.txt", "taken by another rule meanwhile");
+        service.awaitJob("still-live.txt", "filed");
         assertThat(lying).as("a retired rule takes nothing").exists();
         assertThat(client("rule", "return", "history", "--to", "9").err()).contains("no rule");
     }
@@ -71,16 +73,16 @@ class RuleLifeJourney {
     void aVersionThatChangesWhatASampleComesToIsNotPutLiveUnsaid() throws Exception {
         String first = Rules.tickets("sampled", "number it");
         client("rule", "add", file("s1.yaml", first));
-        Launcher.Answer kept = client("rule", "sample", "keep", "sampled", file("ticket.txt", Rules.ticket("T-0311")));
+        Answer kept = client("rule", "sample", "keep", "sampled", file("ticket.txt", Rules.ticket("T-0311")));
         assertThat(kept.out()).contains("ticket.txt is kept; expected: archive/sampled/T-0311.txt");
         assertThat(client("rule", "live", "sampled").exitCode()).isZero();
         client("rule", "add", file("s2.yaml", first.replace("\"{ticket number}\"", "\"{ticket number | after '-'}\"")));
-        Launcher.Answer run = client("rule", "sample", "run", "sampled");
+        Answer run = client("rule", "sample", "run", "sampled");
         assertThat(run.exitCode()).isEqualTo(1);
         assertThat(run.out())
                 .contains("ticket.txt: different")
                 .contains("it was filed as \"archive/sampled/T-0311.txt\", and is as \"archive/sampled/0311.txt\"");
-        Launcher.Answer refused = client("rule", "live", "sampled");
+        Answer refused = client("rule", "live", "sampled");
         assertThat(refused.exitCode()).isEqualTo(1);
         assertThat(refused.err()).contains("not put live").contains("0311.txt");
         assertThat(client("rule", "live", "sampled", "--accept-samples").out()).contains("live is version 2");

@@ -7,54 +7,50 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
 /** A job is run again: what it filed before is replaced or taken back, and nothing else is touched. */
 class RunAgainJourney {
-    private static final String RULE = "tickets";
-
     @TempDir
-    private Path temp;
+    private static Path temp;
 
-    private RunningService service;
+    private static RunningService service;
 
-    @BeforeEach
-    void start() throws Exception {
+    @BeforeAll
+    static void start() throws Exception {
         service = RunningService.start(temp.resolve("home"));
-        service.live(Rules.tickets(RULE, "fail"));
     }
 
-    @AfterEach
-    void stop() throws Exception {
+    @AfterAll
+    static void stop() throws Exception {
         service.close();
     }
 
-    private String file(String number) throws Exception {
-        Path outside = Files.writeString(temp.resolve("dropped.txt"), Rules.ticket(number));
-        Files.move(outside, service.inbox(RULE).resolve(number + "-in.txt"));
+    private static String file(String rule, String number) throws Exception {
+        service.drop(rule, number + "-in.txt", Rules.ticket(number));
         return service.awaitJob(number + "-in.txt", "filed").path("id").asString();
     }
 
-    private Path filed(String folder, String name) {
+    private static Path filed(String folder, String name) {
         return service.archive().resolve(folder).resolve(name);
     }
 
-    private void changeRule(String from, String to) {
-        String changed = Rules.tickets(RULE, "fail");
+    private static void changeRule(String rule, String from, String to) {
+        String changed = Rules.tickets(rule, "fail");
         assertThat(changed).contains(from);
         service.post("/rules", changed.replace(from, to));
-        service.post("/rules/" + RULE + "/live", "");
+        service.post("/rules/" + rule + "/live", "");
     }
 
-    private JsonNode story(String id) {
+    private static JsonNode story(String id) {
         return service.get("/jobs/" + id);
     }
 
-    private JsonNode runAgain(String id) throws Exception {
+    private static JsonNode runAgain(String id) throws Exception {
         service.post("/jobs/" + id + "/run-again", "");
         RunningService.await(
                 "it was run again",
@@ -73,22 +69,24 @@ class RunAgainJourney {
 
     @Test
     void underANewNameTheOldOneIsTakenBack() throws Exception {
-        String id = file("T-0001");
-        String other = file("T-0002");
-        changeRule("{ticket number}", "Ticket {ticket number}");
+        service.live(Rules.tickets("renamed", "fail"));
+        String id = file("renamed", "T-0001");
+        String other = file("renamed", "T-0002");
+        changeRule("renamed", "{ticket number}", "Ticket {ticket number}");
         runAgain(id);
-        assertThat(filed(RULE, "Ticket T-0001.txt")).exists();
-        assertThat(filed(RULE, "T-0001.txt")).doesNotExist();
-        assertThat(filed(RULE, "T-0002.txt")).as("what another job filed stays").exists();
+        assertThat(filed("renamed", "Ticket T-0001.txt")).exists();
+        assertThat(filed("renamed", "T-0001.txt")).doesNotExist();
+        assertThat(filed("renamed", "T-0002.txt")).as("what another job filed stays").exists();
         assertThat(effects(story(other))).containsExactly("file done");
     }
 
     @Test
     void underTheSameNameItIsReplacedAndNotNumbered() throws Exception {
-        String id = file("T-0003");
+        service.live(Rules.tickets("replaced", "fail"));
+        String id = file("replaced", "T-0003");
         JsonNode again = runAgain(id);
-        assertThat(filed(RULE, "T-0003.txt")).hasContent(Rules.ticket("T-0003"));
-        try (var files = Files.list(service.archive().resolve(RULE))) {
+        assertThat(filed("replaced", "T-0003.txt")).hasContent(Rules.ticket("T-0003"));
+        try (var files = Files.list(service.archive().resolve("replaced"))) {
             assertThat(files.filter(file -> !Files.isDirectory(file))).hasSize(1);
         }
         assertThat(effects(again)).containsOnly("file done");
@@ -96,26 +94,29 @@ class RunAgainJourney {
 
     @Test
     void aFilingThatTheRuleNoLongerMakesIsTakenBack() throws Exception {
+        service.live(Rules.tickets("fewer", "fail"));
         changeRule(
-                "  - file: { in: archive, under: \"tickets\", when taken: fail }",
-                "  - file: { in: archive, under: \"tickets\" }\n  - file: { in: archive, under: \"copies\" }");
-        String id = file("T-0004");
+                "fewer",
+                "  - file: { in: archive, under: \"fewer\", when taken: fail }",
+                "  - file: { in: archive, under: \"fewer\" }\n  - file: { in: archive, under: \"copies\" }");
+        String id = file("fewer", "T-0004");
         assertThat(filed("copies", "T-0004.txt")).exists();
-        changeRule("under: \"tickets\"", "under: \"tickets\"");
+        changeRule("fewer", "under: \"fewer\"", "under: \"fewer\"");
         JsonNode again = runAgain(id);
-        assertThat(filed(RULE, "T-0004.txt")).exists();
+        assertThat(filed("fewer", "T-0004.txt")).exists();
         assertThat(filed("copies", "T-0004.txt")).doesNotExist();
         assertThat(effects(again)).contains("withdraw done");
     }
 
     @Test
     void whatSomebodyChangedSinceIsLeftAndSaid() throws Exception {
-        String id = file("T-0005");
-        Files.writeString(filed(RULE, "T-0005.txt"), "corrected by hand");
-        changeRule("{ticket number}", "Ticket {ticket number}");
+        service.live(Rules.tickets("corrected", "fail"));
+        String id = file("corrected", "T-0005");
+        Files.writeString(filed("corrected", "T-0005.txt"), "corrected by hand");
+        changeRule("corrected", "{ticket number}", "Ticket {ticket number}");
         JsonNode again = runAgain(id);
-        assertThat(filed(RULE, "T-0005.txt")).hasContent("corrected by hand");
-        assertThat(filed(RULE, "Ticket T-0005.txt")).exists();
+        assertThat(filed("corrected", "T-0005.txt")).hasContent("corrected by hand");
+        assertThat(filed("corrected", "Ticket T-0005.txt")).exists();
         assertThat(effects(again)).contains("withdraw abandoned");
         assertThat(again.toString()).contains("T-0005.txt").contains("changed");
     }

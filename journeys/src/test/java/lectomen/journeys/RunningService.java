@@ -8,99 +8,54 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A service as a process of its own, on a home of its own, driven through its HTTP interface and its folders. */
-final class RunningService implements AutoCloseable {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
+/** A service on a home of its own, driven through its HTTP interface, its client and its folders. */
+abstract class RunningService implements AutoCloseable {
+    static final JsonMapper JSON = JsonMapper.builder().build();
     private static final HttpClient HTTP =
             HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
+    private static final long POLL_MILLIS = 15;
+
+    /** How long a test waits for what a service does by itself: only a hang takes that long, also on a busy machine. */
+    static final Duration PATIENCE = Duration.ofMinutes(3);
 
     private final Path home;
-    private List<String> before;
-    private Process process;
 
-    private RunningService(Path home, List<String> before) {
+    RunningService(Path home) {
         this.home = home;
-        this.before = before;
     }
 
-    static RunningService start(Path home) throws Exception {
-        return start(home, List.of());
+    /** Starts one inside the test's own process. */
+    static ServiceInTest start(Path home) throws Exception {
+        return ServiceInTest.startAt(home, Duration.ZERO);
     }
 
-    /** The same with Java's second compiler, for where many people sign in: hashing a password takes seconds without it. */
-    static RunningService startFast(Path home) throws Exception {
-        return start(home, List.of("env", "JAVA_TOOL_OPTIONS="));
-    }
+    /** Starts it on the same home once more. */
+    abstract void startAgain() throws Exception;
 
-    /** @param before words put before the command, such as those of a tracer */
-    static RunningService start(Path home, List<String> before) throws Exception {
-        RunningService service = new RunningService(home, before);
-        service.startAgain();
-        return service;
-    }
+    /** Asks it to end, and waits for it. */
+    abstract void stop() throws Exception;
 
-    void startAgain() throws Exception {
-        startAgainAt("http://127.0.0.1:0");
-    }
-
-    /** Starts it again at the address that it had before, for those who know it only by that. */
-    void startAgainAt(String url) throws Exception {
-        Files.createDirectories(home);
-        Files.deleteIfExists(home.resolve("address"));
-        List<String> command = new ArrayList<>(before);
-        command.addAll(Launcher.command(
-                "serve",
-                "--home",
-                home.toString(),
-                "--port",
-                Integer.toString(URI.create(url).getPort())));
-        ProcessBuilder builder = new ProcessBuilder(command);
-        // A journey is over before Java's second compiler pays off; without it two cores do twice as much.
-        builder.environment().putIfAbsent("JAVA_TOOL_OPTIONS", "-XX:TieredStopAtLevel=1");
-        process = builder.redirectErrorStream(true)
-                .redirectOutput(ProcessBuilder.Redirect.appendTo(
-                        home.resolve("journey.out").toFile()))
-                .start();
-        await("the service is ready", Duration.ofSeconds(60), () -> {
-            if (!process.isAlive()) {
-                throw new IllegalStateException("The service ended: " + output());
-            }
-            return Files.exists(home.resolve("address"));
-        });
-    }
-
-    /** Starts it again without the words that were put before its command. */
-    void startAgainWithout(List<String> words) throws Exception {
-        before = before.equals(words) ? List.of() : before;
-        startAgain();
-    }
-
-    String output() {
-        try {
-            return Files.readString(home.resolve("journey.out"));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-    }
+    /** What it has printed or logged. */
+    abstract String output();
 
     /** Calls the client with this home. */
-    Launcher.Answer client(String... words) throws IOException, InterruptedException {
+    Answer client(String... words) {
         return clientWith("", words);
     }
 
     /** @param input what the client reads from standard input */
-    Launcher.Answer clientWith(String input, String... words) throws IOException, InterruptedException {
+    Answer clientWith(String input, String... words) {
         List<String> all = new ArrayList<>(List.of(words));
         all.addAll(List.of("--home", home.toString()));
-        return Launcher.runWith(input, all.toArray(String[]::new));
+        return Commands.runWith(input, all.toArray(String[]::new));
     }
 
     Path home() {
@@ -115,25 +70,11 @@ final class RunningService implements AutoCloseable {
         return home.resolve("archive");
     }
 
-    Process process() {
-        return process;
-    }
-
     String url() {
         try {
             return JSON.readTree(Files.readString(home.resolve("address")))
                     .path("url")
                     .asString();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-    }
-
-    long pid() {
-        try {
-            return JSON.readTree(Files.readString(home.resolve("address")))
-                    .path("pid")
-                    .asLong();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -228,6 +169,37 @@ final class RunningService implements AutoCloseable {
         return job(fileName);
     }
 
+    /** The jobs that a rule took, the newest first. */
+    List<JsonNode> jobsOf(String rule) {
+        List<JsonNode> jobs = new ArrayList<>();
+        get("/jobs?limit=10000&rule=" + rule).path("jobs").forEach(jobs::add);
+        return jobs;
+    }
+
+    /** The jobs of files whose names contain the words, the newest first. */
+    List<JsonNode> jobsNamed(String words) {
+        List<JsonNode> jobs = new ArrayList<>();
+        get("/jobs?limit=10000&name=" + words).path("jobs").forEach(jobs::add);
+        return jobs;
+    }
+
+    /** How many jobs that a rule took have the state. */
+    long count(String rule, String state) {
+        return jobsOf(rule).stream()
+                .filter(job -> job.path("state").asString().equals(state))
+                .count();
+    }
+
+    /** What the status shows of a hot folder in the inbox. */
+    JsonNode source(String folder) {
+        for (JsonNode source : get("/status").path("sources")) {
+            if (source.path("folder").asString().equals(inbox(folder).toString())) {
+                return source;
+            }
+        }
+        throw new IllegalStateException("No live rule takes files from " + folder);
+    }
+
     long count(String state) {
         return get("/status").path("jobs").path(state).asLong(0);
     }
@@ -245,34 +217,18 @@ final class RunningService implements AutoCloseable {
                 throw new AssertionError(
                         "Not reached within " + atMost.toSeconds() + " s: " + what + " " + instead.get());
             }
-            Thread.sleep(50);
+            Thread.sleep(POLL_MILLIS);
         }
-    }
-
-    /** Ends the process without warning, as a power cut does, though what it wrote stays in the system's memory. */
-    void kill() throws InterruptedException {
-        process.destroyForcibly();
-        process.waitFor();
-    }
-
-    /** Asks the service to end, and waits for it. */
-    int stop() throws InterruptedException {
-        process.destroy();
-        if (!process.waitFor(60, TimeUnit.SECONDS)) {
-            process.destroyForcibly();
-            throw new AssertionError("The service did not end when asked");
-        }
-        return process.exitValue();
     }
 
     /** The worker processes of this home that are alive. */
     List<Long> workers() {
         String mark = home.resolve("scratch").toString();
         return ProcessHandle.allProcesses()
-                .filter(handle -> handle.isAlive())
-                .filter(handle -> commandLine(handle.pid()).contains("lectomen.worker.WorkerMain"))
-                .filter(handle -> commandLine(handle.pid()).contains(mark))
+                .filter(ProcessHandle::isAlive)
                 .map(ProcessHandle::pid)
+                .filter(pid -> commandLine(pid).contains("lectomen.worker.WorkerMain"))
+                .filter(pid -> commandLine(pid).contains(mark))
                 .toList();
     }
 
@@ -284,15 +240,14 @@ final class RunningService implements AutoCloseable {
         }
     }
 
-    @Override
-    public void close() throws Exception {
-        if (process.isAlive()) {
-            process.destroy();
-            if (!process.waitFor(40, TimeUnit.SECONDS)) {
-                process.destroyForcibly();
-            }
-        }
-        await("no worker outlives its service", Duration.ofSeconds(10), () -> workers()
-                .isEmpty());
+    /** Puts a whole file into the inbox folder, as a program does that writes elsewhere and then moves. */
+    void drop(String folder, String name, String text) throws IOException {
+        drop(folder, name, text.getBytes(java.nio.charset.StandardCharsets.UTF_8));
+    }
+
+    void drop(String folder, String name, byte[] bytes) throws IOException {
+        Path outside = Files.createDirectories(home.resolveSibling(home.getFileName() + " outside"));
+        Path whole = Files.write(Files.createTempFile(outside, "whole", ""), bytes);
+        Files.move(whole, inbox(folder).resolve(name), StandardCopyOption.ATOMIC_MOVE);
     }
 }

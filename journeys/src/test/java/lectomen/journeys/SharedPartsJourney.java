@@ -35,7 +35,7 @@ class SharedPartsJourney {
         service.close();
     }
 
-    private static Launcher.Answer client(String... words) throws Exception {
+    private static Answer client(String... words) throws Exception {
         return service.client(words);
     }
 
@@ -70,7 +70,7 @@ class SharedPartsJourney {
                 "two",
                 Files.writeString(temp.resolve("s.txt"), Rules.ticket("T-0002")).toString());
 
-        Launcher.Answer changed = client(
+        Answer changed = client(
                 "part", "put", file("named.yaml", NAMED.formatted("no {file name}")), "--reason", "clearer", "--live");
         assertThat(changed.out())
                 .contains("Part named (name pattern) is version 2.")
@@ -164,7 +164,7 @@ class SharedPartsJourney {
         assertThat(service.clientWith("{\"number\": 4.20}", "trial", "data", "-", "/number")
                         .out())
                 .contains("4.20  (/number)");
-        Launcher.Answer none =
+        Answer none =
                 service.clientWith("file,berth\na.pdf,Q7\n", "trial", "data", "-", "berth where file = b.pdf");
         assertThat(none.exitCode()).isEqualTo(1);
         assertThat(none.out()).contains("No hit.");

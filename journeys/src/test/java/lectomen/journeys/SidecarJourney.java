@@ -20,10 +20,10 @@ class SidecarJourney {
             rule: notices
             from:
               - folder: "{inbox}/notices"
-                settle: 500ms
+                arrives: whole
                 sidecar:
                   form: [xml, json]
-                  wait: 3s
+                  wait: 30s
                   without sidecar: fail
                   two alike: fail
                   late: fail
@@ -44,8 +44,8 @@ class SidecarJourney {
             rule: late-notices
             from:
               - folder: "{inbox}/late-notices"
-                settle: 500ms
-                sidecar: { form: json, wait: 1s, without sidecar: take, late: run again, without document: leave }
+                arrives: whole
+                sidecar: { form: json, wait: 30s, without sidecar: take, late: run again, without document: leave }
             do:
               - find: notice
                 fields:
@@ -59,8 +59,8 @@ class SidecarJourney {
             rule: deliveries
             from:
               - folder: "{inbox}/deliveries"
-                settle: 500ms
-                sidecar: { form: csv, documents: file, wait: 3s }
+                arrives: whole
+                sidecar: { form: csv, documents: file, wait: 30s }
             do:
               - find: delivery
                 fields:
@@ -72,7 +72,7 @@ class SidecarJourney {
     @TempDir
     private static Path temp;
 
-    private static RunningService service;
+    private static ServiceInTest service;
 
     @BeforeAll
     static void start() throws Exception {
@@ -99,6 +99,12 @@ class SidecarJourney {
     private static String xml(String encoding, String number, String area) {
         return "<?xml version=\"1.0\" encoding=\"" + encoding + "\"?>\n<notice xmlns=\"urn:marrowick:notice\" number=\""
                 + number + "\"><kind>navigational</kind><area>" + area + "</area></notice>\n";
+    }
+
+    /** Lets the time pass for which what is alone waits for its other. */
+    private static void patienceEnds(String folder) throws Exception {
+        service.awaitLook(folder);
+        service.advance(Duration.ofSeconds(31));
     }
 
     private static void awaitFiled(String name) throws Exception {
@@ -133,9 +139,10 @@ class SidecarJourney {
     @Test
     void aDataFileThatNeverComesOrComesTwiceFailsWithTheReasonBesideTheFile() throws Exception {
         drop("notices", "alone.txt", "Nothing beside it.\n");
+        patienceEnds("notices");
         JsonNode alone = service.awaitJob("alone.txt", "failed");
         assertThat(alone.path("reason").path("words").asString())
-                .isEqualTo("No data file came for it within 3 s: alone.json or xml was awaited. Drop both again.");
+                .isEqualTo("No data file came for it within 30 s: alone.json or xml was awaited. Drop both again.");
         Path reason = service.inbox("notices").resolve("failed/alone.txt.reason.txt");
         RunningService.await("the reason lies beside it", Duration.ofSeconds(10), () -> Files.exists(reason));
         drop("notices", "twice.json", "{\"kind\": \"navigational\", \"number\": \"1\"}");
@@ -147,6 +154,7 @@ class SidecarJourney {
                         .asString())
                 .isEqualTo("sidecar.two");
         drop("notices", "widow.xml", xml("UTF-8", "104", "Mole"));
+        patienceEnds("notices");
         assertThat(service.awaitJob("widow.xml", "failed")
                         .path("reason")
                         .path("code")
@@ -180,6 +188,7 @@ class SidecarJourney {
     @Test
     void aDataFileThatComesLateHasItsDocumentGoItsWayOnceMore() throws Exception {
         drop("late-notices", "quay.txt", "Crane out of use.\n");
+        patienceEnds("late-notices");
         awaitFiled("Late/unnumbered quay.txt");
         drop("late-notices", "quay.json", "{\"number\": \"77\"}");
         awaitFiled("Late/77 quay.txt");
@@ -188,6 +197,7 @@ class SidecarJourney {
                 Duration.ofSeconds(10),
                 () -> Files.notExists(service.archive().resolve("Late/unnumbered quay.txt")));
         drop("late-notices", "nobody.json", "{\"number\": \"78\"}");
+        patienceEnds("late-notices");
         RunningService.await("it stays and says so", Duration.ofSeconds(20), () -> service.jobs().stream()
                 .anyMatch(job -> job.path("fileName").asString().equals("nobody.json")
                         && job.path("state").asString().equals("unwanted")));
@@ -198,10 +208,10 @@ class SidecarJourney {
     void aTrialTakesTheDataFileAlong() throws Exception {
         Path document = Files.writeString(temp.resolve("trial.txt"), "Buoy moved.\n");
         Path data = Files.writeString(temp.resolve("trial.xml"), xml("UTF-8", "120", "Mole"));
-        Launcher.Answer with =
+        Answer with =
                 service.client("trial", document.toString(), "--data", data.toString(), "--rule", "notices");
         assertThat(with.out()).contains("NM 120 Mole.txt").contains("in the sidecar at");
-        Launcher.Answer without = service.client("trial", document.toString(), "--rule", "notices");
+        Answer without = service.client("trial", document.toString(), "--rule", "notices");
         assertThat(without.out()).contains("no sidecar came with it");
     }
 
@@ -209,12 +219,14 @@ class SidecarJourney {
     void oneDataFileNamesManyDocuments() throws Exception {
         drop("deliveries", "list.csv", "file,supplier\nnote-1.txt,Tern & Sons\nnote-2.txt,Wharf Iron\n");
         drop("deliveries", "note-1.txt", "Rope.\n");
-        Thread.sleep(700);
+        awaitWaiting("deliveries", "its data file waits for note-2.txt");
         drop("deliveries", "note-2.txt", "Bollards.\n");
         awaitFiled("Deliveries/Wharf Iron note-2.txt");
         awaitFiled("Deliveries/Tern & Sons note-1.txt");
         drop("deliveries", "list2.csv", "file,supplier\nnote-3.txt,Tern & Sons\nnote-4.txt,Wharf Iron\n");
         drop("deliveries", "note-3.txt", "Chain.\n");
+        awaitWaiting("deliveries", "its data file waits for note-4.txt");
+        patienceEnds("deliveries");
         assertThat(service.awaitJob("note-3.txt", "failed")
                         .path("reason")
                         .path("words")

@@ -18,16 +18,16 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Hot folders that are open at hours, collect until a set time, can be paused and asked. The service has a clock that is set to
- * shortly before half past five on a Friday afternoon in March.
+ * Hot folders that are open at hours, collect until a set time, can be paused and asked. The service's clock stands shortly
+ * before half past five on a Friday afternoon in March.
  */
 class SourceJourney {
-    private static final LocalDateTime BEFORE = LocalDateTime.of(2030, 3, 1, 17, 28, 15);
+    private static final LocalDateTime BEFORE = LocalDateTime.of(2030, 3, 1, 17, 10, 0);
 
     @TempDir
     private static Path temp;
 
-    private static RunningService service;
+    private static ServiceInTest service;
 
     @BeforeAll
     static void start() throws Exception {
@@ -39,7 +39,7 @@ class SourceJourney {
                 calendar: { holidays: [2030-03-04] }
                 """);
         Files.createDirectories(home.resolve("archive"));
-        service = RunningService.start(home, List.of("env", "JAVA_TOOL_OPTIONS=-Dlectomen.clock.ahead=" + ahead()));
+        service = ServiceInTest.startAt(home, ahead());
         service.live(Rules.keepName("evening", """
                 arrives: whole
                 run at: 17:30
@@ -58,7 +58,7 @@ class SourceJourney {
                 size at most: 5 MB"""));
         service.live(Rules.keepName("together", """
                 arrives: together
-                settle: 1s"""));
+                settle: 10s"""));
     }
 
     private static Duration ahead() {
@@ -90,8 +90,13 @@ class SourceJourney {
 
     @Test
     void whatIsCollectedIsTakenAtItsTimeAndEachRunIsLogged() throws Exception {
+        service.awaitLook("evening");
+        assertThat(isFiled("evening", "early.txt")).as("before its time").isFalse();
+        service.advance(Duration.ofMinutes(25));
         RunningService.await(
-                "the run at half past five took it", Duration.ofSeconds(150), () -> isFiled("evening", "early.txt"));
+                "the run at half past five took it",
+                RunningService.PATIENCE,
+                () -> isFiled("evening", "early.txt"));
         RunningService.await("it is over", Duration.ofSeconds(10), () -> !source("evening")
                 .path("running")
                 .asBoolean());
@@ -174,7 +179,7 @@ class SourceJourney {
         assertThat(says("whenever", "failed/x.txt", 10)).contains("the service itself puts files");
         assertThat(says("whenever", "sub/x.txt", 10)).contains("subfolders are left alone");
         Path draft = Files.writeString(temp.resolve("draft.yaml"), Rules.keepName("new-plans", "name like: \"X*\""));
-        Launcher.Answer asked = service.client("source", "would", "Y.txt", "--rule", draft.toString());
+        Answer asked = service.client("source", "would", "Y.txt", "--rule", draft.toString());
         assertThat(asked.exitCode()).isEqualTo(1);
         assertThat(asked.out()).contains("new-plans").contains("takes names like X*");
     }
@@ -197,11 +202,16 @@ class SourceJourney {
 
     @Test
     void whatLiesThereOnceAllIsQuietIsOneArrival() throws Exception {
-        drop("together", "one.txt");
-        Thread.sleep(400);
-        drop("together", "two.txt");
-        Thread.sleep(400);
-        drop("together", "three.txt");
+        for (String name : List.of("one.txt", "two.txt", "three.txt")) {
+            drop("together", name);
+            service.awaitLook("together");
+            service.advance(Duration.ofMillis(4_000));
+            service.awaitLook("together");
+            assertThat(service.inbox("together").resolve("one.txt"))
+                    .as("not all is quiet")
+                    .exists();
+        }
+        service.advance(Duration.ofSeconds(10));
         for (String name : List.of("one.txt", "two.txt", "three.txt")) {
             service.awaitJob(name, "filed");
         }
@@ -224,7 +234,7 @@ class SourceJourney {
 
     private static void check(String source, String says) throws Exception {
         Path rule = Files.writeString(temp.resolve("check.yaml"), Rules.keepName("checked", source));
-        Launcher.Answer answer = service.client("rule", "check", rule.toString());
+        Answer answer = service.client("rule", "check", rule.toString());
         assertThat(answer.exitCode()).as(source).isEqualTo(1);
         assertThat(answer.out() + answer.err()).as(source).contains(says);
     }

@@ -22,7 +22,7 @@ class StartJourney {
     @TempDir
     private Path temp;
 
-    private static void assertOneLine(Launcher.Answer answer, String... parts) {
+    private static void assertOneLine(Answer answer, String... parts) {
         assertThat(answer.exitCode()).isEqualTo(2);
         assertThat(answer.err().strip().lines()).hasSize(1);
         assertThat(answer.err())
@@ -48,7 +48,7 @@ class StartJourney {
         try (ServerSocket taken = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
             String port = Integer.toString(taken.getLocalPort());
             assertOneLine(
-                    Launcher.run("serve", "--home", temp.resolve("home").toString(), "--port", port),
+                    Commands.run("serve", "--home", temp.resolve("home").toString(), "--port", port),
                     "port " + port + " is in use",
                     "--port N");
         }
@@ -57,23 +57,23 @@ class StartJourney {
     @Test
     void aHomeThatCanNotBeWrittenIsSaid() throws Exception {
         Path file = Files.writeString(temp.resolve("file"), "no folder");
-        assertOneLine(Launcher.run("serve", "--home", file.resolve("home").toString()), "can't be written");
+        assertOneLine(Commands.run("serve", "--home", file.resolve("home").toString()), "can't be written");
     }
 
     @Test
     void anAddressOffThisMachineIsRefused() throws Exception {
         String home = temp.resolve("home").toString();
-        assertOneLine(Launcher.run("serve", "--home", home, "--address", "0.0.0.0"), "0.0.0.0 is refused");
+        assertOneLine(Commands.run("serve", "--home", home, "--address", "0.0.0.0"), "0.0.0.0 is refused");
     }
 
     @Test
     void wrongWordsAndWrongSettingsAreSaidWithTheirPlace() throws Exception {
         String home = temp.resolve("home").toString();
-        assertOneLine(Launcher.run("serve", "--home", home, "--prot", "1"), "does not know \"--prot\"");
-        assertOneLine(Launcher.run("serve", "--home", home, "--port", "many"), "--port needs a number");
+        assertOneLine(Commands.run("serve", "--home", home, "--prot", "1"), "does not know \"--prot\"");
+        assertOneLine(Commands.run("serve", "--home", home, "--port", "many"), "--port needs a number");
         Files.createDirectories(temp.resolve("home"));
         Files.writeString(temp.resolve("home/lectomen.yaml"), "roots: [\"{home}\"]\nworker: { count: 2 }\n");
-        assertOneLine(Launcher.run("serve", "--home", home), "line 2, column 1", "did you mean \"workers\"?");
+        assertOneLine(Commands.run("serve", "--home", home), "line 2, column 1", "did you mean \"workers\"?");
     }
 
     @Test
@@ -113,14 +113,14 @@ class StartJourney {
         Files.setPosixFilePermissions(file, PosixFilePermissions.fromString("rwxr-xr-x"));
     }
 
-    private static Launcher.Answer runWith(Path tools) throws Exception {
+    private static Answer runWith(Path tools) throws Exception {
         ProcessBuilder builder = new ProcessBuilder(Launcher.command("status"));
         Map<String, String> environment = builder.environment();
         environment.put("PATH", tools.toString());
         environment.remove("JAVA_HOME");
         Process process = builder.start();
         assertThat(process.waitFor(30, TimeUnit.SECONDS)).isTrue();
-        return new Launcher.Answer(
+        return new Answer(
                 process.exitValue(),
                 new String(process.getInputStream().readAllBytes()),
                 new String(process.getErrorStream().readAllBytes()));
@@ -136,7 +136,7 @@ class StartJourney {
                 connections: { archive: { folder: "{home}/archive" } }
                 logs: { format: json }
                 """);
-        try (RunningService service = RunningService.start(home)) {
+        try (ServiceProcess service = ServiceProcess.launch(home)) {
             service.live(Rules.keepName("notes", "arrives: whole"));
             Path note = Files.writeString(temp.resolve("confidential-harbour.txt"), "a note");
             Files.move(note, service.inbox("notes").resolve(note.getFileName()));

@@ -79,7 +79,7 @@ class SyncJourney {
             Path tickets = folder.resolve("tickets.yaml");
             Files.writeString(
                     tickets, Files.readString(tickets).replace("\"{ticket number}\"", "\"no {ticket number}\""));
-            Launcher.Answer tried = production.client("rule", "sync", folder.toString(), "--dry");
+            Answer tried = production.client("rule", "sync", folder.toString(), "--dry");
             assertThat(tried.exitCode()).as("a sample comes out different").isEqualTo(1);
             assertThat(tried.out()).contains("sample ticket.txt: different").contains("archive/tickets/no T-0042.txt");
             assertThat(production

@@ -49,14 +49,13 @@ class SyscallJourney {
                 "-o",
                 traces.resolve("call").toString());
         Path home = temp.resolve("home");
-        try (RunningService service = RunningService.start(home, tracer)) {
+        try (ServiceProcess service = ServiceProcess.launch(home, tracer)) {
             service.live(Rules.tickets("tickets", "number it"));
             Path outside = Files.writeString(temp.resolve("traced.txt"), Rules.ticket("T-0001"));
             Files.move(outside, service.inbox("tickets").resolve("traced.txt"));
             service.awaitJob("traced.txt", "filed");
             RunningService.await("the claimed source is removed", Duration.ofSeconds(30), () -> claimed(service) == 0);
-            ProcessHandle.of(service.pid()).ifPresent(ProcessHandle::destroy);
-            assertThat(service.stop()).isNotEqualTo(1);
+            service.endTraced();
         }
         List<Call> calls = calls(traces);
         Predicate<Call> commit = call -> call.isSyncOf("lectomen.db-wal");

@@ -27,7 +27,7 @@ class TablesJourney {
 
     @BeforeAll
     static void start() throws Exception {
-        service = RunningService.startFast(temp.resolve("home"));
+        service = RunningService.start(temp.resolve("home"));
         service.live(Rules.tickets("tickets", "number it"));
         service.post("/parts", PART.formatted("{file name}"));
         browser = new Browser();

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import lectomen.engine.LongRun;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -25,9 +26,9 @@ import tools.jackson.databind.json.JsonMapper;
 class TrialsJourney {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final long SEED = Long.getLong("lectomen.seed", 20270312L);
-    private static final int RULES = 25;
-    private static final int DOCUMENTS = 8;
-    private static final int TRIALS = 500;
+    private static final int RULES = LongRun.of(8, 25);
+    private static final int DOCUMENTS = LongRun.of(5, 8);
+    private static final int TRIALS = LongRun.of(60, 500);
 
     private static final String VESSELS = """
             vessel,call sign,quay
@@ -166,7 +167,7 @@ class TrialsJourney {
     }
 
     @Test
-    void aTrialSaysWhatARealRunDoesAndFiveHundredDoNothing() throws Exception {
+    void aTrialSaysWhatARealRunDoesAndManyOfThemDoNothing() throws Exception {
         record Pair(String rule, String name, String text, JsonNode trial) {}
         List<String> rules = new ArrayList<>();
         for (int i = 0; i < RULES; i++) {
@@ -222,6 +223,6 @@ class TrialsJourney {
                         .anyMatch(one -> one.endsWith("/" + stem));
             }
         }
-        assertThat(filed).as("enough of both kinds").isBetween(20, pairs.size() - 20);
+        assertThat(filed).as("enough of both kinds").isBetween(pairs.size() / 10, pairs.size() * 9 / 10);
     }
 }

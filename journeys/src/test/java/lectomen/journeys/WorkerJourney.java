@@ -15,7 +15,7 @@ class WorkerJourney {
     @TempDir
     private Path temp;
 
-    private RunningService start(String workers) throws Exception {
+    private Path home(String workers) throws Exception {
         Path home = Files.createDirectories(temp.resolve("home")).toRealPath();
         for (String folder : List.of("inbox", "archive")) {
             Files.createDirectories(home.resolve(folder));
@@ -28,7 +28,7 @@ class WorkerJourney {
                   archive: { folder: "{home}/archive" }
                 workers: %s
                 """.formatted(workers));
-        return RunningService.start(home);
+        return home;
     }
 
     private void drop(RunningService service, String name, String text) throws Exception {
@@ -43,7 +43,7 @@ class WorkerJourney {
 
     @Test
     void aDocumentThatNeedsTooMuchMemoryFailsAloneWithThatReason() throws Exception {
-        try (RunningService service = start("{ count: 2, memory: 96, time limit: 60 }")) {
+        try (RunningService service = RunningService.start(home("{ count: 2, memory: 96, time limit: 60 }"))) {
             service.live(Rules.tickets("tickets", "number it"));
             drop(service, "huge.txt", manyWords(60));
             drop(service, "small.txt", Rules.ticket("T-0001"));
@@ -56,7 +56,7 @@ class WorkerJourney {
 
     @Test
     void aDocumentThatTakesTooLongFailsAloneWithThatReason() throws Exception {
-        try (RunningService service = start("{ count: 1, memory: 2000, time limit: 10 }")) {
+        try (RunningService service = RunningService.start(home("{ count: 1, memory: 2000, time limit: 10 }"))) {
             service.live(Rules.tickets("tickets", "number it"));
             drop(service, "first.txt", Rules.ticket("T-0001"));
             service.awaitJob("first.txt", "filed");
@@ -72,7 +72,7 @@ class WorkerJourney {
 
     @Test
     void aWorkerThatIsKilledIsReplacedAndItsJobGoesOn() throws Exception {
-        try (RunningService service = start("{ count: 1, memory: 1500, time limit: 120 }")) {
+        try (RunningService service = RunningService.start(home("{ count: 1, memory: 1500, time limit: 120 }"))) {
             service.live(Rules.tickets("tickets", "number it"));
             drop(service, "long.txt", Rules.ticket("T-0009") + manyWords(12));
             RunningService.await(
@@ -89,7 +89,7 @@ class WorkerJourney {
 
     @Test
     void workersEndWhenTheirServiceIsKilledEvenInTheMiddleOfADocument() throws Exception {
-        try (RunningService service = start("{ count: 1, memory: 2000, time limit: 120 }")) {
+        try (ServiceProcess service = ServiceProcess.launch(home("{ count: 1, memory: 2000, time limit: 120 }"))) {
             service.live(Rules.tickets("tickets", "number it"));
             drop(service, "long.txt", Rules.ticket("T-0009") + manyWords(12));
             RunningService.await(

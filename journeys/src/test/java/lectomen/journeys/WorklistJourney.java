@@ -8,8 +8,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.stream.Stream;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
@@ -17,31 +17,31 @@ import tools.jackson.databind.JsonNode;
 /** What no rule wants is given to a rule or filed by hand, whether it was opened or still lies in its hot folder. */
 class WorklistJourney {
     @TempDir
-    private Path temp;
+    private static Path temp;
 
-    private RunningService service;
+    private static RunningService service;
 
-    @BeforeEach
-    void start() throws Exception {
+    @BeforeAll
+    static void start() throws Exception {
         service = RunningService.start(temp.resolve("home"));
         service.live(Rules.tickets("tickets", "number it"));
     }
 
-    @AfterEach
-    void stop() throws Exception {
+    @AfterAll
+    static void stop() throws Exception {
         service.close();
     }
 
-    private Launcher.Answer client(String... words) throws Exception {
+    private static Answer client(String... words) throws Exception {
         return service.client(words);
     }
 
-    private void lie(String name, String content) throws Exception {
+    private static void lie(String name, String content) throws Exception {
         Files.writeString(service.inbox("tickets").resolve(name), content);
         service.awaitJob(name, "unwanted");
     }
 
-    private JsonNode story(String name) {
+    private static JsonNode story(String name) {
         return service.get("/jobs/" + service.job(name).path("id").asString());
     }
 
@@ -51,7 +51,7 @@ class WorklistJourney {
         lie("table.bin", "\u0001\u0002");
         String id = service.job("table.bin").path("id").asString();
         assertThat(service.job("table.bin").path("hasOriginal").asBoolean()).isFalse();
-        Launcher.Answer said =
+        Answer said =
                 client("job", "file", id, "--in", "archive", "--under", "Unsorted", "--as", "{arrived} {file name}");
         assertThat(said.out()).contains("Job " + id + " is waiting");
         JsonNode filed = service.awaitJob("table.bin", "filed");
@@ -74,16 +74,24 @@ class WorklistJourney {
         for (int i = 1; i <= 12; i++) {
             Files.writeString(service.inbox("tickets").resolve("loose " + i + ".bin"), "\u0001" + i);
         }
-        RunningService.await("all are told of", Duration.ofSeconds(20), () -> service.count("unwanted") == 12);
-        Launcher.Answer counted =
-                client("job", "file", "--state", "unwanted", "--in", "archive", "--as", "{file name}", "--dry");
+        RunningService.await(
+                "all are told of", RunningService.PATIENCE, () -> countLoose("unwanted") == 12);
+        Answer counted =
+                client("job", "file", "--state", "unwanted", "--name", "loose", "--in", "archive", "--as", "{file name}", "--dry");
         assertThat(counted.out()).contains("12 jobs would be meant");
-        Launcher.Answer done = client("job", "file", "--state", "unwanted", "--in", "archive", "--as", "{file name}");
+        Answer done = client("job", "file", "--state", "unwanted", "--name", "loose", "--in", "archive", "--as", "{file name}");
         assertThat(done.exitCode()).as(done.err()).isZero();
-        RunningService.await("all are filed", Duration.ofSeconds(30), () -> service.count("filed") == 12);
+        RunningService.await("all are filed", Duration.ofSeconds(30), () -> countLoose("filed") == 12);
         try (Stream<Path> files = Files.list(service.archive())) {
-            assertThat(files.filter(file -> file.toString().endsWith(".bin"))).hasSize(12);
+            assertThat(files.filter(file -> file.getFileName().toString().matches("loose \\d+\\.bin")))
+                    .hasSize(12);
         }
+    }
+
+    private static long countLoose(String state) {
+        return service.jobsNamed("loose").stream()
+                .filter(job -> job.path("state").asString().equals(state))
+                .count();
     }
 
     @Test
@@ -109,17 +117,20 @@ class WorklistJourney {
 
     @Test
     void theWishOutlivesAServiceThatIsKilledRightAfterIt() throws Exception {
-        lie("late.bin", "\u0001 late");
-        service.post("/intake/pause", "");
-        String id = service.job("late.bin").path("id").asString();
-        client("job", "file", id, "--in", "archive", "--as", "Late");
-        assertThat(service.job("late.bin").path("reason").path("words").asString())
-                .contains("chose what becomes of it");
-        service.kill();
-        service.startAgain();
-        service.post("/intake/resume", "");
-        service.awaitJob("late.bin", "filed");
-        assertThat(service.archive().resolve("Late.bin")).exists();
+        try (ServiceProcess killed = ServiceProcess.launch(temp.resolve("killed"))) {
+            killed.live(Rules.tickets("tickets", "number it"));
+            Files.writeString(killed.inbox("tickets").resolve("late.bin"), "\u0001 late");
+            String id = killed.awaitJob("late.bin", "unwanted").path("id").asString();
+            killed.post("/intake/pause", "");
+            killed.client("job", "file", id, "--in", "archive", "--as", "Late");
+            assertThat(killed.job("late.bin").path("reason").path("words").asString())
+                    .contains("chose what becomes of it");
+            killed.kill();
+            killed.startAgain();
+            killed.post("/intake/resume", "");
+            killed.awaitJob("late.bin", "filed");
+            assertThat(killed.archive().resolve("Late.bin")).exists();
+        }
     }
 
     @Test
@@ -141,10 +152,11 @@ class WorklistJourney {
         lie("quiet.bin", "\u0001 quiet");
         service.post("/rules/tickets/pause", "");
         String id = service.job("quiet.bin").path("id").asString();
-        Launcher.Answer refused = client("job", "file", id, "--in", "archive", "--as", "Quiet");
+        Answer refused = client("job", "file", id, "--in", "archive", "--as", "Quiet");
         assertThat(refused.exitCode()).isEqualTo(1);
         assertThat(refused.err()).contains("from which no live rule takes files now");
         assertThat(service.send(service.request("/jobs/" + id).GET()).body()).contains("\"state\":\"unwanted\"");
+        service.live(Rules.tickets("tickets", "number it"));
     }
 
     @Test

@@ -54,7 +54,7 @@ class WrittenJourney {
 
     @BeforeAll
     static void start() throws Exception {
-        service = RunningService.startFast(temp.resolve("home"));
+        service = RunningService.start(temp.resolve("home"));
         service.live(RULE);
     }
 

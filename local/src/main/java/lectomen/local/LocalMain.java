@@ -29,7 +29,7 @@ public final class LocalMain {
     }
 
     /** Does one command; gives the exit code. */
-    static int run(String... arguments) {
+    public static int run(String... arguments) {
         return new CommandLine(new LocalMain())
                 .setCaseInsensitiveEnumValuesAllowed(true)
                 .setUsageHelpWidth(100)

@@ -21,6 +21,7 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
+import lectomen.service.time.ServiceClock;
 import lectomen.service.work.JobRunner;
 import lectomen.service.workers.WorkerPool;
 import org.springframework.context.annotation.Bean;
@@ -76,7 +77,7 @@ class IntakeWiring {
             ByteStore bytes,
             Room room,
             KeyedHash keyed,
-            InstantSource clock,
+            ServiceClock clock,
             JobRunner runner,
             IntakeSwitch intake,
             SourcePauses pauses,

@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.time.Instant;
 import java.time.InstantSource;
 import java.util.HashSet;
 import java.util.List;
@@ -43,6 +42,7 @@ import lectomen.service.rulebook.SharedParts;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.secret.SecretStore;
 import lectomen.service.store.Store;
+import lectomen.service.time.ServiceClock;
 import lectomen.service.work.FollowUps;
 import lectomen.service.work.GoingLive;
 import lectomen.service.work.JobActions;
@@ -73,7 +73,7 @@ import org.springframework.context.annotation.Import;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * What the service is made of. The home and its settings are handed in by {@link ServiceMain}. What of the framework is used
+ * What the service is made of. {@link LectomenService} hands in the home, its settings and the clock. What of the framework is used
  * stands here by name: looking for what might be used would take half a second of each start.
  */
 @Configuration(proxyBeanMethods = false)
@@ -92,13 +92,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 @ComponentScan("lectomen.service.api")
 @Import(IntakeWiring.class)
 class ServiceWiring {
-    /** The machine's clock; a test may have the service run ahead of it. */
-    @Bean
-    InstantSource clock() {
-        Duration ahead = Duration.parse(System.getProperty("lectomen.clock.ahead", "PT0S"));
-        return () -> Instant.now().plus(ahead);
-    }
-
     @Bean(destroyMethod = "close")
     Store store(Home home, InstantSource clock) {
         return Store.open(home.part("store"), clock);
@@ -220,20 +213,22 @@ class ServiceWiring {
     }
 
     @Bean(destroyMethod = "close")
-    WorkerPool workerPool(Home home, Settings settings) throws IOException {
+    WorkerPool workerPool(Home home, Settings settings, ServiceClock clock) throws IOException {
         Settings.Workers limits = settings.workers();
-        return new WorkerPool(new WorkerSettings(
+        WorkerSettings workers = new WorkerSettings(
                 limits.count(),
                 limits.memory(),
                 limits.timeLimit(),
                 limits.quiet(),
                 Path.of(System.getProperty("java.home"), "bin", "java"),
                 System.getProperty("lectomen.worker.classpath", "worker/target/lectomen-worker.jar"),
+                "lectomen.worker.WorkerMain",
                 Optional.ofNullable(System.getProperty("lectomen.worker.classes"))
                         .map(Path::of),
                 home.part("scratch").resolve("workers"),
                 Files.createDirectories(home.part("scratch").resolve("fonts")),
-                home.part("fonts")));
+                home.part("fonts"));
+        return new WorkerPool(workers, clock);
     }
 
     @Bean

@@ -7,14 +7,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.InstantSource;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicReference;
 import lectomen.engine.rule.Retention;
 import lectomen.engine.rule.Site;
 import lectomen.engine.schedule.WorkCalendar;
@@ -36,8 +34,7 @@ import lectomen.service.store.Store;
 /** The parts of a service around a real database in a folder of its own, with a clock that only moves when told. */
 public final class Workshop implements AutoCloseable {
     public final Path folder;
-    public final AtomicReference<Instant> now = new AtomicReference<>(Instant.parse("2027-03-01T10:00:00Z"));
-    public final InstantSource clock = now::get;
+    public final SettableClock clock = new SettableClock(Instant.parse("2027-03-01T10:00:00Z"));
     public final Settings settings;
     public final Store store;
     public final Ledger ledger;

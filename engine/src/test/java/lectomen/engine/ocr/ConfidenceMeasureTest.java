@@ -8,6 +8,7 @@ import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import lectomen.engine.LongRun;
 import lectomen.engine.ocr.print.Faces;
 import lectomen.engine.ocr.print.Machine;
 import lectomen.engine.ocr.print.Matched;
@@ -21,7 +22,6 @@ import org.junit.jupiter.params.provider.EnumSource;
 
 /** Words that are called so and so sure are right so and so often. */
 class ConfidenceMeasureTest {
-    private static final boolean ALL = "all".equals(System.getProperty("lectomen.reading"));
     private static final int SEED = Integer.getInteger("lectomen.seed", 70_000);
     private static final int WORDS_A_PAGE = 215;
     private static final int BINS = 15;
@@ -30,8 +30,8 @@ class ConfidenceMeasureTest {
     @EnumSource(Machine.class)
     void howSureItIsIsHowOftenItIsRight(Machine machine) throws Exception {
         List<Matched.One> words = new ArrayList<>();
-        for (Faces.Face face : ALL ? Faces.unseen() : Faces.unseen().subList(1, 4)) {
-            for (int page = 0; page < (ALL ? 3 : 1); page++) {
+        for (Faces.Face face : LongRun.isAsked() ? Faces.unseen() : Faces.unseen().subList(1, 2)) {
+            for (int page = 0; page < LongRun.of(1, 3); page++) {
                 Random random = Seeds.random(SEED + face.family().hashCode() + 31L * page + 7L * machine.ordinal());
                 Printed printed = machine.through(
                         Prose.page(
@@ -62,7 +62,7 @@ class ConfidenceMeasureTest {
         }
         double off = offBy(words);
         System.out.println(machine + ": sure words are right within " + off + " over " + words.size());
-        assertThat(off).isLessThan(ALL ? 0.02 : 0.04);
+        assertThat(off).isLessThan(LongRun.isAsked() ? 0.02 : 0.04);
     }
 
     /** Expected calibration error: over bins of like confidence, how far it is from how often they are right. */

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
+import lectomen.engine.LongRun;
 import lectomen.engine.extract.FieldFinder;
 import lectomen.engine.extract.FieldResult;
 import lectomen.engine.extract.FieldSpec;
@@ -29,7 +30,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** Fields of reports in many layouts, found as rules find them. */
 class FieldsMeasureTest {
-    private static final boolean ALL = "all".equals(System.getProperty("lectomen.reading"));
     private static final int SEED = Integer.getInteger("lectomen.seed", 20_261);
 
     private static FieldSpec field(String name, FieldType type, String label, String pattern) {
@@ -64,7 +64,7 @@ class FieldsMeasureTest {
         int all = 0;
         Map<String, Integer> wrong = new TreeMap<>();
         List<String> said = new ArrayList<>();
-        for (int paper = 0; paper < (ALL ? 50 : 4); paper++) {
+        for (int paper = 0; paper < LongRun.of(1, 50); paper++) {
             Random random = Seeds.random(SEED + 1_000L * machine.ordinal() + paper);
             Printed printed = machine.through(Papers.report(random), random);
             DocumentText read = new DocumentText(List.of(PageTextReader.read(printed.pixels(), 1, ReadingWish.USUAL)));

@@ -14,6 +14,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Random;
+import java.util.stream.LongStream;
+import lectomen.engine.LongRun;
 import lectomen.engine.image.Ink;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Points;
@@ -26,6 +28,7 @@ import lectomen.engine.prepare.PaperMaker;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
 
 class PageTextReaderTest {
     private static final String[] LINES = {
@@ -182,7 +185,7 @@ class PageTextReaderTest {
 
     /** Strokes of a pen in the ink of the print: signatures below, a scribble beside the text. */
     @ParameterizedTest
-    @CsvSource({"3", "4", "5", "6", "7", "8"})
+    @MethodSource("pens")
     void strokesOfAPenAreNoText(long seed) throws Exception {
         Printed printed = printed("Sans-Regular", 300, 11);
         BufferedImage page = printed.page();
@@ -202,6 +205,10 @@ class PageTextReaderTest {
                 read.stream().filter(word -> !wanted.contains(word.text())).toList();
         assertThat(read.size() - more.size()).isGreaterThanOrEqualTo(wanted.size() - 4);
         assertThat(more).allMatch(word -> word.text().equals("(red)"));
+    }
+
+    static LongStream pens() {
+        return LongStream.range(3, LongRun.of(5, 30));
     }
 
     /** Loops of one stroke, as a hurried hand makes them. */

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.Collectors;
+import lectomen.engine.LongRun;
 import lectomen.engine.ocr.print.Machine;
 import lectomen.engine.ocr.print.Papers;
 import lectomen.engine.ocr.print.Printed;
@@ -18,7 +19,7 @@ import org.junit.jupiter.api.Test;
 
 /** Cells of tables, ruled and not, well and badly scanned. */
 class TablesMeasureTest {
-    private static final int PAGES = "all".equals(System.getProperty("lectomen.reading")) ? 20 : 5;
+    private static final int PAGES = LongRun.of(3, 20);
     private static final int SEED = Integer.getInteger("lectomen.seed", 31_000);
 
     @Test

@@ -22,6 +22,7 @@ import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
+import lectomen.engine.LongRun;
 import lectomen.engine.convert.Conversion;
 import lectomen.engine.convert.Converter;
 import lectomen.engine.convert.Form;
@@ -41,7 +42,7 @@ class StrangeFilesTest {
     private static final Pattern IN_RTF = Pattern.compile("(?<=\\\\[a-z]{1,20})-?\\d+");
     private static final Pattern SMALL_ELEMENT = Pattern.compile("<[\\w:]+(?: [^<>]*)?/>");
     private static final Pattern GROUP_OR_WORD = Pattern.compile("\\\\[a-z]+-?\\d* ?|[{}]");
-    private static final int TIMES = 8;
+    private static final int TIMES = LongRun.of(2, 40);
 
     @TempDir
     private Path folder;

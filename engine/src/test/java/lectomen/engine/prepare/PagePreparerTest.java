@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.Random;
+import lectomen.engine.LongRun;
 import lectomen.engine.image.Ink;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Points;
@@ -17,8 +18,8 @@ import org.junit.jupiter.api.Test;
 class PagePreparerTest {
     private static final double DOTS = 100;
 
-    /** Every so many of the pages are tried; all of them with -Dlectomen.pages=all, which takes minutes. */
-    private static final int STEP = "all".equals(System.getProperty("lectomen.pages")) ? 1 : 10;
+    /** Every so many of the pages are tried; all of them in a long run. */
+    private static final int STEP = LongRun.of(25, 1);
 
     private static final Preparation NOTHING =
             new Preparation(false, false, false, false, false, false, false, OptionalDouble.empty());

@@ -12,6 +12,8 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import lectomen.service.ledger.Ledger;
+import org.springframework.context.ApplicationListener;
+import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.http.MediaType;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
@@ -19,7 +21,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
  * Sends the ledger's new entries to whoever listens. Each listener has its own place in the ledger, so that a slow one holds up
  * no other and one that comes back goes on where it stopped.
  */
-final class EventStream implements AutoCloseable {
+final class EventStream implements ApplicationListener<ContextClosedEvent>, AutoCloseable {
     private static final int MOST_LISTENERS = 64;
     private static final int PER_READ = 500;
     private static final int SIGN_OF_LIFE_SECONDS = 15;
@@ -36,6 +38,8 @@ final class EventStream implements AutoCloseable {
     private final ExecutorService senders = Executors.newCachedThreadPool(work -> daemon(work, "event-sender"));
     private final ScheduledExecutorService pulse =
             Executors.newSingleThreadScheduledExecutor(work -> daemon(work, "event-pulse"));
+
+    private volatile boolean ending;
 
     EventStream(Ledger ledger) {
         this.ledger = ledger;
@@ -59,6 +63,10 @@ final class EventStream implements AutoCloseable {
             throw new TooManyException();
         }
         SseEmitter emitter = new SseEmitter(0L);
+        if (ending) {
+            emitter.complete();
+            return emitter;
+        }
         Listener listener = new Listener(emitter, after, subject, named);
         listeners.add(listener);
         emitter.onCompletion(() -> listeners.remove(listener));
@@ -129,10 +137,17 @@ final class EventStream implements AutoCloseable {
         }
     }
 
+    /** The service is about to stop, and would wait for calls that never end by themselves. */
+    @Override
+    public void onApplicationEvent(ContextClosedEvent stopping) {
+        ending = true;
+        pulse.shutdownNow();
+        listeners.forEach(listener -> listener.emitter.complete());
+    }
+
     @Override
     public void close() {
         pulse.shutdownNow();
-        listeners.forEach(listener -> listener.emitter.complete());
-        senders.shutdown();
+        senders.shutdownNow();
     }
 }

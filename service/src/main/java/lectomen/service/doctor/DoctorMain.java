@@ -25,6 +25,11 @@ public final class DoctorMain {
 
     public static void main(String[] words) {
         System.setOut(new PrintStream(System.out, true, StandardCharsets.UTF_8));
+        System.exit(run(words));
+    }
+
+    /** Does what the words say; gives the exit code. */
+    public static int run(String... words) {
         String home = System.getenv().getOrDefault("LECTOMEN_HOME", "home");
         boolean json = false;
         for (int i = 0; i < words.length; i++) {
@@ -36,11 +41,11 @@ public final class DoctorMain {
                 json = true;
             } else if (words[i].equals("--help") || words[i].equals("-h")) {
                 System.out.println(USAGE);
-                System.exit(0);
+                return 0;
             } else {
                 System.err.println(
                         "lectomen: doctor does not know \"" + words[i] + "\". To mend it: lectomen doctor --help");
-                System.exit(2);
+                return 2;
             }
         }
         List<Finding> findings = check(Path.of(home).toAbsolutePath().normalize());
@@ -54,7 +59,7 @@ public final class DoctorMain {
         } else {
             print(findings);
         }
-        System.exit(well ? 0 : 1);
+        return well ? 0 : 1;
     }
 
     static List<Finding> check(Path home) {

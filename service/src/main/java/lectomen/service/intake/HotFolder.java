@@ -5,7 +5,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.InstantSource;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -27,6 +26,7 @@ import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SourceSettings;
 import lectomen.service.bytes.Room;
 import lectomen.service.rulebook.Rulebook;
+import lectomen.service.time.ServiceClock;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -58,7 +58,7 @@ final class HotFolder {
             SourcePauses pauses,
             Opening opening,
             Partners.Surroundings partners,
-            InstantSource clock) {}
+            ServiceClock clock) {}
 
     /** What rules want of the folder. @param ownFolders names inside it in which the service puts files itself */
     private record Wish(SourceSettings settings, Set<String> ownFolders) {}
@@ -316,7 +316,7 @@ final class HotFolder {
 
     private boolean sweepIsDue() {
         return !lookedAtAll
-                || System.nanoTime() - lookedAtAllNanos
+                || around.clock().nanos() - lookedAtAllNanos
                         >= settings.sweep().minus(SHORTEST_PAUSE).toNanos();
     }
 
@@ -332,7 +332,7 @@ final class HotFolder {
         if (all) {
             found.addAll(looking.all());
             lookedAtAll = true;
-            lookedAtAllNanos = System.nanoTime();
+            lookedAtAllNanos = around.clock().nanos();
         } else {
             for (Path path : wanted) {
                 found.addAll(looking.at(path));
@@ -342,7 +342,7 @@ final class HotFolder {
         Set<Path> growing = new HashSet<>();
         Set<Path> seen = new HashSet<>();
         List<Looking.Found> settled = new ArrayList<>();
-        long now = System.nanoTime();
+        long now = around.clock().nanos();
         for (Looking.Found one : found) {
             if (beingTaken.contains(one.path()) || round.stays(one.path(), one.state()) || !seen.add(one.path())) {
                 continue;
@@ -469,11 +469,11 @@ final class HotFolder {
     }
 
     private void hold(Claims.Moved moved) {
-        held.add(new Held(moved, System.nanoTime()));
+        held.add(new Held(moved, around.clock().nanos()));
     }
 
     private Duration releaseHeld() throws IOException {
-        long now = System.nanoTime();
+        long now = around.clock().nanos();
         List<Claims.Moved> due = new ArrayList<>();
         Duration next = beingCopied.get() > 0 ? GRACE : settings.sweep();
         for (Held first = held.peek(); first != null && due.size() < CLAIMS_PER_LOOK; first = held.peek()) {

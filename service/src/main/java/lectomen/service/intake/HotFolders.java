@@ -5,7 +5,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.InstantSource;
 import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -37,6 +36,7 @@ import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
+import lectomen.service.time.ServiceClock;
 import lectomen.service.workers.WorkerPool;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -84,7 +84,7 @@ public final class HotFolders implements AutoCloseable {
             ZoneId zone,
             WorkCalendar calendar,
             KeyedHash keyed,
-            InstantSource clock,
+            ServiceClock clock,
             Runnable whenArrived) {}
 
     private final Parts parts;

@@ -25,6 +25,7 @@ import lectomen.engine.task.PageTask;
 import lectomen.engine.task.ProposalAnswer;
 import lectomen.engine.task.ProposalTask;
 import lectomen.engine.task.Task;
+import lectomen.service.time.ServiceClock;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -36,6 +37,7 @@ public final class WorkerPool implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(WorkerPool.class);
 
     private final WorkerSettings settings;
+    private final ServiceClock clock;
     private final Semaphore places;
     private final Deque<WorkerProcess> idle = new ArrayDeque<>();
     private final Set<WorkerProcess> all = new HashSet<>();
@@ -49,8 +51,9 @@ public final class WorkerPool implements AutoCloseable {
     });
     private boolean closed;
 
-    public WorkerPool(WorkerSettings settings) throws IOException {
+    public WorkerPool(WorkerSettings settings, ServiceClock clock) throws IOException {
         this.settings = settings;
+        this.clock = clock;
         this.places = new Semaphore(settings.count(), true);
         Scratch.remove(settings.scratch());
         Files.createDirectories(settings.scratch());
@@ -172,7 +175,7 @@ public final class WorkerPool implements AutoCloseable {
     }
 
     private synchronized void giveBack(WorkerProcess worker) {
-        worker.idleSince(System.nanoTime());
+        worker.idleSince(clock.nanos());
         idle.push(worker);
     }
 
@@ -181,8 +184,9 @@ public final class WorkerPool implements AutoCloseable {
         worker.stop();
     }
 
-    private synchronized void stopQuiet() {
-        long now = System.nanoTime();
+    /** Stops workers that have had nothing to do for long enough. Done every second. */
+    synchronized void stopQuiet() {
+        long now = clock.nanos();
         for (WorkerProcess worker : new ArrayList<>(idle)) {
             if (now - worker.idleSince() > settings.quiet().toNanos() || !worker.isAlive()) {
                 idle.remove(worker);

@@ -71,7 +71,7 @@ final class WorkerProcess {
                 "-Dorg.apache.commons.logging.Log=org.apache.commons.logging.impl.NoOpLog",
                 "-cp",
                 settings.classPath(),
-                "lectomen.worker.WorkerMain",
+                settings.mainClass(),
                 scratch.toString()));
         settings.readyClasses().filter(Files::exists).ifPresent(classes -> {
             command.add(1, "-XX:SharedArchiveFile=" + classes);

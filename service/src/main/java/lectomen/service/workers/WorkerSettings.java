@@ -12,7 +12,8 @@ import java.util.Optional;
  * @param timeLimit for one document
  * @param quiet after which an idle worker is stopped
  * @param java the program
- * @param classPath where the worker's main is found
+ * @param classPath where the worker's main class is found
+ * @param mainClass of the worker's program
  * @param readyClasses a file with classes that lie ready for a quicker start; it need not be there
  * @param scratch a folder for the documents in work
  * @param fontCache a folder where workers remember which fonts this machine has
@@ -25,6 +26,7 @@ public record WorkerSettings(
         Duration quiet,
         Path java,
         String classPath,
+        String mainClass,
         Optional<Path> readyClasses,
         Path scratch,
         Path fontCache,

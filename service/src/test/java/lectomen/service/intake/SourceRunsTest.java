@@ -50,7 +50,7 @@ class SourceRunsTest {
     }
 
     private void goTo(String instant) {
-        workshop.now.set(Instant.parse(instant));
+        workshop.clock.setTo(Instant.parse(instant));
     }
 
     @Test
@@ -113,7 +113,7 @@ class SourceRunsTest {
             long folder = workshop.sources.ofFolder("/inbox/" + day.substring(0, 10));
             Instant now = Instant.parse(day);
             for (int minutes = 0; minutes < 48 * 60; minutes++) {
-                workshop.now.set(now.plus(Duration.ofMinutes(minutes)));
+                workshop.clock.setTo(now.plus(Duration.ofMinutes(minutes)));
                 runs.findCurrent(folder, at("01:30", true)).ifPresent(runs::end);
             }
             assertThat(runs.last(folder)).hasSize(2);

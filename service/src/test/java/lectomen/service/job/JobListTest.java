@@ -41,7 +41,7 @@ class JobListTest {
         long source = workshop.sources.ofFolder("/in");
         for (int i = 0; i < JOBS; i++) {
             String name = (random.nextInt(4) == 0 ? "Bulletin \u00c4 " : "permit-") + "%04d.pdf".formatted(i);
-            workshop.now.updateAndGet(now -> now.plus(Duration.ofSeconds(random.nextInt(90) - 5)));
+            workshop.clock.advance(Duration.ofSeconds(random.nextInt(90) - 5));
             String id = workshop.store.write(db -> {
                 String made = workshop.jobs.newId(db);
                 workshop.jobs.create(
@@ -52,7 +52,7 @@ class JobListTest {
                 return made;
             });
             JobState state = random.nextInt(20) == 0 ? JobState.FAILED : JobState.FILED;
-            workshop.now.updateAndGet(now -> now.plus(Duration.ofSeconds(random.nextInt(3))));
+            workshop.clock.advance(Duration.ofSeconds(random.nextInt(3)));
             workshop.store.write(db -> {
                 Jobs.Move move =
                         state == JobState.FAILED ? Jobs.Move.to(state, Reason.of("file.empty")) : Jobs.Move.to(state);

@@ -43,19 +43,19 @@ class RetentionRunsTest {
             });
             String waiting = workshop.send("waiting.txt", "waiting");
             assertThat(runs.due().get(0).originals()).isZero();
-            workshop.now.updateAndGet(now -> now.plus(Duration.ofDays(31)));
+            workshop.clock.advance(Duration.ofDays(31));
             assertThat(runs.due().get(0).originals()).as("a dry count").isEqualTo(1);
             assertThat(workshop.jobs.require(ended).original()).isPresent();
 
             runs.run("owner");
             Job withoutOriginal = workshop.jobs.require(ended);
             assertThat(withoutOriginal.original()).isEmpty();
-            assertThat(withoutOriginal.originalRemovedAt()).contains(workshop.now.get());
+            assertThat(withoutOriginal.originalRemovedAt()).contains(workshop.clock.instant());
             assertThat(workshop.jobs.require(waiting).original())
                     .as("what is not at its end is never touched")
                     .isPresent();
 
-            workshop.now.updateAndGet(now -> now.plus(Duration.ofDays(400)));
+            workshop.clock.advance(Duration.ofDays(400));
             runs.run("owner");
             assertThat(workshop.jobs.find(ended)).isEmpty();
             assertThat(workshop.jobs.find(waiting)).isPresent();

@@ -144,7 +144,7 @@ class JobActionsTest {
         await(JobState.WAITING);
         Job waiting = workshop.jobs.require(job);
         assertThat(waiting.reason().map(Reason::code)).contains("destination.away");
-        assertThat(waiting.nextTryAt()).contains(workshop.now.get().plusSeconds(1));
+        assertThat(waiting.nextTryAt()).contains(workshop.clock.instant().plusSeconds(1));
         Files.createDirectory(temp.resolve("archive"));
         Thread.sleep(400);
         assertThat(state()).as("its time has not come").isEqualTo(JobState.WAITING);
@@ -174,7 +174,7 @@ class JobActionsTest {
         Thread.sleep(100);
         assertThat(act(new JobAction.Cancel()).state()).isEqualTo(JobState.CANCELLED);
         Files.createDirectory(temp.resolve("archive"));
-        workshop.now.updateAndGet(now -> now.plusSeconds(60));
+        workshop.clock.advance(Duration.ofSeconds(60));
         Thread.sleep(600);
         assertThat(temp.resolve("archive/one.txt")).doesNotExist();
         assertThat(workshop.effects.of(job)).extracting(EffectView::state).containsExactly("abandoned");

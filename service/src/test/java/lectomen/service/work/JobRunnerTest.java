@@ -1,0 +1,386 @@
+package lectomen.service.work;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.plan.ByHand;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.WhenTaken;
+import lectomen.service.Await;
+import lectomen.service.Workshop;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobResults;
+import lectomen.service.job.JobState;
+import lectomen.service.job.Jobs;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.workers.ScriptedWorker;
+import lectomen.service.workers.WorkerPool;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What becomes of jobs at workers that do as their documents say, on a clock that only moves when told. */
+class JobRunnerTest {
+    private static final Duration LONG = Duration.ofMinutes(5);
+
+    @TempDir
+    private Path temp;
+
+    private Workshop workshop;
+    private WorkerPool workers;
+    private JobResults results;
+    private JobRunner runner;
+
+    @BeforeEach
+    void open() throws IOException {
+        workshop = new Workshop(temp.resolve("home"));
+        rule("notes", "");
+        use(LONG);
+    }
+
+    private void use(Duration timeLimit) throws IOException {
+        workers = new WorkerPool(
+                ScriptedWorker.settings(temp.resolve("workers"), 1, timeLimit, LONG), workshop.clock);
+        results = new JobResults(workshop.store, workshop.clock);
+        runner = new JobRunner(
+                workshop.store,
+                workshop.jobs,
+                results,
+                workshop.rulebook,
+                workshop.sources,
+                workshop.bytes,
+                workers,
+                workshop.effects,
+                workshop.settings::site,
+                workshop.clock);
+    }
+
+    @AfterEach
+    void close() {
+        runner.close();
+        workers.close();
+        workshop.close();
+    }
+
+    /** Adds a rule that takes files from its own folder, and puts it live. @param more lines of the rule */
+    private void rule(String id, String more) {
+        Rulebook.Added added = workshop.rulebook.add(
+                "lectomen: 1\nrule: " + id + "\nfrom: { folder: \"{inbox}/" + id + "\" }\n" + more
+                        + "do: [ { file: { in: archive } } ]\n",
+                "owner");
+        assertThat(added).isInstanceOf(Rulebook.Added.As.class);
+        workshop.rulebook.putLive(id, "owner");
+    }
+
+    private void start() {
+        workshop.effects.start();
+        runner.start();
+    }
+
+    private String send(String name) throws IOException {
+        String job = workshop.send(name, "bytes of " + name);
+        runner.wake();
+        return job;
+    }
+
+    private Job job(String id) {
+        return workshop.jobs.require(id);
+    }
+
+    private Job await(String id, JobState state) throws InterruptedException {
+        Await.until(id + " is " + state, () -> job(id), () -> job(id).state() == state);
+        return job(id);
+    }
+
+    private static String code(Job job) {
+        return job.reason().map(Reason::code).orElse("");
+    }
+
+    private Path trace(String name) {
+        return temp.resolve("workers/traces").resolve(name);
+    }
+
+    private List<String> traces(String start) throws IOException {
+        try (Stream<Path> files = Files.list(temp.resolve("workers/traces"))) {
+            return files.map(file -> file.getFileName().toString())
+                    .filter(name -> name.startsWith(start))
+                    .sorted()
+                    .toList();
+        }
+    }
+
+    private List<String> events(String id) {
+        return workshop.ledger.about(Job.subject(id)).stream()
+                .map(Ledger.Entry::event)
+                .toList();
+    }
+
+    @Test
+    void whatAWorkerPlansIsFiled() throws Exception {
+        start();
+        Job filed = await(send("file me.txt"), JobState.FILED);
+        assertThat(temp.resolve("home/archive/file me.txt")).hasContent("bytes of file me.txt");
+        assertThat(filed.attempt()).isEqualTo(1);
+        assertThat(filed.rule().map(rule -> rule.id() + " " + rule.version())).contains("notes 1");
+        assertThat(events(filed.id())).contains("job.filed", "effect.receipt");
+    }
+
+    @Test
+    void whatAWorkerSaysIsTheJobsReason() throws Exception {
+        start();
+        Job failed = await(send("fail.txt"), JobState.FAILED);
+        assertThat(code(failed)).isEqualTo("field.missing");
+        Job unwanted = await(send("unwanted.txt"), JobState.UNWANTED);
+        assertThat(code(unwanted)).isEqualTo("rule.none-wants");
+        Job fault = await(send("fault.txt"), JobState.FAILED);
+        assertThat(code(fault)).isEqualTo("engine.fault");
+        Job memory = await(send("memory.txt"), JobState.FAILED);
+        assertThat(code(memory)).isEqualTo("worker.memory");
+        assertThat(temp.resolve("home/archive")).isEmptyDirectory();
+    }
+
+    @Test
+    void aDocumentThatTakesTooLongFailsAloneAndTheNextGoesOn() throws Exception {
+        workers.close();
+        use(Duration.ofMillis(500));
+        start();
+        Job hung = await(send("hang.txt"), JobState.FAILED);
+        assertThat(code(hung)).isEqualTo("worker.time");
+        assertThat(hung.attempt()).isEqualTo(1);
+        await(send("file.txt"), JobState.FILED);
+    }
+
+    @Test
+    void aDocumentWhoseWorkerDiesIsTriedThreeTimesWithAPauseBetween() throws Exception {
+        start();
+        String id = send("die.txt");
+        for (int attempt = 1; attempt <= 2; attempt++) {
+            int number = attempt;
+            Await.until(
+                    "try " + number + " is over",
+                    () -> job(id),
+                    () -> job(id).attempt() == number && job(id).state() == JobState.WAITING);
+            assertThat(code(job(id))).isEqualTo("worker.died");
+            assertThat(job(id).nextTryAt()).contains(workshop.clock.instant().plusSeconds(1));
+            workshop.clock.advance(Duration.ofSeconds(1));
+            runner.wake();
+        }
+        Job failed = await(id, JobState.FAILED);
+        assertThat(failed.attempt()).isEqualTo(3);
+        assertThat(failed.reason().orElseThrow().words()).contains("3");
+        assertThat(traces("asked-" + id)).containsExactly("asked-" + id + "-1", "asked-" + id + "-2", "asked-" + id + "-3");
+        assertThat(workers.deaths()).isEqualTo(3);
+    }
+
+    @Test
+    void otherJobsGoOnWhileOneWaitsForItsNextTry() throws Exception {
+        start();
+        String dying = send("die.txt");
+        await(send("file.txt"), JobState.FILED);
+        assertThat(job(dying).state()).isIn(JobState.WAITING, JobState.WORKING);
+    }
+
+    @Test
+    void aFileFromAFolderWithoutALiveRuleWaitsUntilThereIsOne() throws Exception {
+        String id = fromFolder("papers", "file.txt");
+        start();
+        Await.until("it waits for a rule", () -> job(id), () -> code(job(id)).equals("rule.paused"));
+        assertThat(job(id).nextTryAt()).contains(workshop.clock.instant().plusSeconds(2));
+        assertThat(temp.resolve("workers/traces")).as("no worker is asked").doesNotExist();
+        rule("papers", "");
+        workshop.clock.advance(Duration.ofSeconds(2));
+        runner.wake();
+        await(id, JobState.FILED);
+    }
+
+    /** A job for a file that came from a hot folder in the inbox. */
+    private String fromFolder(String folder, String name) throws IOException {
+        Path inbox = Files.createDirectories(temp.resolve("home/inbox").resolve(folder));
+        long source = workshop.sources.ofFolder(inbox.toString());
+        String sent = workshop.send(name, "bytes of " + name);
+        workshop.store.write(db -> db.sql("update job set source_id = ? where id = ?")
+                .params(source, sent)
+                .update());
+        return sent;
+    }
+
+    @Test
+    void onlyTheRulesThatTakeFilesFromItsFolderAreAsked() throws Exception {
+        rule("papers", "");
+        start();
+        String id = fromFolder("papers", "file.txt");
+        runner.wake();
+        await(id, JobState.FILED);
+        assertThat(trace("asked-" + id + "-1")).hasContent("[papers] FIRST_THAT_WANTS");
+        String upload = send("file too.txt");
+        await(upload, JobState.FILED);
+        assertThat(trace("asked-" + upload + "-1")).hasContent("[notes, papers] FIRST_THAT_WANTS");
+    }
+
+    @Test
+    void aRuleThatSomebodyChoseIsTheOnlyOneAndIsNotAsked() throws Exception {
+        rule("papers", "");
+        String id = workshop.send("file.txt", "text");
+        workshop.store.write(db -> {
+            workshop.jobs.choose(db, id, "papers");
+            return id;
+        });
+        start();
+        await(id, JobState.FILED);
+        assertThat(trace("asked-" + id + "-1")).hasContent("[papers] CHOSEN");
+    }
+
+    @Test
+    void whatAPersonSaidNeedsNoWorker() throws Exception {
+        String id = workshop.send("file.txt", "text");
+        workshop.store.write(db -> {
+            workshop.jobs.choose(db, id, new ByHand("archive", "Loose", "By hand", WhenTaken.FAIL));
+            return id;
+        });
+        start();
+        await(id, JobState.FILED);
+        assertThat(temp.resolve("home/archive/Loose/By hand.txt")).hasContent("text");
+        assertThat(temp.resolve("workers/traces")).doesNotExist();
+    }
+
+    @Test
+    void aResultIsNotTakenByTheRuleThatMadeIt() throws Exception {
+        start();
+        String maker = send("file.txt");
+        await(maker, JobState.FILED);
+        long source = workshop.sources.ofUploads();
+        String back = workshop.store.write(db -> {
+            String made = workshop.jobs.newId(db);
+            Job first = workshop.jobs.find(db, maker).orElseThrow();
+            Jobs.NewJob plain = Jobs.NewJob.of(source, "file.txt", 4, FileType.TEXT, JobState.WAITING);
+            workshop.jobs.create(
+                    db,
+                    made,
+                    new Jobs.NewJob(
+                            plain.source(),
+                            plain.name(),
+                            plain.more(),
+                            plain.size(),
+                            plain.type(),
+                            Optional.empty(),
+                            JobState.WAITING,
+                            Optional.of(new Jobs.Arrived(
+                                    first.arrival().orElseThrow(), first.original().orElseThrow())),
+                            Optional.of(new Job.Origin(maker, 1)),
+                            false),
+                    "service");
+            return made;
+        });
+        runner.wake();
+        Job refused = await(back, JobState.UNWANTED);
+        assertThat(code(refused)).isEqualTo("file.own-result");
+        assertThat(refused.reason().orElseThrow().words()).contains(maker);
+    }
+
+    @Test
+    void whatAWorkerMadeIsKeptAndALieAboutItIsNoResult() throws Exception {
+        start();
+        await(send("make.txt"), JobState.FILED);
+        String id = send("lie.txt");
+        Await.until("it is given back", () -> job(id), () -> job(id).attempt() == 1 && job(id).state() == JobState.WAITING);
+        assertThat(code(job(id))).isEqualTo("worker.died");
+    }
+
+    @Test
+    void anAnswerThatComesAfterTheJobWasCancelledChangesNothing() throws Exception {
+        start();
+        String id = send("wait.txt");
+        Await.until("it is at work", () -> Files.exists(trace("waiting-" + id)));
+        workshop.store.write(db -> {
+            workshop.jobs.move(db, id, Jobs.Move.to(JobState.CANCELLED), "owner");
+            return id;
+        });
+        Files.writeString(trace("go-on-" + id), "");
+        await(send("file.txt"), JobState.FILED);
+        assertThat(job(id).state()).isEqualTo(JobState.CANCELLED);
+        assertThat(temp.resolve("home/archive/wait.txt")).doesNotExist();
+        assertThat(results.steps(id)).isEmpty();
+    }
+
+    @Test
+    void aJobThatIsToBeHeldIsHeldOnceItsWorkerIsDone() throws Exception {
+        start();
+        String id = send("wait.txt");
+        Await.until("it is at work", () -> Files.exists(trace("waiting-" + id)));
+        workshop.store.write(db -> {
+            workshop.jobs.wishHold(db, id, true);
+            return id;
+        });
+        Files.writeString(trace("go-on-" + id), "");
+        await(id, JobState.HELD);
+        await(send("file.txt"), JobState.FILED);
+        assertThat(temp.resolve("home/archive/wait.txt")).doesNotExist();
+    }
+
+    @Test
+    void jobsThatWereInWorkWhenTheServiceEndedAreTakenUpAgain() throws Exception {
+        String id = workshop.send("file.txt", "text");
+        workshop.store.write(workshop.jobs::takeNext);
+        assertThat(job(id).state()).isEqualTo(JobState.WORKING);
+        start();
+        Job filed = await(id, JobState.FILED);
+        assertThat(filed.attempt()).as("an answer to the first try would be dropped").isEqualTo(2);
+    }
+
+    @Test
+    void theMostUrgentComesFirstAndThenTheOldest() throws Exception {
+        List<String> ids = new ArrayList<>();
+        for (int i = 0; i < 4; i++) {
+            ids.add(workshop.send("unwanted-" + i + ".txt", "text " + i));
+        }
+        workshop.store.write(db -> {
+            workshop.jobs.setPriority(db, ids.get(2), 90);
+            return ids;
+        });
+        List<Job> taken = workshop.store.write(db -> workshop.jobs.takeNext(db, 4));
+        assertThat(taken).extracting(Job::id).containsExactly(ids.get(2), ids.get(0), ids.get(1), ids.get(3));
+    }
+
+    @Test
+    void manyJobsAreDoneOnceEach() throws Exception {
+        start();
+        List<String> ids = new ArrayList<>();
+        for (int i = 0; i < 40; i++) {
+            ids.add(send("file-" + i + ".txt"));
+        }
+        for (String id : ids) {
+            await(id, JobState.FILED);
+        }
+        List<String> asked = traces("asked-");
+        assertThat(asked).hasSize(40);
+        assertThat(Collections.frequency(asked, "asked-" + ids.get(0) + "-1")).isEqualTo(1);
+        assertThat(workshop.jobs.counts()).isEqualTo(Map.of(JobState.FILED, 40L));
+    }
+
+    @Test
+    void aRunnerThatIsClosedLetsItsWorkEndAndTakesNothingNew() throws Exception {
+        start();
+        String id = send("wait.txt");
+        Await.until("it is at work", () -> Files.exists(trace("waiting-" + id)));
+        Thread closing = new Thread(runner::close);
+        closing.start();
+        Files.writeString(trace("go-on-" + id), "");
+        closing.join();
+        await(id, JobState.FILED);
+        String late = workshop.send("file.txt", "text");
+        runner.wake();
+        assertThat(job(late).state()).isEqualTo(JobState.WAITING);
+    }
+}
