@@ -18,7 +18,7 @@ import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.RuleRef;
+import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.engine.task.Answer;
 import lectomen.engine.task.ByteRef;
@@ -91,7 +91,7 @@ public final class ScriptedWorker {
     }
 
     private void examine(Task task) throws Exception {
-        String does = task.facts().fileName().replaceFirst("[-. ].*", "");
+        String does = task.facts().name().replaceFirst("[-. ].*", "");
         Files.writeString(
                 traces.resolve("asked-" + task.id() + "-" + task.attempt()),
                 task.rules().stream().map(rule -> rule.ref().id()).toList() + " " + task.asking());
@@ -118,7 +118,7 @@ public final class ScriptedWorker {
     }
 
     private void file(Task task) throws IOException {
-        String name = task.facts().fileName().replaceFirst("[.][^.]*$", "");
+        String name = task.facts().name().replaceFirst("[.][^.]*$", "");
         Filing filing = new Filing(1, "archive", "", name, Map.of(), "txt", WhenTaken.NUMBER_IT);
         end(task, new Outcome.Ending.Planned(List.of(filing)));
     }

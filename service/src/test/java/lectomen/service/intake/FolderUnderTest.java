@@ -1,0 +1,197 @@
+package lectomen.service.intake;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.AbstractExecutorService;
+import java.util.concurrent.TimeUnit;
+import lectomen.engine.data.DataForm;
+import lectomen.engine.rule.SidecarSettings;
+import lectomen.engine.schedule.WorkCalendar;
+import lectomen.service.Workshop;
+import lectomen.service.bytes.Room;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobList;
+import lectomen.service.rulebook.Rulebook;
+
+/** A hot folder with all that it needs, looked at only when a test says so; what it copies, it copies at once. */
+final class FolderUnderTest implements AutoCloseable {
+    final Workshop workshop;
+    final Path folder;
+    final IntakeSwitch intake;
+    final SourcePauses pauses;
+    final SourceRuns runs;
+    final long source;
+    final Set<Path> watched = new HashSet<>();
+    private HotFolder hot;
+    private long keepFree;
+    private int arrivals;
+
+    /** @param home of the service; the folder is {@code inbox/notes} in it */
+    FolderUnderTest(Path home) throws IOException {
+        workshop = new Workshop(home);
+        folder = Files.createDirectories(home.resolve("inbox/notes"));
+        intake = new IntakeSwitch(workshop.store, workshop.ledger, who -> who, workshop.clock);
+        pauses = new SourcePauses(workshop.store, workshop.ledger, who -> who, workshop.clock);
+        runs = new SourceRuns(workshop.store, workshop.ledger, ZoneOffset.UTC, WorkCalendar.USUAL, workshop.clock);
+        source = workshop.sources.ofFolder(folder.toString());
+        hot = anew();
+    }
+
+    /** The folder as a service that was started again has it. */
+    HotFolder anew() {
+        Awaited awaited = new Awaited(source, workshop.jobs, workshop.keyed, workshop.clock);
+        Claims claims = new Claims(
+                folder,
+                source,
+                workshop.store,
+                workshop.ledger,
+                workshop.jobs,
+                workshop.arrivals,
+                workshop.bytes,
+                awaited,
+                workshop.keyed,
+                workshop.clock);
+        LyingFiles lying = new LyingFiles(workshop.store, workshop.keyed, source);
+        Sorting sorting = new Sorting(folder, source, lying, workshop.store, workshop.jobs, workshop.clock);
+        HotFolder.Surroundings around = new HotFolder.Surroundings(
+                workshop.rulebook,
+                new AtOnce(),
+                () -> arrivals++,
+                watched::add,
+                new Room(workshop.folder, keepFree),
+                intake,
+                pauses,
+                new Opening(source, runs, ZoneOffset.UTC, WorkCalendar.USUAL, workshop.clock),
+                new Partners.Surroundings() {
+                    @Override
+                    public Optional<Partners.Taken> findTakenWithout(String path) {
+                        return workshop.store.read(db -> awaited.find(db, path));
+                    }
+
+                    @Override
+                    public Optional<DataQuestions.Told> ask(
+                            Looking.Found sidecar, DataForm form, SidecarSettings settings) {
+                        return Optional.empty();
+                    }
+                },
+                workshop.clock);
+        hot = new HotFolder(folder, source, claims, sorting, Optional.empty(), around);
+        return hot;
+    }
+
+    /** Has the folder act as if the disk had to keep that much free. */
+    void keepFree(long bytes) {
+        keepFree = bytes;
+        anew();
+    }
+
+    /** Adds a rule that takes files from the folder, and puts it live. @param source more settings, after a comma */
+    void rule(String id, String source, String more) {
+        Rulebook.Added added = workshop.rulebook.add(
+                "lectomen: 1\nrule: " + id + "\nfrom: { folder: \"{inbox}/notes\"" + source + " }\n" + more
+                        + "do: [ { file: { in: archive } } ]\n",
+                "owner");
+        if (!(added instanceof Rulebook.Added.As)) {
+            throw new IllegalArgumentException(added.toString());
+        }
+        workshop.rulebook.putLive(id, "owner");
+        act(Optional.empty());
+    }
+
+    /** What the rulebook says of the folder now. */
+    void act(Optional<Instant> leaveOlder) {
+        workshop.rulebook.acting().from(folder.toString()).stream()
+                .flatMap(live -> live.rule().findFrom(folder.toString()).stream())
+                .findFirst()
+                .ifPresent(from -> hot.act(from.settings(), Set.of("failed"), leaveOlder));
+    }
+
+    HotFolder hot() {
+        return hot;
+    }
+
+    Duration look() {
+        return hot.look();
+    }
+
+    /** Lets time pass, then looks. */
+    Duration lookAfter(Duration time) {
+        workshop.clock.advance(time);
+        return hot.look();
+    }
+
+    /** What an event tells of a file that was dropped. */
+    Path drop(String name, String text) throws IOException {
+        Path file = folder.resolve(name);
+        Files.createDirectories(file.getParent());
+        Files.writeString(file, text);
+        hot.tell(Set.of(file));
+        return file;
+    }
+
+    /** The jobs, the oldest first. */
+    List<Job> jobs() {
+        try (JobList list = new JobList(workshop.store, workshop.jobs)) {
+            return list.page(JobList.Filter.ALL, JobList.Order.OLDEST, Optional.empty(), 1_000)
+                    .jobs();
+        }
+    }
+
+    List<String> names() {
+        return jobs().stream().map(job -> job.name() + " " + job.state().code()).toList();
+    }
+
+    int arrivals() {
+        return arrivals;
+    }
+
+    @Override
+    public void close() {
+        workshop.close();
+    }
+
+    /** Does what it is given there and then. */
+    private static final class AtOnce extends AbstractExecutorService {
+        private boolean ended;
+
+        @Override
+        public void execute(Runnable work) {
+            work.run();
+        }
+
+        @Override
+        public void shutdown() {
+            ended = true;
+        }
+
+        @Override
+        public List<Runnable> shutdownNow() {
+            ended = true;
+            return new ArrayList<>();
+        }
+
+        @Override
+        public boolean isShutdown() {
+            return ended;
+        }
+
+        @Override
+        public boolean isTerminated() {
+            return ended;
+        }
+
+        @Override
+        public boolean awaitTermination(long timeout, TimeUnit unit) {
+            return ended;
+        }
+    }
+}
