@@ -47,8 +47,7 @@ class ConnectionTest {
         assertThat(StubService.runAnywhere("", "ledger", "check", "--url", url, "--token", "the-token")
                         .exitCode())
                 .isZero();
-        StubService.Answer wrong =
-                StubService.runAnywhere("", "ledger", "check", "--url", url, "--token", "another");
+        StubService.Answer wrong = StubService.runAnywhere("", "ledger", "check", "--url", url, "--token", "another");
         assertThat(wrong.exitCode()).isEqualTo(1);
         assertThat(wrong.err()).isEqualTo("lectomen: The token is wrong.\n");
         StubService.Answer none = StubService.runAnywhere("", "ledger", "check", "--url", url);
@@ -120,7 +119,10 @@ class ConnectionTest {
     void anUnknownCommandIsSaidWithTheNearest(String word) {
         StubService.Answer answer = StubService.runAnywhere("", word);
         assertThat(answer.exitCode()).isEqualTo(2);
-        assertThat(answer.err()).contains("'" + word + "'").contains("See: lectomen help").doesNotContain("\tat ");
+        assertThat(answer.err())
+                .contains("'" + word + "'")
+                .contains("See: lectomen help")
+                .doesNotContain("\tat ");
     }
 
     @Test
@@ -134,15 +136,33 @@ class ConnectionTest {
     void withoutWordsTheCommandsAreShown() {
         StubService.Answer answer = StubService.runAnywhere("");
         assertThat(answer.exitCode()).isZero();
-        assertThat(answer.out()).startsWith("Usage: lectomen [-hV] COMMAND").contains("status").contains("Exit codes:");
+        assertThat(answer.out())
+                .startsWith("Usage: lectomen [-hV] COMMAND")
+                .contains("status")
+                .contains("Exit codes:");
         assertThat(StubService.runAnywhere("", "--version").out()).startsWith("Lectomen ");
     }
 
     @ParameterizedTest
     @ValueSource(
             strings = {
-                "status", "rule", "rule live", "trial", "lookup put", "part put", "counter set", "secret put", "send",
-                "job list", "job retry", "job log", "source would", "intake", "retention", "welcome", "ledger check"
+                "status",
+                "rule",
+                "rule live",
+                "trial",
+                "lookup put",
+                "part put",
+                "counter set",
+                "secret put",
+                "send",
+                "job list",
+                "job retry",
+                "job log",
+                "source would",
+                "intake",
+                "retention",
+                "welcome",
+                "ledger check"
             })
     void eachCommandExplainsItself(String command) {
         StubService.Answer help = StubService.runAnywhere("", (command + " --help").split(" "));
@@ -154,7 +174,10 @@ class ConnectionTest {
     void completionForTheShellKnowsTheCommands() {
         StubService.Answer answer = StubService.runAnywhere("", "completion", "bash");
         assertThat(answer.exitCode()).isZero();
-        assertThat(answer.out()).contains("_complete_lectomen").contains("run-again").contains("--state");
+        assertThat(answer.out())
+                .contains("_complete_lectomen")
+                .contains("run-again")
+                .contains("--state");
     }
 
     @Test

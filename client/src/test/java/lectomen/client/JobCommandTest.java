@@ -48,16 +48,14 @@ class JobCommandTest {
                    "nextTryAt": "2027-03-01T09:00:01Z", "reason": {"code": "destination.away", "words": "It is away."}}]}""");
         StubService.Answer answer = service.run("job", "list");
         assertThat(answer.exitCode()).isZero();
-        assertThat(answer.out().lines().toList())
-                .hasSize(7)
-                .satisfies(lines -> {
-                    assertThat(lines.get(0)).startsWith("JOB ").contains("STATE").endsWith("FILE");
-                    assertThat(lines.get(1)).startsWith("1-17").contains("permits").endsWith("p.pdf");
-                    assertThat(lines.get(2)).isEqualTo("      /archive/Permits/MHP-1.pdf");
-                    assertThat(lines.get(3)).endsWith("a\u00b7b.txt");
-                    assertThat(lines.get(4)).isEqualTo("      No permit number on page 1.");
-                    assertThat(lines.get(6)).startsWith("      It is away. Next try ");
-                });
+        assertThat(answer.out().lines().toList()).hasSize(7).satisfies(lines -> {
+            assertThat(lines.get(0)).startsWith("JOB ").contains("STATE").endsWith("FILE");
+            assertThat(lines.get(1)).startsWith("1-17").contains("permits").endsWith("p.pdf");
+            assertThat(lines.get(2)).isEqualTo("      /archive/Permits/MHP-1.pdf");
+            assertThat(lines.get(3)).endsWith("a\u00b7b.txt");
+            assertThat(lines.get(4)).isEqualTo("      No permit number on page 1.");
+            assertThat(lines.get(6)).startsWith("      It is away. Next try ");
+        });
     }
 
     @Test
@@ -69,9 +67,20 @@ class JobCommandTest {
     @Test
     void aFilterIsPartOfTheCall() {
         service.on(
-                "GET /jobs?limit=5&order=changed&state=failed&rule=quay%20plans&name=a%26b", "{\"jobs\": [" + FILED + "]}");
+                "GET /jobs?limit=5&order=changed&state=failed&rule=quay%20plans&name=a%26b",
+                "{\"jobs\": [" + FILED + "]}");
         StubService.Answer answer = service.run(
-                "job", "list", "--state", "failed", "--rule", "quay plans", "--name", "a&b", "--limit", "5", "--order",
+                "job",
+                "list",
+                "--state",
+                "failed",
+                "--rule",
+                "quay plans",
+                "--name",
+                "a&b",
+                "--limit",
+                "5",
+                "--order",
                 "changed");
         assertThat(answer.exitCode()).as(answer.err()).isZero();
     }
@@ -80,7 +89,9 @@ class JobCommandTest {
     void longListsAreAskedForInPages() {
         String page = "{\"jobs\": [" + (FILED + ",").repeat(499) + FILED + "], \"next\": \"c+1\"}";
         service.on("GET /jobs?limit=500&order=newest", page);
-        service.on("GET /jobs?limit=2&order=newest&cursor=c%2B1", "{\"jobs\": [" + FILED + "," + FILED + "], \"next\": \"c2\"}");
+        service.on(
+                "GET /jobs?limit=2&order=newest&cursor=c%2B1",
+                "{\"jobs\": [" + FILED + "," + FILED + "], \"next\": \"c2\"}");
         StubService.Answer answer = service.run("job", "list", "--limit", "502");
         assertThat(answer.out()).endsWith("There are more; see them with --limit N.\n");
         assertThat(answer.out().lines()).hasSize(1 + 2 * 502 + 1);
@@ -96,7 +107,9 @@ class JobCommandTest {
 
     @Test
     void aTimeIsThatOfThisMachineUnlessItSaysOtherwise() {
-        Instant midnight = LocalDateTime.of(2027, 3, 1, 0, 0).atZone(ZoneId.systemDefault()).toInstant();
+        Instant midnight = LocalDateTime.of(2027, 3, 1, 0, 0)
+                .atZone(ZoneId.systemDefault())
+                .toInstant();
         assertThat(JobFilter.instant("2027-03-01")).isEqualTo(midnight);
         assertThat(JobFilter.instant("2027-03-01T14:30")).isEqualTo(midnight.plus(Duration.ofMinutes(870)));
         assertThat(JobFilter.instant("2027-03-01T14:30:00Z")).isEqualTo(Instant.parse("2027-03-01T14:30:00Z"));
@@ -236,12 +249,22 @@ class JobCommandTest {
     void aDocumentIsFiledByHand() {
         service.on("POST /jobs/1-17/file", "{\"id\": \"1-17\", \"state\": \"waiting\"}");
         StubService.Answer answer = service.run(
-                "job", "file", "1-17", "--in", "archive", "--under", "Letters", "--as", "Letter {arrived}", "--when-taken",
+                "job",
+                "file",
+                "1-17",
+                "--in",
+                "archive",
+                "--under",
+                "Letters",
+                "--as",
+                "Letter {arrived}",
+                "--when-taken",
                 "fail");
         assertThat(answer.exitCode()).as(answer.err()).isZero();
         assertThat(service.asked().get(0).contentType()).isEqualTo("application/json");
         assertThat(service.asked().get(0).body())
-                .isEqualTo("{\"in\":\"archive\",\"under\":\"Letters\",\"name\":\"Letter {arrived}\",\"whenTaken\":\"fail\"}");
+                .isEqualTo(
+                        "{\"in\":\"archive\",\"under\":\"Letters\",\"name\":\"Letter {arrived}\",\"whenTaken\":\"fail\"}");
     }
 
     @Test
@@ -256,8 +279,7 @@ class JobCommandTest {
         service.on("GET /jobs/1-17", FILED);
         service.on("GET /ledger?limit=1000&after=0&subject=job%201-17", """
                 {"entries": [{"seq": 3, "at": "2027-03-01T10:00:00Z", "event": "job.filed", "subject": "job 1-17",
-                  "principal": "service", "facts": {"effect": "e1", "content": "%s", "empty": ""}}], "next": 3}"""
-                .formatted("a".repeat(64)));
+                  "principal": "service", "facts": {"effect": "e1", "content": "%s", "empty": ""}}], "next": 3}""".formatted("a".repeat(64)));
         service.on("GET /ledger?limit=1000&after=3&subject=job%201-17", "{\"entries\": []}");
         assertThat(service.run("job", "log", "1-17").out())
                 .containsPattern("job\\.filed +job 1-17 +service +effect e1\n$");

@@ -47,14 +47,15 @@ class RuleCommandTest {
                    "folders": ["/in/a", "/in/b"]},
                   {"position": 2, "id": "notes", "state": "live", "latestVersion": 1, "liveVersion": 1, "folders": ["/in/a"],
                    "whyNotActing": "rule permits takes every file first"}]}""");
-        assertThat(service.run("rule", "list").out().lines().toList())
-                .satisfies(lines -> {
-                    assertThat(lines).hasSize(4);
-                    assertThat(lines.get(1)).containsPattern("^1 +permits +live +3 +2 +Permits +/in/a, /in/b$");
-                    assertThat(lines.get(3)).isEqualTo("      takes nothing: rule permits takes every file first");
-                });
+        assertThat(service.run("rule", "list").out().lines().toList()).satisfies(lines -> {
+            assertThat(lines).hasSize(4);
+            assertThat(lines.get(1)).containsPattern("^1 +permits +live +3 +2 +Permits +/in/a, /in/b$");
+            assertThat(lines.get(3)).isEqualTo("      takes nothing: rule permits takes every file first");
+        });
         service.on("GET /rules", "{\"rules\": []}");
-        assertThat(service.run("rule", "list").out()).contains("There are no rules yet").contains("rule add FILE");
+        assertThat(service.run("rule", "list").out())
+                .contains("There are no rules yet")
+                .contains("rule add FILE");
     }
 
     @Test
@@ -78,7 +79,8 @@ class RuleCommandTest {
         StubService.Answer bad = service.run("rule", "check", good);
         assertThat(bad.exitCode()).isEqualTo(1);
         assertThat(bad.out())
-                .isEqualTo(good + ", line 5, column 3: \"acept\" is not known\n" + good + ", line 7, column 1: no steps\n");
+                .isEqualTo(good + ", line 5, column 3: \"acept\" is not known\n" + good
+                        + ", line 7, column 1: no steps\n");
     }
 
     @Test
@@ -118,7 +120,10 @@ class RuleCommandTest {
 
     @Test
     void aDayIsThatOfThisMachine() {
-        String midnight = LocalDate.of(2027, 3, 1).atStartOfDay(ZoneId.systemDefault()).toInstant().toString();
+        String midnight = LocalDate.of(2027, 3, 1)
+                .atStartOfDay(ZoneId.systemDefault())
+                .toInstant()
+                .toString();
         service.on("POST /rules/notes/live?existing=newer&newerThan=" + midnight + "&acceptSamples=false", LIVE);
         assertThat(service.run("rule", "live", "notes", "--existing", "newer", "--than", "2027-03-01")
                         .exitCode())
@@ -146,7 +151,8 @@ class RuleCommandTest {
     @Test
     void aRuleIsRenamed() {
         service.on(
-                "POST /rules/notes/rename?to=papers&folder=true", "{\"id\": \"papers\", \"folders\": [\"/in/papers\"]}");
+                "POST /rules/notes/rename?to=papers&folder=true",
+                "{\"id\": \"papers\", \"folders\": [\"/in/papers\"]}");
         assertThat(service.run("rule", "rename", "notes", "papers", "--folder").out())
                 .isEqualTo("Rule notes is papers from now on; it takes files from /in/papers.\n");
     }
@@ -165,7 +171,8 @@ class RuleCommandTest {
                    {"kind": "REMOVED", "number": 6, "text": "old"}, {"kind": "ADDED", "number": 6, "text": "new"},
                    {"kind": "GAP", "number": 1}],
                  "parts": [{"name": "named", "lines": [{"kind": "ADDED", "number": 1, "text": "part"}]}]}""");
-        assertThat(service.run("rule", "diff", "notes", "--from", "1", "--to", "2").out())
+        assertThat(service.run("rule", "diff", "notes", "--from", "1", "--to", "2")
+                        .out())
                 .isEqualTo("""
                         Rule notes, from version 1 to 2:
                             1   lectomen: 1
@@ -183,7 +190,9 @@ class RuleCommandTest {
     @Test
     void samplesAreKeptRunAndForgotten() throws IOException {
         String file = file("t.txt", "bytes of it");
-        service.on("POST /rules/notes/samples", "{\"expected\": {\"ending\": \"planned\", \"places\": [\"archive/t.txt\"]}}");
+        service.on(
+                "POST /rules/notes/samples",
+                "{\"expected\": {\"ending\": \"planned\", \"places\": [\"archive/t.txt\"]}}");
         assertThat(service.run("rule", "sample", "keep", "notes", file).out())
                 .isEqualTo("t.txt is kept; expected: archive/t.txt\n");
         assertThat(service.asked().get(0).contentType()).startsWith("multipart/form-data; boundary=");
@@ -235,7 +244,8 @@ class RuleCommandTest {
                 .contains("step 2, convert: makes main, a pdf of 2.0 kB")
                 .contains("note: The font was not at hand.")
                 .contains("would be filed in archive as Permits/7.pdf; if that is taken: number it, as 7 (2).pdf")
-                .contains("would be filed in archive as 7.txt; if that is taken: new version, with the older one as older/7.txt");
+                .contains(
+                        "would be filed in archive as 7.txt; if that is taken: new version, with the older one as older/7.txt");
     }
 
     @Test
@@ -254,14 +264,18 @@ class RuleCommandTest {
 
     @Test
     void aTrialIsOfFilesOrAJobOrAText() {
-        String failed = "{\"fileName\": \"text.txt\", \"rule\": \"r\", \"ending\": \"failed\", \"reason\": {\"words\": \"No number.\"}}";
+        String failed =
+                "{\"fileName\": \"text.txt\", \"rule\": \"r\", \"ending\": \"failed\", \"reason\": {\"words\": \"No number.\"}}";
         service.on("POST /trials?job=1-17", failed);
         assertThat(service.run("trial", "--job", "1-17").out()).contains("would fail under rule r. No number.");
         service.on("POST /trials", failed);
         assertThat(service.run("trial", "--text", "TIDE BULLETIN").exitCode()).isZero();
-        assertThat(service.asked().get(1).body()).contains("filename=\"text.txt\"").contains("TIDE BULLETIN");
+        assertThat(service.asked().get(1).body())
+                .contains("filename=\"text.txt\"")
+                .contains("TIDE BULLETIN");
         assertThat(service.run("trial").err()).contains("say what to try: files, or --job ID, or --text TEXT");
-        assertThat(service.run("trial", "--job", "1-1", "--text", "x").exitCode()).isEqualTo(2);
+        assertThat(service.run("trial", "--job", "1-1", "--text", "x").exitCode())
+                .isEqualTo(2);
     }
 
     @Test
@@ -277,6 +291,7 @@ class RuleCommandTest {
         assertThat(none.exitCode()).isEqualTo(1);
         assertThat(none.out()).isEqualTo("No hit.\n");
         service.on("POST /trials/data?expression=%2Fb", "{\"hits\": [], \"reason\": {\"words\": \"It is no JSON.\"}}");
-        assertThat(service.run("trial", "data", file("d.json", "{"), "/b").out()).isEqualTo("It is no JSON.\n");
+        assertThat(service.run("trial", "data", file("d.json", "{"), "/b").out())
+                .isEqualTo("It is no JSON.\n");
     }
 }

@@ -76,8 +76,8 @@ final class StubService implements AutoCloseable {
                 + exchange.getRequestURI().toString().replaceFirst("^/api/v1", "");
         String type = exchange.getRequestHeaders().getFirst("Content-Type");
         try (InputStream body = exchange.getRequestBody()) {
-            asked.add(new Asked(
-                    call, type == null ? "" : type, new String(body.readAllBytes(), StandardCharsets.UTF_8)));
+            asked.add(
+                    new Asked(call, type == null ? "" : type, new String(body.readAllBytes(), StandardCharsets.UTF_8)));
         }
         boolean known = ("Bearer " + TOKEN).equals(exchange.getRequestHeaders().getFirst("Authorization"));
         Reply reply = known
@@ -130,9 +130,7 @@ final class StubService implements AutoCloseable {
         try {
             int exitCode = ClientMain.run(words);
             return new Answer(
-                    exitCode,
-                    printed.toString(StandardCharsets.UTF_8),
-                    complained.toString(StandardCharsets.UTF_8));
+                    exitCode, printed.toString(StandardCharsets.UTF_8), complained.toString(StandardCharsets.UTF_8));
         } finally {
             System.setOut(out);
             System.setErr(err);

@@ -36,7 +36,8 @@ class TablesCommandTest {
     @Test
     void lookupsArePutShownListedAndRemoved() throws IOException {
         service.on("PUT /lookups/vessels", "{\"name\": \"vessels\", \"rows\": 2, \"columns\": [\"vessel\", \"quay\"]}");
-        assertThat(service.run("lookup", "put", "vessels", file("v.csv", "vessel,quay\n")).out())
+        assertThat(service.run("lookup", "put", "vessels", file("v.csv", "vessel,quay\n"))
+                        .out())
                 .isEqualTo("Lookup vessels has 2 rows with vessel, quay.\n");
         assertThat(service.asked().get(0).body()).isEqualTo("vessel,quay\n");
         service.on("GET /lookups/vessels", "vessel,quay\nTern,Q7\n");
@@ -86,7 +87,14 @@ class TablesCommandTest {
                 .containsPattern("letters +none given yet");
         service.on("POST /counters/readings/set?next=200&run=2027-03&reason=as%20on%20paper", counters);
         assertThat(service.run(
-                                "counter", "set", "readings", "--next", "200", "--run", "2027-03", "--reason",
+                                "counter",
+                                "set",
+                                "readings",
+                                "--next",
+                                "200",
+                                "--run",
+                                "2027-03",
+                                "--reason",
                                 "as on paper")
                         .exitCode())
                 .isZero();

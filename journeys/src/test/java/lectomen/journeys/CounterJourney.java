@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
@@ -138,9 +137,15 @@ class CounterJourney {
 
     /** Waits until something waits for the destination that went away, if anything is left to be filed. */
     private static void awaitWaiting(RunningService service) throws Exception {
-        RunningService.await("some wait for the destination", RunningService.PATIENCE, () -> service.jobs().stream()
-                .allMatch(job -> job.path("state").asString().equals("filed"))
-                || service.jobs().stream().anyMatch(job -> job.path("reason").path("code").asString("").equals("destination.away")));
+        RunningService.await(
+                "some wait for the destination",
+                RunningService.PATIENCE,
+                () -> service.jobs().stream()
+                                .allMatch(job -> job.path("state").asString().equals("filed"))
+                        || service.jobs().stream().anyMatch(job -> job.path("reason")
+                                .path("code")
+                                .asString("")
+                                .equals("destination.away")));
     }
 
     @Test

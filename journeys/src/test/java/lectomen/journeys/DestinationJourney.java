@@ -58,8 +58,7 @@ class DestinationJourney {
         for (int i = 0; i < 40; i++) {
             service.drop("tickets", "ticket-%03d.txt".formatted(i), Rules.ticket("T-%04d".formatted(i)));
         }
-        RunningService.await(
-                "some are filed", RunningService.PATIENCE, () -> service.count("tickets", "filed") >= 10);
+        RunningService.await("some are filed", RunningService.PATIENCE, () -> service.count("tickets", "filed") >= 10);
         Path away = temp.resolve("taken-away");
         Files.move(far, away);
         for (int i = 40; i < 80; i++) {
@@ -68,8 +67,7 @@ class DestinationJourney {
         RunningService.await("the rest waits", RunningService.PATIENCE, () -> {
             long waiting = service.jobsNamed("ticket-").stream()
                     .filter(job -> job.path("state").asString().equals("waiting"))
-                    .filter(job ->
-                            job.path("reason").path("code").asString("").equals("destination.away"))
+                    .filter(job -> job.path("reason").path("code").asString("").equals("destination.away"))
                     .count();
             return waiting >= 40 && waiting + service.count("tickets", "filed") == 80;
         });

@@ -89,10 +89,8 @@ class FolderJourney {
         Files.writeString(outside, "first words\n");
         try (OutputStream late = Files.newOutputStream(outside, StandardOpenOption.APPEND)) {
             Files.move(outside, service.inbox("late-words").resolve("report.txt"));
-            RunningService.await(
-                    "it is taken",
-                    RunningService.PATIENCE,
-                    () -> !service.jobsNamed("report.txt").isEmpty());
+            RunningService.await("it is taken", RunningService.PATIENCE, () -> !service.jobsNamed("report.txt")
+                    .isEmpty());
             JsonNode first = service.job("report.txt");
             late.write("late words\n".getBytes());
             late.flush();
@@ -167,7 +165,8 @@ class FolderJourney {
         assertThat(service.archive().resolve("foreign").resolve(longest)).hasContent("longest");
         assertThat(service.archive().resolve("foreign/bell and break.txt")).hasContent("control");
         List<String> contents = new ArrayList<>();
-        try (DirectoryStream<Path> files = Files.newDirectoryStream(service.archive().resolve("foreign"), "*.txt")) {
+        try (DirectoryStream<Path> files =
+                Files.newDirectoryStream(service.archive().resolve("foreign"), "*.txt")) {
             for (Path file : files) {
                 contents.add(Files.readString(file));
             }
@@ -308,8 +307,7 @@ class FolderJourney {
             Files.writeString(batch.resolveSibling(name), name);
         }
         Files.writeString(batch.resolve("c.txt"), "c");
-        Files.move(
-                temp.resolve("batches/batch 7"), service.inbox("batches").resolve("batch 7"));
+        Files.move(temp.resolve("batches/batch 7"), service.inbox("batches").resolve("batch 7"));
         RunningService.await("all are filed", RunningService.PATIENCE, () -> service.count("batches", "filed") == 3);
         assertThat(service.jobsOf("batches").stream()
                         .map(job -> story(job).path("arrival").asLong())
@@ -434,10 +432,9 @@ class FolderJourney {
         }
         service.post("/rules/crowded/live", "");
         RunningService.await(
-                "all are told of", RunningService.PATIENCE, () -> service.source("crowded")
-                                .path("unwanted")
-                                .asInt()
-                        == many);
+                "all are told of",
+                RunningService.PATIENCE,
+                () -> service.source("crowded").path("unwanted").asInt() == many);
         for (int i = 0; i < 5; i++) {
             service.drop("crowded", "new-" + i + ".txt", "new " + i);
             service.awaitJob("new-" + i + ".txt", "filed");

@@ -170,8 +170,7 @@ class FollowUpJourney {
         JsonNode story = story(rejected.path("id").asString());
         assertThat(story.has("originalRemovedAt")).isTrue();
         assertThat(story.has("originalSha256")).isFalse();
-        Answer again =
-                service.client("job", "run-again", rejected.path("id").asString());
+        Answer again = service.client("job", "run-again", rejected.path("id").asString());
         assertThat(again.err()).contains("its original was removed, as its retention or its rule says");
         String shown = service.client(
                         "job", "show", service.job("tern.txt").path("id").asString())

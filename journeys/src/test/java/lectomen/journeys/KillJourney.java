@@ -244,7 +244,11 @@ class KillJourney {
                 RunningService.await(
                         "it sees that there is no room at all",
                         RunningService.PATIENCE,
-                        () -> service.get("/status").path("disk").path("freeBytes").asLong(Long.MAX_VALUE) < 1_000_000);
+                        () -> service.get("/status")
+                                        .path("disk")
+                                        .path("freeBytes")
+                                        .asLong(Long.MAX_VALUE)
+                                < 1_000_000);
                 service.kill();
                 Files.delete(home.resolve("more"));
                 Files.delete(ballast);

@@ -24,9 +24,10 @@ final class Launcher {
             if (built.exitCode() != 0) {
                 throw new IllegalStateException("The launcher could not build: " + built.err());
             }
-            Path folder = Path.of(
-                    Files.readString(ROOT.resolve("target/run-folder")).strip());
-            System.setProperty("lectomen.worker.classes", folder.resolve("worker.jsa").toString());
+            Path folder =
+                    Path.of(Files.readString(ROOT.resolve("target/run-folder")).strip());
+            System.setProperty(
+                    "lectomen.worker.classes", folder.resolve("worker.jsa").toString());
             System.setProperty(
                     "lectomen.worker.classpath",
                     folder.resolve("worker/lectomen-worker.jar").toString());

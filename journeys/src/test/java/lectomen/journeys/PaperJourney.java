@@ -75,8 +75,7 @@ class PaperJourney {
                 .contains("Page 3 was dropped as blank")
                 .contains("Page 1 leant by 2.4")
                 .contains("Page 4 leant by -1.1");
-        try (PDDocument pdf = Loader.loadPDF(archive
-                .resolve("Dive sheets/Dive 0417 Outer mole, north face.pdf")
+        try (PDDocument pdf = Loader.loadPDF(archive.resolve("Dive sheets/Dive 0417 Outer mole, north face.pdf")
                 .toFile())) {
             assertThat(pdf.getNumberOfPages()).isEqualTo(3);
             assertThat(pdf.getDocumentInformation().getTitle()).isEqualTo("Dive 0417");

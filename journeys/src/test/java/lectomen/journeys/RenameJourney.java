@@ -52,7 +52,8 @@ class RenameJourney {
             drop(service.inbox("papers"), 0, 60);
             service.awaitLook("papers");
             service.advance(Duration.ofSeconds(3));
-            RunningService.await("some are taken, and some on their way", RunningService.PATIENCE, () -> filed(service) > 3);
+            RunningService.await(
+                    "some are taken, and some on their way", RunningService.PATIENCE, () -> filed(service) > 3);
             drop(service.inbox("papers"), 60, 80);
             Answer answer = service.client("rule", "rename", "papers", "office-papers", "--folder");
             assertThat(answer.out()).contains("office-papers from now on").contains("inbox/office-papers");

@@ -76,7 +76,9 @@ class RunAgainJourney {
         runAgain(id);
         assertThat(filed("renamed", "Ticket T-0001.txt")).exists();
         assertThat(filed("renamed", "T-0001.txt")).doesNotExist();
-        assertThat(filed("renamed", "T-0002.txt")).as("what another job filed stays").exists();
+        assertThat(filed("renamed", "T-0002.txt"))
+                .as("what another job filed stays")
+                .exists();
         assertThat(effects(story(other))).containsExactly("file done");
     }
 

@@ -74,11 +74,9 @@ final class ServiceInTest extends RunningService {
         for (int looks = 0; looks < 2; looks++) { // the first may have begun before
             Instant asked = clock.instant();
             service.lookAtClock();
-            await(
-                    "another look at " + folder,
-                    PATIENCE,
-                    () -> Instant.parse(source(folder).path("lastLookAt").asString("1970-01-01T00:00:00Z"))
-                            .isAfter(asked));
+            await("another look at " + folder, PATIENCE, () -> Instant.parse(
+                            source(folder).path("lastLookAt").asString("1970-01-01T00:00:00Z"))
+                    .isAfter(asked));
         }
     }
 

@@ -164,8 +164,7 @@ class SharedPartsJourney {
         assertThat(service.clientWith("{\"number\": 4.20}", "trial", "data", "-", "/number")
                         .out())
                 .contains("4.20  (/number)");
-        Answer none =
-                service.clientWith("file,berth\na.pdf,Q7\n", "trial", "data", "-", "berth where file = b.pdf");
+        Answer none = service.clientWith("file,berth\na.pdf,Q7\n", "trial", "data", "-", "berth where file = b.pdf");
         assertThat(none.exitCode()).isEqualTo(1);
         assertThat(none.out()).contains("No hit.");
         String reaching = "<!DOCTYPE n [<!ENTITY x SYSTEM 'file:///etc/hostname'>]><n>&x;</n>";

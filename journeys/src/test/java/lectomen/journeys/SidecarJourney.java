@@ -208,8 +208,7 @@ class SidecarJourney {
     void aTrialTakesTheDataFileAlong() throws Exception {
         Path document = Files.writeString(temp.resolve("trial.txt"), "Buoy moved.\n");
         Path data = Files.writeString(temp.resolve("trial.xml"), xml("UTF-8", "120", "Mole"));
-        Answer with =
-                service.client("trial", document.toString(), "--data", data.toString(), "--rule", "notices");
+        Answer with = service.client("trial", document.toString(), "--data", data.toString(), "--rule", "notices");
         assertThat(with.out()).contains("NM 120 Mole.txt").contains("in the sidecar at");
         Answer without = service.client("trial", document.toString(), "--rule", "notices");
         assertThat(without.out()).contains("no sidecar came with it");

@@ -94,9 +94,7 @@ class SourceJourney {
         assertThat(isFiled("evening", "early.txt")).as("before its time").isFalse();
         service.advance(Duration.ofMinutes(25));
         RunningService.await(
-                "the run at half past five took it",
-                RunningService.PATIENCE,
-                () -> isFiled("evening", "early.txt"));
+                "the run at half past five took it", RunningService.PATIENCE, () -> isFiled("evening", "early.txt"));
         RunningService.await("it is over", Duration.ofSeconds(10), () -> !source("evening")
                 .path("running")
                 .asBoolean());

@@ -74,12 +74,22 @@ class WorklistJourney {
         for (int i = 1; i <= 12; i++) {
             Files.writeString(service.inbox("tickets").resolve("loose " + i + ".bin"), "\u0001" + i);
         }
-        RunningService.await(
-                "all are told of", RunningService.PATIENCE, () -> countLoose("unwanted") == 12);
-        Answer counted =
-                client("job", "file", "--state", "unwanted", "--name", "loose", "--in", "archive", "--as", "{file name}", "--dry");
+        RunningService.await("all are told of", RunningService.PATIENCE, () -> countLoose("unwanted") == 12);
+        Answer counted = client(
+                "job",
+                "file",
+                "--state",
+                "unwanted",
+                "--name",
+                "loose",
+                "--in",
+                "archive",
+                "--as",
+                "{file name}",
+                "--dry");
         assertThat(counted.out()).contains("12 jobs would be meant");
-        Answer done = client("job", "file", "--state", "unwanted", "--name", "loose", "--in", "archive", "--as", "{file name}");
+        Answer done = client(
+                "job", "file", "--state", "unwanted", "--name", "loose", "--in", "archive", "--as", "{file name}");
         assertThat(done.exitCode()).as(done.err()).isZero();
         RunningService.await("all are filed", Duration.ofSeconds(30), () -> countLoose("filed") == 12);
         try (Stream<Path> files = Files.list(service.archive())) {

@@ -32,8 +32,9 @@ public final class ServiceMain {
             LectomenService service = LectomenService.start(options(words));
             System.out.println("Lectomen is ready at " + service.url() + ", home " + service.home());
             service.firstWelcomeLink()
-                    .ifPresent(link -> System.out.println("Nobody can sign in to the console yet. This link, good for one"
-                            + " use, makes an administrator: " + link));
+                    .ifPresent(
+                            link -> System.out.println("Nobody can sign in to the console yet. This link, good for one"
+                                    + " use, makes an administrator: " + link));
             return 0;
         } catch (BadHomeException e) {
             System.err.println("lectomen: " + e.getMessage() + ". To mend it: " + e.mend());

@@ -30,7 +30,8 @@ class ConfidenceMeasureTest {
     @EnumSource(Machine.class)
     void howSureItIsIsHowOftenItIsRight(Machine machine) throws Exception {
         List<Matched.One> words = new ArrayList<>();
-        for (Faces.Face face : LongRun.isAsked() ? Faces.unseen() : Faces.unseen().subList(1, 2)) {
+        for (Faces.Face face :
+                LongRun.isAsked() ? Faces.unseen() : Faces.unseen().subList(1, 2)) {
             for (int page = 0; page < LongRun.of(1, 3); page++) {
                 Random random = Seeds.random(SEED + face.family().hashCode() + 31L * page + 7L * machine.ordinal());
                 Printed printed = machine.through(

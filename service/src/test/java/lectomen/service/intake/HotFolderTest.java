@@ -261,7 +261,8 @@ class HotFolderTest {
         List<String> names = List.of("c.txt", "a.txt", "b.txt");
         for (int i = 0; i < names.size(); i++) {
             Path file = notes.drop(names.get(i), "text");
-            Files.setLastModifiedTime(file, FileTime.from(Instant.parse("2027-02-01T00:00:00Z").plusSeconds(i)));
+            Files.setLastModifiedTime(
+                    file, FileTime.from(Instant.parse("2027-02-01T00:00:00Z").plusSeconds(i)));
         }
         notes.look();
         assertThat(notes.jobs()).extracting(Job::name).containsExactlyElementsOf(names);

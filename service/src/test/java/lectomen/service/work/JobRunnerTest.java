@@ -178,8 +178,8 @@ class JobRunnerTest {
     @Test
     void aDocumentThatTakesTooLongFailsAtItsFirstTry() throws Exception {
         Path folder = temp.resolve("hasty");
-        try (WorkerPool hasty = new WorkerPool(
-                ScriptedWorker.settings(folder, 1, Duration.ofMillis(500), LONG), workshop.clock)) {
+        try (WorkerPool hasty =
+                new WorkerPool(ScriptedWorker.settings(folder, 1, Duration.ofMillis(500), LONG), workshop.clock)) {
             use(hasty);
             start();
             Job hung = await(send("hang.txt"), JobState.FAILED);
@@ -207,7 +207,8 @@ class JobRunnerTest {
         Job failed = await(id, JobState.FAILED);
         assertThat(failed.attempt()).isEqualTo(3);
         assertThat(failed.reason().orElseThrow().words()).contains("3");
-        assertThat(traces("asked-" + id)).containsExactly("asked-" + id + "-1", "asked-" + id + "-2", "asked-" + id + "-3");
+        assertThat(traces("asked-" + id))
+                .containsExactly("asked-" + id + "-1", "asked-" + id + "-2", "asked-" + id + "-3");
     }
 
     @Test
@@ -303,7 +304,8 @@ class JobRunnerTest {
                             Optional.empty(),
                             JobState.WAITING,
                             Optional.of(new Jobs.Arrived(
-                                    first.arrival().orElseThrow(), first.original().orElseThrow())),
+                                    first.arrival().orElseThrow(),
+                                    first.original().orElseThrow())),
                             Optional.of(new Job.Origin(maker, 1)),
                             false),
                     "service");
@@ -320,7 +322,8 @@ class JobRunnerTest {
         start();
         await(send("make.txt"), JobState.FILED);
         String id = send("lie.txt");
-        Await.until("it is given back", () -> job(id), () -> job(id).attempt() == 1 && job(id).state() == JobState.WAITING);
+        Await.until(
+                "it is given back", () -> job(id), () -> job(id).attempt() == 1 && job(id).state() == JobState.WAITING);
         assertThat(code(job(id))).isEqualTo("worker.died");
     }
 
@@ -362,7 +365,9 @@ class JobRunnerTest {
         assertThat(job(id).state()).isEqualTo(JobState.WORKING);
         start();
         Job filed = await(id, JobState.FILED);
-        assertThat(filed.attempt()).as("a stop of the service is no try of the document").isEqualTo(1);
+        assertThat(filed.attempt())
+                .as("a stop of the service is no try of the document")
+                .isEqualTo(1);
     }
 
     @Test

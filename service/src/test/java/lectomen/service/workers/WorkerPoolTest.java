@@ -147,8 +147,7 @@ class WorkerPoolTest {
         assertThat(pool.pids()).hasSize(2);
         Files.writeString(trace("go-on-1-2"), "");
         Files.writeString(trace("go-on-1-3"), "");
-        asked.forEach(
-                one -> assertThat(ending(one.join())).isInstanceOf(Outcome.Ending.Planned.class));
+        asked.forEach(one -> assertThat(ending(one.join())).isInstanceOf(Outcome.Ending.Planned.class));
         assertThat(started()).hasSize(2);
     }
 
@@ -166,7 +165,9 @@ class WorkerPoolTest {
         assertThat(pool.pids()).hasSize(2).contains(had);
         assertThat(pool.examine(task("1-4", "die-4.txt", 1, "a".repeat(64)), NO_BYTES, Keeping.NOTHING))
                 .isInstanceOf(Examination.Died.class);
-        assertThat(pool.pids()).as("the one that had the first document has died of it").doesNotContain(had);
+        assertThat(pool.pids())
+                .as("the one that had the first document has died of it")
+                .doesNotContain(had);
     }
 
     @Test
@@ -225,8 +226,7 @@ class WorkerPoolTest {
     @Test
     void answersToOlderAttemptsAndOtherTasksAreDropped() throws Exception {
         open(1, LONG, LONG);
-        Examination examination =
-                pool.examine(task("1-1", "late.txt", 3, "a".repeat(64)), NO_BYTES, Keeping.NOTHING);
+        Examination examination = pool.examine(task("1-1", "late.txt", 3, "a".repeat(64)), NO_BYTES, Keeping.NOTHING);
         assertThat(ending(examination)).isInstanceOf(Outcome.Ending.Planned.class);
     }
 
@@ -269,9 +269,10 @@ class WorkerPoolTest {
     void howFarATaskHasComeIsToldUntilItEnds() throws Exception {
         open(1, LONG, LONG);
         assertThat(pool.progressOf("1-1")).isEmpty();
-        CompletableFuture<Examination> asked =
-                CompletableFuture.supplyAsync(() -> examine("progress.txt"));
-        Await.until("it has come to page 3", () -> pool.progressOf("1-1").map(Progress::done).orElse(0) == 3);
+        CompletableFuture<Examination> asked = CompletableFuture.supplyAsync(() -> examine("progress.txt"));
+        Await.until(
+                "it has come to page 3",
+                () -> pool.progressOf("1-1").map(Progress::done).orElse(0) == 3);
         assertThat(pool.progressOf("1-1")).contains(new Progress("reading pages", 3, 3));
         Files.writeString(trace("go-on-1-1"), "");
         asked.join();
