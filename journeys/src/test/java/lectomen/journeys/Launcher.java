@@ -46,7 +46,9 @@ final class Launcher {
 
     /** @param input what it reads from standard input */
     static Answer runWith(String input, String... words) throws IOException, InterruptedException {
-        Process process = new ProcessBuilder(command(words)).start();
+        ProcessBuilder builder = new ProcessBuilder(command(words));
+        builder.environment().remove("JAVA_TOOL_OPTIONS"); // Java would say on standard error that it has read it
+        Process process = builder.start();
         try (OutputStream in = process.getOutputStream()) {
             in.write(input.getBytes(StandardCharsets.UTF_8));
         }

@@ -14,6 +14,7 @@ import java.util.Optional;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
+import lectomen.service.Await;
 import lectomen.service.Workshop;
 import lectomen.service.filing.EffectView;
 import lectomen.service.job.Job;
@@ -82,11 +83,7 @@ class JobActionsTest {
     }
 
     private void await(JobState state) throws InterruptedException {
-        long end = System.nanoTime() + Duration.ofSeconds(10).toNanos();
-        while (state() != state && System.nanoTime() < end) {
-            Thread.sleep(20);
-        }
-        assertThat(state()).isEqualTo(state);
+        Await.until(job + " is " + state, () -> workshop.jobs.require(job), () -> state() == state);
     }
 
     @Test
@@ -108,12 +105,8 @@ class JobActionsTest {
             return taken.id();
         });
         workshop.effects.wake();
-        long end = System.nanoTime() + Duration.ofSeconds(10).toNanos();
-        while (workshop.effects.of(job).stream()
-                        .noneMatch(effect -> effect.doneAt().isPresent())
-                && System.nanoTime() < end) {
-            Thread.sleep(20);
-        }
+        Await.until("it is given back", () -> workshop.effects.of(job).stream()
+                .anyMatch(effect -> effect.doneAt().isPresent()));
         assertThat(hot.resolve("failed/a.txt")).hasContent("text");
         assertThat(state()).isEqualTo(JobState.WAITING);
     }
@@ -123,10 +116,7 @@ class JobActionsTest {
         Files.writeString(temp.resolve("archive/two.txt"), "stranger");
         plan(filing(1, "one", WhenTaken.NUMBER_IT), filing(2, "two", WhenTaken.FAIL));
         await(JobState.FAILED);
-        long end = System.nanoTime() + Duration.ofSeconds(10).toNanos();
-        while (Files.notExists(temp.resolve("archive/one.txt")) && System.nanoTime() < end) {
-            Thread.sleep(20);
-        }
+        Await.until("it is filed", () -> Files.exists(temp.resolve("archive/one.txt")));
         Files.delete(temp.resolve("archive/two.txt"));
         act(new JobAction.Retry());
         plan(filing(1, "one", WhenTaken.NUMBER_IT), filing(2, "two", WhenTaken.FAIL));
@@ -146,7 +136,8 @@ class JobActionsTest {
         assertThat(waiting.reason().map(Reason::code)).contains("destination.away");
         assertThat(waiting.nextTryAt()).contains(workshop.clock.instant().plusSeconds(1));
         Files.createDirectory(temp.resolve("archive"));
-        Thread.sleep(400);
+        workshop.effects.wake();
+        Thread.sleep(200);
         assertThat(state()).as("its time has not come").isEqualTo(JobState.WAITING);
         act(new JobAction.Retry());
         await(JobState.FILED);
@@ -171,11 +162,21 @@ class JobActionsTest {
         Files.delete(temp.resolve("archive"));
         plan(filing(1, "one", WhenTaken.FAIL));
         await(JobState.WAITING);
-        Thread.sleep(100);
-        assertThat(act(new JobAction.Cancel()).state()).isEqualTo(JobState.CANCELLED);
+        Await.until("it can be cancelled", () -> {
+            try {
+                return act(new JobAction.Cancel()).state() == JobState.CANCELLED;
+            } catch (WrongStateException underWay) {
+                return false;
+            }
+        });
+        assertThat(state().state()).isEqualTo(JobState.CANCELLED);
         Files.createDirectory(temp.resolve("archive"));
         workshop.clock.advance(Duration.ofSeconds(60));
-        Thread.sleep(600);
+        String cancelled = job;
+        job = upload("b.txt");
+        plan(filing(1, "other", WhenTaken.FAIL));
+        await(JobState.FILED);
+        job = cancelled;
         assertThat(temp.resolve("archive/one.txt")).doesNotExist();
         assertThat(workshop.effects.of(job)).extracting(EffectView::state).containsExactly("abandoned");
     }
@@ -225,12 +226,9 @@ class JobActionsTest {
         workshop = new Workshop(temp);
         Files.delete(temp.resolve("archive"));
         workshop.effects.start();
-        Thread.sleep(500);
+        Thread.sleep(200);
         Files.move(away, temp.resolve("archive"));
-        long end = System.nanoTime() + Duration.ofSeconds(10).toNanos();
-        while (Files.exists(temp.resolve("archive/.lectomen-1-e1.part")) && System.nanoTime() < end) {
-            Thread.sleep(50);
-        }
+        Await.until("it is cleared", () -> Files.notExists(temp.resolve("archive/.lectomen-1-e1.part")));
         assertThat(temp.resolve("archive/.lectomen-1-e1.part")).doesNotExist();
         assertThat(temp.resolve("archive/.lectomen-1-e99.part")).exists();
         assertThat(temp.resolve("archive/one.txt")).hasContent("text");

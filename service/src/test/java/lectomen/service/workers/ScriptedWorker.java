@@ -13,6 +13,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CountDownLatch;
 import lectomen.engine.page.Page;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
@@ -98,7 +99,7 @@ public final class ScriptedWorker {
         switch (does) {
             case "die" -> Runtime.getRuntime().halt(9);
             case "memory" -> Runtime.getRuntime().halt(3);
-            case "hang" -> Thread.sleep(Duration.ofHours(1).toMillis());
+            case "hang" -> new CountDownLatch(1).await();
             case "fault" -> frames.send(Answer.fault(task, "NullPointerException at x"));
             case "fail" -> end(task, new Outcome.Ending.Failed(Reason.of("field.missing", "field", "berth")));
             case "unwanted" -> end(task, new Outcome.Ending.Unwanted(Reason.of("rule.none-wants")));
