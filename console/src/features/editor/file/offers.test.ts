@@ -26,7 +26,7 @@ describe("what fits", () => {
     expect(shapeAt(SCHEMA, ["from", 0, "arrives"])).toMatchObject({ says: "How.", example: "whole", options: ["growing", "whole"] });
     expect(shapeAt(SCHEMA, ["from", "arrives"])).toMatchObject({ says: "How." });
     expect(shapeAt(SCHEMA, ["from"])?.words).toEqual(["arrives", "folder"]);
-    expect(shapeAt(SCHEMA, ["when", "all", 3, "text contains"])).toBeDefined();
+    expect(shapeAt(SCHEMA, ["when", "all", 3, "text contains"])).toMatchObject(shapeAt(SCHEMA, ["when", "text contains"]) ?? {});
     expect(shapeAt(SCHEMA, ["nowhere"])).toBeUndefined();
     expect(wordsLike(SCHEMA, ["when"], "name like")).toEqual(["text contains", "name like"]);
   });

@@ -51,12 +51,6 @@ class WordsTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"2027-03-01", "2027-03-01T14:30", "2027-03-01T14:30:00Z", "90m", "12h", "7d"})
-    void aTimeIsUnderstoodAsPeopleWriteIt(String text) {
-        assertThat(JobFilter.instant(text)).isNotNull();
-    }
-
-    @ParameterizedTest
     @CsvSource({"yesterday", "12", "2027-13-01", "1w"})
     void aTimeThatIsNoneIsSaid(String text) {
         assertThatThrownBy(() -> JobFilter.instant(text)).hasMessageContaining("not as \"" + text + "\"");

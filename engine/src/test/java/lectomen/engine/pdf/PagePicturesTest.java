@@ -199,7 +199,9 @@ class PagePicturesTest {
         try (PdfPages pages = PdfPages.open(file, PageLook.USUAL)) {
             assertThatThrownBy(() -> pages.findScan(1)).hasMessageContaining("can't be decoded");
         }
-        assertThatThrownBy(() -> PagePicture.draw(file, 1, 300)).isInstanceOf(IOException.class);
+        assertThatThrownBy(() -> PagePicture.draw(file, 1, 300))
+                .isInstanceOf(IOException.class)
+                .hasMessageContaining("can't be decoded");
     }
 
     @Test

@@ -195,7 +195,9 @@ class ClaimsTest {
         Lot one = drop("a.txt", "text");
         Path away = temp.resolve("away");
         Files.move(hotFolder, away);
-        assertThatThrownBy(() -> claims.begin(List.of(one))).isInstanceOf(IOException.class);
+        assertThatThrownBy(() -> claims.begin(List.of(one)))
+                .isInstanceOf(IOException.class)
+                .hasMessageContaining(hotFolder.toString());
         assertThat(hotFolder).as("it may be a share, so it is not made anew").doesNotExist();
         Files.move(away, hotFolder);
         assertThat(claims.recover()).isEmpty();

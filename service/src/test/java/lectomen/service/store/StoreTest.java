@@ -99,7 +99,9 @@ class StoreTest {
 
     @Test
     void whoReadsCanNotWrite() {
-        assertThatThrownBy(() -> store.read(db -> StoreIdentity.next(db, "x"))).isNotNull();
+        assertThatThrownBy(() -> store.read(db -> StoreIdentity.next(db, "x")))
+                .rootCause()
+                .hasMessageContaining("readonly database");
         assertThat(next("x")).isEqualTo(1);
     }
 

@@ -185,8 +185,12 @@ class JobActionsTest {
     void whatIsFiledCanNeitherBeRetriedNorCancelled() throws Exception {
         plan(filing(1, "one", WhenTaken.FAIL));
         await(JobState.FILED);
-        assertThatThrownBy(() -> act(new JobAction.Retry())).isInstanceOf(WrongStateException.class);
-        assertThatThrownBy(() -> act(new JobAction.Cancel())).isInstanceOf(WrongStateException.class);
+        assertThatThrownBy(() -> act(new JobAction.Retry()))
+                .isInstanceOf(WrongStateException.class)
+                .hasMessage("Job " + job + " is filed and can't be retried.");
+        assertThatThrownBy(() -> act(new JobAction.Cancel()))
+                .isInstanceOf(WrongStateException.class)
+                .hasMessage("Job " + job + " is filed and can't be cancelled.");
     }
 
     @Test
@@ -206,7 +210,9 @@ class JobActionsTest {
     @Test
     void aJobInWorkIsNotTakenFromUnderItsWorker() {
         workshop.store.write(workshop.jobs::takeNext);
-        assertThatThrownBy(() -> act(new JobAction.Retry())).isInstanceOf(WrongStateException.class);
+        assertThatThrownBy(() -> act(new JobAction.Retry()))
+                .isInstanceOf(WrongStateException.class)
+                .hasMessage("Job " + job + " is working and can't be retried.");
         workshop.store.write(db -> {
             workshop.jobs.move(db, job, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")), "service");
             return job;
