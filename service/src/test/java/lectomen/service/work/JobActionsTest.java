@@ -169,7 +169,7 @@ class JobActionsTest {
                 return false;
             }
         });
-        assertThat(state().state()).isEqualTo(JobState.CANCELLED);
+        assertThat(state()).isEqualTo(JobState.CANCELLED);
         Files.createDirectory(temp.resolve("archive"));
         workshop.clock.advance(Duration.ofSeconds(60));
         String cancelled = job;
