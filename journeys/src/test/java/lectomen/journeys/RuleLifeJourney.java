@@ -214,10 +214,10 @@ class RuleLifeJourney {
         }
         assertThat(schema.validate(Rules.tickets("a", "number it"), InputFormat.YAML))
                 .isEmpty();
-        assertThat(schema.validate(Rules.tickets("a", "burn it"), InputFormat.YAML).toString())
+        assertThat(schema.validate(Rules.tickets("a", "burn it"), InputFormat.YAML)
+                        .toString())
                 .contains("/do/2/file/when taken");
-        assertThat(schema.validate(
-                                Rules.tickets("a", "leave").replace("text contains", "text holds"), InputFormat.YAML)
+        assertThat(schema.validate(Rules.tickets("a", "leave").replace("text contains", "text holds"), InputFormat.YAML)
                         .toString())
                 .contains("text holds");
     }
