@@ -25,8 +25,8 @@ final class Browser implements AutoCloseable {
             "--disable-component-update",
             "--disable-sync");
 
-    /** A page that is read for its words takes seconds where several journeys go side by side. */
-    private static final double PATIENCE_MILLIS = 20_000;
+    /** Only a hang takes that long, also on a busy machine. */
+    private static final double PATIENCE_MILLIS = 120_000;
 
     /** Of whoever was welcomed. */
     static final String PASSWORD = "the gulls are loud";
@@ -69,11 +69,22 @@ final class Browser implements AutoCloseable {
 
     /** A page of its own with nobody signed in. */
     Page open(String url, ColorScheme colours, int width, int height) {
-        BrowserContext context = browser.newContext(new com.microsoft.playwright.Browser.NewContextOptions()
-                .setBaseURL(url)
-                .setColorScheme(colours)
-                .setViewportSize(width, height));
+        return open(url, colours, width, height, "");
+    }
+
+    /** @param session what another page's context holds once somebody has signed in there; empty for nobody */
+    Page open(String url, ColorScheme colours, int width, int height, String session) {
+        com.microsoft.playwright.Browser.NewContextOptions options =
+                new com.microsoft.playwright.Browser.NewContextOptions()
+                        .setBaseURL(url)
+                        .setColorScheme(colours)
+                        .setViewportSize(width, height);
+        if (!session.isEmpty()) {
+            options.setStorageState(session);
+        }
+        BrowserContext context = browser.newContext(options);
         Page page = context.newPage();
+        page.setDefaultTimeout(PATIENCE_MILLIS);
         page.onConsoleMessage(message -> {
             if (message.type().equals("error")) {
                 errors.add(message.text());

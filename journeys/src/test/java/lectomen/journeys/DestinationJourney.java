@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
@@ -137,5 +138,24 @@ class DestinationJourney {
         service.post("/jobs/" + failed.path("id").asString() + "/retry", "");
         service.awaitJob("failing.txt", "filed");
         assertThat(service.archive().resolve("failing/T-0007.txt")).hasContent(Rules.ticket("T-0007"));
+    }
+
+    @Test
+    void aClockThatIsSetBackByAnHourDelaysNothing() throws Exception {
+        Path home = temp.resolve("set back");
+        Path away = temp.resolve("archive that is away");
+        try (ServiceInTest ahead = ServiceInTest.startAt(home, Duration.ofHours(1))) {
+            ahead.live(Rules.keepName("moved", "arrives: whole"));
+            Files.move(ahead.archive(), away);
+            for (int i = 0; i < 20; i++) {
+                ahead.drop("moved", "note-" + i + ".txt", "note " + i);
+            }
+            RunningService.await("all wait", RunningService.PATIENCE, () -> ahead.count("waiting") == 20);
+        }
+        Files.move(away, home.resolve("archive"));
+        try (ServiceInTest back = ServiceInTest.startAt(home, Duration.ZERO)) {
+            RunningService.await("all are filed", RunningService.PATIENCE, () -> back.count("filed") == 20);
+            assertThat(filedIn(back.archive())).isGreaterThanOrEqualTo(20);
+        }
     }
 }

@@ -9,7 +9,6 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -158,11 +157,11 @@ class EndpointsJourney {
         String job = upload("waiting.txt", Rules.ticket("T-0077"));
         RunningService.await(
                 "it waits",
-                Duration.ofSeconds(20),
+                RunningService.PATIENCE,
                 () -> service.job("waiting.txt").path("state").asString().equals("waiting"));
         RunningService.await(
                 "it is held",
-                Duration.ofSeconds(20),
+                RunningService.PATIENCE,
                 () -> service.send(service.request("/jobs/" + job + "/hold").POST(BodyPublishers.noBody()))
                                 .statusCode()
                         == 200);

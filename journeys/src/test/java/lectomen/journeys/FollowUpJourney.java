@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -106,7 +105,7 @@ class FollowUpJourney {
         Path whole = Files.writeString(temp.resolve("torn.txt"), "Vessel: Grey Heron\n");
         Files.move(whole, service.inbox("slips").resolve("torn.txt"));
         Path filed = service.archive().resolve("By hand/Grey Heron from slips, No number.txt");
-        RunningService.await("it is filed by the other rule", Duration.ofSeconds(30), () -> Files.exists(filed));
+        RunningService.await("it is filed by the other rule", RunningService.PATIENCE, () -> Files.exists(filed));
         JsonNode first = service.jobs().stream()
                 .filter(job -> job.path("fileName").asString().equals("torn.txt")
                         && job.path("rule").asString().equals("slips"))
@@ -118,7 +117,7 @@ class FollowUpJourney {
         String next = story.path("cameOfIt").get(0).path("id").asString();
         RunningService.await(
                 "the next job is filed",
-                Duration.ofSeconds(10),
+                RunningService.PATIENCE,
                 () -> story(next).path("state").asString().equals("filed"));
         assertThat(service.inbox("slips").resolve("failed/torn.txt"))
                 .as("what goes on is not given back")
@@ -144,7 +143,7 @@ class FollowUpJourney {
 
     private static String awaitText(String place) throws Exception {
         Path file = service.inbox("claims").resolve(place);
-        RunningService.await(place + " is there", Duration.ofSeconds(20), () -> Files.exists(file));
+        RunningService.await(place + " is there", RunningService.PATIENCE, () -> Files.exists(file));
         return Files.readString(file);
     }
 
@@ -194,13 +193,13 @@ class FollowUpJourney {
         service.post("/rules/by-hand/pause", "");
         Path whole = Files.writeString(temp.resolve("early.txt"), "Vessel: Lapwing\n");
         Files.move(whole, service.inbox("slips").resolve("early.txt"));
-        RunningService.await("it waits", Duration.ofSeconds(20), () -> service.jobs().stream()
+        RunningService.await("it waits", RunningService.PATIENCE, () -> service.jobs().stream()
                 .anyMatch(job -> job.path("fileName").asString().equals("early.txt")
                         && job.path("reason").path("code").asString("").equals("rule.paused")));
         service.post("/rules/by-hand/live", "");
         RunningService.await(
                 "it is filed",
-                Duration.ofSeconds(20),
+                RunningService.PATIENCE,
                 () -> Files.exists(service.archive().resolve("By hand/Lapwing from slips, No number.txt")));
     }
 

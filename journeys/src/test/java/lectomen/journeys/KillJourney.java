@@ -9,7 +9,6 @@ import java.net.http.HttpRequest;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -58,7 +57,7 @@ class KillJourney {
             for (int kill = 0; kill < KILLS; kill++) {
                 awaitSomeWork(service, random.nextInt(MOST_ENTRIES_BETWEEN_KILLS), feeder);
                 service.kill();
-                RunningService.await("workers end with their service", Duration.ofSeconds(10), () -> service.workers()
+                RunningService.await("workers end with their service", RunningService.PATIENCE, () -> service.workers()
                         .isEmpty());
                 service.startAgain();
             }
@@ -99,7 +98,7 @@ class KillJourney {
     private static void awaitAllFiled(RunningService service, Map<String, byte[]> wanted) throws Exception {
         RunningService.await(
                 "all are filed",
-                Duration.ofSeconds(90),
+                RunningService.PATIENCE,
                 () -> service.get("/status").path("jobs"),
                 () -> {
                     service.send(service.request("/job-actions/release?state=held")
@@ -108,11 +107,11 @@ class KillJourney {
                 });
         RunningService.await(
                 "nothing hidden is left beside them",
-                Duration.ofSeconds(10),
+                RunningService.PATIENCE,
                 () -> filed(service).size() == wanted.size());
         filed(service).forEach((name, bytes) -> assertThat(bytes).as(name).isEqualTo(wanted.get(name)));
         assertThat(service.jobs()).allMatch(job -> job.path("state").asString().equals("filed"));
-        RunningService.await("nothing is left in the hot folders", Duration.ofSeconds(30), () -> left(service) == 0);
+        RunningService.await("nothing is left in the hot folders", RunningService.PATIENCE, () -> left(service) == 0);
         assertThat(service.get("/ledger/check").path("whole").asBoolean()).isTrue();
     }
 
@@ -226,7 +225,7 @@ class KillJourney {
                 Path ballast = home.resolve("ballast");
                 Files.write(ballast, new byte[88_000_000]);
                 drop(service, "moved", wanted);
-                RunningService.await("it is said", Duration.ofSeconds(20), () -> service.get("/status")
+                RunningService.await("it is said", RunningService.PATIENCE, () -> service.get("/status")
                         .path("disk")
                         .path("low")
                         .path("words")
@@ -302,20 +301,20 @@ class KillJourney {
             service.live(Rules.keepName("slow", "arrives: whole").replace("in: archive", "in: slow"));
             service.live(Rules.keepName("quick", "arrives: whole"));
             drop(service, "slow", first);
-            RunningService.await("some are on their way", Duration.ofSeconds(40), () -> service.count("working") > 10);
+            RunningService.await("some are on their way", RunningService.PATIENCE, () -> service.count("working") > 10);
             drop(service, "quick", second);
             RunningService.await(
-                    "the quick ones are filed", Duration.ofSeconds(40), () -> filedBy(service, "quick") == 20);
+                    "the quick ones are filed", RunningService.PATIENCE, () -> filedBy(service, "quick") == 20);
             assertThat(filedBy(service, "slow")).as("before the slow ones are").isLessThan(90);
             service.kill();
             ProcessHandle.allProcesses()
                     .filter(handle -> handle.info().commandLine().orElse("").contains(home.toString()))
                     .forEach(ProcessHandle::destroyForcibly);
-            RunningService.await("it is gone", Duration.ofSeconds(20), () -> service.workers()
+            RunningService.await("it is gone", RunningService.PATIENCE, () -> service.workers()
                     .isEmpty());
             service.startAgain();
-            RunningService.await("all are filed", Duration.ofSeconds(90), () -> service.count("filed") == 110);
-            RunningService.await("once each", Duration.ofSeconds(15), () -> regular(home.resolve("slow")) == 90);
+            RunningService.await("all are filed", RunningService.PATIENCE, () -> service.count("filed") == 110);
+            RunningService.await("once each", RunningService.PATIENCE, () -> regular(home.resolve("slow")) == 90);
             assertThat(regular(home.resolve("archive"))).isEqualTo(20);
         }
     }
@@ -331,23 +330,6 @@ class KillJourney {
             return files.filter(Files::isRegularFile).count();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
-        }
-    }
-
-    @Test
-    void aClockThatIsSetBackByAnHourDelaysNothing() throws Exception {
-        Map<String, byte[]> wanted = files(new Random(8), 40);
-        List<String> ahead = List.of("env", "JAVA_TOOL_OPTIONS=-Dlectomen.clock.ahead=PT1H");
-        try (ServiceProcess service = ServiceProcess.launch(temp.resolve("home"), ahead)) {
-            service.live(Rules.keepName("moved", "arrives: whole"));
-            Path away = temp.resolve("away");
-            Files.move(service.archive(), away);
-            drop(service, "moved", wanted);
-            RunningService.await("all wait", Duration.ofSeconds(40), () -> service.count("waiting") == 40);
-            service.kill();
-            Files.move(away, service.archive());
-            service.startAgain();
-            awaitAllFiled(service, wanted);
         }
     }
 

@@ -7,7 +7,6 @@ import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -175,7 +174,7 @@ class PaperJourney {
         JsonNode job = service.awaitJob("tallow-quay_DN-half.jpg", "failed");
         assertThat(job.path("reason").path("words").asString()).contains("Page 1 can't be read", "cut off");
         Path back = service.inbox("delivery-notes").resolve("failed/tallow-quay_DN-half.jpg");
-        RunningService.await("it is given back", Duration.ofSeconds(20), () -> Files.exists(back));
+        RunningService.await("it is given back", RunningService.PATIENCE, () -> Files.exists(back));
         assertThat(Files.readAllBytes(back)).isEqualTo(half);
     }
 

@@ -9,6 +9,7 @@ import java.nio.file.StandardCopyOption;
 import java.time.Duration;
 import java.util.Random;
 import java.util.stream.Stream;
+import lectomen.engine.LongRun;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -91,7 +92,7 @@ class RenameJourney {
             service.live(PAPERS);
             String name = "papers";
             int dropped = 0;
-            for (int round = 1; round <= 3; round++) {
+            for (int round = 1; round <= LongRun.of(2, 12); round++) {
                 String next = "papers-" + round;
                 String from = name;
                 drop(service.inbox(name), dropped, dropped + 10);
@@ -120,7 +121,7 @@ class RenameJourney {
             }
             int all = dropped;
             RunningService.await(
-                    "all are filed", Duration.ofSeconds(60), () -> filed(service), () -> filed(service) == all);
+                    "all are filed", RunningService.PATIENCE, () -> filed(service), () -> filed(service) == all);
             assertThat(service.jobs()).hasSize(all);
         }
     }

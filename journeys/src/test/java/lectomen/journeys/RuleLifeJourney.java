@@ -65,6 +65,7 @@ class RuleLifeJourney {
         service.live(Rules.keepName("still-live", "arrives: whole"));
         drop("still-live", "still-live.txt", "taken by another rule meanwhile");
         service.awaitJob("still-live.txt", "filed");
+        service.post("/rules/still-live/pause", "");
         assertThat(lying).as("a retired rule takes nothing").exists();
         assertThat(client("rule", "return", "history", "--to", "9").err()).contains("no rule");
     }

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.AfterAll;
@@ -54,7 +53,7 @@ class RunAgainJourney {
         service.post("/jobs/" + id + "/run-again", "");
         RunningService.await(
                 "it was run again",
-                Duration.ofSeconds(20),
+                RunningService.PATIENCE,
                 () -> story(id).path("state").asString().equals("filed"));
         return story(id);
     }

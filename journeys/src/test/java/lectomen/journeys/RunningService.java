@@ -21,7 +21,8 @@ abstract class RunningService implements AutoCloseable {
     static final JsonMapper JSON = JsonMapper.builder().build();
     private static final HttpClient HTTP =
             HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
-    private static final long POLL_MILLIS = 15;
+    private static final long SHORTEST_POLL_MILLIS = 10;
+    private static final long LONGEST_POLL_MILLIS = 100;
 
     /** How long a test waits for what a service does by itself: only a hang takes that long, also on a busy machine. */
     static final Duration PATIENCE = Duration.ofMinutes(3);
@@ -110,7 +111,7 @@ abstract class RunningService implements AutoCloseable {
                     .header(
                             "Authorization",
                             "Bearer " + Files.readString(home.resolve("token")).strip())
-                    .timeout(Duration.ofSeconds(30));
+                    .timeout(PATIENCE);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -135,7 +136,7 @@ abstract class RunningService implements AutoCloseable {
     void live(String rule) throws Exception {
         String id = post("/rules", rule).path("id").asString();
         post("/rules/" + id + "/live", "");
-        await("the hot folder is looked at", Duration.ofSeconds(10), () -> {
+        await("the hot folder is looked at", PATIENCE, () -> {
             for (JsonNode source : get("/status").path("sources")) {
                 if (!source.has("lastLookAt")) {
                     return false;
@@ -161,7 +162,7 @@ abstract class RunningService implements AutoCloseable {
 
     /** Waits until the newest job of that file name has the state, and gives it. */
     JsonNode awaitJob(String fileName, String state) throws Exception {
-        await(fileName + " is " + state, Duration.ofSeconds(40), () -> jobs().stream()
+        await(fileName + " is " + state, PATIENCE, () -> jobs().stream()
                 .filter(job -> job.path("fileName").asString().equals(fileName))
                 .findFirst()
                 .filter(job -> job.path("state").asString().equals(state))
@@ -212,13 +213,19 @@ abstract class RunningService implements AutoCloseable {
     static void await(String what, Duration atMost, Supplier<?> instead, Supplier<Boolean> reached)
             throws InterruptedException {
         long end = System.nanoTime() + atMost.toNanos();
+        long pollMillis = SHORTEST_POLL_MILLIS;
         while (!reached.get()) {
             if (System.nanoTime() > end) {
                 throw new AssertionError(
                         "Not reached within " + atMost.toSeconds() + " s: " + what + " " + instead.get());
             }
-            Thread.sleep(POLL_MILLIS);
+            pause(pollMillis);
+            pollMillis = Math.min(LONGEST_POLL_MILLIS, pollMillis * 3 / 2);
         }
+    }
+
+    private static void pause(long millis) throws InterruptedException {
+        Thread.sleep(millis);
     }
 
     /** The worker processes of this home that are alive. */

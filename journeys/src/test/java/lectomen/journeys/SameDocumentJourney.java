@@ -6,7 +6,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -80,7 +79,7 @@ class SameDocumentJourney {
     }
 
     private static void awaitFiled(String drawing, Map<String, String> expected) throws Exception {
-        RunningService.await("the drawing is filed as it should be", Duration.ofSeconds(20), () -> "", () -> {
+        RunningService.await("the drawing is filed as it should be", RunningService.PATIENCE, () -> "", () -> {
             try {
                 return filed(drawing).equals(expected);
             } catch (IOException changing) {

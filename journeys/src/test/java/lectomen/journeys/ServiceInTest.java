@@ -61,6 +61,11 @@ final class ServiceInTest extends RunningService {
         service.lookAtClock();
     }
 
+    /** Sets its clock forward to a time of day that lies ahead. */
+    void advanceTo(Instant moment) {
+        advance(Duration.between(clock.instant(), moment));
+    }
+
     /** Waits for something that comes once time has passed, while its clock runs fast. */
     void awaitInTime(String what, Supplier<Boolean> reached) throws InterruptedException {
         await(what, PATIENCE, () -> {

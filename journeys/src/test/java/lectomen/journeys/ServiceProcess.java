@@ -5,7 +5,6 @@ import java.io.UncheckedIOException;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
@@ -132,7 +131,6 @@ final class ServiceProcess extends RunningService {
                 process.destroyForcibly();
             }
         }
-        await("no worker outlives its service", Duration.ofSeconds(10), () -> workers()
-                .isEmpty());
+        await("no worker outlives its service", PATIENCE, () -> workers().isEmpty());
     }
 }

@@ -110,14 +110,14 @@ class SidecarJourney {
     private static void awaitFiled(String name) throws Exception {
         RunningService.await(
                 name + " is filed",
-                Duration.ofSeconds(20),
+                RunningService.PATIENCE,
                 () -> Files.exists(service.archive().resolve(name)));
     }
 
     private static void awaitWaiting(String folder, String words) throws Exception {
         RunningService.await(
                 "it is said what " + folder + " waits for",
-                Duration.ofSeconds(10),
+                RunningService.PATIENCE,
                 () -> service.get("/sources").toString().contains(words));
     }
 
@@ -144,7 +144,7 @@ class SidecarJourney {
         assertThat(alone.path("reason").path("words").asString())
                 .isEqualTo("No data file came for it within 30 s: alone.json or xml was awaited. Drop both again.");
         Path reason = service.inbox("notices").resolve("failed/alone.txt.reason.txt");
-        RunningService.await("the reason lies beside it", Duration.ofSeconds(10), () -> Files.exists(reason));
+        RunningService.await("the reason lies beside it", RunningService.PATIENCE, () -> Files.exists(reason));
         drop("notices", "twice.json", "{\"kind\": \"navigational\", \"number\": \"1\"}");
         drop("notices", "twice.xml", xml("UTF-8", "103", "Mole"));
         drop("notices", "twice.txt", "Two data files.\n");
@@ -194,11 +194,11 @@ class SidecarJourney {
         awaitFiled("Late/77 quay.txt");
         RunningService.await(
                 "what was filed without it is taken back",
-                Duration.ofSeconds(10),
+                RunningService.PATIENCE,
                 () -> Files.notExists(service.archive().resolve("Late/unnumbered quay.txt")));
         drop("late-notices", "nobody.json", "{\"number\": \"78\"}");
         patienceEnds("late-notices");
-        RunningService.await("it stays and says so", Duration.ofSeconds(20), () -> service.jobs().stream()
+        RunningService.await("it stays and says so", RunningService.PATIENCE, () -> service.jobs().stream()
                 .anyMatch(job -> job.path("fileName").asString().equals("nobody.json")
                         && job.path("state").asString().equals("unwanted")));
         assertThat(service.inbox("late-notices").resolve("nobody.json")).exists();

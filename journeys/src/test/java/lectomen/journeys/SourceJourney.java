@@ -24,6 +24,8 @@ import tools.jackson.databind.json.JsonMapper;
 class SourceJourney {
     private static final LocalDateTime BEFORE = LocalDateTime.of(2030, 3, 1, 17, 10, 0);
 
+    private static final LocalDateTime HALF_PAST_FIVE = LocalDateTime.of(2030, 3, 1, 17, 30, 1);
+
     @TempDir
     private static Path temp;
 
@@ -92,10 +94,10 @@ class SourceJourney {
     void whatIsCollectedIsTakenAtItsTimeAndEachRunIsLogged() throws Exception {
         service.awaitLook("evening");
         assertThat(isFiled("evening", "early.txt")).as("before its time").isFalse();
-        service.advance(Duration.ofMinutes(25));
+        service.advanceTo(HALF_PAST_FIVE.atZone(ZoneId.systemDefault()).toInstant());
         RunningService.await(
                 "the run at half past five took it", RunningService.PATIENCE, () -> isFiled("evening", "early.txt"));
-        RunningService.await("it is over", Duration.ofSeconds(10), () -> !source("evening")
+        RunningService.await("it is over", RunningService.PATIENCE, () -> !source("evening")
                 .path("running")
                 .asBoolean());
         String shown = service.client("source", "show", "evening").out();
@@ -109,19 +111,19 @@ class SourceJourney {
         drop("evening", "late.txt");
         RunningService.await(
                 "the next run is on Tuesday, since Monday is a holiday",
-                Duration.ofSeconds(10),
+                RunningService.PATIENCE,
                 () -> source("evening").path("nextRunAt").asString().startsWith("2030-03-05T"));
         assertThat(isFiled("evening", "late.txt")).isFalse();
         assertThat(service.client("source", "run", "evening").exitCode()).isZero();
         RunningService.await(
-                "it is taken when somebody asks", Duration.ofSeconds(20), () -> isFiled("evening", "late.txt"));
-        RunningService.await("that is over too", Duration.ofSeconds(10), () -> !source("evening")
+                "it is taken when somebody asks", RunningService.PATIENCE, () -> isFiled("evening", "late.txt"));
+        RunningService.await("that is over too", RunningService.PATIENCE, () -> !source("evening")
                 .path("running")
                 .asBoolean());
         service.client("source", "run", "evening");
         RunningService.await(
                 "a run with nothing new is logged",
-                Duration.ofSeconds(20),
+                RunningService.PATIENCE,
                 () -> service.get("/sources/" + source("evening").path("id").asLong())
                                         .path("runs")
                                         .size()
@@ -135,7 +137,7 @@ class SourceJourney {
     @Test
     void aClosedFolderKeepsItsFilesAndSaysUntilWhen() throws Exception {
         drop("mornings", "night.txt");
-        RunningService.await("it says that it is closed", Duration.ofSeconds(10), () -> source("mornings")
+        RunningService.await("it says that it is closed", RunningService.PATIENCE, () -> source("mornings")
                 .has("closed"));
         JsonNode source = source("mornings");
         assertThat(source.path("closed").path("words").asString())
@@ -152,7 +154,7 @@ class SourceJourney {
         drop("whenever", "patient.txt");
         service.stop();
         service.startAgain();
-        RunningService.await("it is still paused after a start", Duration.ofSeconds(20), () -> source("whenever")
+        RunningService.await("it is still paused after a start", RunningService.PATIENCE, () -> source("whenever")
                 .path("trouble")
                 .path("code")
                 .asString("")
@@ -160,7 +162,7 @@ class SourceJourney {
         assertThat(service.inbox("whenever").resolve("patient.txt")).exists();
         assertThat(service.client("status").out()).contains("This folder is paused since");
         service.client("source", "resume", "whenever");
-        RunningService.await("it goes on", Duration.ofSeconds(20), () -> isFiled("whenever", "patient.txt"));
+        RunningService.await("it goes on", RunningService.PATIENCE, () -> isFiled("whenever", "patient.txt"));
     }
 
     @Test

@@ -7,7 +7,6 @@ import java.io.IOException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -54,7 +53,7 @@ class SyscallJourney {
             Path outside = Files.writeString(temp.resolve("traced.txt"), Rules.ticket("T-0001"));
             Files.move(outside, service.inbox("tickets").resolve("traced.txt"));
             service.awaitJob("traced.txt", "filed");
-            RunningService.await("the claimed source is removed", Duration.ofSeconds(30), () -> claimed(service) == 0);
+            RunningService.await("the claimed source is removed", RunningService.PATIENCE, () -> claimed(service) == 0);
             service.endTraced();
         }
         List<Call> calls = calls(traces);

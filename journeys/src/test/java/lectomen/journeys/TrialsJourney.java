@@ -7,7 +7,6 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -198,7 +197,7 @@ class TrialsJourney {
         pairs.forEach(pair -> jobs.add(send(pair.rule(), pair.name(), pair.text())));
         RunningService.await(
                 "all have ended",
-                Duration.ofSeconds(90),
+                RunningService.PATIENCE,
                 () -> service.count("waiting") + service.count("working") == 0
                         && service.count("filed") + service.count("failed") + service.count("unwanted") == jobs.size());
         int filed = 0;

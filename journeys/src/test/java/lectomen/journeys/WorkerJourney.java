@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -77,7 +76,7 @@ class WorkerJourney {
             drop(service, "long.txt", Rules.ticket("T-0009") + manyWords(12));
             RunningService.await(
                     "a worker reads it",
-                    Duration.ofSeconds(20),
+                    RunningService.PATIENCE,
                     () -> service.workers().size() == 1
                             && service.job("long.txt").path("state").asString().equals("working"));
             signal("KILL", service.workers().get(0));
@@ -94,10 +93,10 @@ class WorkerJourney {
             drop(service, "long.txt", Rules.ticket("T-0009") + manyWords(12));
             RunningService.await(
                     "a worker reads it",
-                    Duration.ofSeconds(20),
+                    RunningService.PATIENCE,
                     () -> service.workers().size() == 1);
             service.kill();
-            RunningService.await("the worker is gone", Duration.ofSeconds(5), () -> service.workers()
+            RunningService.await("the worker is gone", RunningService.PATIENCE, () -> service.workers()
                     .isEmpty());
             service.startAgain();
             service.awaitJob("long.txt", "filed");

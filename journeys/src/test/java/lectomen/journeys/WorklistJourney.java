@@ -6,7 +6,6 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -60,7 +59,7 @@ class WorklistJourney {
         assertThat(Path.of(filed.path("places").get(0).asString())).hasContent("\u0001\u0002");
         RunningService.await(
                 "the spare is gone",
-                Duration.ofSeconds(20),
+                RunningService.PATIENCE,
                 () -> !Files.exists(service.inbox("tickets").resolve("table.bin")));
         assertThat(service.inbox("tickets").resolve("other.bin"))
                 .as("what nobody asked for stays")
@@ -91,7 +90,7 @@ class WorklistJourney {
         Answer done = client(
                 "job", "file", "--state", "unwanted", "--name", "loose", "--in", "archive", "--as", "{file name}");
         assertThat(done.exitCode()).as(done.err()).isZero();
-        RunningService.await("all are filed", Duration.ofSeconds(30), () -> countLoose("filed") == 12);
+        RunningService.await("all are filed", RunningService.PATIENCE, () -> countLoose("filed") == 12);
         try (Stream<Path> files = Files.list(service.archive())) {
             assertThat(files.filter(file -> file.getFileName().toString().matches("loose \\d+\\.bin")))
                     .hasSize(12);
@@ -183,7 +182,7 @@ class WorklistJourney {
         assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);
         RunningService.await(
                 "the name is taken",
-                Duration.ofSeconds(20),
+                RunningService.PATIENCE,
                 () -> story("bad.txt"),
                 () -> story("bad.txt").path("reason").path("code").asString("").equals("name.taken"));
         assertThat(service.archive().resolve("Ticket.txt")).hasContent("somebody's");
