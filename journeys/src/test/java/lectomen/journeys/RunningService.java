@@ -21,8 +21,9 @@ abstract class RunningService implements AutoCloseable {
     static final JsonMapper JSON = JsonMapper.builder().build();
     private static final HttpClient HTTP =
             HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
-    private static final long SHORTEST_POLL_MILLIS = 10;
-    private static final long LONGEST_POLL_MILLIS = 100;
+    private static final int QUICK_POLLS = 20;
+    private static final long QUICK_POLL_MILLIS = 10;
+    private static final long POLL_MILLIS = 60;
 
     /** How long a test waits for what a service does by itself: only a hang takes that long, also on a busy machine. */
     static final Duration PATIENCE = Duration.ofMinutes(3);
@@ -213,19 +214,17 @@ abstract class RunningService implements AutoCloseable {
     static void await(String what, Duration atMost, Supplier<?> instead, Supplier<Boolean> reached)
             throws InterruptedException {
         long end = System.nanoTime() + atMost.toNanos();
-        long pollMillis = SHORTEST_POLL_MILLIS;
-        while (!reached.get()) {
+        for (int polls = 1; !reached.get(); polls++) {
             if (System.nanoTime() > end) {
                 throw new AssertionError(
                         "Not reached within " + atMost.toSeconds() + " s: " + what + " " + instead.get());
             }
-            pause(pollMillis);
-            pollMillis = Math.min(LONGEST_POLL_MILLIS, pollMillis * 3 / 2);
+            if (polls < QUICK_POLLS) {
+                Thread.sleep(QUICK_POLL_MILLIS);
+            } else {
+                Thread.sleep(POLL_MILLIS);
+            }
         }
-    }
-
-    private static void pause(long millis) throws InterruptedException {
-        Thread.sleep(millis);
     }
 
     /** The worker processes of this home that are alive. */
