@@ -38,6 +38,7 @@ class EditorJourney {
         service.live(Rules.tickets("tickets", "number it").replace("accept: [text]", "accept: [text, pdf]"));
         browser = new Browser();
         page = browser.welcomed(service);
+        page.onFileChooser(chooser -> {}); // has them caught from now on, not only once one is awaited
     }
 
     @AfterAll
@@ -229,15 +230,15 @@ class EditorJourney {
         page.navigate("/new-rule");
         page.getByLabel("Choose files").setInputFiles(new Path[] {one, two});
         assertThat(outcome()).containsText("2 of 2 documents would be filed.");
-        mark("4411");
         Locator dialog = page.getByRole(AriaRole.DIALOG);
+        markUntil("4411", dialog);
         dialog.getByText("Use this").first().click();
         assertThat(sentences()).containsText("slip no, a number, sought");
         page.getByTitle("slip_2.txt").click();
         assertThat(page.locator(".pagetext")).containsText("5522");
-        mark("5522");
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Field: a new field"))
-                .click();
+        Locator field = page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Field: a new field"));
+        markUntil("5522", field);
+        field.click();
         page.getByRole(AriaRole.MENUITEMRADIO, new Page.GetByRoleOptions().setName("slip no"))
                 .click();
         Locator first = dialog.locator("li").first();
@@ -249,6 +250,14 @@ class EditorJourney {
         page.keyboard().insertText("Slip {slip no}");
         assertThat(outcome()).containsText("Slip 4411");
         assertThat(outcome()).containsText("Slip 5522");
+    }
+
+    /** Marks words once they can be: the text is shown before the places of its words are known. */
+    private static void markUntil(String words, Locator shown) throws InterruptedException {
+        RunningService.await(words + " is marked", RunningService.PATIENCE, () -> {
+            mark(words);
+            return shown.isVisible();
+        });
     }
 
     /** Marks words of a page of text as a person does with the pointer. */
