@@ -246,9 +246,8 @@ class JobRunnerTest {
     @Test
     void onlyTheRulesThatTakeFilesFromItsFolderAreAsked() throws Exception {
         rule("papers", "");
-        start();
         String id = fromFolder("papers", "file.txt");
-        runner.wake();
+        start();
         await(id, JobState.FILED);
         assertThat(trace("asked-" + id + "-1")).hasContent("[papers] FIRST_THAT_WANTS");
         String upload = send("file too.txt");

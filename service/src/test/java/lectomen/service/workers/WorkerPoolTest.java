@@ -190,7 +190,10 @@ class WorkerPoolTest {
         long pid = pool.pids().get(0);
         ProcessHandle worker = ProcessHandle.of(pid).orElseThrow();
         worker.destroyForcibly();
-        Await.until("it is dead", () -> !worker.isAlive());
+        Await.until("its death is noticed", () -> {
+            pool.stopQuiet();
+            return pool.pids().isEmpty();
+        });
         assertThat(ending(examine("file-2.txt"))).isInstanceOf(Outcome.Ending.Planned.class);
         assertThat(pool.pids()).hasSize(1).doesNotContain(pid);
         assertThat(pool.deaths()).as("no task was lost").isZero();
