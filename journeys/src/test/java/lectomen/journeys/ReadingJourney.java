@@ -6,15 +6,21 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.nio.file.Path;
 import java.util.regex.Pattern;
+import lectomen.demo.DemoPaper;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
-/** What the demo has read on a scan, seen in the console and asked for by HTTP. */
+/** What was read on a scan, seen in the console and asked for by HTTP. */
 class ReadingJourney {
     private static final String REPORT = "berth-03.tif";
+
+    @TempDir
+    private static Path temp;
 
     private static RunningService service;
     private static Browser browser;
@@ -23,15 +29,22 @@ class ReadingJourney {
 
     @BeforeAll
     static void start() throws Exception {
-        service = DemoHome.get().service();
+        service = RunningService.start(temp.resolve("home"));
+        service.live(DemoPaper.rules().get(3));
+        DemoPaper.Sheet report = DemoPaper.sheets().stream()
+                .filter(sheet -> sheet.name().equals(REPORT))
+                .findFirst()
+                .orElseThrow();
+        service.drop("berth-inspections", REPORT, report.bytes());
         job = service.awaitJob(REPORT, "filed").path("id").asString();
         browser = new Browser();
         page = browser.welcomed(service);
     }
 
     @AfterAll
-    static void stop() {
+    static void stop() throws Exception {
         browser.close();
+        service.close();
     }
 
     @Test
