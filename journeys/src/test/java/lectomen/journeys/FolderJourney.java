@@ -335,7 +335,9 @@ class FolderJourney {
                 service.awaitLook("fixed");
             }
             assertThat(service.jobsOf("fixed")).as("not at each look").hasSize(1);
-            assertThat(service.source("fixed").path("left").asInt()).isEqualTo(1);
+            service.awaitInTime(
+                    "it is counted as left",
+                    () -> service.source("fixed").path("left").asInt() == 1);
             disk.remount("rw");
             Files.writeString(share.resolve("fixed.txt"), "second, longer");
             disk.remount("ro");

@@ -9,11 +9,15 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
+import java.util.regex.Pattern;
 
 /** The launcher, called as people call it. */
 final class Launcher {
     static final Path ROOT =
             Path.of(System.getProperty("lectomen.root", "..")).toAbsolutePath().normalize();
+
+    /** What Java says on standard error when the environment gives it options, as that of tests does. */
+    private static final Pattern OPTIONS_READ = Pattern.compile("(NOTE: )?Picked up (JDK_JAVA|JAVA_TOOL)_OPTIONS: .*");
 
     private Launcher() {}
 
@@ -46,9 +50,7 @@ final class Launcher {
 
     /** @param input what it reads from standard input */
     static Answer runWith(String input, String... words) throws IOException, InterruptedException {
-        ProcessBuilder builder = new ProcessBuilder(command(words));
-        builder.environment().remove("JAVA_TOOL_OPTIONS"); // Java would say on standard error that it has read it
-        Process process = builder.start();
+        Process process = new ProcessBuilder(command(words)).start();
         try (OutputStream in = process.getOutputStream()) {
             in.write(input.getBytes(StandardCharsets.UTF_8));
         }
@@ -65,7 +67,8 @@ final class Launcher {
 
     private static String read(java.io.BufferedReader reader) {
         StringBuilder text = new StringBuilder();
-        reader.lines().forEach(line -> text.append(line).append('\n'));
+        reader.lines().filter(line -> !OPTIONS_READ.matcher(line).matches()).forEach(line -> text.append(line)
+                .append('\n'));
         return text.toString();
     }
 }

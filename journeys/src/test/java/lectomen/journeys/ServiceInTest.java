@@ -12,6 +12,7 @@ import java.util.concurrent.FutureTask;
 import java.util.function.Supplier;
 import java.util.logging.LogManager;
 import lectomen.service.LectomenService;
+import lectomen.service.access.PasswordHashing;
 
 /**
  * A service inside the test's own process, with a clock that can be set forward. Its threads form a group, by which {@link
@@ -47,8 +48,8 @@ final class ServiceInTest extends RunningService {
     /** Starts it again at the address that it had before, for those who know it only by that. */
     void startAgainAt(String url) throws Exception {
         Launcher.build();
-        LectomenService.Options options =
-                new LectomenService.Options(home(), URI.create(url).getPort(), Optional.empty(), clock);
+        LectomenService.Options options = new LectomenService.Options(
+                home(), URI.create(url).getPort(), Optional.empty(), clock, new PasswordHashing(1));
         FutureTask<LectomenService> starting = new FutureTask<>(() -> LectomenService.start(options));
         new Thread(ServiceLog.groupOf(home()), starting, "main").start();
         service = starting.get();

@@ -51,8 +51,6 @@ final class ServiceProcess extends RunningService {
                 "--port",
                 Integer.toString(URI.create(url).getPort())));
         ProcessBuilder builder = new ProcessBuilder(command);
-        // A journey is over before Java's second compiler pays off; without it two cores do twice as much.
-        builder.environment().putIfAbsent("JAVA_TOOL_OPTIONS", "-XX:TieredStopAtLevel=1");
         process = builder.redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.appendTo(printed().toFile()))
                 .start();

@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import lectomen.service.access.PasswordHashing;
 import lectomen.service.access.People;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.BadHomeException;
@@ -36,7 +37,8 @@ public final class LectomenService implements AutoCloseable {
      * @param port 0 for any free one
      * @param address where to listen; empty: as the home's settings say, and 127.0.0.1 where they say nothing
      */
-    public record Options(Path home, int port, Optional<String> address, ServiceClock clock) {}
+    public record Options(
+            Path home, int port, Optional<String> address, ServiceClock clock, PasswordHashing passwords) {}
 
     private final ConfigurableApplicationContext context;
     private final Home home;
@@ -89,6 +91,7 @@ public final class LectomenService implements AutoCloseable {
             beans.registerBean(Home.class, () -> home);
             beans.registerBean(Settings.class, () -> settings);
             beans.registerBean(ServiceClock.class, options::clock);
+            beans.registerBean(PasswordHashing.class, options::passwords);
         };
         application.addInitializers(handIn);
         ConfigurableApplicationContext context = application.run();

@@ -5,6 +5,7 @@ import java.time.Duration;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import lectomen.service.access.PasswordHashing;
 import lectomen.service.home.BadHomeException;
 import lectomen.service.store.NewerStoreException;
 import lectomen.service.time.ServiceClock;
@@ -76,7 +77,8 @@ public final class ServiceMain {
                 Path.of(home).toAbsolutePath().normalize(),
                 Integer.parseInt(port),
                 Optional.ofNullable(options.get("--address")),
-                ServiceClock.system(ahead));
+                ServiceClock.system(ahead),
+                PasswordHashing.SLOW);
     }
 
     private static BadHomeException usage(String problem) {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.service.access.Gate;
+import lectomen.service.access.PasswordHashing;
 import lectomen.service.access.People;
 import lectomen.service.access.Sessions;
 import lectomen.service.access.Token;
@@ -373,8 +374,8 @@ class ServiceWiring {
     }
 
     @Bean
-    People people(Store store, Ledger ledger, InstantSource clock) {
-        return new People(store, ledger, clock);
+    People people(Store store, Ledger ledger, InstantSource clock, PasswordHashing passwords) {
+        return new People(store, ledger, clock, passwords);
     }
 
     @Bean

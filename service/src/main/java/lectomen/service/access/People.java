@@ -6,22 +6,17 @@ import java.time.Duration;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Locale;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder;
-import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder.SecretKeyFactoryAlgorithm;
 
 /**
- * The people who may sign in. The first is made through a one-time link that the service prints; passwords are kept as PBKDF2
- * with HMAC-SHA-256 in 600,000 rounds. Safe for several threads.
+ * The people who may sign in. The first is made through a one-time link that the service prints; Safe for several
+ * threads.
  */
 public final class People {
-    private static final int ROUNDS = 600_000;
-    private static final int SALT_BYTES = 16;
     private static final Duration LINK_GOOD_FOR = Duration.ofDays(1);
     private static final int SHORTEST_PASSWORD = 10;
     private static final int LONGEST = 200;
@@ -30,17 +25,13 @@ public final class People {
     private final Store store;
     private final Ledger ledger;
     private final InstantSource clock;
-    private final Pbkdf2PasswordEncoder passwords =
-            new Pbkdf2PasswordEncoder("", SALT_BYTES, ROUNDS, SecretKeyFactoryAlgorithm.PBKDF2WithHmacSHA256);
+    private final PasswordHashing passwords;
 
-    /** Compared with when nobody has the name, so that the answer takes as long. */
-    private final String nobodysHash;
-
-    public People(Store store, Ledger ledger, InstantSource clock) {
+    public People(Store store, Ledger ledger, InstantSource clock, PasswordHashing passwords) {
         this.store = store;
         this.ledger = ledger;
         this.clock = clock;
-        this.nobodysHash = "00".repeat(SALT_BYTES + 32);
+        this.passwords = passwords;
     }
 
     public List<Person> list() {
@@ -90,7 +81,7 @@ public final class People {
                 "password",
                 password.length() >= SHORTEST_PASSWORD && password.length() <= LONGEST,
                 "a password has at least " + SHORTEST_PASSWORD + " characters; a sentence is easy to remember");
-        String hash = Objects.requireNonNull(passwords.encode(password));
+        String hash = passwords.hash(password);
         return store.write(db -> {
             if (db.sql("select 1 from person where sign_in = ?")
                             .param(typed)
@@ -132,8 +123,7 @@ public final class People {
                 .param(signIn.strip().toLowerCase(Locale.ROOT))
                 .query((row, n) -> new Known(person(row, n), row.getString("password_hash")))
                 .optional());
-        boolean right = password.length() <= LONGEST
-                && passwords.matches(password, known.map(Known::hash).orElse(nobodysHash));
+        boolean right = password.length() <= LONGEST && passwords.matches(password, known.map(Known::hash));
         return known.filter(one -> right).map(Known::person);
     }
 

@@ -52,7 +52,7 @@ public final class JobRunner implements AutoCloseable {
 
     private static final Duration PAUSE_AFTER_DEATH = Duration.ofSeconds(1);
     private static final Duration PAUSE_WITHOUT_RULE = Duration.ofSeconds(2);
-    private static final long LOOK_AGAIN_MILLIS = 250;
+    private static final Duration LOOK_AGAIN = Duration.ofMillis(250);
 
     private final Store store;
     private final Jobs jobs;
@@ -67,6 +67,10 @@ public final class JobRunner implements AutoCloseable {
     private final List<Thread> threads = new ArrayList<>();
     private final Queue<Job> taken = new ArrayDeque<>();
     private final Object bell = new Object();
+
+    /** When nothing was found to take last, by the steady clock; none once somebody has asked for a look. Guarded by the bell. */
+    private Optional<Long> foundNothingAt = Optional.empty();
+
     private volatile boolean stopping;
 
     public JobRunner(
@@ -108,6 +112,7 @@ public final class JobRunner implements AutoCloseable {
     /** Looks for waiting jobs now rather than at the next turn. */
     public void wake() {
         synchronized (bell) {
+            foundNothingAt = Optional.empty();
             bell.notifyAll();
         }
     }
@@ -119,9 +124,7 @@ public final class JobRunner implements AutoCloseable {
                 if (job.isPresent()) {
                     runOrGiveBack(job.get());
                 } else {
-                    synchronized (bell) {
-                        bell.wait(LOOK_AGAIN_MILLIS);
-                    }
+                    awaitBell();
                 }
             } catch (InterruptedException e) {
                 return;
@@ -132,13 +135,36 @@ public final class JobRunner implements AutoCloseable {
         }
     }
 
+    private void awaitBell() throws InterruptedException {
+        synchronized (bell) {
+            if (foundNothingAt.isPresent()) {
+                bell.wait(LOOK_AGAIN.toMillis());
+            }
+        }
+    }
+
     /** Jobs are taken several at once, which costs the store hardly more than one. */
     private Optional<Job> next() {
         synchronized (taken) {
-            if (taken.isEmpty() && !stopping) {
+            if (taken.isEmpty() && !stopping && isTimeToLook()) {
                 taken.addAll(store.write(db -> jobs.takeNext(db, threads.size())));
+                if (!taken.isEmpty()) {
+                    wake();
+                }
             }
             return Optional.ofNullable(taken.poll());
+        }
+    }
+
+    /** Where one thread has just found nothing, the others need not look too. From now on this one has. */
+    private boolean isTimeToLook() {
+        synchronized (bell) {
+            long now = System.nanoTime();
+            if (foundNothingAt.isPresent() && now - foundNothingAt.get() < LOOK_AGAIN.toNanos()) {
+                return false;
+            }
+            foundNothingAt = Optional.of(now);
+            return true;
         }
     }
 

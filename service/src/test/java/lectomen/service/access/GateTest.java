@@ -35,7 +35,7 @@ class GateTest {
     static void signIn() {
         store = Store.open(temp, Instant::now);
         Ledger ledger = new Ledger(store, Instant::now);
-        People people = new People(store, ledger, Instant::now);
+        People people = new People(store, ledger, Instant::now, new PasswordHashing(1));
         Tries never = new Tries(1, Duration.ofMinutes(1), () -> 0);
         sessions = new Sessions(store, ledger, people, Instant::now, never, never);
         Person tess = people.welcome(people.makeLink("service"), "Tess Quill", "tess", "the tide turns at nine")

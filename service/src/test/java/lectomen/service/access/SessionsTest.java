@@ -32,7 +32,7 @@ class SessionsTest {
     void open() {
         store = Store.open(temp, now::get);
         ledger = new Ledger(store, now::get);
-        people = new People(store, ledger, now::get);
+        people = new People(store, ledger, now::get, new PasswordHashing(1));
         Duration span = Duration.ofMinutes(15);
         sessions = new Sessions(
                 store, ledger, people, now::get, new Tries(5, span, seconds::get), new Tries(10, span, seconds::get));

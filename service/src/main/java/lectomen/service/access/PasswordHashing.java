@@ -1,0 +1,34 @@
+package lectomen.service.access;
+
+import java.util.Objects;
+import java.util.Optional;
+import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder;
+import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder.SecretKeyFactoryAlgorithm;
+
+/** How passwords are kept: as PBKDF2 with HMAC-SHA-256. */
+public final class PasswordHashing {
+    /** As slow for whoever guesses as it may be for people who sign in. */
+    public static final PasswordHashing SLOW = new PasswordHashing(600_000);
+
+    private static final int SALT_BYTES = 16;
+
+    /** Compared with when nobody has the name, so that the answer takes as long. */
+    private static final String NOBODYS = "00".repeat(SALT_BYTES + 32);
+
+    private final Pbkdf2PasswordEncoder encoder;
+
+    /** @param rounds which whoever guesses a password has to go through; tests do with few */
+    public PasswordHashing(int rounds) {
+        this.encoder =
+                new Pbkdf2PasswordEncoder("", SALT_BYTES, rounds, SecretKeyFactoryAlgorithm.PBKDF2WithHmacSHA256);
+    }
+
+    String hash(String password) {
+        return Objects.requireNonNull(encoder.encode(password));
+    }
+
+    /** Whether it is the password of that hash; takes as long where there is no hash. */
+    boolean matches(String password, Optional<String> hash) {
+        return encoder.matches(password, hash.orElse(NOBODYS));
+    }
+}
