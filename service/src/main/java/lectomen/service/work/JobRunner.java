@@ -136,8 +136,9 @@ public final class JobRunner implements AutoCloseable {
     }
 
     private void awaitBell() throws InterruptedException {
+        long end = System.nanoTime() + LOOK_AGAIN.toNanos();
         synchronized (bell) {
-            if (foundNothingAt.isPresent()) {
+            while (foundNothingAt.isPresent() && System.nanoTime() < end) {
                 bell.wait(LOOK_AGAIN.toMillis());
             }
         }
