@@ -21,7 +21,7 @@ import tools.jackson.databind.JsonNode;
 
 /** What may happen in a hot folder. Each test has a rule and a folder of its own. */
 class FolderJourney {
-    private static final Duration GRACE = Duration.ofSeconds(6);
+    private static final Duration GRACE = Duration.ofSeconds(21);
 
     @TempDir
     private static Path temp;

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -32,6 +33,10 @@ class KillJourney {
     private static final int KILLS = LongRun.of(3, 20);
     private static final int MOST_ENTRIES_BETWEEN_KILLS = LongRun.of(150, 250);
     private static final int PER_SET = 4;
+    private static final int ENDED_BY_SIGTERM = 143;
+    private static final int SLOW = 45;
+    private static final int QUICK = 15;
+    private static final String FIRST_QUICK = "file-%03d.txt".formatted(SLOW);
 
     @TempDir
     private Path temp;
@@ -208,7 +213,7 @@ class KillJourney {
     }
 
     @Test
-    void aFullDiskStopsIntakeBeforeItIsFullAndLosesNothing() throws Exception {
+    void aFullDiskStopsIntakeBeforeItIsFullAndWorkGoesOnOnceThereIsRoomAgain() throws Exception {
         Path home = Files.createDirectories(temp.resolve("home"));
         try (SmallDisk disk = SmallDisk.mount(home, "size=120m")) {
             Files.createDirectories(home.resolve("inbox"));
@@ -248,13 +253,33 @@ class KillJourney {
                                         .path("freeBytes")
                                         .asLong(Long.MAX_VALUE)
                                 < 1_000_000);
-                service.kill();
+                RunningService.await(
+                        "it can't write to its database", RunningService.PATIENCE, () -> health(service, "ready")
+                                .contains("store-not-writable"));
+                assertThat(health(service, "live")).startsWith("200");
+                assertThat(service.get("/status").path("attention").toString())
+                        .contains("Nothing can be written to the database");
+
                 Files.delete(home.resolve("more"));
                 Files.delete(ballast);
-                service.startAgain();
                 awaitAllFiled(service, wanted);
+                assertThat(health(service, "ready")).startsWith("200");
+                assertThat(service.get("/status").path("attention").toString())
+                        .doesNotContain("Nothing can be written");
+
+                fillUp(home.resolve("more"));
+                RunningService.await("it can't write again", RunningService.PATIENCE, () -> health(service, "ready")
+                        .contains("store-not-writable"));
+                assertThat(service.assertStopped())
+                        .as("it ends when it is asked to")
+                        .isEqualTo(ENDED_BY_SIGTERM);
             }
         }
+    }
+
+    private static String health(RunningService service, String of) {
+        HttpResponse<String> answer = service.send(service.request("/health/" + of));
+        return answer.statusCode() + " " + answer.body();
     }
 
     private static void fillUp(Path file) throws IOException {
@@ -294,9 +319,9 @@ class KillJourney {
                 "signal=none",
                 "-e",
                 "inject=fsync,fdatasync:delay_enter=900000");
-        Map<String, byte[]> wanted = files(new Random(6), 110);
-        Map<String, byte[]> first = new TreeMap<>(((TreeMap<String, byte[]>) wanted).headMap("file-090.txt"));
-        Map<String, byte[]> second = new TreeMap<>(((TreeMap<String, byte[]>) wanted).tailMap("file-090.txt"));
+        Map<String, byte[]> wanted = files(new Random(6), SLOW + QUICK);
+        Map<String, byte[]> first = new TreeMap<>(((TreeMap<String, byte[]>) wanted).headMap(FIRST_QUICK));
+        Map<String, byte[]> second = new TreeMap<>(((TreeMap<String, byte[]>) wanted).tailMap(FIRST_QUICK));
         try (ServiceProcess service = ServiceProcess.launch(home, slowly)) {
             service.live(Rules.keepName("slow", "arrives: whole").replace("in: archive", "in: slow"));
             service.live(Rules.keepName("quick", "arrives: whole"));
@@ -304,8 +329,8 @@ class KillJourney {
             RunningService.await("some are on their way", RunningService.PATIENCE, () -> service.count("working") > 10);
             drop(service, "quick", second);
             RunningService.await(
-                    "the quick ones are filed", RunningService.PATIENCE, () -> filedBy(service, "quick") == 20);
-            assertThat(filedBy(service, "slow")).as("before the slow ones are").isLessThan(90);
+                    "the quick ones are filed", RunningService.PATIENCE, () -> filedBy(service, "quick") == QUICK);
+            assertThat(filedBy(service, "slow")).as("before the slow ones are").isLessThan(SLOW);
             service.kill();
             ProcessHandle.allProcesses()
                     .filter(handle -> handle.info().commandLine().orElse("").contains(home.toString()))
@@ -313,9 +338,10 @@ class KillJourney {
             RunningService.await("it is gone", RunningService.PATIENCE, () -> service.workers()
                     .isEmpty());
             service.startAgain();
-            RunningService.await("all are filed", RunningService.PATIENCE, () -> service.count("filed") == 110);
-            RunningService.await("once each", RunningService.PATIENCE, () -> regular(home.resolve("slow")) == 90);
-            assertThat(regular(home.resolve("archive"))).isEqualTo(20);
+            RunningService.await(
+                    "all are filed", RunningService.PATIENCE, () -> service.count("filed") == SLOW + QUICK);
+            RunningService.await("once each", RunningService.PATIENCE, () -> regular(home.resolve("slow")) == SLOW);
+            assertThat(regular(home.resolve("archive"))).isEqualTo(QUICK);
         }
     }
 

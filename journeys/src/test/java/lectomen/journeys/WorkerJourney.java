@@ -55,7 +55,7 @@ class WorkerJourney {
 
     @Test
     void aDocumentThatTakesTooLongFailsAloneWithThatReason() throws Exception {
-        try (RunningService service = RunningService.start(home("{ count: 1, memory: 2000, time limit: 10 }"))) {
+        try (RunningService service = RunningService.start(home("{ count: 1, memory: 2000, time limit: 5 }"))) {
             service.live(Rules.tickets("tickets", "number it"));
             drop(service, "first.txt", Rules.ticket("T-0001"));
             service.awaitJob("first.txt", "filed");
@@ -73,7 +73,7 @@ class WorkerJourney {
     void aWorkerThatIsKilledIsReplacedAndItsJobGoesOn() throws Exception {
         try (RunningService service = RunningService.start(home("{ count: 1, memory: 1500, time limit: 120 }"))) {
             service.live(Rules.tickets("tickets", "number it"));
-            drop(service, "long.txt", Rules.ticket("T-0009") + manyWords(12));
+            drop(service, "long.txt", Rules.ticket("T-0009") + manyWords(6));
             RunningService.await(
                     "a worker reads it",
                     RunningService.PATIENCE,
@@ -90,7 +90,7 @@ class WorkerJourney {
     void workersEndWhenTheirServiceIsKilledEvenInTheMiddleOfADocument() throws Exception {
         try (ServiceProcess service = ServiceProcess.launch(home("{ count: 1, memory: 2000, time limit: 120 }"))) {
             service.live(Rules.tickets("tickets", "number it"));
-            drop(service, "long.txt", Rules.ticket("T-0009") + manyWords(12));
+            drop(service, "long.txt", Rules.ticket("T-0009") + manyWords(6));
             RunningService.await(
                     "a worker reads it",
                     RunningService.PATIENCE,

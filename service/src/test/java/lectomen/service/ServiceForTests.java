@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.HashMap;
 import java.util.Map;
+import lectomen.service.access.PasswordHashing;
 import lectomen.service.home.Home;
 import lectomen.service.home.Settings;
 import lectomen.service.time.ServiceClock;
@@ -51,6 +52,7 @@ public final class ServiceForTests implements AutoCloseable {
             beans.registerBean(Home.class, () -> home);
             beans.registerBean(Settings.class, home::settings);
             beans.registerBean(ServiceClock.class, () -> ServiceClock.system(Duration.ZERO));
+            beans.registerBean(PasswordHashing.class, () -> new PasswordHashing(1));
         };
         application.addInitializers(handIn);
         return new ServiceForTests(application.run(), home);

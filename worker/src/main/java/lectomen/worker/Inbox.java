@@ -56,8 +56,12 @@ final class Inbox {
         }
     }
 
-    /** Asks for the bytes and writes them to the file. */
-    Path fetch(ByteRef ref, Path file) throws IOException {
+    /** Asks for the bytes, unless they lie on the desk already, and gives the file there that has them. */
+    Path fetch(ByteRef ref, Path desk) throws IOException {
+        Path file = desk.resolve(ref.sha256());
+        if (Files.exists(file)) {
+            return file;
+        }
         frames.need(ref.sha256());
         try (OutputStream out = Files.newOutputStream(file)) {
             while (true) {

@@ -41,14 +41,12 @@ public final class WorkerMain {
         while (true) {
             Frames.Frame frame = inbox.next();
             Path desk = Files.createDirectories(scratch.resolve("desk"));
-            Path document = desk.resolve("document");
+            Examiner.ByteFetch bytes = ref -> inbox.fetch(ref, desk);
             switch (frame.kind()) {
-                case TASK -> inbox.frames().send(answer(frame.task(), examiner, inbox, document));
-                case PAGE ->
-                    inbox.frames().send(PageShower.show(frame.pageTask(), ref -> inbox.fetch(ref, document), fonts));
-                case DATA -> inbox.frames().send(DataAsker.ask(frame.dataTask(), ref -> inbox.fetch(ref, document)));
-                case PROPOSE ->
-                    inbox.frames().send(proposer.propose(frame.proposalTask(), ref -> inbox.fetch(ref, document)));
+                case TASK -> inbox.frames().send(answer(frame.task(), examiner, inbox, desk));
+                case PAGE -> inbox.frames().send(PageShower.show(frame.pageTask(), bytes, fonts));
+                case DATA -> inbox.frames().send(DataAsker.ask(frame.dataTask(), bytes));
+                case PROPOSE -> inbox.frames().send(proposer.propose(frame.proposalTask(), bytes));
                 default -> throw new IOException("Got a frame of kind " + frame.kind() + " instead of a task");
             }
             clear(desk);
@@ -76,7 +74,7 @@ public final class WorkerMain {
         }
     }
 
-    private static Answer answer(Task task, Examiner examiner, Inbox inbox, Path document) throws IOException {
+    private static Answer answer(Task task, Examiner examiner, Inbox inbox, Path desk) throws IOException {
         if (task.protocol() != Task.PROTOCOL) {
             return Answer.fault(task, "task of protocol " + task.protocol() + ", worker of " + Task.PROTOCOL);
         }
@@ -85,8 +83,8 @@ public final class WorkerMain {
                     task,
                     examiner.examine(
                             task,
-                            ref -> inbox.fetch(ref, document),
-                            new HandingOver(document.resolveSibling("made"), inbox.frames()),
+                            ref -> inbox.fetch(ref, desk),
+                            new HandingOver(desk.resolve("made"), inbox.frames()),
                             new Telling(inbox.frames())));
         } catch (RuntimeException | StackOverflowError e) {
             StackTraceElement[] trace = e.getStackTrace();

@@ -24,8 +24,12 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import lectomen.engine.data.DataForm;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.lookup.LookupRef;
+import lectomen.engine.page.Reading;
+import lectomen.engine.pdf.PdfReader;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
+import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.RuleFile;
@@ -114,6 +118,11 @@ class WorkerMainTest {
     }
 
     private static Task task(int protocol, int attempt, ByteRef document, FileType type, String rule) {
+        return task(protocol, attempt, document, type, rule, Map.of());
+    }
+
+    private static Task task(
+            int protocol, int attempt, ByteRef document, FileType type, String rule, Map<String, LookupRef> lookups) {
         Facts facts = new Facts(
                 "note.txt",
                 document.size(),
@@ -122,7 +131,7 @@ class WorkerMainTest {
                 Instant.parse("2027-03-01T10:00:00Z"),
                 Facts.Circumstances.UNKNOWN);
         Task.RuleText text = new Task.RuleText(new RuleRef("notes", 3), new RuleFile(rule, Map.of()));
-        Site site = new Site(Map.of("inbox", "/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC);
+        Site site = new Site(Map.of("inbox", "/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC).with(lookups);
         return new Task(protocol, "1-17", attempt, document, facts, List.of(text), Task.Asking.FIRST_THAT_WANTS, site);
     }
 
@@ -222,6 +231,36 @@ class WorkerMainTest {
         } catch (IOException gone) {
             assertThat(temp.resolve("scratch/desk")).doesNotExist();
         }
+    }
+
+    @Test
+    void aRuleThatLooksSomethingUpWorksOnTheDocumentAndNotOnTheTable() throws Exception {
+        String rule = """
+                lectomen: 1
+                rule: notes
+                from: { folder: /inbox/notes }
+                do:
+                  - find: ticket
+                    fields:
+                      number: { pattern: 'T-\\d{4}', near: Number }
+                      berth: { look up: { in: berths, by: number, give: berth } }
+                  - convert: PDF/A-2b
+                  - name: "{berth}"
+                  - file: { in: archive }
+                """;
+        ByteRef table = known("number,berth\nT-0041,North Quay\nT-0042,East Quay\n");
+        Map<String, LookupRef> lookups =
+                Map.of("berths", new LookupRef(table.sha256(), table.size(), List.of("number", "berth")));
+        ByteRef document = known("HARBOUR TICKET\n\nNumber: T-0042\n");
+        frames.send(task(Task.PROTOCOL, 1, document, FileType.TEXT, rule, lookups));
+        Outcome outcome = answer(Frames.Kind.ANSWER).answer().outcome().orElseThrow();
+        assertThat(outcome.steps().get(0).fields().get(1).value()).isEqualTo("East Quay");
+        Path pdf =
+                Files.write(temp.resolve("made.pdf"), made.values().iterator().next());
+        assertThat(PdfReader.read(pdf, Progress.Listener.NONE)).isInstanceOfSatisfying(Reading.Read.class, read -> {
+            assertThat(read.text().toString()).contains("HARBOUR").doesNotContain("Quay");
+        });
+        assertThat(asked).as("each is asked for once").containsExactlyInAnyOrder(document.sha256(), table.sha256());
     }
 
     @Test

@@ -16,7 +16,8 @@ import lectomen.engine.page.Word;
 /**
  * Finds what stands beside, below or near a label.
  *
- * <p>A value right of a label is what follows it in its line, else the next line of the same row. A value below is the nearest
+ * <p>A value right of a label is what follows it in its line, else the next line of the same row. In typewritten text two blanks are
+ * part of a value; three or four may part columns, which makes it less sure. A value below is the nearest
  * line under the label that shares its width. Both end where the next label of the same rule begins, so that an empty box is not
  * filled with its neighbour's label; one of several lines goes on in those right under it that begin where it does. A value by pattern
  * near a label is the match closest to it.
@@ -32,6 +33,10 @@ final class LabelPlaces {
     private static final double WIDEST_LEADING = 0.9;
 
     private static final int LONGEST_LABEL = 4;
+
+    private static final double MOST_BLANKS_IN_VALUE = 2;
+    private static final double MOST_BLANKS_IN_DOUBT = 4;
+    private static final double SURENESS_BEFORE_GAP = 0.8;
 
     private final DocumentText text;
     private final List<Label> allLabels;
@@ -80,13 +85,41 @@ final class LabelPlaces {
     private Optional<Candidate> rightOf(Labels.Hit hit) {
         int to = Labels.firstLabel(hit.line(), hit.to(), allLabels);
         if (to > hit.to()) {
-            return Optional.of(
-                    Candidate.on(hit.page(), hit.line().words().subList(hit.to(), to), "right of the label"));
+            return Optional.of(value(hit.page(), hit.line(), hit.to(), to, "right of the label"));
         }
         if (to < hit.line().words().size()) {
             return Optional.empty();
         }
-        return nextInRow(hit).flatMap(line -> upToLabel(hit.page(), line, "right of the label"));
+        return nextInRow(hit.page(), hit.line(), hit.box())
+                .flatMap(line -> upToLabel(hit.page(), line, "right of the label"));
+    }
+
+    /** Words of a line; where they end with it, also those of the next line of the row that stand only two blanks away. */
+    private Candidate value(Page page, Line line, int from, int to, String method) {
+        List<Word> words = new ArrayList<>(line.words().subList(from, to));
+        Line last = line;
+        int end = to;
+        while (end == last.words().size()) {
+            Optional<Line> next = nextInRow(page, last, last.box()).filter(one -> !beginsWithLabel(one));
+            double gap = next.isPresent() ? blanksBetween(page, last, next.get()) : Double.MAX_VALUE;
+            if (gap > MOST_BLANKS_IN_VALUE) {
+                return gap > MOST_BLANKS_IN_DOUBT
+                        ? Candidate.on(page, words, method)
+                        : Candidate.on(page, words, method)
+                                .asSureAs(SURENESS_BEFORE_GAP, method + ", up to a gap that may part columns");
+            }
+            last = next.orElseThrow();
+            end = Labels.firstLabel(last, 0, allLabels);
+            words.addAll(last.words().subList(0, end));
+        }
+        return Candidate.on(page, words, method);
+    }
+
+    /** How many blanks part two lines of a row of typewritten text; in other type a gap that cut the row is no blank. */
+    private static double blanksBetween(Page page, Line line, Line next) {
+        return page.unit() == Page.Unit.CHARACTER
+                ? next.box().left() - line.box().right()
+                : Double.MAX_VALUE;
     }
 
     /** A value with the lines that it goes on in. */
@@ -122,14 +155,13 @@ final class LabelPlaces {
         return marked || Labels.firstLabel(line, 0, allLabels) < line.words().size();
     }
 
-    /** The line behind the label at its height. */
-    @SuppressWarnings("ReferenceEquality") // the very line that the label stands in, not one that is equal to it
-    private static Optional<Line> nextInRow(Labels.Hit hit) {
-        Box label = hit.box();
+    /** The line behind a place at its height. */
+    @SuppressWarnings("ReferenceEquality") // the very line that the place is in, not one that is equal to it
+    private static Optional<Line> nextInRow(Page page, Line own, Box place) {
         Line next = null;
-        for (Line line : hit.page().lines()) {
+        for (Line line : page.lines()) {
             Box box = line.box();
-            boolean behind = box.left() > label.left() && line != hit.line() && box.sharedHeight(label) > 0.5;
+            boolean behind = box.left() > place.left() && line != own && box.sharedHeight(place) > 0.5;
             if (behind && (next == null || box.left() < next.box().left())) {
                 next = line;
             }
@@ -149,9 +181,7 @@ final class LabelPlaces {
 
     private Optional<Candidate> upToLabel(Page page, Line line, String method) {
         int to = Labels.firstLabel(line, 0, allLabels);
-        return to == 0
-                ? Optional.empty()
-                : Optional.of(Candidate.on(page, line.words().subList(0, to), method));
+        return to == 0 ? Optional.empty() : Optional.of(value(page, line, 0, to, method));
     }
 
     private List<Candidate> near(Labels.Hit hit, Pattern pattern) {

@@ -3,9 +3,11 @@ package lectomen.engine.pdf;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Optional;
 import lectomen.engine.image.Ink;
 import lectomen.engine.image.Points;
 import lectomen.engine.page.Page;
+import lectomen.engine.reason.Reason;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -33,9 +35,10 @@ public final class PageDrawing implements AutoCloseable {
     /** @throws IOException if it can't be read, or is locked */
     public static PageDrawing open(Path pdf) throws IOException {
         PDDocument document = Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache());
-        if (document.getNumberOfPages() == 0) {
+        Optional<Reason> problem = PageCount.findProblem(document);
+        if (problem.isPresent()) {
             document.close();
-            throw new IOException("it has no pages");
+            throw new IOException(problem.get().words());
         }
         return new PageDrawing(document);
     }

@@ -56,10 +56,8 @@ public final class PdfReader {
                     "pdf.truncated", "bytes", Long.toString(file.toFile().length())));
         }
         try (PDDocument document = Loader.loadPDF(file.toFile())) {
-            if (document.getNumberOfPages() == 0) {
-                return new Reading.Unreadable(Reason.of("pdf.no-pages"));
-            }
-            return read(document, wish, listener);
+            Optional<Reason> problem = PageCount.findProblem(document);
+            return problem.isPresent() ? new Reading.Unreadable(problem.get()) : read(document, wish, listener);
         } catch (InvalidPasswordException e) {
             return new Reading.Unreadable(Reason.of("pdf.password"));
         } catch (IOException | RuntimeException e) {

@@ -16,6 +16,8 @@ import lectomen.engine.page.Reading;
 import lectomen.engine.plaintext.PlainTextReader;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class FieldFinderTest {
     @TempDir
@@ -54,6 +56,30 @@ class FieldFinderTest {
         DocumentText text = page("Vessel: Grey Heron\nBerth          Lantern Quay 4\n");
         assertThat(find(text, rightOf("Vessel"))).isEqualTo("Grey Heron");
         assertThat(find(text, rightOf("berth"))).isEqualTo("Lantern Quay 4");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "'Vessel: Fennick Lane', Fennick Lane, 1",
+        "'Vessel: Fennick  Lane', Fennick Lane, 1",
+        "'Vessel:  Fennick  Lane  II', Fennick Lane II, 1",
+        "'Vessel: Fennick   Lane', Fennick, 0.8",
+        "'Vessel: Fennick    Lane', Fennick, 0.8",
+        "'Vessel: Fennick     Lane', Fennick, 1",
+        "'Vessel: Fennick  Berth: Lane', Fennick, 1",
+        "'Vessel: Fennick  Berth Lane', Fennick, 1",
+        "'Vessel:|Fennick  Lane', Fennick Lane, 1"
+    })
+    void twoBlanksArePartOfAValueAndAWiderGapMayPartColumns(String words, String value, double confidence)
+            throws IOException {
+        DocumentText text = page(words.replace('|', '\n') + "\n");
+        FieldSpec.Where where = words.contains("|") ? FieldSpec.Where.BELOW : FieldSpec.Where.RIGHT_OF;
+        FieldSpec vessel = field("Vessel", where, "", "Vessel");
+        FieldResult result = FieldFinder.find(List.of(vessel, rightOf("Berth")), vessel, text, Locale.UK);
+        FieldValue found = ((FieldResult.Found) result).value();
+        assertThat(found.value()).isEqualTo(value);
+        assertThat(found.confidence()).isEqualTo(confidence);
+        assertThat(found.method().contains("may part columns")).isEqualTo(confidence < 1);
     }
 
     @Test

@@ -15,12 +15,18 @@ public final class PasswordHashing {
     /** Compared with when nobody has the name, so that the answer takes as long. */
     private static final String NOBODYS = "00".repeat(SALT_BYTES + 32);
 
+    private final int rounds;
     private final Pbkdf2PasswordEncoder encoder;
 
     /** @param rounds which whoever guesses a password has to go through; tests do with few */
     public PasswordHashing(int rounds) {
+        this.rounds = rounds;
         this.encoder =
                 new Pbkdf2PasswordEncoder("", SALT_BYTES, rounds, SecretKeyFactoryAlgorithm.PBKDF2WithHmacSHA256);
+    }
+
+    int rounds() {
+        return rounds;
     }
 
     String hash(String password) {

@@ -22,13 +22,19 @@ final class HealthController {
         this.room = room;
     }
 
-    /** @param problems codes of what is wrong: store-not-writable, disk-low */
+    /** @param problems codes of what is wrong: store-writer-ended, store-not-writable, disk-low */
     record Health(String status, List<String> problems) {}
 
-    /** The process answers. */
+    /** It answers, and nothing has ended in it that only another start brings back. */
     @GetMapping("/live")
-    Health live() {
-        return new Health("live", List.of());
+    ResponseEntity<Health> live() {
+        return store.hasWriter()
+                ? ResponseEntity.ok(new Health("live", List.of()))
+                : unavailable("not live", List.of("store-writer-ended"));
+    }
+
+    private static ResponseEntity<Health> unavailable(String status, List<String> problems) {
+        return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(new Health(status, problems));
     }
 
     /** It can take files in and keep them. */
@@ -43,6 +49,6 @@ final class HealthController {
         }
         return problems.isEmpty()
                 ? ResponseEntity.ok(new Health("ready", problems))
-                : ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(new Health("not ready", problems));
+                : unavailable("not ready", problems);
     }
 }

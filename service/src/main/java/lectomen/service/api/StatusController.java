@@ -120,6 +120,10 @@ final class StatusController {
     /** What is to be said of the service itself and its folders. */
     private List<String> notices(List<SourceView> sources, Optional<Reason> low) {
         List<String> notices = new ArrayList<>(rulebook.broken());
+        store.findTrouble()
+                .ifPresent(problem ->
+                        notices.add("Nothing can be written to the database, so nothing is taken in or filed: "
+                                + problem + ". It goes on by itself once the disk takes writes"));
         ledgerKeeper.warning().ifPresent(notices::add);
         low.ifPresent(reason -> notices.add(reason.words()));
         intake.findPaused().ifPresent(reason -> notices.add(reason.words()));

@@ -22,6 +22,7 @@ import org.slf4j.LoggerFactory;
 final class DueEffects implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(DueEffects.class);
     private static final Duration TURN = Duration.ofMillis(200);
+    private static final Duration AFTER_FAULT = Duration.ofSeconds(1);
     private static final int MOST_IN_A_LOOK = 100;
 
     /** How many effects may be under way on one connection. */
@@ -36,7 +37,7 @@ final class DueEffects implements AutoCloseable {
     private final ScheduledExecutorService poller =
             Executors.newSingleThreadScheduledExecutor(work -> new Thread(work, "filing-poller"));
 
-    /** @param act does an open effect; what it throws is logged, and the effect tried again */
+    /** @param act does an open effect, or says why it has to wait */
     DueEffects(Effects effects, Consumer<Effect> act) {
         this.effects = effects;
         this.act = act;
@@ -96,13 +97,23 @@ final class DueEffects implements AutoCloseable {
         try {
             effects.find(due.id()).filter(found -> found.state().isOpen()).ifPresent(act);
         } catch (RuntimeException e) {
-            LOG.error("Effect {} met a fault; it is tried again", due.id(), e);
+            LOG.error("Effect {} can't be told to wait; it is due again in a moment: {}", due.id(), e.getMessage());
+            pause();
         } finally {
             taken.remove(due.id());
             int others = atWork.merge(due.connection(), -1, Integer::sum);
             if (others == AT_ONCE_ON_A_CONNECTION - 1) {
                 wake();
             }
+        }
+    }
+
+    /** While nothing can be written, each connection is tried a few times a second rather than without end. */
+    private static void pause() {
+        try {
+            Thread.sleep(AFTER_FAULT.toMillis());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
     }
 

@@ -23,6 +23,8 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -31,6 +33,7 @@ import tools.jackson.databind.json.JsonMapper;
  * with growing pauses; as soon as one succeeds on the same connection, all that wait for it are tried at once.
  */
 public final class EffectRunner implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(EffectRunner.class);
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String COUNTER_BUSY = "counter.busy";
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
@@ -81,7 +84,7 @@ public final class EffectRunner implements AutoCloseable {
         this.giveBack = new GiveBack(effects, rulebook, clock);
         this.earlier = new EarlierFilings(effects);
         this.sameDocument = new SameDocument(store, effects, keyed);
-        this.due = new DueEffects(effects, this::act);
+        this.due = new DueEffects(effects, this::actOrWait);
     }
 
     /** Who is told of each end. Say so while the service is put together. */
@@ -158,6 +161,18 @@ public final class EffectRunner implements AutoCloseable {
     /** Looks for due effects now rather than at the next turn. Asking again before that look costs nothing. */
     public void wake() {
         due.wake();
+    }
+
+    /** A fault on the way is said of the job, and the effect is tried again after a pause that grows. */
+    private void actOrWait(Effect due) {
+        try {
+            act(due);
+        } catch (RuntimeException | Error e) {
+            LOG.error("Effect {} met a fault; it is tried again", due.id(), e);
+            effects.find(due.id())
+                    .filter(now -> now.state().isOpen())
+                    .ifPresent(now -> waitForIt(now, Reason.of("destination.fault", "connection", now.connection())));
+        }
     }
 
     private void act(Effect due) {

@@ -35,7 +35,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  *       and whoever still writes to it goes on doing so there. Both folders are synced, so that it can't come back.
  *   <li>Each file is copied and hashed into the byte store, which syncs the copy and the entries that lead to it.
  *   <li>Arrival, jobs and claim are committed together. From here on the files in the hidden folder are only spares.
- *   <li>After a time of grace they are compared again. What is unchanged is removed. What changed becomes an arrival of its own
+ *   <li>After a time of grace they are compared again. What is unchanged, and open to no program that writes, is removed. What changed becomes an arrival of its own
  *       that follows the first.
  * </ol>
  *
@@ -79,6 +79,7 @@ final class Claims {
             ByteStore bytes,
             Awaited awaited,
             KeyedHash keyed,
+            OpenFiles openFiles,
             InstantSource clock) {
         this.hotFolder = hotFolder;
         this.source = source;
@@ -87,7 +88,7 @@ final class Claims {
         this.arrivals = new FolderArrivals(hotFolder, source, arrivals, jobs, awaited);
         this.bytes = bytes;
         this.rows = new ClaimRows(hotFolder, source, store, ledger, jobs, keyed, clock);
-        this.spares = new Spares(hidden, rows, this.arrivals, store, ledger, jobs, bytes);
+        this.spares = new Spares(hidden, rows, this.arrivals, store, ledger, jobs, bytes, openFiles);
     }
 
     void treatAs(SourceSettings choice) {
@@ -221,15 +222,19 @@ final class Claims {
     }
 
     /**
-     * Step 5 for several claims, with one commit.
+     * What came of a release.
      *
-     * @return the claims that are not at their end, to be looked at again later
+     * @param open the claims that are not at their end, to be looked at again later
+     * @param writtenLate whether somebody wrote to one of their files after it was taken
      */
-    List<Moved> release(List<Moved> claims) throws IOException {
+    record Released(List<Moved> open, boolean writtenLate) {}
+
+    /** Step 5 for several claims, with one commit. */
+    Released release(List<Moved> claims) throws IOException {
         Spares.Released released =
                 spares.release(claims.stream().map(Moved::claim).toList());
         released.ended().forEach(inHand::remove);
-        return released.open().stream().map(Moved::new).toList();
+        return new Released(released.open().stream().map(Moved::new).toList(), released.writtenLate());
     }
 
     /**

@@ -39,6 +39,20 @@ final class Hidden {
         return folder.resolve(claim);
     }
 
+    boolean exists() {
+        return Files.isDirectory(folder);
+    }
+
+    /** Where it is without links on the way, as the system names what programs have open. */
+    Path realFolder() throws IOException {
+        return folder.toRealPath();
+    }
+
+    /** The same of a file in it. */
+    Path real(Path file) throws IOException {
+        return realFolder().resolve(folder.relativize(file));
+    }
+
     /** Level by level, so that a hot folder which went away, such as a share, is not made anew by the way. */
     void make() throws IOException {
         if (Files.notExists(folder)) {

@@ -43,7 +43,8 @@ final class HotFolder {
     private static final Instant NOTHING_IS_OLDER = Instant.MIN;
     private static final int CLAIMS_PER_COMMIT = 100;
     private static final int CLAIMS_PER_LOOK = 500;
-    private static final Duration GRACE = Duration.ofSeconds(5);
+    private static final Duration GRACE = Duration.ofSeconds(20);
+    private static final Duration LONGEST_SETTLE_OF_ITS_OWN = Duration.ofMinutes(5);
     private static final Duration SHORTEST_PAUSE = Duration.ofMillis(20);
     private static final Duration PAUSE_WHEN_AWAY = Duration.ofSeconds(2);
 
@@ -97,6 +98,10 @@ final class HotFolder {
     private volatile Optional<Instant> lastArrivalAt;
     private final Instant watchedSince;
     private volatile Optional<Reason> trouble = Optional.empty();
+
+    /** How long files have to lie still here, if longer than the rules say, since some were written to after that. */
+    private volatile Optional<Duration> longerSettle = Optional.empty();
+
     private volatile int settlingNow;
     private volatile int readyNow;
     private volatile List<String> waitingNow = List.of();
@@ -174,7 +179,7 @@ final class HotFolder {
                 folder.toString(),
                 lastLookAt,
                 nextLookAt,
-                around.pauses().findPaused(source).or(() -> trouble),
+                around.pauses().findPaused(source).or(() -> trouble).or(this::writtenLate),
                 silence(),
                 lastArrivalAt,
                 opening.closed(),
@@ -185,6 +190,10 @@ final class HotFolder {
                 readyNow,
                 sorting.count(LyingFiles.Why.UNWANTED),
                 sorting.count(LyingFiles.Why.TAKEN));
+    }
+
+    private Optional<Reason> writtenLate() {
+        return longerSettle.map(now -> Reason.of("folder.written-late", "settle", now.toSeconds() + " s"));
     }
 
     private Optional<Reason> silence() {
@@ -225,6 +234,7 @@ final class HotFolder {
     private void follow(Wish wanted) {
         if (!wanted.settings().equals(settings)) {
             settings = wanted.settings();
+            longerSettle = Optional.empty();
             settling = new Settling(settings.settle());
             forming = new LotForming(folder, settings, around.partners());
         }
@@ -468,6 +478,22 @@ final class HotFolder {
         }
     }
 
+    /** Whoever writes to this folder pauses for longer than files have to lie still. */
+    private void settleLonger() {
+        Duration now = longerSettle.orElse(settings.settle());
+        Duration twice = now.isZero() ? Duration.ofSeconds(1) : now.multipliedBy(2);
+        Duration longer = shorter(twice, LONGEST_SETTLE_OF_ITS_OWN);
+        if (longer.compareTo(now) > 0) {
+            LOG.warn(
+                    "Files of source {} were written to after they had lain still for {}; from now on they wait {}",
+                    source,
+                    now,
+                    longer);
+            longerSettle = Optional.of(longer);
+            settling = new Settling(longer);
+        }
+    }
+
     private void hold(Claims.Moved moved) {
         held.add(new Held(moved, around.clock().nanos()));
     }
@@ -486,7 +512,11 @@ final class HotFolder {
             held.remove(first);
         }
         if (!due.isEmpty()) {
-            claims.release(due).forEach(this::hold);
+            Claims.Released released = claims.release(due);
+            released.open().forEach(this::hold);
+            if (released.writtenLate()) {
+                settleLonger();
+            }
             around.whenArrived().run();
             next = held.isEmpty() ? next : shorter(next, GRACE);
         }

@@ -94,6 +94,7 @@ public final class HotFolders implements AutoCloseable {
     private final ScheduledExecutorService lookers =
             Executors.newScheduledThreadPool(LOOKERS, work -> new Thread(work, "folder-looker"));
     private final ExecutorService copiers = Executors.newFixedThreadPool(COPIERS, work -> new Thread(work, "copier"));
+    private final OpenFiles openFiles = new OpenFiles();
     private final FolderEvents events;
 
     public HotFolders(Parts parts) throws IOException {
@@ -259,6 +260,7 @@ public final class HotFolders implements AutoCloseable {
                 parts.bytes(),
                 awaited,
                 parts.keyed(),
+                openFiles,
                 parts.clock());
         LyingFiles lying = new LyingFiles(parts.store(), parts.keyed(), source);
         Sorting sorting = new Sorting(folder, source, lying, parts.store(), parts.jobs(), parts.clock());

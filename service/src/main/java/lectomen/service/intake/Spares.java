@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import lectomen.engine.data.Sidecar;
 import lectomen.service.bytes.ByteStore;
@@ -16,8 +17,8 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 
 /**
- * What lies in the hidden folder of claims whose files are kept. A spare that is as it was goes; one that somebody still wrote to
- * becomes, once it stays as it is, an arrival that follows the first.
+ * What lies in the hidden folder of claims whose files are kept. A spare that is as it was goes, unless a program still has it open
+ * to write to; one that somebody still wrote to becomes, once it stays as it is, an arrival that follows the first.
  */
 final class Spares {
     private final Hidden hidden;
@@ -27,6 +28,7 @@ final class Spares {
     private final Ledger ledger;
     private final Jobs jobs;
     private final ByteStore bytes;
+    private final OpenFiles openFiles;
 
     /** Files that changed after they were taken, as they were at the last look; for the looking thread alone. */
     private final Map<Path, FileState> changing = new ConcurrentHashMap<>();
@@ -38,7 +40,8 @@ final class Spares {
             Store store,
             Ledger ledger,
             Jobs jobs,
-            ByteStore bytes) {
+            ByteStore bytes,
+            OpenFiles openFiles) {
         this.hidden = hidden;
         this.rows = rows;
         this.arrivals = arrivals;
@@ -46,31 +49,51 @@ final class Spares {
         this.ledger = ledger;
         this.jobs = jobs;
         this.bytes = bytes;
+        this.openFiles = openFiles;
     }
 
-    /** What came of a release. @param open the claims to be looked at again later */
-    record Released(List<String> ended, List<String> open) {}
+    /**
+     * What came of a release.
+     *
+     * @param open the claims to be looked at again later
+     * @param writtenLate whether somebody wrote to one of them after it was taken
+     */
+    record Released(List<String> ended, List<String> open, boolean writtenLate) {}
 
     /** Removes the spares of several claims, with one commit. */
     Released release(List<String> claims) throws IOException {
         Map<String, List<ClaimRows.Mark>> marks = rows.marks(claims);
         List<String> open = new ArrayList<>();
         List<String> ended = new ArrayList<>();
+        Set<Path> beingWritten = beingWritten();
+        Set<Path> knownToChange = Set.copyOf(changing.keySet());
         for (String claim : claims) {
-            (isReleased(claim, marks.getOrDefault(claim, List.of())) ? ended : open).add(claim);
+            boolean end = isReleased(claim, marks.getOrDefault(claim, List.of()), beingWritten);
+            (end ? ended : open).add(claim);
         }
+        boolean writtenLate = !knownToChange.containsAll(changing.keySet());
         rows.removed(ended);
         for (String claim : ended) {
             hidden.removeFolders(claim);
         }
-        return new Released(ended, open);
+        return new Released(ended, open, writtenLate);
     }
 
-    private boolean isReleased(String claim, List<ClaimRows.Mark> marks) throws IOException {
+    private Set<Path> beingWritten() throws IOException {
+        if (!hidden.exists()) {
+            return Set.of();
+        }
+        Path all = hidden.realFolder();
+        return openFiles.beingWritten(file -> file.startsWith(all));
+    }
+
+    private boolean isReleased(String claim, List<ClaimRows.Mark> marks, Set<Path> beingWritten) throws IOException {
         boolean end = true;
         for (Path file : hidden.filesOf(claim)) {
             if (IgnoredNames.ignores(file.getFileName().toString())) {
                 hidden.giveBack(claim, file);
+            } else if (beingWritten.contains(hidden.real(file))) {
+                end = false;
             } else if (isSidecar(claim, file) && !isAsKept(claim, file, marks)) {
                 hidden.giveBack(claim, file); // the next look finds it as one that comes late
             } else if (isAsKept(claim, file, marks)) {

@@ -155,22 +155,34 @@ public final class Jobs {
                 .update();
     }
 
-    /** How a job moves. @param forDestination whether it waits for a destination rather than for its turn at a worker */
-    public record Move(JobState to, Optional<Reason> reason, Optional<Instant> nextTryAt, boolean forDestination) {
+    /** What a waiting job waits for. */
+    public enum WaitsFor {
+        TURN,
+        DESTINATION,
+        /** For a rule that asks for it to go live; it has no turn before. */
+        RULE
+    }
+
+    /** How a job moves. */
+    public record Move(JobState to, Optional<Reason> reason, Optional<Instant> nextTryAt, WaitsFor waitsFor) {
         public static Move to(JobState state) {
-            return new Move(state, Optional.empty(), Optional.empty(), false);
+            return new Move(state, Optional.empty(), Optional.empty(), WaitsFor.TURN);
         }
 
         public static Move to(JobState state, Reason reason) {
-            return new Move(state, Optional.of(reason), Optional.empty(), false);
+            return new Move(state, Optional.of(reason), Optional.empty(), WaitsFor.TURN);
         }
 
         public static Move waitUntil(Instant nextTry, Reason reason) {
-            return new Move(JobState.WAITING, Optional.of(reason), Optional.of(nextTry), false);
+            return new Move(JobState.WAITING, Optional.of(reason), Optional.of(nextTry), WaitsFor.TURN);
+        }
+
+        public static Move waitForRule(Reason reason) {
+            return new Move(JobState.WAITING, Optional.of(reason), Optional.empty(), WaitsFor.RULE);
         }
 
         public static Move waitForDestination(Optional<Instant> nextTry, Optional<Reason> reason) {
-            return new Move(JobState.WAITING, reason, nextTry, true);
+            return new Move(JobState.WAITING, reason, nextTry, WaitsFor.DESTINATION);
         }
     }
 
@@ -194,12 +206,13 @@ public final class Jobs {
         }
         String code = move.reason().map(Reason::code).orElse(null);
         db.sql("""
-                        update job set state = ?, waits_for = ?, reason_code = ?, next_try_at = ?, changed_at = ?,
+                        update job set state = ?, waits_for = ?, awaits_rule = ?, reason_code = ?, next_try_at = ?, changed_at = ?,
                             attempt = attempt + ?, version = version + 1
                         where id = ?
                         """)
                 .param(move.to().code())
-                .param(move.forDestination() ? "destination" : "turn")
+                .param(move.waitsFor() == WaitsFor.DESTINATION ? "destination" : "turn")
+                .param(move.waitsFor() == WaitsFor.RULE ? 1 : 0)
                 .param(code)
                 .param(move.nextTryAt().map(Instant::toEpochMilli).orElse(null))
                 .param(clock.millis())
@@ -253,7 +266,7 @@ public final class Jobs {
     public void startAgain(JdbcClient db, String id, boolean redo, String principal) {
         move(db, id, Move.to(JobState.WAITING), principal);
         db.sql("""
-                        update job set generation = generation + 1, attempt = 0, rule_id = null, rule_version = null,
+                        update job set generation = generation + 1, deaths = 0, rule_id = null, rule_version = null,
                             redo_generation = case when :redo then generation + 1 else redo_generation end
                         where id = :id
                         """).param("redo", redo ? 1 : 0).param("id", id).update();
@@ -369,11 +382,24 @@ public final class Jobs {
         return taken;
     }
 
+    /** Counts that a worker died of the job; gives how often one has since the job began, or began again. */
+    public int countDeath(JdbcClient db, String id) {
+        return db.sql("update job set deaths = deaths + 1 where id = ? returning deaths")
+                .param(id)
+                .query(Integer.class)
+                .single();
+    }
+
+    /** Gives jobs that wait for a rule their turn, since one has gone live; says how many. */
+    public int rulesChanged(JdbcClient db) {
+        return db.sql("update job set awaits_rule = 0 where awaits_rule = 1").update();
+    }
+
     /** Gives jobs that were in a worker when the service ended their turn again. */
     public int recover(JdbcClient db) {
         store.afterCommit(counts::changed);
         return db.sql("""
-                        update job set state = 'waiting', waits_for = 'turn', attempt = 0, version = version + 1
+                        update job set state = 'waiting', waits_for = 'turn', version = version + 1
                         where state = 'working' and not exists (
                             select 1 from effect e
                             where e.job_id = job.id and e.generation = job.generation and e.kind in ('file', 'withdraw'))

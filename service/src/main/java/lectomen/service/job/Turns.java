@@ -55,10 +55,10 @@ final class Turns {
     private static List<Long> sources(JdbcClient db) {
         return db.sql("""
                         with recursive one(id) as (
-                            select min(source_id) from job where state = 'waiting' and waits_for = 'turn'
+                            select min(source_id) from job where state = 'waiting' and waits_for = 'turn' and awaits_rule = 0
                             union all
                             select (select min(source_id) from job
-                                    where state = 'waiting' and waits_for = 'turn' and source_id > one.id)
+                                    where state = 'waiting' and waits_for = 'turn' and awaits_rule = 0 and source_id > one.id)
                             from one where one.id is not null)
                         select id from one where id is not null
                         """).query(Long.class).list();
@@ -67,7 +67,8 @@ final class Turns {
     private static List<Candidate> first(JdbcClient db, long source, long now, int most) {
         return db.sql("""
                         select id, priority from job indexed by job_by_turn
-                        where state = 'waiting' and waits_for = 'turn' and source_id = :source and main_sha256 is not null
+                        where state = 'waiting' and waits_for = 'turn' and awaits_rule = 0 and source_id = :source
+                          and main_sha256 is not null
                           and (next_try_at is null or next_try_at <= :now or next_try_at > :latest)
                         order by priority desc, number limit :most
                         """)

@@ -203,7 +203,10 @@ public final class RetentionRuns implements AutoCloseable {
                 "delete from field_words where job_id = ?",
                 "delete from effect_words where effect_id in (select id from effect where job_id = ?)",
                 "delete from effect_attempt where effect_id in (select id from effect where job_id = ?)",
-                "update effect set depends_on = null, supersedes = null, withdraws = null where job_id = ?",
+                // also what effects of other jobs refer to, which may stay
+                "update effect set depends_on = null where depends_on in (select id from effect where job_id = ?)",
+                "update effect set supersedes = null where supersedes in (select id from effect where job_id = ?)",
+                "update effect set withdraws = null where withdraws in (select id from effect where job_id = ?)",
                 "delete from effect where job_id = ?",
                 "delete from output where job_id = ?",
                 "delete from job_words where job_id = ?",

@@ -12,6 +12,8 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CompletableFuture;
@@ -19,25 +21,40 @@ import java.util.concurrent.CompletionException;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import org.apache.commons.dbcp2.BasicDataSource;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteErrorCode;
+import org.sqlite.SQLiteException;
 
 /**
  * The database. Writes go through one thread that gathers what waits into one transaction and commits it durably
  * (synchronous=FULL), so that many small writes share one wait for the disk; each is atomic on its own and fails on its
- * own. Reads use a few connections of their own and see what was committed.
+ * own. Reads use a few connections of their own and see what was committed. When the disk takes nothing, as when it is full, writes
+ * fail until it does again.
  *
  * <pre>{@code
  * store.write(db -> db.sql("update job set ...").update());   // returns once it can't be lost any more
  * }</pre>
  */
 public final class Store implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(Store.class);
     private static final int READERS = 4;
     private static final int MOST_IN_ONE_COMMIT = 500;
     private static final int STATEMENTS_KEPT_PREPARED = 300;
     /** In pages of 4 kB: a longer log writes a page that changes often to the database less often. */
     private static final String LOG_BEFORE_CHECKPOINT = "pragma wal_autocheckpoint = 8000";
+
+    /** Codes of SQLite for a disk that is full, fails, or takes no writes. */
+    private static final Set<Integer> OF_THE_DISK = Set.of(
+            SQLiteErrorCode.SQLITE_FULL.code,
+            SQLiteErrorCode.SQLITE_IOERR.code,
+            SQLiteErrorCode.SQLITE_READONLY.code,
+            SQLiteErrorCode.SQLITE_CANTOPEN.code,
+            SQLiteErrorCode.SQLITE_CORRUPT.code,
+            SQLiteErrorCode.SQLITE_NOTADB.code);
 
     private static final String CACHE_OF_EACH_CONNECTION = "pragma cache_size = -16000";
 
@@ -83,28 +100,31 @@ public final class Store implements AutoCloseable {
                 connection.close();
                 pool.close();
             } catch (SQLException e) {
-                throw new IllegalStateException("The database can't be closed", e);
+                LOG.warn("A connection to the database can't be closed: {}", e.getMessage());
             }
         }
     }
 
     private final BlockingQueue<Waiting> waiting = new LinkedBlockingQueue<>();
     private final BlockingQueue<Kept> readers = new ArrayBlockingQueue<>(READERS);
-    private final Kept writing;
     private final Thread writer;
     private final StoreIdentity identity;
     private final Path file;
+    private final String url;
 
     // Touched by the writer alone.
+    private Kept writing;
     private final Deque<Runnable> afterCommit = new ArrayDeque<>();
     private long rollbacks;
+    private int diskFailures; // of the group that is being written
 
+    private volatile Optional<String> trouble = Optional.empty();
     private volatile boolean closed;
 
     private Store(Path file, String url, InstantSource clock) throws SQLException {
         this.file = file;
-        this.writing = Kept.open(url, false);
-        writing.connection().setAutoCommit(false);
+        this.url = url;
+        this.writing = openWriting(url);
         for (int i = 0; i < READERS; i++) {
             readers.add(Kept.open(url, true));
         }
@@ -112,6 +132,12 @@ public final class Store implements AutoCloseable {
         writer.setDaemon(true);
         writer.start();
         this.identity = write(db -> StoreIdentity.loadOrMake(db, clock.instant()));
+    }
+
+    private static Kept openWriting(String url) throws SQLException {
+        Kept opened = Kept.open(url, false);
+        opened.connection().setAutoCommit(false);
+        return opened;
     }
 
     /**
@@ -168,6 +194,9 @@ public final class Store implements AutoCloseable {
         }
         CompletableFuture<Object> result = new CompletableFuture<>();
         waiting.add(new Waiting(work, result));
+        if (!writer.isAlive()) {
+            failWaiting();
+        }
         try {
             @SuppressWarnings("unchecked") // the future is completed with what this work returned
             T value = (T) result.join();
@@ -197,35 +226,73 @@ public final class Store implements AutoCloseable {
     }
 
     private void writeForEver() {
-        while (!closed || !waiting.isEmpty()) {
-            try {
+        try {
+            while (!closed || !waiting.isEmpty()) {
                 Waiting first = waiting.poll(200, TimeUnit.MILLISECONDS);
                 if (first != null) {
                     List<Waiting> group = new ArrayList<>(List.of(first));
                     waiting.drainTo(group, MOST_IN_ONE_COMMIT - 1);
-                    writeGroup(group);
+                    writeOrFail(group);
                 }
-            } catch (InterruptedException e) {
-                return;
             }
+        } catch (InterruptedException e) {
+            LOG.error("The store's writer was interrupted; nothing can be written any more");
+        } finally {
+            failWaiting();
         }
     }
 
-    private void writeGroup(List<Waiting> group) {
+    /** Nobody waits for a writer that has ended. */
+    private void failWaiting() {
+        for (Waiting left = waiting.poll(); left != null; left = waiting.poll()) {
+            left.result().completeExceptionally(new IllegalStateException("The store takes no writes any more"));
+        }
+    }
+
+    /** Whatever goes wrong fails the group and nothing else: the writer goes on with the next. */
+    private void writeOrFail(List<Waiting> group) {
+        try {
+            writeGroup(group);
+        } catch (SQLException | RuntimeException | Error e) {
+            undo();
+            findTrouble(e).ifPresentOrElse(this::noteTrouble, () -> LOG.error("Writes failed together", e));
+            group.forEach(one -> one.result().completeExceptionally(e));
+        }
+    }
+
+    private void writeGroup(List<Waiting> group) throws SQLException {
+        if (writing.connection().isClosed()) {
+            writing = openWriting(url);
+        }
         List<Runnable> whenDurable = new ArrayList<>();
         afterCommit.clear();
-        try {
-            for (Waiting one : group) {
-                whenDurable.add(writeOne(one));
-            }
-            writing.connection().commit();
-        } catch (SQLException e) {
-            rollback();
-            group.forEach(one -> one.result().completeExceptionally(e));
-            return;
+        diskFailures = 0;
+        boolean inTrouble = trouble.isPresent();
+        long changesBefore = inTrouble ? changes() : 0;
+        for (Waiting one : group) {
+            whenDurable.add(writeOne(one));
+        }
+        boolean changed = inTrouble && changes() != changesBefore;
+        writing.connection().commit();
+        if (changed && diskFailures == 0) {
+            LOG.info("The database takes writes again");
+            trouble = Optional.empty();
         }
         whenDurable.forEach(Runnable::run);
-        afterCommit.forEach(Runnable::run);
+        afterCommit.forEach(Store::runOrLog);
+    }
+
+    /** How many rows this connection has changed. */
+    private long changes() {
+        return writing.client().sql("select total_changes()").query(Long.class).single();
+    }
+
+    private static void runOrLog(Runnable then) {
+        try {
+            then.run();
+        } catch (RuntimeException | Error e) {
+            LOG.error("What was to be done after a write failed; the write stands", e);
+        }
     }
 
     /** Does one work of the group; what it gives tells the waiting thread, once the whole group is durable. */
@@ -236,23 +303,65 @@ public final class Store implements AutoCloseable {
             Object value = one.work().in(writing.client());
             writing.connection().releaseSavepoint(before);
             return () -> one.result().complete(value);
-        } catch (RuntimeException e) {
+        } catch (RuntimeException | Error e) {
             rollbacks++;
             while (afterCommit.size() > told) {
                 afterCommit.removeLast();
             }
-            writing.connection().rollback(before);
+            findTrouble(e).ifPresent(this::noteTrouble);
+            if (!isRolledBack(before)) {
+                throw e;
+            }
             return () -> one.result().completeExceptionally(e);
         }
     }
 
-    private void rollback() {
+    /** Where SQLite has undone the whole group by itself, as on a full disk, all of it fails for the same reason. */
+    private boolean isRolledBack(Savepoint before) {
+        try {
+            writing.connection().rollback(before);
+            return true;
+        } catch (SQLException undoneAlready) {
+            return false;
+        }
+    }
+
+    /** Undoes what was not committed. On a full disk SQLite has done so by itself; the next write opens the database anew then. */
+    private void undo() {
         rollbacks++;
         try {
             writing.connection().rollback();
         } catch (SQLException e) {
-            throw new IllegalStateException("The database takes no writes any more; restart the service", e);
+            writing.close();
         }
+    }
+
+    private void noteTrouble(String problem) {
+        diskFailures++;
+        if (trouble.isEmpty()) {
+            LOG.error("The database takes no writes: {}. It goes on by itself once it does", problem);
+            trouble = Optional.of(problem);
+        }
+    }
+
+    /** What the database says when it is not the work's fault but that of the disk. */
+    private static Optional<String> findTrouble(Throwable thrown) {
+        for (Throwable cause = thrown; cause != null; cause = cause.getCause()) {
+            if (cause instanceof SQLiteException e && OF_THE_DISK.contains(e.getResultCode().code & 0xff)) {
+                return Optional.of(String.valueOf(e.getMessage()));
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Why the disk takes no writes, in the database's words; empty while it does. */
+    public Optional<String> findTrouble() {
+        return trouble;
+    }
+
+    /** Whether the thread lives that writes. Without it nothing is written until the service is started again. */
+    public boolean hasWriter() {
+        return writer.isAlive();
     }
 
     /** Whether a write can be made durable now. */

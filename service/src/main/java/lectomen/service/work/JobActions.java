@@ -150,11 +150,12 @@ public final class JobActions {
     }
 
     private void retry(JdbcClient db, Job job, String principal) {
-        boolean waitsForTry = job.state() == JobState.WAITING && job.nextTryAt().isPresent();
+        boolean waitsForTry = job.state() == JobState.WAITING
+                && (job.nextTryAt().isPresent() || job.reason().isPresent());
         if (waitsForTry) {
             effects.tryNow(db, job.id());
-            boolean planned = effects.hasPlan(db, job);
-            Jobs.Move now = new Jobs.Move(JobState.WAITING, job.reason(), Optional.empty(), planned);
+            Jobs.WaitsFor next = effects.hasPlan(db, job) ? Jobs.WaitsFor.DESTINATION : Jobs.WaitsFor.TURN;
+            Jobs.Move now = new Jobs.Move(JobState.WAITING, job.reason(), Optional.empty(), next);
             jobs.move(db, job.id(), now, principal);
             ledger.append(db, principal, "job.retried", job.subject());
         } else if (endedBadly(job.state())) {

@@ -45,13 +45,15 @@ import tools.jackson.databind.json.JsonMapper;
 public final class JobRunner implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final int TRIES = 3;
+    private static final int DEATHS = 3;
+
+    /** A worker that was killed says little about the document, which may still be what used up the machine's memory. */
+    private static final int DEATHS_WHEN_KILLED = 10;
 
     /** While one job is at a worker, others wait for the disk to have taken them up or recorded them. */
     private static final int THREADS_PER_WORKER = 8;
 
     private static final Duration PAUSE_AFTER_DEATH = Duration.ofSeconds(1);
-    private static final Duration PAUSE_WITHOUT_RULE = Duration.ofSeconds(2);
     private static final Duration LOOK_AGAIN = Duration.ofMillis(250);
 
     private final Store store;
@@ -99,6 +101,8 @@ public final class JobRunner implements AutoCloseable {
     /** Begins to work; jobs that an earlier run of the service had in a worker get their turn again. */
     public void start() {
         int recovered = store.write(jobs::recover);
+        giveThoseThatAwaitARuleTheirTurn();
+        rulebook.onChange(this::giveThoseThatAwaitARuleTheirTurn);
         if (recovered > 0) {
             LOG.info("{} jobs were in work when the service ended last; they are taken up again", recovered);
         }
@@ -106,6 +110,12 @@ public final class JobRunner implements AutoCloseable {
             Thread thread = new Thread(this::runForEver, "job-runner-" + i);
             threads.add(thread);
             thread.start();
+        }
+    }
+
+    private void giveThoseThatAwaitARuleTheirTurn() {
+        if (store.write(jobs::rulesChanged) > 0) {
+            wake();
         }
     }
 
@@ -174,13 +184,31 @@ public final class JobRunner implements AutoCloseable {
         try {
             run(job);
         } catch (RuntimeException e) {
-            LOG.error("Job {} met a fault; it is tried again at most {} times", job.id(), TRIES, e);
+            LOG.error("Job {} met a fault; it is tried again", job.id(), e);
+            boolean ofTheDisk = store.findTrouble().isPresent();
+            while (!stopping && !isGivenBack(job, ofTheDisk)) {
+                pause();
+            }
+        }
+    }
+
+    /** @return false if the store takes no writes */
+    private boolean isGivenBack(Job job, boolean asIfNotTried) {
+        try {
             store.write(db -> {
                 if (isStillAtIt(db, job)) {
-                    died(db, job, sources.findFolder(job.source()));
+                    if (asIfNotTried) {
+                        jobs.move(db, job.id(), Jobs.Move.to(JobState.WAITING), "service");
+                    } else {
+                        died(db, job, sources.findFolder(job.source()), DEATHS);
+                    }
                 }
                 return job.id();
             });
+            return true;
+        } catch (RuntimeException e) {
+            LOG.warn("Job {} can't be given back yet: {}", job.id(), e.getMessage());
+            return false;
         }
     }
 
@@ -211,14 +239,15 @@ public final class JobRunner implements AutoCloseable {
             recordByHand(job, job.byHand().get(), folder, beganAt);
             return;
         }
-        Task task = task(job, folder);
+        Rulebook.Acting acting = rulebook.acting();
+        Task task = task(job, folder, acting);
         if (task.rules().isEmpty() && job.origin().isPresent()) {
             refuseOwnResult(job, folder);
             return;
         }
         boolean handedOver = !job.more().given().isEmpty();
         if (task.rules().isEmpty() && (folder.isPresent() || handedOver)) {
-            waitForARule(job);
+            waitForARule(job, acting.version());
             return;
         }
         Examination examination = workers.examine(task, bytes::open, this::keep);
@@ -234,8 +263,8 @@ public final class JobRunner implements AutoCloseable {
                 record(db, now.get(), done.outcome(), folder, beganAt);
             } else if (examination instanceof Examination.Refused refused) {
                 effects.endBadly(db, job, JobState.FAILED, refused.reason(), folder);
-            } else {
-                died(db, job, folder);
+            } else if (examination instanceof Examination.Died died) {
+                died(db, job, folder, died.killed() ? DEATHS_WHEN_KILLED : DEATHS);
             }
             return job.id();
         });
@@ -273,22 +302,24 @@ public final class JobRunner implements AutoCloseable {
     }
 
     /** The file was taken while a rule was live, and none is now: it waits rather than being refused. */
-    private void waitForARule(Job job) {
-        Instant nextTry = clock.instant().plus(PAUSE_WITHOUT_RULE);
+    private void waitForARule(Job job, long rulesAsked) {
         store.write(db -> {
             if (isStillAtIt(db, job)) {
-                jobs.move(db, job.id(), Jobs.Move.waitUntil(nextTry, Reason.of("rule.paused")), "service");
+                boolean sameRules = rulebook.acting().version() == rulesAsked;
+                Jobs.Move wait =
+                        sameRules ? Jobs.Move.waitForRule(Reason.of("rule.paused")) : Jobs.Move.to(JobState.WAITING);
+                jobs.move(db, job.id(), wait, "service");
             }
             return job.id();
         });
     }
 
-    private Task task(Job job, Optional<String> folder) {
+    private Task task(Job job, Optional<String> folder, Rulebook.Acting acting) {
         Set<String> makers = jobs.lineage(job).stream()
                 .flatMap(earlier -> earlier.rule().stream())
                 .map(RuleRef::id)
                 .collect(Collectors.toSet());
-        List<LiveRule> rules = rulebook.acting().rules().stream()
+        List<LiveRule> rules = acting.rules().stream()
                 .filter(live -> !makers.contains(live.ref().id()))
                 .filter(live -> isAsked(live, job, folder))
                 .toList();
@@ -345,9 +376,10 @@ public final class JobRunner implements AutoCloseable {
         }
     }
 
-    private void died(JdbcClient db, Job job, Optional<String> folder) {
-        Reason died = Reason.of("worker.died", "tries", Integer.toString(job.attempt()));
-        if (job.attempt() >= TRIES) {
+    private void died(JdbcClient db, Job job, Optional<String> folder, int most) {
+        int deaths = jobs.countDeath(db, job.id());
+        Reason died = Reason.of("worker.died", "tries", Integer.toString(deaths));
+        if (deaths >= most) {
             effects.endBadly(db, job, JobState.FAILED, died, folder);
         } else {
             jobs.move(db, job.id(), Jobs.Move.waitUntil(clock.instant().plus(PAUSE_AFTER_DEATH), died), "service");

@@ -10,6 +10,6 @@ public sealed interface Examination {
     /** Trying again with the same document would end the same way. */
     record Refused(Reason reason) implements Examination {}
 
-    /** The worker died of something that need not be the document's doing. */
-    record Died() implements Examination {}
+    /** The worker died of something that need not be the document's doing. @param killed whether somebody or the system ended it */
+    record Died(boolean killed) implements Examination {}
 }

@@ -69,7 +69,7 @@ public final class WorkerPool implements AutoCloseable {
         return all.stream().map(WorkerProcess::pid).sorted().toList();
     }
 
-    /** How many workers died in the middle of a task since the service started. */
+    /** How many workers ended without having been stopped, since the service started. */
     public int deaths() {
         return deaths.get();
     }
@@ -94,19 +94,29 @@ public final class WorkerPool implements AutoCloseable {
                 giveBack(worker);
             } else {
                 drop(worker);
-                if (examination instanceof Examination.Died) {
-                    deaths.incrementAndGet();
-                    LOG.warn("Worker {} ended during task {}; it is replaced", worker.pid(), task.id());
+                if (diedOf(examination)) {
+                    countDeath(worker, "during task " + task.id());
                 }
             }
             return examination;
         } catch (IOException e) {
             LOG.error("No worker can be started: {}. Check the memory and the limits of processes", e.getMessage());
-            return new Examination.Died();
+            return new Examination.Died(false);
         } finally {
             progress.remove(task.id());
             places.release();
         }
+    }
+
+    private static boolean diedOf(Examination examination) {
+        return examination instanceof Examination.Refused refused
+                ? refused.reason().code().equals("worker.memory")
+                : examination instanceof Examination.Died;
+    }
+
+    private void countDeath(WorkerProcess worker, String when) {
+        deaths.incrementAndGet();
+        LOG.warn("Worker {} ended {}; it is replaced", worker.pid(), when);
     }
 
     /** Has a worker show a page; waits for a free one, then for the answer. */
@@ -136,6 +146,9 @@ public final class WorkerPool implements AutoCloseable {
                 giveBack(worker);
             } else {
                 drop(worker);
+                if (!worker.wasGivenUp()) {
+                    countDeath(worker, "while it was asked something");
+                }
             }
             return answer;
         } catch (IOException e) {
@@ -167,6 +180,7 @@ public final class WorkerPool implements AutoCloseable {
                 return worker;
             }
             drop(worker);
+            countDeath(worker, "while it had nothing to do");
         }
         WorkerProcess worker =
                 WorkerProcess.start(settings, settings.scratch().resolve("worker-" + started.incrementAndGet()));
@@ -188,9 +202,13 @@ public final class WorkerPool implements AutoCloseable {
     synchronized void stopQuiet() {
         long now = clock.nanos();
         for (WorkerProcess worker : new ArrayList<>(idle)) {
-            if (now - worker.idleSince() > settings.quiet().toNanos() || !worker.isAlive()) {
+            boolean died = !worker.isAlive();
+            if (died || now - worker.idleSince() > settings.quiet().toNanos()) {
                 idle.remove(worker);
                 drop(worker);
+            }
+            if (died) {
+                countDeath(worker, "while it had nothing to do");
             }
         }
     }

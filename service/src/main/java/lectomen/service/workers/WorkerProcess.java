@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
@@ -31,6 +32,12 @@ import lectomen.engine.task.Task;
 final class WorkerProcess {
     /** How the Java runtime exits when {@code -XX:+ExitOnOutOfMemoryError} ended it. */
     private static final int OUT_OF_MEMORY = 3;
+
+    /** How Java says that a process was ended by SIGKILL or SIGTERM. */
+    private static final Set<Integer> KILLED = Set.of(128 + 9, 128 + 15);
+
+    /** A process is gone soon after its streams are. */
+    private static final Duration END_AFTER_STREAM = Duration.ofSeconds(2);
 
     private static final Duration LONGEST_START = Duration.ofSeconds(60);
 
@@ -112,6 +119,7 @@ final class WorkerProcess {
             documents.remove(documents.iterator().next());
         }
         Said said = ask(
+                task.document().size(),
                 () -> frames.send(task),
                 frame -> frame.kind() == Frames.Kind.ANSWER
                         && frame.answer().id().equals(task.id())
@@ -126,6 +134,7 @@ final class WorkerProcess {
     /** Has a page shown, at most as long as a worker may take. */
     Showing show(PageTask task, BytesOf bytes, ScheduledExecutorService watchdog) {
         Said said = ask(
+                task.document().size(),
                 () -> frames.send(task),
                 frame -> frame.kind() == Frames.Kind.SHOWN
                         && frame.pageAnswer().id().equals(task.id()),
@@ -143,6 +152,7 @@ final class WorkerProcess {
     /** Has a data file asked, at most as long as a worker may take. */
     DataAnswer tell(DataTask task, BytesOf bytes, ScheduledExecutorService watchdog) {
         Said said = ask(
+                task.data().size(),
                 () -> frames.send(task),
                 frame -> frame.kind() == Frames.Kind.TOLD
                         && frame.dataAnswer().id().equals(task.id()),
@@ -158,6 +168,9 @@ final class WorkerProcess {
     /** Has the ways to a field proposed, at most as long as a worker may take. */
     ProposalAnswer propose(ProposalTask task, BytesOf bytes, ScheduledExecutorService watchdog) {
         Said said = ask(
+                task.examples().stream()
+                        .mapToLong(example -> example.document().size())
+                        .sum(),
                 () -> frames.send(task),
                 frame -> frame.kind() == Frames.Kind.PROPOSED
                         && frame.proposalAnswer().id().equals(task.id()),
@@ -176,9 +189,28 @@ final class WorkerProcess {
                 : Reason.of("worker.died", "tries", "1");
     }
 
+    /** Whether it was ended because it took too long. */
+    boolean wasGivenUp() {
+        return timedOut;
+    }
+
     private void giveUp() {
         timedOut = true;
         process.destroyForcibly();
+    }
+
+    private final class OwnTimes implements Patience.Times {
+        @Override
+        public long nanos() {
+            return System.nanoTime();
+        }
+
+        @Override
+        public OptionalLong processorNanos() {
+            return process.info().totalCpuDuration().stream()
+                    .mapToLong(Duration::toNanos)
+                    .findFirst();
+        }
     }
 
     private interface Question {
@@ -193,6 +225,7 @@ final class WorkerProcess {
 
     /** Asks, hands over the bytes that the worker wants, and waits for the answer. */
     private Said ask(
+            long documentBytes,
             Question question,
             Predicate<Frames.Frame> isAnswer,
             BytesOf bytes,
@@ -202,7 +235,7 @@ final class WorkerProcess {
         if (!started && !awaitReady(watchdog)) {
             return new Said.Nothing(whyItDied());
         }
-        Patience patience = new Patience(watchdog, settings.timeLimit(), this::giveUp);
+        Patience patience = new Patience(watchdog, settings.timeLimit(), documentBytes, new OwnTimes(), this::giveUp);
         try {
             question.send();
             for (Optional<Frames.Frame> frame = frames.receive(); frame.isPresent(); frame = frames.receive()) {
@@ -270,13 +303,16 @@ final class WorkerProcess {
     }
 
     private Examination whyItDied() {
-        process.destroyForcibly();
+        boolean byItself;
         boolean ended;
         try {
+            byItself = process.waitFor(END_AFTER_STREAM.toMillis(), TimeUnit.MILLISECONDS);
+            process.destroyForcibly();
             ended = process.waitFor(10, TimeUnit.SECONDS);
         } catch (InterruptedException e) {
+            process.destroyForcibly();
             Thread.currentThread().interrupt();
-            return new Examination.Died();
+            return new Examination.Died(false);
         }
         if (timedOut) {
             return new Examination.Refused(
@@ -285,7 +321,7 @@ final class WorkerProcess {
         if (ended && process.exitValue() == OUT_OF_MEMORY) {
             return new Examination.Refused(Reason.of("worker.memory", "limit", settings.memoryMegabytes() + " MB"));
         }
-        return new Examination.Died();
+        return new Examination.Died(byItself && KILLED.contains(process.exitValue()));
     }
 
     /** Ends the process and removes its scratch folder. */

@@ -60,6 +60,7 @@ class ClaimsTest {
                 workshop.bytes,
                 new Awaited(source, workshop.jobs, workshop.keyed, workshop.clock),
                 workshop.keyed,
+                new OpenFiles(),
                 workshop.clock);
     }
 
@@ -110,7 +111,7 @@ class ClaimsTest {
         assertThat(job.arrival()).contains(1L);
         assertThat(workshop.bytes.open(job.original().orElseThrow().sha256())).hasContent("text");
         assertThat(spare(moved)).as("the spare stays for the time of grace").exists();
-        assertThat(claims.release(List.of(moved))).isEmpty();
+        assertThat(claims.release(List.of(moved)).open()).isEmpty();
         assertThat(files()).isEmpty();
         assertThat(claimState(job.id())).isEqualTo("removed");
     }
@@ -142,7 +143,7 @@ class ClaimsTest {
         assertThat(held).hasSize(2);
         assertThat(jobs()).extracting(Job::name).containsExactlyInAnyOrder("a.txt", "b.txt");
         for (Claims.Moved moved : held) {
-            assertThat(next.release(List.of(moved))).isEmpty();
+            assertThat(next.release(List.of(moved)).open()).isEmpty();
         }
         assertThat(files()).isEmpty();
     }
@@ -154,7 +155,7 @@ class ClaimsTest {
         List<Claims.Moved> held = next.recover();
         assertThat(held).hasSize(1);
         assertThat(jobs()).hasSize(1);
-        assertThat(next.release(held)).isEmpty();
+        assertThat(next.release(held).open()).isEmpty();
         assertThat(anew().recover()).isEmpty();
     }
 
@@ -214,14 +215,16 @@ class ClaimsTest {
                 claims.begin(List.of(drop("a.txt", "text"))).moved().get(0);
         claims.finish(moved);
         Files.writeString(spare(moved), "text and more");
-        assertThat(claims.release(List.of(moved))).hasSize(1);
-        assertThat(claims.release(List.of(moved))).as("it has stayed as it is").hasSize(1);
+        assertThat(claims.release(List.of(moved)).open()).hasSize(1);
+        assertThat(claims.release(List.of(moved)).open())
+                .as("it has stayed as it is")
+                .hasSize(1);
         assertThat(jobs()).hasSize(2);
         long follows = workshop.store.read(db -> db.sql("select follows from arrival where seq = 2")
                 .query(Long.class)
                 .single());
         assertThat(follows).isEqualTo(1);
-        assertThat(claims.release(List.of(moved)))
+        assertThat(claims.release(List.of(moved)).open())
                 .as("after another time of grace")
                 .isEmpty();
         assertThat(jobs()).hasSize(2);
@@ -233,9 +236,11 @@ class ClaimsTest {
                 claims.begin(List.of(drop("a.txt", "text"))).moved().get(0);
         claims.finish(moved);
         Files.setLastModifiedTime(spare(moved), FileTime.from(Instant.parse("2027-01-01T00:00:00Z")));
-        assertThat(claims.release(List.of(moved))).hasSize(1);
-        assertThat(claims.release(List.of(moved))).as("it has stayed as it is").hasSize(1);
-        assertThat(claims.release(List.of(moved))).isEmpty();
+        assertThat(claims.release(List.of(moved)).open()).hasSize(1);
+        assertThat(claims.release(List.of(moved)).open())
+                .as("it has stayed as it is")
+                .hasSize(1);
+        assertThat(claims.release(List.of(moved)).open()).isEmpty();
         assertThat(jobs()).hasSize(1);
     }
 
@@ -281,7 +286,7 @@ class ClaimsTest {
                 .extracting(job -> job.more().subfolder())
                 .containsExactly("batch 7/inner", "batch 7", "batch 7");
         assertThat(jobs()).extracting(job -> job.arrival().orElseThrow()).containsOnly(1L);
-        assertThat(claims.release(List.of(moved))).isEmpty();
+        assertThat(claims.release(List.of(moved)).open()).isEmpty();
         assertThat(files()).as("what was hidden in it goes back").containsExactly(".hidden");
         assertThat(hotFolder.resolve("batch 7/inner/.hidden")).hasContent("not for us");
     }
@@ -302,10 +307,10 @@ class ClaimsTest {
         Claims.Moved moved = claims.begin(List.of(dropFolder())).moved().get(0);
         claims.finish(moved);
         Files.writeString(spare(moved).resolveSibling("late.txt"), "late");
-        assertThat(claims.release(List.of(moved))).hasSize(1);
-        assertThat(claims.release(List.of(moved))).hasSize(1);
+        assertThat(claims.release(List.of(moved)).open()).hasSize(1);
+        assertThat(claims.release(List.of(moved)).open()).hasSize(1);
         assertThat(jobs()).extracting(Job::name).contains("late.txt").hasSize(4);
-        assertThat(claims.release(List.of(moved))).isEmpty();
+        assertThat(claims.release(List.of(moved)).open()).isEmpty();
     }
 
     @Test
@@ -356,7 +361,7 @@ class ClaimsTest {
         claims.finish(moved);
         assertThat(jobs()).extracting(Job::name).containsExactly("notice.txt");
         assertThat(jobs().get(0).more().sidecar().orElseThrow().name()).isEqualTo("notice.json");
-        assertThat(claims.release(List.of(moved))).isEmpty();
+        assertThat(claims.release(List.of(moved)).open()).isEmpty();
         assertThat(files()).isEmpty();
     }
 

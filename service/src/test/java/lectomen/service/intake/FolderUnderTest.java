@@ -59,6 +59,7 @@ final class FolderUnderTest implements AutoCloseable {
                 workshop.bytes,
                 awaited,
                 workshop.keyed,
+                new OpenFiles(),
                 workshop.clock);
         LyingFiles lying = new LyingFiles(workshop.store, workshop.keyed, source);
         Sorting sorting = new Sorting(folder, source, lying, workshop.store, workshop.jobs, workshop.clock);

@@ -2,6 +2,7 @@ package lectomen.service.intake;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -13,6 +14,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.reason.Reason;
+import lectomen.service.Await;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import org.junit.jupiter.api.AfterEach;
@@ -23,7 +25,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** One hot folder, look by look, on a clock that only moves when told. */
 class HotFolderTest {
     private static final Duration SETTLE = Duration.ofSeconds(2);
-    private static final Duration GRACE = Duration.ofSeconds(5);
+    private static final Duration GRACE = Duration.ofSeconds(20);
     private static final Duration SWEEP = Duration.ofSeconds(30);
 
     @TempDir
@@ -154,6 +156,49 @@ class HotFolderTest {
         notes.lookAfter(GRACE);
         assertThat(filesBelow(notes.folder.resolve(".lectomen"))).isEmpty();
         assertThat(notes.jobs()).hasSize(2);
+    }
+
+    @Test
+    void aTakenFileStaysWhileItsWriterPausesAndTheRestIsTakenOnceItIsDone() throws Exception {
+        notes.rule("notes", ", settle: 2s", "");
+        Process writer = new ProcessBuilder(
+                        "sh",
+                        "-c",
+                        "exec 3>\"$0\"; printf 'first half' >&3; read go; printf ', second half' >&3",
+                        "note.txt")
+                .directory(notes.folder.toFile())
+                .start();
+        File note = notes.folder.resolve("note.txt").toFile();
+        Await.until("the first half is written", () -> note.length() == "first half".length());
+        notes.look();
+        notes.lookAfter(Duration.ofSeconds(2));
+        assertThat(notes.jobs()).extracting(Job::size).containsExactly((long) "first half".length());
+        for (int minute = 0; minute < 3; minute++) {
+            notes.lookAfter(Duration.ofMinutes(1));
+        }
+        assertThat(filesBelow(notes.folder.resolve(".lectomen")))
+                .as("its writer has it open")
+                .hasSize(1);
+        assertThat(notes.hot().status().trouble()).isEmpty();
+
+        writer.getOutputStream().write('\n');
+        writer.getOutputStream().close();
+        assertThat(writer.waitFor()).isZero();
+        notes.lookAfter(GRACE);
+        notes.lookAfter(GRACE);
+        assertThat(notes.jobs()).extracting(Job::size).containsExactly((long) "first half".length(), (long)
+                "first half, second half".length());
+        assertThat(notes.hot().status().trouble().map(Reason::words))
+                .hasValueSatisfying(words -> assertThat(words).contains("lie still for 4 s"));
+        notes.lookAfter(GRACE);
+        assertThat(filesBelow(notes.folder.resolve(".lectomen"))).isEmpty();
+
+        notes.drop("next.txt", "text");
+        notes.look();
+        notes.lookAfter(Duration.ofSeconds(3));
+        assertThat(notes.names()).doesNotContain("next.txt waiting");
+        notes.lookAfter(Duration.ofSeconds(1));
+        assertThat(notes.names()).contains("next.txt waiting");
     }
 
     private static List<Path> filesBelow(Path folder) throws IOException {

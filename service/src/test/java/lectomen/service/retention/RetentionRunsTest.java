@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.List;
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Retention;
@@ -15,32 +16,72 @@ import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class RetentionRunsTest {
+    /** Originals stay for a month, jobs for a year. */
+    private static RetentionRuns runs(Workshop workshop, JobList list) {
+        Settings all = workshop.settings;
+        Retention kept = new Retention(Optional.of(Duration.ofDays(30)), Optional.of(Duration.ofDays(365)));
+        Settings settings = new Settings(
+                all.site(),
+                all.roots(),
+                all.folders(),
+                all.workers(),
+                0,
+                kept,
+                all.calendar(),
+                Optional.empty(),
+                false);
+        return new RetentionRuns(
+                workshop.store, workshop.ledger, workshop.rulebook, settings, list, workshop.bytes, workshop.clock);
+    }
+
+    private static String ended(Workshop workshop, String name) throws Exception {
+        String id = workshop.send(name, name);
+        workshop.store.write(db -> {
+            workshop.jobs.takeNext(db);
+            workshop.jobs.move(db, id, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")), "service");
+            return id;
+        });
+        return id;
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"supersedes", "withdraws", "depends_on"})
+    void aJobGoesAlthoughAnEffectOfOneThatStaysRefersToItsOwn(String how, @TempDir Path temp) throws Exception {
+        try (Workshop workshop = new Workshop(temp);
+                JobList list = new JobList(workshop.store, workshop.jobs)) {
+            String old = ended(workshop, "old.txt");
+            workshop.clock.advance(Duration.ofDays(300));
+            String recent = ended(workshop, "recent.txt");
+            workshop.store.write(db -> {
+                for (String job : List.of(old, recent)) {
+                    db.sql("""
+                                    insert into effect (id, incarnation, job_id, generation, step, kind, connection, settings_hash,
+                                        idempotency_key, document_key, arrival_seq, output, state, created_at, changed_at)
+                                    values ('effect of ' || :job, 1, :job, 1, 1, 'file', 'archive', '', :job, '', 1, 'main', 'done', 0, 0)
+                                    """).param("job", job).update();
+                }
+                return db.sql("update effect set " + how + " = 'effect of ' || :old where job_id = :recent")
+                        .param("old", old)
+                        .param("recent", recent)
+                        .update();
+            });
+            workshop.clock.advance(Duration.ofDays(100));
+            runs(workshop, list).run("owner");
+            assertThat(workshop.jobs.find(old)).isEmpty();
+            assertThat(workshop.jobs.find(recent)).isPresent();
+        }
+    }
+
     @Test
     void firstTheOriginalGoesThenTheJobAndTheLedgerStays(@TempDir Path temp) throws Exception {
         try (Workshop workshop = new Workshop(temp);
                 JobList list = new JobList(workshop.store, workshop.jobs)) {
-            Settings all = workshop.settings;
-            Retention kept = new Retention(Optional.of(Duration.ofDays(30)), Optional.of(Duration.ofDays(365)));
-            Settings settings = new Settings(
-                    all.site(),
-                    all.roots(),
-                    all.folders(),
-                    all.workers(),
-                    0,
-                    kept,
-                    all.calendar(),
-                    Optional.empty(),
-                    false);
-            RetentionRuns runs = new RetentionRuns(
-                    workshop.store, workshop.ledger, workshop.rulebook, settings, list, workshop.bytes, workshop.clock);
-            String ended = workshop.send("ended.txt", "ended");
-            workshop.store.write(db -> {
-                workshop.jobs.takeNext(db);
-                workshop.jobs.move(db, ended, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")), "service");
-                return ended;
-            });
+            RetentionRuns runs = runs(workshop, list);
+            String ended = ended(workshop, "ended.txt");
             String waiting = workshop.send("waiting.txt", "waiting");
             assertThat(runs.due().get(0).originals()).isZero();
             workshop.clock.advance(Duration.ofDays(31));

@@ -11,10 +11,12 @@ import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 
 class StoreTest {
@@ -95,6 +97,75 @@ class StoreTest {
                 }))
                 .hasMessage("outer");
         assertThat(next("inner")).isEqualTo(1);
+    }
+
+    @Test
+    @Timeout(value = 3, unit = TimeUnit.MINUTES)
+    void writesGoOnAfterTheDatabaseHasUndoneATransactionByItself() {
+        assertThatThrownBy(() -> store.write(db -> {
+                    next("undone");
+                    db.sql("rollback").update(); // as it does when the disk is full
+                    throw new IllegalStateException("full");
+                }))
+                .hasMessageContaining("full");
+        assertThat(List.of(next("undone"), next("undone"))).containsExactly(1L, 2L);
+        assertThat(store.hasWriter()).isTrue();
+    }
+
+    @Test
+    @Timeout(value = 3, unit = TimeUnit.MINUTES)
+    void neitherAnErrorNorACallbackThatThrowsEndsTheWriter() {
+        assertThatThrownBy(() -> store.write(db -> {
+                    next("undone");
+                    throw new StackOverflowError("too deep");
+                }))
+                .hasRootCauseMessage("too deep");
+        assertThat(store.<Long>write(db -> {
+                    store.afterCommit(() -> {
+                        throw new IllegalStateException("told in vain");
+                    });
+                    return next("kept");
+                }))
+                .isEqualTo(1);
+        assertThat(List.of(next("undone"), next("kept"))).containsExactly(1L, 2L);
+    }
+
+    private void leaveRoomFor(int morePages) {
+        store.write(db -> {
+            int pages = db.sql("pragma page_count").query(Integer.class).single();
+            return db.sql("pragma max_page_count = " + (pages + morePages))
+                    .query(Integer.class)
+                    .single();
+        });
+    }
+
+    private void writeBig() {
+        store.write(db ->
+                db.sql("insert into big (bytes) values (zeroblob(1000000))").update());
+    }
+
+    @Test
+    @Timeout(value = 3, unit = TimeUnit.MINUTES)
+    void aFullDiskIsSaidUntilAWriteSucceedsAgain() {
+        store.write(db -> db.sql("create table big (bytes blob)").update());
+        assertThat(store.findTrouble()).isEmpty();
+        leaveRoomFor(0);
+        assertThatThrownBy(this::writeBig).rootCause().hasMessageContaining("full");
+        assertThat(store.findTrouble())
+                .hasValueSatisfying(problem -> assertThat(problem).contains("full"));
+        store.write(db -> "nothing");
+        assertThat(store.findTrouble()).as("nothing was written").isPresent();
+        leaveRoomFor(1_000);
+        writeBig();
+        assertThat(store.findTrouble()).isEmpty();
+    }
+
+    @Test
+    @Timeout(value = 3, unit = TimeUnit.MINUTES)
+    void nobodyWaitsForAStoreThatIsClosed() {
+        store.close();
+        assertThat(store.hasWriter()).isFalse();
+        assertThatThrownBy(() -> next("job")).isInstanceOf(IllegalStateException.class);
     }
 
     @Test

@@ -13,6 +13,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.ByHand;
@@ -162,6 +163,32 @@ class JobRunnerTest {
     }
 
     @Test
+    void aFaultWhileADocumentIsFiledIsSaidAndTriedAgainAfterAPause() throws Exception {
+        AtomicInteger ends = new AtomicInteger();
+        workshop.effects.whenEnded((db, job, state, reason) -> {
+            if (ends.incrementAndGet() == 1) {
+                throw new IllegalStateException("on purpose");
+            }
+            return false;
+        });
+        start();
+        String id = send("file me.txt");
+        Await.until("the fault is said", () -> job(id), () -> code(job(id)).equals("destination.fault"));
+        assertThat(job(id).nextTryAt())
+                .hasValueSatisfying(next -> assertThat(next).isAfter(workshop.clock.instant()));
+        await(send("file another.txt"), JobState.FILED);
+        assertThat(job(id).state()).as("not before the pause is over").isEqualTo(JobState.WAITING);
+        workshop.clock.advance(Duration.ofMinutes(1));
+        workshop.effects.wake();
+        await(id, JobState.FILED);
+        try (Stream<Path> filed = Files.list(temp.resolve("home/archive"))) {
+            assertThat(filed.map(file -> file.getFileName().toString()))
+                    .filteredOn(name -> !name.startsWith("."))
+                    .containsExactlyInAnyOrder("file me.txt", "file another.txt");
+        }
+    }
+
+    @Test
     void whatAWorkerSaysIsTheJobsReason() throws Exception {
         start();
         Job failed = await(send("fail.txt"), JobState.FAILED);
@@ -212,6 +239,22 @@ class JobRunnerTest {
     }
 
     @Test
+    void aDocumentIsNotBlamedForThreeWorkersThatWereKilled() throws Exception {
+        start();
+        String id = send("kill-3.txt");
+        for (int kill = 1; kill <= 3; kill++) {
+            int deaths = kill;
+            Await.until(
+                    "worker " + kill + " was killed",
+                    () -> job(id),
+                    () -> job(id).attempt() == deaths && job(id).state() == JobState.WAITING);
+            workshop.clock.advance(Duration.ofSeconds(1));
+            runner.wake();
+        }
+        assertThat(await(id, JobState.FILED).attempt()).isEqualTo(4);
+    }
+
+    @Test
     void otherJobsGoOnWhileOneWaitsForItsNextTry() throws Exception {
         start();
         String dying = send("die.txt");
@@ -220,15 +263,34 @@ class JobRunnerTest {
     }
 
     @Test
-    void aFileFromAFolderWithoutALiveRuleWaitsUntilThereIsOne() throws Exception {
+    void aFileFromAFolderWithoutALiveRuleWaitsAtNoCostUntilThereIsOne() throws Exception {
         String id = fromFolder("papers", "file.txt");
         start();
         Await.until("it waits for a rule", () -> job(id), () -> code(job(id)).equals("rule.paused"));
-        assertThat(job(id).nextTryAt()).contains(workshop.clock.instant().plusSeconds(2));
-        assertThat(traces("asked-")).as("no worker is asked").isEmpty();
+        Job waiting = job(id);
+        long entries = workshop.ledger.head().seq();
+        for (int hour = 0; hour < 3; hour++) {
+            workshop.clock.advance(Duration.ofHours(1));
+            runner.wake();
+            await(send("file " + hour + ".txt"), JobState.FILED);
+        }
+        assertThat(job(id)).isEqualTo(waiting);
+        assertThat(events(id)).containsOnlyOnce("job.working");
+        assertThat(workshop.ledger.head().seq()).as("only what the others did").isGreaterThan(entries);
+        assertThat(traces("asked-" + id)).as("no worker is asked").isEmpty();
         rule("papers", "");
-        workshop.clock.advance(Duration.ofSeconds(2));
-        runner.wake();
+        assertThat(await(id, JobState.FILED).attempt()).isEqualTo(waiting.attempt() + 1);
+    }
+
+    @Test
+    void aFileThatWaitsForARuleIsTakenUpByTheNextStartToo() throws Exception {
+        String id = fromFolder("papers", "file.txt");
+        start();
+        Await.until("it waits for a rule", () -> job(id), () -> code(job(id)).equals("rule.paused"));
+        runner.close();
+        rule("papers", "");
+        use(pool);
+        runner.start();
         await(id, JobState.FILED);
     }
 
@@ -365,8 +427,20 @@ class JobRunnerTest {
         start();
         Job filed = await(id, JobState.FILED);
         assertThat(filed.attempt())
-                .as("a stop of the service is no try of the document")
-                .isEqualTo(1);
+                .as("answers to the earlier try are told apart from those to this one")
+                .isEqualTo(2);
+    }
+
+    @Test
+    void aStopOfTheServiceIsNoTryOfTheDocument() throws Exception {
+        String id = workshop.send("die.txt", "text");
+        for (int stop = 0; stop < 5; stop++) {
+            workshop.store.write(workshop.jobs::takeNext);
+            workshop.store.write(workshop.jobs::recover);
+        }
+        start();
+        Await.until("a worker died of it", () -> job(id), () -> code(job(id)).equals("worker.died"));
+        assertThat(job(id).state()).isEqualTo(JobState.WAITING);
     }
 
     @Test

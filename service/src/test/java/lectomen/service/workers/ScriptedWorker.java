@@ -31,7 +31,7 @@ import lectomen.engine.task.Task;
 
 /**
  * A worker that does what the name of its document says: {@code file}, {@code fail}, {@code unwanted}, {@code die},
- * {@code memory}, {@code hang}, {@code fault}, {@code make}, {@code lie}, {@code late}, {@code progress}, {@code need} or
+ * {@code kill}, {@code memory}, {@code hang}, {@code fault}, {@code make}, {@code lie}, {@code late}, {@code progress}, {@code need} or
  * {@code wait}. Some of it leaves a trace in a folder, for tests to see.
  */
 public final class ScriptedWorker {
@@ -98,6 +98,7 @@ public final class ScriptedWorker {
                 task.rules().stream().map(rule -> rule.ref().id()).toList() + " " + task.asking());
         switch (does) {
             case "die" -> Runtime.getRuntime().halt(9);
+            case "kill" -> killThreeTimes(task);
             case "memory" -> Runtime.getRuntime().halt(3);
             case "hang" -> new CountDownLatch(1).await();
             case "fault" -> frames.send(Answer.fault(task, "NullPointerException at x"));
@@ -111,6 +112,16 @@ public final class ScriptedWorker {
             case "wait" -> waitUntilAllowed(task);
             default -> file(task);
         }
+    }
+
+    /** Is killed by its first three tries, as by somebody from outside. */
+    private void killThreeTimes(Task task) throws Exception {
+        if (task.attempt() <= 3) {
+            String self = Long.toString(ProcessHandle.current().pid());
+            new ProcessBuilder("kill", "-KILL", self).start().waitFor();
+            new CountDownLatch(1).await();
+        }
+        file(task);
     }
 
     private void end(Task task, Outcome.Ending ending) throws IOException {

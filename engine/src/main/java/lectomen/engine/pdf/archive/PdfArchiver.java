@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.function.UnaryOperator;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.pdf.CrossReferences;
+import lectomen.engine.pdf.PageCount;
 import lectomen.engine.pdf.write.ArchiveMarks;
 import lectomen.engine.pdf.write.Attachments;
 import lectomen.engine.pdf.write.DocumentDetails;
@@ -79,8 +80,9 @@ public final class PdfArchiver {
             Destination to)
             throws IOException {
         try (PDDocument document = Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
-            if (document.getNumberOfPages() == 0) {
-                return new Result.Unreadable(Reason.of("pdf.no-pages"));
+            Optional<Reason> problem = PageCount.findProblem(document);
+            if (problem.isPresent()) {
+                return new Result.Unreadable(problem.get());
             }
             Findings findings = new Findings();
             if (CrossReferences.areDamaged(pdf)) {

@@ -19,6 +19,7 @@ import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Reading;
 import lectomen.engine.pdf.CrossReferences;
+import lectomen.engine.pdf.PageCount;
 import lectomen.engine.pdf.PdfReader;
 import lectomen.engine.pdf.ScannedPage;
 import lectomen.engine.pdf.archive.PdfArchiver;
@@ -57,8 +58,9 @@ public final class PdfInspector {
     /** @throws IOException if the file's bytes can't be had */
     public static Result inspect(Path pdf) throws IOException {
         try (PDDocument document = Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
-            return document.getNumberOfPages() == 0
-                    ? new Result.Unreadable(Reason.of("pdf.no-pages"))
+            Optional<Reason> unworkable = PageCount.findProblem(document);
+            return unworkable.isPresent()
+                    ? new Result.Unreadable(unworkable.get())
                     : new Result.Seen(facts(pdf, document));
         } catch (InvalidPasswordException e) {
             return new Result.Unreadable(Reason.of("pdf.password"));
