@@ -72,6 +72,7 @@ class DestinationJourney {
                     .count();
             return waiting >= 40 && waiting + service.count("tickets", "filed") == 80;
         });
+        assertThat(service.get("/status").path("attention").toString()).contains("jobs wait for a destination");
         JsonNode waiting = service.job("ticket-079.txt");
         assertThat(waiting.path("reason").path("words").asString())
                 .contains("far")

@@ -268,8 +268,6 @@ class KillJourney {
                         .doesNotContain("Nothing can be written");
 
                 fillUp(home.resolve("more"));
-                RunningService.await("it can't write again", RunningService.PATIENCE, () -> health(service, "ready")
-                        .contains("store-not-writable"));
                 assertThat(service.assertStopped())
                         .as("it ends when it is asked to")
                         .isEqualTo(ENDED_BY_SIGTERM);

@@ -7,14 +7,14 @@ import java.nio.file.Path;
 import lectomen.engine.convert.Source;
 import lectomen.engine.identify.FileType;
 
-/** Files by what their content says they are. */
+/** Files by what their content says they are, and their names where that leaves it open. */
 final class Sources {
     private Sources() {}
 
     static Source of(Path file) throws IOException {
         try (InputStream in = Files.newInputStream(file)) {
-            FileType type = FileType.of(in.readNBytes(FileType.HEAD_BYTES));
-            return new Source(file, type, String.valueOf(file.getFileName()));
+            String name = String.valueOf(file.getFileName());
+            return new Source(file, FileType.of(in.readNBytes(FileType.HEAD_BYTES), name), name);
         }
     }
 }

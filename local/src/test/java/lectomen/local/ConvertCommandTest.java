@@ -109,12 +109,12 @@ class ConvertCommandTest {
     @Test
     void oneBadFileOfManyIsSaidAndTheOthersAreDone() throws Exception {
         Path broken = Files.write(temp.resolve("broken.tif"), Arrays.copyOf(Files.readAllBytes(scans()), 300));
-        Path text = Files.writeString(temp.resolve("depths.csv"), "berth,depth\nQ7,4.20\nQ8,4.70\n");
+        Path text = Files.writeString(temp.resolve("depths.json"), "{\"Q7\": 4.2, \"Q8\": 4.7}");
         Answer answer = run("convert", broken.toString(), scans().toString(), text.toString(), "--to", "png");
         assertThat(answer.exitCode()).isEqualTo(1);
         assertThat(answer.out())
                 .contains("broken.tif: not converted")
-                .contains("A file of type csv can't be converted to png yet")
+                .contains("A file of type json can't be converted to png yet")
                 .contains("1 converted, 2 not");
         assertThat(ImageIO.read(temp.resolve("scans-3.png").toFile()).getWidth())
                 .isEqualTo(827);

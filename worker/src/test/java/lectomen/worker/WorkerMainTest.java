@@ -258,7 +258,7 @@ class WorkerMainTest {
         Path pdf =
                 Files.write(temp.resolve("made.pdf"), made.values().iterator().next());
         assertThat(PdfReader.read(pdf, Progress.Listener.NONE)).isInstanceOfSatisfying(Reading.Read.class, read -> {
-            assertThat(read.text().toString()).contains("HARBOUR").doesNotContain("Quay");
+            assertThat(read.text().pages().get(0).text()).contains("HARBOUR").doesNotContain("Quay");
         });
         assertThat(asked).as("each is asked for once").containsExactlyInAnyOrder(document.sha256(), table.sha256());
     }

@@ -107,6 +107,19 @@ public enum FileType {
         return bySignature == UNKNOWN ? TextKinds.of(head) : bySignature;
     }
 
+    /** The same, with the name where the content leaves it open. */
+    public static FileType of(byte[] head, String name) {
+        return of(head).called(name);
+    }
+
+    /**
+     * What it is when its file is called so. Content decides; the name only tells what content can't: two lines may be text or the rows of
+     * a table.
+     */
+    public FileType called(String name) {
+        return this == TEXT && name.toLowerCase(Locale.ROOT).endsWith(".csv") ? CSV : this;
+    }
+
     private static FileType bySignature(byte[] head) {
         if (starts(head, 0, "II*\0")
                 || starts(head, 0, "MM\0*")

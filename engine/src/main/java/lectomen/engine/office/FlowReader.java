@@ -24,7 +24,7 @@ public final class FlowReader {
     /** Whether files of the type flow. */
     public static boolean takes(FileType type) {
         return switch (type) {
-            case TEXT, RTF, DOCX, ODT -> true;
+            case TEXT, CSV, RTF, DOCX, ODT -> true;
             default -> false;
         };
     }
@@ -32,7 +32,7 @@ public final class FlowReader {
     /** @throws IOException if the file's bytes can't be had; what is wrong with the document is an answer */
     public static FlowReading read(Path file, FileType type, FlowWish wish) throws IOException {
         return switch (type) {
-            case TEXT -> PlainFlowReader.read(file);
+            case TEXT, CSV -> PlainFlowReader.read(file);
             case RTF -> RtfReader.read(file, wish);
             case DOCX -> DocxReader.read(file, wish);
             case ODT -> OdtReader.read(file, wish);

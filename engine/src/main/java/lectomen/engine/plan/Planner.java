@@ -92,9 +92,18 @@ public final class Planner {
         return new StepsOfPlan(chosen, facts, site, planner::text, lookups, workshop).run(List.of(asked));
     }
 
-    /** Whether the rule could take the file, as far as that can be told without reading its text. */
+    /**
+     * Whether the rule could take the file, as far as that can be told without reading its text. A pattern that is too slow leaves it open:
+     * whoever plans with the rule says so then.
+     */
     public static Considered consider(Candidate candidate, Facts facts) {
-        return considered(candidate, facts, Optional.empty());
+        try {
+            return considered(candidate, facts, Optional.empty());
+        } catch (PatternTooSlow e) {
+            String whyNot = tooSlow(candidate, e.pattern(), e.line()).words();
+            Seen open = new Seen(e.pattern(), Truth.OPEN, "", e.line(), List.of());
+            return new Considered(candidate.ref(), false, whyNot, List.of(open));
+        }
     }
 
     private Outcome plan(List<Candidate> rules) {
@@ -103,7 +112,12 @@ public final class Planner {
             return new Outcome(List.of(), Optional.empty(), List.of(), new Outcome.Ending.Failed(empty));
         }
         for (Candidate candidate : rules) {
-            Considered first = consider(candidate, facts);
+            Considered first;
+            try {
+                first = considered(candidate, facts, Optional.empty());
+            } catch (PatternTooSlow e) {
+                return failedAt(candidate, e);
+            }
             Considered last = first;
             if (isOpen(first)) {
                 Reading read = text("the conditions of rule " + candidate.ref().id());
@@ -115,9 +129,7 @@ public final class Planner {
                 try {
                     last = considered(candidate, facts, Optional.of(((Reading.Read) read).text()));
                 } catch (PatternTooSlow e) {
-                    Reason reason = tooSlow(candidate, e.pattern(), e.line());
-                    return new Outcome(
-                            considered, Optional.of(candidate.ref()), List.of(), new Outcome.Ending.Failed(reason));
+                    return failedAt(candidate, e);
                 }
             }
             considered.add(last);
@@ -127,6 +139,11 @@ public final class Planner {
             }
         }
         return new Outcome(considered, Optional.empty(), List.of(), new Outcome.Ending.Unwanted(noneWants(considered)));
+    }
+
+    private Outcome failedAt(Candidate candidate, PatternTooSlow tooSlow) {
+        Reason reason = tooSlow(candidate, tooSlow.pattern(), tooSlow.line());
+        return new Outcome(considered, Optional.of(candidate.ref()), List.of(), new Outcome.Ending.Failed(reason));
     }
 
     /** Why no rule takes a file that all of these were asked about. */

@@ -303,7 +303,7 @@ class ConverterTest {
     void whatHasNoPagesIsSaid() throws Exception {
         Path file = Files.write(temp.resolve("a.txt"), "text".getBytes(StandardCharsets.UTF_8));
         Source text = new Source(file, FileType.TEXT, "a.txt");
-        Source rows = new Source(file, FileType.CSV, "a.csv");
+        Source rows = new Source(file, FileType.JSON, "a.json");
         assertThat(((Made.Failed) convert(rows, Conversion.to(Form.PDF)))
                         .reason()
                         .code())

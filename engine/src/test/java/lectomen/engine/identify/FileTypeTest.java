@@ -13,6 +13,7 @@ import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
@@ -92,6 +93,20 @@ class FileTypeTest {
             random.nextBytes(head);
             assertThat(FileType.of(head) == FileType.EMPTY).isEqualTo(head.length == 0);
         }
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "'day;high', tides.csv, CSV",
+        "'day;high', Tides.CSV, CSV",
+        "'day;high', tides.txt, TEXT",
+        "'day;high', csv, TEXT",
+        "'{\"day\": 1}', tides.csv, JSON",
+        "'%PDF-1.7', tides.csv, PDF",
+        "'a;b\n1;2\n3;4\n', tides.txt, CSV"
+    })
+    void contentDecidesAndTheNameTellsTextFromATableOfFewLines(String content, String name, FileType type) {
+        assertThat(FileType.of(content.getBytes(StandardCharsets.UTF_8), name)).isEqualTo(type);
     }
 
     @ParameterizedTest

@@ -22,6 +22,7 @@ import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.Seen;
 import lectomen.engine.rule.Site;
 import lectomen.engine.rule.Truth;
 import org.junit.jupiter.api.Test;
@@ -242,6 +243,18 @@ class PlannerTest {
         Outcome condition =
                 plan(upload("a.txt"), "a".repeat(300) + "!", rule("r", "when: { text matches: '(a|aa)+\\1c' }", FILE));
         assertThat(reason(condition).code()).isEqualTo("pattern.too-slow");
+    }
+
+    @Test
+    void aPatternThatRunsForEverOnANameFailsTheDocumentUnread() {
+        Candidate slow = rule("r", "when: { name matches: '(a|aa)+\\1c' }", FILE);
+        Facts facts = upload("a".repeat(100) + "!.txt");
+        Considered before = Planner.consider(slow, facts);
+        assertThat(before.takes()).isFalse();
+        assertThat(before.conditions()).extracting(Seen::truth).containsExactly(Truth.OPEN);
+        Outcome outcome = plan(facts, "text", slow);
+        assertThat(reason(outcome).code()).isEqualTo("pattern.too-slow");
+        assertThat(readings).isEmpty();
     }
 
     @Test

@@ -114,7 +114,7 @@ final class StatusController {
                 intake.findPaused().map(JobView.ReasonView::of),
                 ledger.head().seq(),
                 notices,
-                attention(notices, counts));
+                attention(notices, counts, jobs.countHeldUpByDestinations()));
     }
 
     /** What is to be said of the service itself and its folders. */
@@ -136,8 +136,13 @@ final class StatusController {
         return notices;
     }
 
-    private static List<String> attention(List<String> notices, Map<String, Long> counts) {
+    private static List<String> attention(List<String> notices, Map<String, Long> counts, long heldUp) {
         List<String> attention = new ArrayList<>(notices);
+        if (heldUp > 0) {
+            attention.add(
+                    heldUp + (heldUp == 1 ? " job waits" : " jobs wait")
+                            + " for a destination that can't be reached or takes nothing; each says why (job list --state waiting)");
+        }
         say(attention, counts, JobState.FAILED, "failed; each says why (job list --state failed)");
         say(attention, counts, JobState.UNWANTED, "wanted by no rule (job list --state unwanted)");
         say(attention, counts, JobState.HELD, "held (job list --state held)");

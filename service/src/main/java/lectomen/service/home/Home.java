@@ -8,11 +8,10 @@ import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.nio.file.attribute.PosixFilePermission;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.security.SecureRandom;
 import java.util.HexFormat;
-import java.util.Set;
+import java.util.List;
+import lectomen.service.bytes.PrivateFiles;
 
 /**
  * The folder that holds everything a service keeps. One service works in it at a time, held by a lock that ends with the
@@ -27,7 +26,8 @@ import java.util.Set;
  */
 public final class Home implements AutoCloseable {
     static final String SETTINGS_FILE = "lectomen.yaml";
-    private static final Set<PosixFilePermission> OWNER_ONLY = PosixFilePermissions.fromString("rw-------");
+    private static final List<String> OWN_FOLDERS =
+            List.of("store", "bytes", "keys", "logs", "scratch", "derived", "trial-documents");
 
     private final Path folder;
     private final FileChannel lockChannel;
@@ -73,13 +73,12 @@ public final class Home implements AutoCloseable {
     }
 
     private void prepare() throws IOException {
-        for (String part : new String[] {"store", "bytes", "keys", "logs", "scratch"}) {
-            Path own = Files.createDirectories(folder.resolve(part));
-            Files.setPosixFilePermissions(own, PosixFilePermissions.fromString("rwx------"));
+        for (String part : OWN_FOLDERS) {
+            PrivateFiles.folder(folder.resolve(part));
         }
         Path settings = folder.resolve(SETTINGS_FILE);
         if (Files.notExists(settings)) {
-            Files.writeString(settings, SettingsReader.FIRST_SETTINGS);
+            PrivateFiles.write(settings, SettingsReader.FIRST_SETTINGS);
             Files.createDirectories(folder.resolve("inbox"));
             Files.createDirectories(folder.resolve("archive"));
         }
@@ -131,7 +130,7 @@ public final class Home implements AutoCloseable {
             if (Files.notExists(file)) {
                 byte[] made = new byte[bytes];
                 new SecureRandom().nextBytes(made);
-                writePrivately(file, HexFormat.of().formatHex(made) + "\n");
+                PrivateFiles.write(file, HexFormat.of().formatHex(made) + "\n");
             }
             return HexFormat.of().parseHex(Files.readString(file).strip());
         } catch (IOException e) {
@@ -139,22 +138,12 @@ public final class Home implements AutoCloseable {
         }
     }
 
-    private static void writePrivately(Path file, String text) throws IOException {
-        Path next = file.resolveSibling(file.getFileName() + ".next");
-        Files.deleteIfExists(next);
-        Files.createFile(next, PosixFilePermissions.asFileAttribute(OWNER_ONLY));
-        Files.writeString(next, text);
-        Files.move(next, file);
-    }
-
     /** Says where the service listens, for clients on this machine. */
     public void announce(String url) {
         try {
             String text = "{\"url\": \"" + url + "\", \"pid\": "
                     + ProcessHandle.current().pid() + "}\n";
-            Path file = folder.resolve("address");
-            Files.deleteIfExists(file);
-            writePrivately(file, text);
+            PrivateFiles.write(folder.resolve("address"), text);
         } catch (IOException e) {
             throw new UncheckedIOException("The address can't be written to home " + folder, e);
         }

@@ -70,10 +70,10 @@ record KeptFile(Path file, ByteRef bytes, FileState state, FileType type, String
                 above == null ? "" : above.toString(), Optional.of(modified), owner, Set.of(), Optional.empty());
     }
 
-    /** The type by the file's own head. */
+    /** The type by the file's own head, and its name where that leaves it open. */
     static FileType typeOf(Path file) throws IOException {
         try (InputStream in = Files.newInputStream(file)) {
-            return FileType.of(in.readNBytes(FileType.HEAD_BYTES));
+            return FileType.of(in.readNBytes(FileType.HEAD_BYTES), String.valueOf(file.getFileName()));
         }
     }
 }

@@ -84,7 +84,7 @@ public final class Uploads {
         });
         byte[] head = content.readNBytes(FileType.HEAD_BYTES);
         ByteRef ref = bytes.put(new SequenceInputStream(new ByteArrayInputStream(head), content));
-        FileType type = FileType.of(head);
+        FileType type = FileType.of(head, sent.name());
         long source = sources.ofUploads();
         Optional<String> key = sent.key().map(text -> keyed.of("upload " + principal + " " + text));
         Accepted accepted = store.write(db -> key.flatMap(known -> findSentBefore(db, known, ref))

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.LongToIntFunction;
 import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.ByHand;
@@ -373,8 +374,13 @@ public final class Jobs {
 
     /** Takes several at once, in their turn. */
     public List<Job> takeNext(JdbcClient db, int most) {
+        return takeNext(db, most, source -> most);
+    }
+
+    /** @param mostOf how many of a source at most */
+    public List<Job> takeNext(JdbcClient db, int most, LongToIntFunction mostOf) {
         List<Job> taken = new ArrayList<>();
-        for (String id : turns.next(db, clock.millis(), most)) {
+        for (String id : turns.next(db, clock.millis(), most, mostOf)) {
             Job job = find(db, id).orElseThrow(() -> new NoSuchJobException(id));
             move(db, job, Move.to(JobState.WORKING), "service");
             taken.add(job.takenUp(clock.instant()));
@@ -393,6 +399,14 @@ public final class Jobs {
     /** Gives jobs that wait for a rule their turn, since one has gone live; says how many. */
     public int rulesChanged(JdbcClient db) {
         return db.sql("update job set awaits_rule = 0 where awaits_rule = 1").update();
+    }
+
+    /** How many jobs wait because their destination can't be reached or takes nothing. */
+    public long countHeldUpByDestinations() {
+        return store.read(db -> db.sql("""
+                        select count(*) from job
+                        where state = 'waiting' and waits_for = 'destination' and reason_code like 'destination.%'
+                        """).query(Long.class).single());
     }
 
     /** Gives jobs that were in a worker when the service ended their turn again. */

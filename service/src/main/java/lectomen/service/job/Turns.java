@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.LongToIntFunction;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
@@ -26,11 +27,15 @@ final class Turns {
     private final Map<Long, Long> lastServed = new HashMap<>();
     private long served;
 
-    /** The ids of the next jobs, at most so many, in their turn. Only for the store's writing thread. */
-    List<String> next(JdbcClient db, long now, int most) {
+    /**
+     * The ids of the next jobs, at most so many, in their turn. Only for the store's writing thread.
+     *
+     * @param mostOf how many of a source at most
+     */
+    List<String> next(JdbcClient db, long now, int most, LongToIntFunction mostOf) {
         Map<Long, Deque<Candidate>> waiting = new HashMap<>();
         for (long source : sources(db)) {
-            List<Candidate> first = first(db, source, now, most);
+            List<Candidate> first = first(db, source, now, Math.min(most, mostOf.applyAsInt(source)));
             if (!first.isEmpty()) {
                 waiting.put(source, new ArrayDeque<>(first));
             }

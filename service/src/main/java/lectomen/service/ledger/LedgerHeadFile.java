@@ -3,8 +3,8 @@ package lectomen.service.ledger;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.Optional;
+import lectomen.service.bytes.PrivateFiles;
 
 /** The ledger's head, kept in a file outside the database, so that a database cut back to an older state shows. */
 public final class LedgerHeadFile {
@@ -18,9 +18,7 @@ public final class LedgerHeadFile {
     /** Writes the head if it moved since the last call. */
     public synchronized void keep(Ledger.Head head) throws IOException {
         if (head.seq() != written.seq()) {
-            Path next = file.resolveSibling(file.getFileName() + ".next");
-            Files.writeString(next, head.seq() + " " + head.hash() + "\n");
-            Files.move(next, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            PrivateFiles.write(file, head.seq() + " " + head.hash() + "\n");
             written = head;
         }
     }

@@ -7,7 +7,9 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Queue;
 import java.util.Set;
@@ -53,6 +55,9 @@ public final class JobRunner implements AutoCloseable {
     /** While one job is at a worker, others wait for the disk to have taken them up or recorded them. */
     private static final int THREADS_PER_WORKER = 8;
 
+    /** Besides, for sources that have no job in hand, when the jobs of others wait for workers that are taken for long. */
+    private static final int THREADS_FOR_OTHERS = 8;
+
     private static final Duration PAUSE_AFTER_DEATH = Duration.ofSeconds(1);
     private static final Duration LOOK_AGAIN = Duration.ofMillis(250);
 
@@ -67,7 +72,11 @@ public final class JobRunner implements AutoCloseable {
     private final Supplier<Site> site;
     private final InstantSource clock;
     private final List<Thread> threads = new ArrayList<>();
+
+    // Jobs that no thread has begun yet, and how many of each source are begun or to be. Guarded by the queue.
     private final Queue<Job> taken = new ArrayDeque<>();
+    private final Map<Long, Integer> inHand = new HashMap<>();
+
     private final Object bell = new Object();
 
     /** When nothing was found to take last, by the steady clock; none once somebody has asked for a look. Guarded by the bell. */
@@ -106,11 +115,15 @@ public final class JobRunner implements AutoCloseable {
         if (recovered > 0) {
             LOG.info("{} jobs were in work when the service ended last; they are taken up again", recovered);
         }
-        for (int i = 1; i <= workers.size() * THREADS_PER_WORKER; i++) {
+        for (int i = 1; i <= usual() + THREADS_FOR_OTHERS; i++) {
             Thread thread = new Thread(this::runForEver, "job-runner-" + i);
             threads.add(thread);
             thread.start();
         }
+    }
+
+    private int usual() {
+        return workers.size() * THREADS_PER_WORKER;
     }
 
     private void giveThoseThatAwaitARuleTheirTurn() {
@@ -132,7 +145,11 @@ public final class JobRunner implements AutoCloseable {
             try {
                 Optional<Job> job = next();
                 if (job.isPresent()) {
-                    runOrGiveBack(job.get());
+                    try {
+                        runOrGiveBack(job.get());
+                    } finally {
+                        outOfHand(job.get());
+                    }
                 } else {
                     awaitBell();
                 }
@@ -158,12 +175,32 @@ public final class JobRunner implements AutoCloseable {
     private Optional<Job> next() {
         synchronized (taken) {
             if (taken.isEmpty() && !stopping && isTimeToLook()) {
-                taken.addAll(store.write(db -> jobs.takeNext(db, threads.size())));
+                List<Job> next = takeSome(Map.copyOf(inHand));
+                next.forEach(job -> inHand.merge(job.source(), 1, Integer::sum));
+                taken.addAll(next);
                 if (!taken.isEmpty()) {
                     wake();
                 }
             }
             return Optional.ofNullable(taken.poll());
+        }
+    }
+
+    /** As many as are usual of any source; beyond that one each of sources that have none in hand. */
+    private List<Job> takeSome(Map<Long, Integer> now) {
+        int all = now.values().stream().mapToInt(Integer::intValue).sum();
+        return all < usual()
+                ? store.write(db -> jobs.takeNext(db, usual() - all))
+                : store.write(db -> jobs.takeNext(
+                        db, usual() + THREADS_FOR_OTHERS - all, source -> now.containsKey(source) ? 0 : 1));
+    }
+
+    private void outOfHand(Job job) {
+        synchronized (taken) {
+            inHand.computeIfPresent(job.source(), (source, jobs) -> jobs == 1 ? null : jobs - 1);
+        }
+        synchronized (bell) {
+            foundNothingAt = Optional.empty(); // there may be room for more of its source
         }
     }
 

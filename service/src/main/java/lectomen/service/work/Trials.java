@@ -122,7 +122,7 @@ public final class Trials {
             throws IOException {
         ByteRef ref = document.ref();
         Map<String, byte[]> tables = new HashMap<>();
-        Facts bare = new Facts(name, ref.size(), document.type(), Optional.empty(), clock.instant());
+        Facts bare = new Facts(name, ref.size(), document.type().called(name), Optional.empty(), clock.instant());
         Facts facts = beside.map(data -> bare.with(sidecar(data, with, tables))).orElse(bare);
         String id = "trial-" + UUID.randomUUID();
         Site site = siteOf(with, tables);

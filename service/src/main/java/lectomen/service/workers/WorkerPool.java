@@ -13,7 +13,6 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
@@ -36,9 +35,13 @@ import org.slf4j.LoggerFactory;
 public final class WorkerPool implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(WorkerPool.class);
 
+    // Sources besides the hot folders.
+    private static final String SENT_IN = "sent in";
+    private static final String PEOPLE = "asked for by people";
+
     private final WorkerSettings settings;
     private final ServiceClock clock;
-    private final Semaphore places;
+    private final Places places;
     private final Deque<WorkerProcess> idle = new ArrayDeque<>();
     private final Set<WorkerProcess> all = new HashSet<>();
     private final Map<String, Progress> progress = new ConcurrentHashMap<>();
@@ -54,7 +57,7 @@ public final class WorkerPool implements AutoCloseable {
     public WorkerPool(WorkerSettings settings, ServiceClock clock) throws IOException {
         this.settings = settings;
         this.clock = clock;
-        this.places = new Semaphore(settings.count(), true);
+        this.places = new Places(settings.count(), System::nanoTime);
         Scratch.remove(settings.scratch());
         Files.createDirectories(settings.scratch());
         watchdog.scheduleWithFixedDelay(this::stopQuiet, 1, 1, TimeUnit.SECONDS);
@@ -85,8 +88,7 @@ public final class WorkerPool implements AutoCloseable {
      * @param keeping takes what the worker makes, before the answer comes
      */
     public Examination examine(Task task, BytesOf bytes, Keeping keeping) {
-        places.acquireUninterruptibly();
-        try {
+        try (Places.Place place = places.take(task.facts().folder().orElse(SENT_IN))) {
             WorkerProcess worker = take(task.document().sha256());
             Examination examination =
                     worker.examine(task, bytes, keeping, watchdog, now -> progress.put(task.id(), now));
@@ -94,6 +96,9 @@ public final class WorkerPool implements AutoCloseable {
                 giveBack(worker);
             } else {
                 drop(worker);
+                if (worker.wasGivenUp() || diedOf(examination)) {
+                    place.didHarm();
+                }
                 if (diedOf(examination)) {
                     countDeath(worker, "during task " + task.id());
                 }
@@ -104,7 +109,6 @@ public final class WorkerPool implements AutoCloseable {
             return new Examination.Died(false);
         } finally {
             progress.remove(task.id());
-            places.release();
         }
     }
 
@@ -138,7 +142,7 @@ public final class WorkerPool implements AutoCloseable {
 
     /** @param not the answer where no worker can be had */
     private <A> A ask(Function<WorkerProcess, A> question, Function<Reason, A> not) {
-        places.acquireUninterruptibly();
+        Places.Place place = places.take(PEOPLE);
         try {
             WorkerProcess worker = take();
             A answer = question.apply(worker);
@@ -155,7 +159,7 @@ public final class WorkerPool implements AutoCloseable {
             LOG.error("No worker can be started: {}. Check the memory and the limits of processes", e.getMessage());
             return not.apply(Reason.of("worker.died", "tries", "1"));
         } finally {
-            places.release();
+            place.close();
         }
     }
 

@@ -301,6 +301,19 @@ class HotFolderTest {
     }
 
     @Test
+    void aNameThatAPatternRunsForEverOnHoldsUpNoOtherFile() throws Exception {
+        notes.rule("notes", ", arrives: whole", "when: { name matches: '(a|aa)+\\1c|good.*' }\n");
+        for (String name : List.of("a".repeat(100) + "!.txt", "good 1.txt", "good 2.txt")) {
+            Files.writeString(notes.folder.resolve(name), "text of " + name);
+        }
+        notes.hot().tell(Set.of());
+        notes.look();
+        assertThat(notes.jobs())
+                .as("planning with the rule says what is wrong with the first")
+                .hasSize(3);
+    }
+
+    @Test
     void theOldestFileIsTakenFirst() throws Exception {
         notes.rule("notes", ", arrives: whole", "");
         List<String> names = List.of("c.txt", "a.txt", "b.txt");

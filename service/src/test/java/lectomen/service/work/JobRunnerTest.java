@@ -255,6 +255,29 @@ class JobRunnerTest {
     }
 
     @Test
+    void aFloodOfDocumentsThatTakeLongKeepsNoOtherFolderWaiting() throws Exception {
+        Path folder = temp.resolve("single");
+        try (WorkerPool single = new WorkerPool(ScriptedWorker.settings(folder, 1, LONG, LONG), workshop.clock)) {
+            use(single);
+            rule("papers", "");
+            List<String> flood = new ArrayList<>();
+            for (int i = 0; i < 40; i++) {
+                flood.add(fromFolder("notes", "wait-" + i + ".txt"));
+            }
+            start();
+            Await.until("one is at work", () -> Files.exists(folder.resolve("traces/waiting-" + flood.get(0))));
+            for (int i = 0; i < 3; i++) {
+                String other = fromFolder("papers", "file-" + i + ".txt");
+                runner.wake();
+                await(other, JobState.FILED);
+            }
+            assertThat(flood).allSatisfy(id -> assertThat(job(id).state()).isIn(JobState.WORKING, JobState.WAITING));
+            single.close();
+            runner.close();
+        }
+    }
+
+    @Test
     void otherJobsGoOnWhileOneWaitsForItsNextTry() throws Exception {
         start();
         String dying = send("die.txt");

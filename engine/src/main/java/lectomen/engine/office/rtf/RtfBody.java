@@ -67,7 +67,9 @@ final class RtfBody {
     private final ByteArrayOutputStream letters = new ByteArrayOutputStream();
     private final StringBuilder gathered = new StringBuilder();
     private RtfState state = new RtfState();
+    private boolean groupBegan;
     private boolean star;
+    private char highSurrogate;
     private boolean rowOpen;
     private int toPassOver;
     private int style;
@@ -94,6 +96,8 @@ final class RtfBody {
     void read() throws IOException {
         boolean begun = false;
         while (tokens.next() != RtfTokens.Kind.END) {
+            boolean groupBegins = groupBegan;
+            groupBegan = tokens.kind() == RtfTokens.Kind.OPEN;
             switch (tokens.kind()) {
                 case OPEN -> {
                     flush();
@@ -117,17 +121,13 @@ final class RtfBody {
                 }
                 case SYMBOL -> {
                     flush();
-                    symbol(tokens.word());
+                    symbol(tokens.word(), groupBegins);
                 }
                 case BYTE -> letter(tokens.value());
                 case BINARY, END -> {}
             }
         }
-        flush();
-        while (!frames.isEmpty()) {
-            closeGroup();
-        }
-        finish();
+        throw new IOException("it ends before its groups do, and was probably not copied whole");
     }
 
     private void openGroup() throws IOException {
@@ -325,9 +325,9 @@ final class RtfBody {
         }
     }
 
-    private void symbol(String sign) {
+    private void symbol(String sign, boolean groupBegins) {
         switch (sign) {
-            case "*" -> star = true;
+            case "*" -> star = groupBegins; // elsewhere it says nothing
             case "~" -> text("\u00A0");
             case "_" -> text("\u2011");
             case "\\", "{", "}" -> text(sign);
@@ -376,8 +376,19 @@ final class RtfBody {
     }
 
     private void unicode(int number) {
-        text(Character.toString((char) (number & 0xffff)));
+        char unit = (char) (number & 0xffff);
         toPassOver = state.substitutes;
+        if (Character.isHighSurrogate(unit)) {
+            highSurrogate = unit; // the other half of the sign follows
+        } else if (Character.isLowSurrogate(unit)) {
+            text(
+                    Character.isHighSurrogate(highSurrogate)
+                            ? Character.toString(Character.toCodePoint(highSurrogate, unit))
+                            : "\uFFFD");
+            highSurrogate = 0;
+        } else {
+            text(Character.toString(unit));
+        }
     }
 
     private void text(String text) {
