@@ -4,10 +4,15 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
 import tools.jackson.databind.node.StringNode;
 
 /** The rulebook. */
@@ -24,6 +29,7 @@ import tools.jackson.databind.node.StringNode;
             RuleCommand.Live.class,
             RuleCommand.Pause.class,
             RuleCommand.Retire.class,
+            RuleCommand.Order.class,
             RuleHistoryCommand.Rename.class,
             RuleHistoryCommand.Versions.class,
             RuleHistoryCommand.Diff.class,
@@ -58,6 +64,10 @@ final class RuleCommand {
 
         @Override
         void print(JsonNode answer) {
+            printAll(answer);
+        }
+
+        static void printAll(JsonNode answer) {
             Table table = new Table("#", "RULE", "STATE", "LATEST", "LIVE", "TITLE", "FROM").shrink(6, 5);
             for (JsonNode rule : answer.path("rules")) {
                 Table.Row row = table.row(
@@ -77,6 +87,40 @@ final class RuleCommand {
             } else {
                 table.print();
             }
+        }
+    }
+
+    @Command(
+            name = "order",
+            description =
+                    "Have these rules asked first, in this order, and the others behind them as before. A file goes to the"
+                            + " first that wants it.",
+            footer = {"", "Example: lectomen rule order mooring-permits tide-bulletins"})
+    static final class Order extends Question {
+        @Parameters(arity = "1..*", paramLabel = "RULE", description = "Rules, the first to be asked first.")
+        private List<String> rules = List.of();
+
+        @Override
+        JsonNode ask(Service service) {
+            Set<String> known = new LinkedHashSet<>();
+            service.get("/rules")
+                    .path("rules")
+                    .forEach(rule -> known.add(rule.path("id").asString()));
+            Set<String> order = new LinkedHashSet<>(rules);
+            for (String rule : order) {
+                if (!known.contains(rule)) {
+                    throw new Refused("There is no rule " + rule + ".");
+                }
+            }
+            order.addAll(known);
+            ObjectNode body = JsonNodeFactory.instance.objectNode();
+            order.forEach(body.putArray("ids")::add);
+            return service.postJson("/rules/order", body);
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            ListRules.printAll(answer);
         }
     }
 

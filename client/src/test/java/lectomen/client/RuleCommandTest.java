@@ -59,6 +59,16 @@ class RuleCommandTest {
     }
 
     @Test
+    void rulesThatAreNamedGoFirstAndTheOthersBehindThemAsBefore() {
+        service.on("GET /rules", "{\"rules\": [{\"id\": \"a\"}, {\"id\": \"b\"}, {\"id\": \"c\"}, {\"id\": \"d\"}]}");
+        service.on("POST /rules/order", "{\"rules\": [{\"position\": 1, \"id\": \"c\", \"state\": \"live\"}]}");
+        assertThat(service.run("rule", "order", "c", "b").out()).containsPattern("1 +c +live");
+        assertThat(service.asked().get(1).body()).isEqualTo("{\"ids\":[\"c\",\"b\",\"a\",\"d\"]}");
+        assertThat(service.run("rule", "order", "c", "x").err()).contains("There is no rule x.");
+        assertThat(service.asked()).as("nothing is changed then").hasSize(3);
+    }
+
+    @Test
     void aRulesFileIsPrintedAsItIs() {
         service.on("GET /rules/notes", "{\"text\": \"lectomen: 1\\nrule: notes # as it is\\n\"}");
         assertThat(service.run("rule", "show", "notes").out()).isEqualTo("lectomen: 1\nrule: notes # as it is\n");

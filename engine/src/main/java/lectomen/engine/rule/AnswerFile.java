@@ -46,7 +46,8 @@ public record AnswerFile(String folder, NamePattern named, NamePattern text, Map
         return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(values) + "\n";
     }
 
-    private static String filled(NamePattern pattern, Map<String, String> slots, Locale locale) {
+    /** A slot that can't be changed as the rule says stands as it is. */
+    static String filled(NamePattern pattern, Map<String, String> slots, Locale locale) {
         try {
             return pattern.value(slots, locale);
         } catch (NotADateException | PatternTooSlow | DateTimeException e) {

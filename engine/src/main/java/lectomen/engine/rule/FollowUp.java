@@ -2,21 +2,25 @@ package lectomen.engine.rule;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import lectomen.engine.naming.NamePattern;
 
 /**
  * What follows once a document of a rule has come to an end.
  *
  * @param handOverTo the rule that takes the document on, with its fields and the reason
- * @param tags that the job gets
+ * @param tags that the job gets, with slots
  * @param answer to whoever sent it
  * @param original what becomes of the document as it came; empty for the usual: what fails goes to the folder for failed files
  */
 public record FollowUp(
         Optional<String> handOverTo,
-        Set<String> tags,
+        List<NamePattern> tags,
         Optional<AnswerFile> answer,
         Optional<Original> original,
         int line) {
@@ -36,6 +40,14 @@ public record FollowUp(
     }
 
     public FollowUp {
-        tags = Set.copyOf(tags);
+        tags = List.copyOf(tags);
+    }
+
+    /** The tags for these slots; one that comes out empty is none. */
+    public Set<String> tags(Map<String, String> slots, Locale locale) {
+        return tags.stream()
+                .map(tag -> AnswerFile.filled(tag, slots, locale).strip())
+                .filter(tag -> !tag.isEmpty())
+                .collect(Collectors.toCollection(TreeSet::new));
     }
 }

@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.yaml.Node;
@@ -18,7 +17,7 @@ import lectomen.engine.yaml.Section;
 
 /** Reads what stands under {@code then:}. */
 final class FollowUpReader {
-    /** What an answer can say besides what is known of the document: its end, why, and where it was filed. */
+    /** What a tag or an answer can say besides what is known of the document: its end, why, and where it was filed. */
     private static final Set<String> ANSWER_SLOTS = Set.of("end", "reason", "job", "filed as", "filed in");
 
     private static final List<String> ORIGINAL_WORDS = List.of("keep", "remove");
@@ -57,7 +56,9 @@ final class FollowUpReader {
                         || text.text().equals(rule))
                 .ifPresent(text -> section.report(
                         text.spot(), "a document is handed over to another rule by its id, not to " + text.kind()));
-        Set<String> tags = section.texts("tag").stream().map(Node.Text::text).collect(Collectors.toSet());
+        List<Node.Text> tagged = section.texts("tag");
+        List<NamePattern> tags =
+                tagged.stream().flatMap(text -> pattern(text).stream()).toList();
         boolean answers = section.find("answer").isPresent();
         Optional<AnswerFile> answer = section.find("answer")
                 .flatMap(node -> Section.open("\"answer\"", node, problems))
@@ -65,7 +66,7 @@ final class FollowUpReader {
         boolean says = section.find("original").isPresent();
         Optional<Original> original = section.find("original").flatMap(this::original);
         section.close();
-        if (to.isEmpty() && tags.isEmpty() && !answers && !says) {
+        if (to.isEmpty() && tagged.isEmpty() && !answers && !says) {
             section.report(
                     section.spot(),
                     "say what follows: \"hand over to:\" a rule, \"tag:\" with words, \"answer:\" with a file, or"

@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import lectomen.engine.data.DataForm;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.naming.NamePattern;
 
 /** A rule as sentences that can be read aloud, each with the line of the file that it comes from. */
 public final class ReadAloud {
@@ -311,7 +312,10 @@ public final class ReadAloud {
                 ? ""
                 : "is tagged "
                         + Blanks.of(
-                                followUp.tags().stream().sorted().collect(Collectors.joining(", ")),
+                                followUp.tags().stream()
+                                        .map(NamePattern::source)
+                                        .sorted()
+                                        .collect(Collectors.joining(", ")),
                                 "then",
                                 end,
                                 "tag");

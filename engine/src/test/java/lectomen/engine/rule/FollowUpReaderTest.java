@@ -36,12 +36,22 @@ class FollowUpReaderTest {
         Map<FollowUp.End, FollowUp> then = ((RuleReading.Good) reading).rule().then();
         assertThat(then).containsOnlyKeys(FollowUp.End.FILED, FollowUp.End.FAILED);
         assertThat(then.get(FollowUp.End.FAILED).handOverTo()).contains("by-hand");
-        assertThat(then.get(FollowUp.End.FAILED).tags()).containsExactlyInAnyOrder("needs eyes", "urgent");
+        assertThat(then.get(FollowUp.End.FAILED).tags(Map.of(), Locale.UK))
+                .containsExactlyInAnyOrder("needs eyes", "urgent");
         assertThat(then.get(FollowUp.End.FILED).handOverTo()).isEmpty();
         assertThat(ReadAloud.of(((RuleReading.Good) reading).rule()))
                 .extracting(ReadAloud.Sentence::words)
                 .contains("What fails is tagged needs eyes, urgent, and goes on to rule by-hand with its fields and the"
                         + " reason.");
+    }
+
+    @Test
+    void tagsAreFilledAndThoseThatComeOutEmptyAreNone() {
+        RuleReading reading =
+                read(FOLDER, "{ failed: { tag: [\"{given vessel | upper}\", \"{given berth}\", \"is {end}\"] } }");
+        FollowUp failed = ((RuleReading.Good) reading).rule().then().get(FollowUp.End.FAILED);
+        assertThat(failed.tags(Map.of("given vessel", "Skua", "end", "failed"), Locale.UK))
+                .containsExactly("SKUA", "is failed");
     }
 
     @Test
@@ -60,6 +70,8 @@ class FollowUpReaderTest {
             { failed: { hand over: by-hand } }~did you mean "hand over to"?
             { failed: { hand over to: slips } }~handed over to another rule
             { failed: { hand over to: By hand } }~handed over to another rule
+            { filed: { tag: "{vesel}" } }~vesel
+            { filed: { tag: [done, "{end"] } }~a { without its }
             [ filed ]~is expected as words with values
             """)
     void whatCanNotWorkSaysSo(String then, String expected) {

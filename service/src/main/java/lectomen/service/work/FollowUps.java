@@ -85,11 +85,15 @@ public final class FollowUps implements WhenEnded {
         if (followUp.isEmpty()) {
             return false;
         }
-        followUp.map(FollowUp::tags)
-                .filter(tags -> !tags.isEmpty())
-                .ifPresent(tags -> jobs.tag(db, jobs.find(db, job.id()).orElse(job), tags));
         Optional<String> hotFolder = sources.findFolder(db, job.source());
-        followUp.get().answer().ifPresent(answer -> answer(db, job, answer, state, reason, hotFolder));
+        if (!followUp.get().tags().isEmpty() || followUp.get().answer().isPresent()) {
+            Map<String, String> slots = slots(db, job, state, reason, hotFolder);
+            Set<String> tags = followUp.get().tags(slots, site.get().locale());
+            if (!tags.isEmpty()) {
+                jobs.tag(db, jobs.find(db, job.id()).orElse(job), tags);
+            }
+            followUp.get().answer().ifPresent(answer -> answer(db, job, answer, slots, hotFolder));
+        }
         boolean handedOver = followUp.flatMap(FollowUp::handOverTo)
                 .filter(to -> handOver(db, job, to, state, reason))
                 .isPresent();
@@ -101,22 +105,23 @@ public final class FollowUps implements WhenEnded {
     }
 
     private void answer(
-            JdbcClient db,
-            Job job,
-            AnswerFile answer,
-            JobState state,
-            Optional<Reason> reason,
-            Optional<String> hotFolder) {
-        Map<String, String> slots =
-                new HashMap<>(giveBack.filedSlots(db, job).orElseGet(() -> knownSlots(db, job, hotFolder)));
-        slots.put("end", state.code());
-        slots.put("reason", reason.map(Reason::words).orElse(""));
-        slots.put("job", job.id());
+            JdbcClient db, Job job, AnswerFile answer, Map<String, String> slots, Optional<String> hotFolder) {
         Locale locale = site.get().locale();
         String content = answer.content(slots, locale);
         if (!giveBack.answer(db, job, hotFolder, answer.folder(), answer.name(slots, locale), content)) {
             notes.add(db, job.id(), "No answer was given: \"" + answer.folder() + NEEDS_HOT_FOLDER, SERVICE);
         }
+    }
+
+    /** What is known of the document at its end. */
+    private Map<String, String> slots(
+            JdbcClient db, Job job, JobState state, Optional<Reason> reason, Optional<String> hotFolder) {
+        Map<String, String> slots =
+                new HashMap<>(giveBack.filedSlots(db, job).orElseGet(() -> knownSlots(db, job, hotFolder)));
+        slots.put("end", state.code());
+        slots.put("reason", reason.map(Reason::words).orElse(""));
+        slots.put("job", job.id());
+        return slots;
     }
 
     private Map<String, String> knownSlots(JdbcClient db, Job job, Optional<String> hotFolder) {
