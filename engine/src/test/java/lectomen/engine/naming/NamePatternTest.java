@@ -108,4 +108,53 @@ class NamePatternTest {
                 .levels();
         assertThat(levels).extracting(level -> level.text(VALUES, Locale.UK)).containsExactly("Permits", "etc", "2027");
     }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '^',
+            value = {
+                "}} ^ }",
+                "{{ ^ {",
+                "a{{b}}c ^ a{b}c",
+                "- {berth}{vessel} ^ Grey Heron",
+                "{number | pad 1} ^ 7",
+                "{number | after '7'}x ^ x",
+                "{number | before '7'}x ^ x",
+                "{permit | after 'MHP-'} ^ 2027-0031"
+            })
+    void marksAndBracesAtTheEdgesCount(String pattern, String expected) {
+        assertThat(text(pattern)).isEqualTo(expected);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"a}, 1", "'{number | upper | nonsense}', 18", "'{number | pad 0}', 10", "'{number | pad 101}', 10"})
+    void theFirstWrongPlaceIsTold(String pattern, int at) {
+        NamePattern.Parsed parsed = NamePattern.parse(pattern);
+        assertThat(parsed.pattern()).isEmpty();
+        assertThat(parsed.at()).isEqualTo(at);
+    }
+
+    @Test
+    void aFillingMayBeAsWideAsANameNeeds() {
+        assertThat(text("{number | pad 100}")).hasSize(100).endsWith("07");
+    }
+
+    @Test
+    void slotsWithoutAValueOrAFieldAreFound() {
+        NamePattern pattern =
+                NamePattern.parse("{vessel} {berth} {blank} {none}").pattern().orElseThrow();
+        assertThat(pattern.emptySlots(Map.of("vessel", "Skua", "berth", "", "blank", " ")))
+                .containsExactly("berth", "blank", "none");
+        assertThat(pattern.findUnknownSlot(List.of("vessel", "berth"))).contains("blank");
+        assertThat(pattern.findUnknownSlot(List.of("vessel", "berth", "blank", "none")))
+                .isEmpty();
+    }
+
+    @Test
+    void nothingBetweenTwoSlashesIsNoLevel() {
+        NamePattern pattern = NamePattern.parse("/a//{vessel}/").pattern().orElseThrow();
+        assertThat(pattern.levels())
+                .extracting(level -> level.text(VALUES, Locale.UK))
+                .containsExactly("a", "Grey Heron");
+    }
 }

@@ -34,8 +34,8 @@ class SafeNameTest {
 
     @Test
     void controlAndFormatCharactersBecomeBlanks() {
-        assertThat(SafeName.file("bell\u0007 tab\t line\n zero\u200bwidth \u202eturned", "txt"))
-                .isEqualTo("bell tab line zero width turned.txt");
+        assertThat(SafeName.file("bell\u0007 tab\t line\n zero\u200bwidth \u202eturned del\u007feted", "txt"))
+                .isEqualTo("bell tab line zero width turned del eted.txt");
     }
 
     @Test
@@ -47,6 +47,9 @@ class SafeNameTest {
     void numbersStandBeforeTheEndingAndFit() {
         assertThat(SafeName.numbered("plan.pdf", 2)).isEqualTo("plan (2).pdf");
         assertThat(SafeName.numbered("plan", 12)).isEqualTo("plan (12)");
+        assertThat(SafeName.numbered(".profile", 2)).isEqualTo(".profile (2)");
+        assertThat(SafeName.withSuffix("plan.pdf", ".reason.txt")).isEqualTo("plan.pdf.reason.txt");
+        assertThat(SafeName.folder("a".repeat(300))).hasSize(255);
         String longest = SafeName.file("ø".repeat(300), "pdf");
         assertThat(longest.getBytes(StandardCharsets.UTF_8)).hasSizeBetween(254, 255);
         assertThat(SafeName.numbered(longest, 100).getBytes(StandardCharsets.UTF_8))
