@@ -80,6 +80,7 @@ class ClientJourney {
     @Test
     void aTrialChangesNothing() throws Exception {
         service.live(Rules.tickets("tried", "number it"));
+        service.awaitInTime("what earlier tests sent is out of the way", ClientJourney::hasNoSpares);
         String before = footprint();
         long entries = service.get("/status").path("ledgerEntries").asLong();
         for (int i = 0; i < 3; i++) {
@@ -90,6 +91,14 @@ class ClientJourney {
         }
         assertThat(footprint()).isEqualTo(before);
         assertThat(service.get("/status").path("ledgerEntries").asLong()).isEqualTo(entries);
+    }
+
+    private static boolean hasNoSpares() {
+        try (Stream<Path> files = Files.walk(service.home().resolve("inbox"))) {
+            return files.filter(file -> file.toString().contains("/.lectomen/")).noneMatch(Files::isRegularFile);
+        } catch (java.io.IOException | java.io.UncheckedIOException beingRemoved) {
+            return false;
+        }
     }
 
     /** All files of inbox, archive and kept bytes, by name and size. */
