@@ -21,7 +21,7 @@ class ClientJourney {
     @TempDir
     private static Path temp;
 
-    private static RunningService service;
+    private static ServiceInTest service;
 
     @BeforeAll
     static void start() throws Exception {
