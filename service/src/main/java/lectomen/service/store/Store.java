@@ -326,7 +326,7 @@ public final class Store implements AutoCloseable {
         }
     }
 
-    /** Undoes what was not committed. On a full disk SQLite has done so by itself; the next write opens the database anew then. */
+    /** Rolls back what was not committed. On a full disk SQLite has already done so; the next write then reopens the database. */
     private void undo() {
         rollbacks++;
         try {

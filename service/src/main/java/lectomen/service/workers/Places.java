@@ -13,7 +13,7 @@ import java.util.function.LongSupplier;
  * and whose documents did no harm lately: documents that take long, or are made to, keep no other source waiting.
  */
 final class Places {
-    /** How long all workers may be taken before one more is let in. */
+    /** How long all workers may be busy before one extra task is let in. */
     private static final Duration CROWDED = Duration.ofSeconds(1);
 
     private static final Duration HARM_REMEMBERED = Duration.ofMinutes(10);

@@ -450,7 +450,7 @@ class JobRunnerTest {
         start();
         Job filed = await(id, JobState.FILED);
         assertThat(filed.attempt())
-                .as("answers to the earlier try are told apart from those to this one")
+                .as("a late answer to the earlier attempt must not count for this one")
                 .isEqualTo(2);
     }
 
