@@ -3,6 +3,7 @@ package lectomen.journeys;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.net.http.HttpRequest.BodyPublishers;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.AfterAll;
@@ -66,6 +67,29 @@ class FollowUpJourney {
               rejected: { original: remove }
             """;
 
+    private static final String LETTERS = """
+            lectomen: 1
+            rule: letters
+            from: { folder: "{inbox}/letters", arrives: whole, subfolders: watch }
+            do:
+              - find: letter
+                fields: { vessel: { right of: Vessel, required: yes } }
+              - { convert: PDF, as: page }
+              - file: { in: archive, under: "Letters/{folder path}" }
+            then:
+              filed: { hand over to: { rule: register, output: page } }
+            """;
+
+    private static final String REGISTER = """
+            lectomen: 1
+            rule: register
+            from: hand-overs
+            when: { type is: pdf }
+            do:
+              - name: "{file name} of {given vessel}"
+              - file: { in: archive, under: "Register/{folder path}" }
+            """;
+
     @TempDir
     private static Path temp;
 
@@ -79,6 +103,8 @@ class FollowUpJourney {
         service.post("/rules", BY_HAND);
         service.post("/rules/by-hand/live", "");
         service.live(CLAIMS);
+        service.live(REGISTER);
+        service.live(LETTERS);
     }
 
     @AfterAll
@@ -139,6 +165,41 @@ class FollowUpJourney {
         JsonNode rejected = drop("again.txt", "Number: S-001\nVessel: Tern\nagain\n", "rejected");
         assertThat(story(rejected.path("id").asString()).path("tags").toString())
                 .contains("double", "look twice");
+    }
+
+    private static void dropInto(String subfolder, String name, String text) throws Exception {
+        Path whole = Files.writeString(temp.resolve(name), text);
+        Path folder = Files.createDirectories(service.inbox("letters").resolve(subfolder));
+        Files.move(whole, folder.resolve(name));
+    }
+
+    private static void awaitFile(Path file) throws Exception {
+        RunningService.await(file + " is there", RunningService.PATIENCE, () -> Files.exists(file));
+    }
+
+    @Test
+    void anOutputGoesOnToAnotherRuleWithItsFieldsAndItsPlace() throws Exception {
+        dropInto("1998/valves", "gate.txt", "Vessel: Grey Heron\n");
+        awaitFile(service.archive().resolve("Letters/1998/valves/gate.txt"));
+        Path registered = service.archive().resolve("Register/1998/valves/gate of Grey Heron.pdf");
+        awaitFile(registered);
+        assertThat(Files.readString(registered, StandardCharsets.ISO_8859_1)).startsWith("%PDF-");
+        JsonNode handed = service.awaitJob("gate.pdf", "filed");
+        assertThat(service.client("job", "show", handed.path("id").asString()).out())
+                .contains("handed over by rule letters, job ");
+        assertThat(story(handed.path("id").asString()).path("given").path("vessel").asString())
+                .isEqualTo("Grey Heron");
+    }
+
+    @Test
+    void whatFailsKeepsItsPlaceBelowTheHotFolder() throws Exception {
+        dropInto("a/b", "torn.txt", "Nothing\n");
+        dropInto("c", "torn.txt", "Nothing else\n");
+        Path failed = service.inbox("letters").resolve("failed");
+        awaitFile(failed.resolve("a/b/torn.txt.reason.txt"));
+        awaitFile(failed.resolve("c/torn.txt.reason.txt"));
+        assertThat(failed.resolve("a/b/torn.txt")).hasContent("Nothing");
+        assertThat(failed.resolve("c/torn.txt")).hasContent("Nothing else");
     }
 
     private static String awaitText(String place) throws Exception {

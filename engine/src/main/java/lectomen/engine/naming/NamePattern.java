@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import lectomen.engine.extract.Nearness;
 import org.jspecify.annotations.Nullable;
 
@@ -28,7 +29,11 @@ import org.jspecify.annotations.Nullable;
  */
 public final class NamePattern {
     private static final Pattern EMPTY_BRACKETS = Pattern.compile("\\(\\s*\\)|\\[\\s*]");
+    private static final Pattern BETWEEN_FOLDERS = Pattern.compile("[/\\\\]+");
     private static final Pattern SEPARATOR = Pattern.compile("[\\s\\-_,;.+]*");
+
+    /** The slot whose value is a path that stays one. */
+    public static final String FOLDER_PATH = "folder path";
 
     /** What leads a value out of its folder, were it taken for a path. */
     private static final Pattern CLIMBING = Pattern.compile("^(?:\\.{0,2}[/\\\\]+)+");
@@ -182,6 +187,34 @@ public final class NamePattern {
         return parts.size() == 1
                 && parts.get(0) instanceof Part.Slot slot
                 && slot.name().equals(name);
+    }
+
+    /** What is wrong with where the path stands in a path of folders, or in a name: as a path it needs a level to itself. */
+    public Optional<String> findMisplacedPath(boolean inFolders) {
+        boolean misplaced = inFolders
+                ? levels().stream().anyMatch(level -> level.slots().contains(FOLDER_PATH) && level.parts.size() > 1)
+                : slots().contains(FOLDER_PATH);
+        return misplaced
+                ? Optional.of("{" + FOLDER_PATH + "} makes folders, so it stands alone between slashes"
+                        + (inFolders ? "" : "; a name can take {folder}"))
+                : Optional.empty();
+    }
+
+    /**
+     * The folders that one of its levels makes, outermost first: one, or as many as its path has. Steps upwards and whatever no
+     * folder can be called are left out of a path.
+     *
+     * @throws NotADateException if a slot asks for a form of a date and its value is none
+     */
+    public List<String> folders(Map<String, String> values, Locale locale, Consumer<String> warn) {
+        Stream<Map<String, String>> fillings = isSlot(FOLDER_PATH)
+                ? BETWEEN_FOLDERS
+                        .splitAsStream(Objects.requireNonNullElse(values.get(FOLDER_PATH), ""))
+                        .map(folder -> Map.of(FOLDER_PATH, folder))
+                : Stream.of(values);
+        return fillings.map(filling -> SafeName.folder(text(filling, locale, warn)))
+                .filter(made -> !made.isEmpty())
+                .toList();
     }
 
     /** The pattern cut at its own slashes (not those in values), for a path of folders. */

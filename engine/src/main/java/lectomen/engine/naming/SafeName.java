@@ -30,6 +30,15 @@ public final class SafeName {
         return cut.isEmpty() ? "" : cut + tail;
     }
 
+    /**
+     * A file name for a program that waits for exactly this one: only what no name may hold is replaced, blanks stay as many as
+     * they are. Empty when nothing usable is left.
+     */
+    public static String exact(String name) {
+        String kept = part(name);
+        return clean(kept).isEmpty() || isDevice(kept) || bytes(kept) > MAX_BYTES ? folder(kept) : kept;
+    }
+
     /** A folder name. Empty when nothing usable is left. */
     public static String folder(String name) {
         return cut(clean(name), MAX_BYTES);
@@ -77,9 +86,12 @@ public final class SafeName {
 
     private static String clean(String text) {
         String folded = trimEnds(Letters.withSingleBlanks(part(text)));
-        int dot = folded.indexOf('.');
-        String base = (dot < 0 ? folded : folded.substring(0, dot)).toLowerCase(Locale.ROOT);
-        return DEVICES.contains(base) ? "_" + folded : folded;
+        return isDevice(folded) ? "_" + folded : folded;
+    }
+
+    private static boolean isDevice(String name) {
+        int dot = name.indexOf('.');
+        return DEVICES.contains((dot < 0 ? name : name.substring(0, dot)).toLowerCase(Locale.ROOT));
     }
 
     private static String trimEnds(String text) {

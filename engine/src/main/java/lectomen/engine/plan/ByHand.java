@@ -24,14 +24,14 @@ public record ByHand(String connection, String under, String name, WhenTaken whe
     /** What is wrong with it, in words; empty when it can be carried out. */
     public List<String> problems(Site site) {
         List<String> problems = new ArrayList<>();
-        problem("name", name, site).ifPresent(problems::add);
+        problem("name", name, false, site).ifPresent(problems::add);
         if (!under.isEmpty()) {
-            problem("folder", under, site).ifPresent(problems::add);
+            problem("folder", under, true, site).ifPresent(problems::add);
         }
         return problems;
     }
 
-    private static Optional<String> problem(String what, String text, Site site) {
+    private static Optional<String> problem(String what, String text, boolean folders, Site site) {
         NamePattern.Parsed parsed = NamePattern.parse(text);
         if (parsed.pattern().isEmpty()) {
             return Optional.of("the " + what + " has " + parsed.problem());
@@ -40,8 +40,8 @@ public record ByHand(String connection, String under, String name, WhenTaken whe
         return parsed.pattern().get().slots().stream()
                 .filter(slot -> !known.contains(slot))
                 .findFirst()
-                .map(slot ->
-                        "the " + what + " asks for {" + slot + "}; there are {" + String.join("}, {", known) + "}");
+                .map(slot -> "the " + what + " asks for {" + slot + "}; there are {" + String.join("}, {", known) + "}")
+                .or(() -> parsed.pattern().get().findMisplacedPath(folders));
     }
 
     /** What becomes of the document: always a filing, or the reason why it can't be named so. */

@@ -151,12 +151,14 @@ public record Filing(
         if (!under.isEmpty()) {
             NamePattern pattern = parsed(under);
             for (NamePattern level : pattern.levels()) {
-                String made = SafeName.folder(level.text(slots, locale, warn));
-                if (made.isEmpty()) {
+                List<String> made = level.folders(slots, locale, warn);
+                if (made.isEmpty() && !level.isSlot(NamePattern.FOLDER_PATH)) {
                     return new Target.Impossible(empty("folder.empty", level));
                 }
-                folder.add(made);
-                values.put("filed under " + folder.size(), made);
+                for (String one : made) {
+                    folder.add(one);
+                    values.put("filed under " + folder.size(), one);
+                }
             }
         }
         NamePattern pattern = parsed(name);
@@ -200,9 +202,7 @@ public record Filing(
             if (level.isSlot("under")) {
                 folder.addAll(place.folder());
             } else {
-                Optional.of(SafeName.folder(level.text(values, locale)))
-                        .filter(made -> !made.isEmpty())
-                        .ifPresent(folder::add);
+                folder.addAll(level.folders(values, locale, warning -> {}));
             }
         }
         String made = SafeName.file(levels.get(levels.size() - 1).text(values, locale), ending);

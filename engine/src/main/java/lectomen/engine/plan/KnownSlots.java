@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.naming.NamePattern;
 import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.Site;
 
@@ -35,6 +36,7 @@ final class KnownSlots {
                         "modified", LocalDate.ofInstant(at, site.zone()).toString()));
         slots.put("sender", facts.more().sender());
         slots.put("folder", facts.more().subfolder());
+        slots.put(NamePattern.FOLDER_PATH, facts.more().subfolder());
         slots.put("hot folder", facts.folder().map(KnownSlots::lastLevel).orElse(""));
         facts.more().given().forEach((name, value) -> slots.put("given " + name, value));
         List<String> levels = facts.more().levels();
@@ -55,6 +57,7 @@ final class KnownSlots {
         names.add(TODAY);
         names.add("sender");
         names.add("folder");
+        names.add(NamePattern.FOLDER_PATH);
         return names;
     }
 

@@ -29,10 +29,7 @@ public record AnswerFile(String folder, NamePattern named, NamePattern text, Map
 
     /** The file's name for these slots. */
     public String name(Map<String, String> slots, Locale locale) {
-        String made = filled(named, slots, locale).replace('\n', ' ');
-        int dot = made.lastIndexOf('.');
-        String name =
-                dot > 0 ? SafeName.file(made.substring(0, dot), made.substring(dot + 1)) : SafeName.file(made, "");
+        String name = SafeName.exact(filled(named, slots, locale));
         return name.isEmpty() ? OTHERWISE : name;
     }
 

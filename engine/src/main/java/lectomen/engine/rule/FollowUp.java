@@ -13,13 +13,13 @@ import lectomen.engine.naming.NamePattern;
 /**
  * What follows once a document of a rule has come to an end.
  *
- * @param handOverTo the rule that takes the document on, with its fields and the reason
+ * @param handOver the rule that takes the document on, with its fields and the reason
  * @param tags that the job gets, with slots
  * @param answer to whoever sent it
  * @param original what becomes of the document as it came; empty for the usual: what fails goes to the folder for failed files
  */
 public record FollowUp(
-        Optional<String> handOverTo,
+        Optional<HandOver> handOver,
         List<NamePattern> tags,
         Optional<AnswerFile> answer,
         Optional<Original> original,
@@ -38,6 +38,9 @@ public record FollowUp(
             return Stream.of(values()).map(End::word).toList();
         }
     }
+
+    /** @param output of the rule, which the other one gets as its document; as it came unless said */
+    public record HandOver(String to, String output) {}
 
     public FollowUp {
         tags = List.copyOf(tags);

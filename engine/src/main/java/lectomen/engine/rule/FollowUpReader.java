@@ -24,15 +24,22 @@ final class FollowUpReader {
 
     private final List<Problem> problems;
     private final SlotReader slots;
+    private final PageStepReader pages;
     private final Function<Node.Text, Optional<String>> filled;
 
     /**
      * @param slots known once the rule's steps are done
+     * @param pages knows the outputs of the rule's steps
      * @param filled fills the parameters of a folder
      */
-    FollowUpReader(List<Problem> problems, SlotReader slots, Function<Node.Text, Optional<String>> filled) {
+    FollowUpReader(
+            List<Problem> problems,
+            SlotReader slots,
+            PageStepReader pages,
+            Function<Node.Text, Optional<String>> filled) {
         this.problems = problems;
         this.slots = slots;
+        this.pages = pages;
         this.filled = filled;
     }
 
@@ -51,11 +58,8 @@ final class FollowUpReader {
     }
 
     private FollowUp followUp(Section section, String rule) {
-        Optional<Node.Text> to = section.findText("hand over to");
-        to.filter(text -> !RuleReader.ID.matcher(text.text()).matches()
-                        || text.text().equals(rule))
-                .ifPresent(text -> section.report(
-                        text.spot(), "a document is handed over to another rule by its id, not to " + text.kind()));
+        boolean goesOn = section.find("hand over to").isPresent();
+        Optional<FollowUp.HandOver> handOver = section.find("hand over to").flatMap(node -> handOver(node, rule));
         List<Node.Text> tagged = section.texts("tag");
         List<NamePattern> tags =
                 tagged.stream().flatMap(text -> pattern(text).stream()).toList();
@@ -66,14 +70,38 @@ final class FollowUpReader {
         boolean says = section.find("original").isPresent();
         Optional<Original> original = section.find("original").flatMap(this::original);
         section.close();
-        if (to.isEmpty() && tagged.isEmpty() && !answers && !says) {
+        if (!goesOn && tagged.isEmpty() && !answers && !says) {
             section.report(
                     section.spot(),
                     "say what follows: \"hand over to:\" a rule, \"tag:\" with words, \"answer:\" with a file, or"
                             + " \"original:\"");
         }
-        return new FollowUp(
-                to.map(Node.Text::text), tags, answer, original, section.spot().line());
+        return new FollowUp(handOver, tags, answer, original, section.spot().line());
+    }
+
+    private Optional<FollowUp.HandOver> handOver(Node node, String rule) {
+        if (node instanceof Node.Entries) {
+            return Section.open("\"hand over to\"", node, problems).flatMap(section -> {
+                Optional<Node.Text> to = section.requireText("rule");
+                String output = pages.output(section, "output", Step.Acting.ORIGINAL);
+                section.close();
+                return to.flatMap(text -> handOver(text, output, rule));
+            });
+        }
+        return node instanceof Node.Text text
+                ? handOver(text, Step.Acting.ORIGINAL, rule)
+                : reportRule(node.spot(), node.kind());
+    }
+
+    private Optional<FollowUp.HandOver> handOver(Node.Text to, String output, String rule) {
+        return RuleReader.isId(to.text()) && !to.text().equals(rule)
+                ? Optional.of(new FollowUp.HandOver(to.text(), output))
+                : reportRule(to.spot(), to.kind());
+    }
+
+    private Optional<FollowUp.HandOver> reportRule(Node.Spot spot, String kind) {
+        Section.report(problems, spot, "a document is handed over to another rule by its id, not to " + kind);
+        return Optional.empty();
     }
 
     private Optional<AnswerFile> answer(Section section) {

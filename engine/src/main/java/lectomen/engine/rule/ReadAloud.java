@@ -319,9 +319,8 @@ public final class ReadAloud {
                                 "then",
                                 end,
                                 "tag");
-        String handOver = followUp.handOverTo()
-                .map(to -> "goes on to rule " + Blanks.of(to, "then", end, "hand over to")
-                        + " with its fields and the reason")
+        String handOver = followUp.handOver()
+                .map(on -> handOver(on, end) + " with its fields and the reason")
                 .orElse("");
         String answer = followUp.answer()
                 .map(file -> "is answered by " + Blanks.of(file.named().source(), "then", end, "answer", "named")
@@ -333,6 +332,13 @@ public final class ReadAloud {
         return Stream.of(tags, handOver, answer, original)
                 .filter(words -> !words.isEmpty())
                 .collect(Collectors.joining(", and "));
+    }
+
+    private static String handOver(FollowUp.HandOver on, String end) {
+        return on.output().equals(Step.Acting.ORIGINAL)
+                ? "goes on to rule " + Blanks.of(on.to(), "then", end, "hand over to")
+                : "goes on, as " + Blanks.of(on.output(), "then", end, "hand over to", "output") + ", to rule "
+                        + Blanks.of(on.to(), "then", end, "hand over to", "rule");
     }
 
     private static String original(Original original) {

@@ -95,7 +95,8 @@ public final class RuleReader {
                         sameDocument.get().spot(),
                         "\"same document when\" needs a slot, such as \"{drawing} {sheet}\"; else all are the same"));
         Map<FollowUp.End, FollowUp> then = section.find("then")
-                .map(node -> new FollowUpReader(problems, reader.slots(), sources::filled).read(node, name))
+                .map(node ->
+                        new FollowUpReader(problems, reader.slots(), reader.pages(), sources::filled).read(node, name))
                 .orElse(Map.of());
         section.close();
         return id.map(text -> new RuleDocument(

@@ -13,6 +13,7 @@ import lectomen.engine.ocr.Languages;
 import lectomen.engine.ocr.ReadingWish;
 import lectomen.engine.office.FlowWish;
 import lectomen.engine.pdf.write.PictureChoice;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -133,6 +134,12 @@ public final class RuleSchema {
         parts.set("property", RuleWords.explain(words(List.of("name"), "name", "contains", "matches"), "property"));
         parts.set("step", step());
         ObjectNode followUp = words(List.of(), "hand over to").put("minProperties", 1);
+        ObjectNode handOver = (ObjectNode) properties(followUp).path("hand over to");
+        JsonNode rule = handOver.deepCopy();
+        handOver.removeAll();
+        handOver.putArray("anyOf")
+                .add(rule)
+                .add(RuleWords.explain(words(List.of("rule"), "rule", "output"), "hand-over"));
         properties(followUp).set("tag", ref("texts"));
         ObjectNode answer = words(List.of("in", "named"), "in", "named", "text");
         properties(answer).putObject("json").put("type", "object").set("additionalProperties", ref("text"));

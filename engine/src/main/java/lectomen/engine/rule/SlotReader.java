@@ -17,8 +17,17 @@ import lectomen.engine.yaml.Section;
 /** Reads name patterns, and knows which slots there are up to a place in the rule. */
 final class SlotReader {
     /** Slots that every document has besides its fields. */
-    static final List<String> OWN =
-            List.of("file name", "arrived", "modified", "today", "rule", "sender", "folder", "hot folder", "name");
+    static final List<String> OWN = List.of(
+            "file name",
+            "arrived",
+            "modified",
+            "today",
+            "rule",
+            "sender",
+            "folder",
+            NamePattern.FOLDER_PATH,
+            "hot folder",
+            "name");
 
     /** Levels of a path: of the folder that a document came from, and of the one that it goes to. */
     private static final Pattern LEVEL = Pattern.compile("(folder|filed under) [1-9]");
@@ -68,8 +77,17 @@ final class SlotReader {
         return pattern(text, Set.of());
     }
 
-    /** A pattern in which counters may stand: of a name, or of a folder. */
-    Optional<NamePattern> naming(Node.Text written) {
+    /** A pattern of a path of folders, in which counters may stand. */
+    Optional<NamePattern> folders(Node.Text written) {
+        return naming(written, true);
+    }
+
+    /** A pattern of a name, in which counters may stand. */
+    Optional<NamePattern> name(Node.Text written) {
+        return naming(written, false);
+    }
+
+    private Optional<NamePattern> naming(Node.Text written, boolean folders) {
         Optional<Node.Text> whole = whole(written);
         Set<String> counters = new LinkedHashSet<>();
         whole.flatMap(text -> NamePattern.parse(text.text()).pattern())
@@ -82,7 +100,10 @@ final class SlotReader {
                         checkRun(written, name);
                     }
                 }));
-        return whole.flatMap(text -> parsed(text, counters));
+        Optional<NamePattern> pattern = whole.flatMap(text -> parsed(text, counters));
+        pattern.flatMap(made -> made.findMisplacedPath(folders))
+                .ifPresent(problem -> Section.report(problems, written.spot(), problem));
+        return pattern;
     }
 
     private void checkRun(Node.Text written, String name) {

@@ -71,6 +71,11 @@ final class StepReader {
         return read(node, 0);
     }
 
+    /** Knows the outputs of the steps that were read. */
+    PageStepReader pages() {
+        return pages;
+    }
+
     /** What may stand in braces behind the steps that were read. */
     SlotReader slots() {
         return slots;
@@ -166,7 +171,7 @@ final class StepReader {
 
     private Optional<Step> name(Section section) {
         return section.requireText("name")
-                .flatMap(slots::naming)
+                .flatMap(slots::name)
                 .map(pattern -> new Step.Name(pattern, section.spot().line()));
     }
 
@@ -179,7 +184,7 @@ final class StepReader {
         String output = pages.output(section, "output", Step.Acting.MAIN);
         Optional<String> connection = section.requireText("in").flatMap(this::connection);
         Optional<Node.Text> underText = section.findText("under");
-        Optional<NamePattern> under = underText.flatMap(slots::naming);
+        Optional<NamePattern> under = underText.flatMap(slots::folders);
         Optional<WhenTaken> whenTaken = whenTaken(section);
         Optional<NamePattern> numbered = counted(section, "numbered", whenTaken, WhenTaken.NUMBER_IT);
         Optional<NamePattern> olderTo = replaces

@@ -32,6 +32,21 @@ class SafeNameTest {
         assertThat(SafeName.file(stem, ending)).isEqualTo(expected);
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            ignoreLeadingAndTrailingWhitespace = false,
+            value = {
+                "scan  7 .json|scan  7 .json",
+                "-a_.txt|-a_.txt",
+                "a/b:c.txt|a-b-c.txt",
+                "nul.json|_nul.json",
+                "...|''"
+            })
+    void anExactNameKeepsItsBlanksAndEnds(String name, String expected) {
+        assertThat(SafeName.exact(name)).isEqualTo(expected);
+    }
+
     @Test
     void controlAndFormatCharactersBecomeBlanks() {
         assertThat(SafeName.file("bell\u0007 tab\t line\n zero\u200bwidth \u202eturned del\u007feted", "txt"))

@@ -59,6 +59,40 @@ class FilingTest {
         assertThat(filing("", "").older(PLACE, 1, Locale.UK)).isEmpty();
     }
 
+    @ParameterizedTest
+    @CsvSource({
+        "Letters/{folder path}, 1998/valves, Letters/1998/valves/heron.pdf",
+        "'{folder path}/scans', 1998/valves, 1998/valves/scans/heron.pdf",
+        "'{folder path | upper}', 1998/valves, 1998/VALVES/heron.pdf",
+        "Letters/{folder path}, '', Letters/heron.pdf",
+        "Letters/{folder path}, ../../etc, Letters/etc/heron.pdf",
+        "Letters/{folder path}, /etc//./x/.., Letters/etc/x/heron.pdf",
+        "Letters/{folder path}, '..\\..\\a:b', Letters/a-b/heron.pdf",
+        "Letters/{folder path}, con/aux.d, Letters/_con/_aux.d/heron.pdf",
+        "Letters/{folder}, 1998/valves, Letters/1998-valves/heron.pdf"
+    })
+    void aPathStaysAPathAndNeverLeavesItsFolder(String under, String folders, String expected) {
+        Map<String, String> slots = Map.of("folder path", folders, "folder", folders);
+        Filing filing = new Filing(1, "archive", under, "heron", slots, "pdf", WhenTaken.NUMBER_IT);
+        assertThat(filing.target(Locale.UK))
+                .isInstanceOfSatisfying(Filing.Target.Place.class, place -> assertThat(place.shown())
+                        .isEqualTo(expected));
+    }
+
+    @Test
+    void theFoldersOfAPathAreCountedLikeOthers() {
+        Filing filing = new Filing(
+                1,
+                "archive",
+                "Letters/{folder path}",
+                "{filed under 3} of {filed under 2}",
+                Map.of("folder path", "1998/valves"),
+                "pdf",
+                WhenTaken.NUMBER_IT);
+        assertThat(filing.target(Locale.UK))
+                .isEqualTo(new Filing.Target.Place(List.of("Letters", "1998", "valves"), "valves of 1998.pdf"));
+    }
+
     @Test
     void aNameTooLongForItsNumberStillCounts() {
         String name = "x".repeat(250) + ".pdf";

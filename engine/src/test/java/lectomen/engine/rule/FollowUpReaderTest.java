@@ -35,14 +35,32 @@ class FollowUpReaderTest {
                 read(FOLDER, "{ filed: { tag: done }, failed: { hand over to: by-hand, tag: [needs eyes, urgent] } }");
         Map<FollowUp.End, FollowUp> then = ((RuleReading.Good) reading).rule().then();
         assertThat(then).containsOnlyKeys(FollowUp.End.FILED, FollowUp.End.FAILED);
-        assertThat(then.get(FollowUp.End.FAILED).handOverTo()).contains("by-hand");
+        assertThat(then.get(FollowUp.End.FAILED).handOver()).contains(new FollowUp.HandOver("by-hand", "original"));
         assertThat(then.get(FollowUp.End.FAILED).tags(Map.of(), Locale.UK))
                 .containsExactlyInAnyOrder("needs eyes", "urgent");
-        assertThat(then.get(FollowUp.End.FILED).handOverTo()).isEmpty();
+        assertThat(then.get(FollowUp.End.FILED).handOver()).isEmpty();
         assertThat(ReadAloud.of(((RuleReading.Good) reading).rule()))
                 .extracting(ReadAloud.Sentence::words)
                 .contains("What fails is tagged needs eyes, urgent, and goes on to rule by-hand with its fields and the"
                         + " reason.");
+    }
+
+    @Test
+    void anOutputCanGoOnInsteadOfTheDocumentAsItCame() {
+        RuleReading reading = RuleReader.read("""
+                lectomen: 1
+                rule: slips
+                from: { folder: "{inbox}/slips" }
+                do:
+                  - { convert: PDF, as: small }
+                  - file: { in: archive }
+                then: { filed: { hand over to: { rule: index, output: small } } }
+                """, SITE);
+        RuleDocument rule = ((RuleReading.Good) reading).rule();
+        assertThat(rule.then().get(FollowUp.End.FILED).handOver()).contains(new FollowUp.HandOver("index", "small"));
+        assertThat(ReadAloud.of(rule))
+                .extracting(ReadAloud.Sentence::words)
+                .contains("What is filed goes on, as small, to rule index with its fields and the reason.");
     }
 
     @Test
@@ -67,6 +85,10 @@ class FollowUpReaderTest {
     @CsvSource(delimiter = '~', textBlock = """
             { filed: {} }~say what follows
             { done: { tag: x } }~"done" is not known in "then"
+            { filed: { hand over to: { rule: index, output: smal } } }~no output is called "smal" up to here
+            { filed: { hand over to: { rule: slips, output: main } } }~a document is handed over to another rule
+            { filed: { hand over to: { output: main } } }~"hand over to" needs "rule:"
+            { filed: { hand over to: [index] } }~a document is handed over to another rule by its id, not to a list
             { failed: { hand over: by-hand } }~did you mean "hand over to"?
             { failed: { hand over to: slips } }~handed over to another rule
             { failed: { hand over to: By hand } }~handed over to another rule

@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import lectomen.engine.naming.SafeName;
 import lectomen.engine.plan.Filing;
 
@@ -26,8 +27,11 @@ record ForPeople(String hotFolder, String folder) {
         return path.isAbsolute() ? Optional.ofNullable(path.getParent()).orElse(path) : Path.of(hotFolder);
     }
 
-    Filing.Target.Place place(String name) {
-        return new Filing.Target.Place(List.of(Path.of(folder).getFileName().toString()), usable(name));
+    /** @param subfolders that it lies in below the folder, so that it can be dropped again with its place */
+    Filing.Target.Place place(List<String> subfolders, String name) {
+        Stream<String> own = Stream.of(Path.of(folder).getFileName().toString());
+        return new Filing.Target.Place(
+                Stream.concat(own, subfolders.stream().map(ForPeople::usable)).toList(), usable(name));
     }
 
     /** The name itself where it can be one; what is only shown of a name in foreign bytes is made into one. */

@@ -58,7 +58,8 @@ public final class GiveBack {
 
     /** @param explanation that is put beside it; empty for none */
     private void intend(JdbcClient db, Job job, ForPeople folder, String explanation) {
-        GiveBackRequest request = new GiveBackRequest(folder.hotFolder(), folder.folder(), job.name(), explanation);
+        GiveBackRequest request = new GiveBackRequest(
+                folder.hotFolder(), folder.folder(), job.more().levels(), job.name(), explanation);
         effects.intend(
                 db,
                 job,

@@ -1,10 +1,20 @@
 package lectomen.service.filing;
 
+import java.util.List;
+import java.util.Objects;
+
 /**
  * A file on its way to the people who dropped it.
  *
  * @param hotFolder where it came from; may be empty
  * @param failedFolder a path, or a name inside the hot folder
+ * @param subfolders that it lay in below its hot folder, outermost first
  * @param explanation the text that is put beside it; empty for none
  */
-record GiveBackRequest(String hotFolder, String failedFolder, String name, String explanation) {}
+record GiveBackRequest(
+        String hotFolder, String failedFolder, List<String> subfolders, String name, String explanation) {
+    GiveBackRequest {
+        subfolders =
+                List.copyOf(Objects.requireNonNullElse(subfolders, List.of())); // one written down earlier has none
+    }
+}

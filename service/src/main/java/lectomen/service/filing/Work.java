@@ -70,7 +70,7 @@ record Work(FolderRepository repository, Order order, Optional<String> content, 
                     ForPeople folder = new ForPeople(request.hotFolder(), request.failedFolder());
                     yield Optional.of(new Work(
                             repository(effect.connection(), folder.root()),
-                            orderForPeople(effect, folder.place(request.name()), effect.bytes()),
+                            orderForPeople(effect, folder.place(request.subfolders(), request.name()), effect.bytes()),
                             Optional.empty(),
                             request.explanation()));
                 }
@@ -80,7 +80,7 @@ record Work(FolderRepository repository, Order order, Optional<String> content, 
                     ByteRef bytes = ByteStore.refOf(request.content().getBytes(StandardCharsets.UTF_8));
                     yield Optional.of(new Work(
                             repository(effect.connection(), folder.root()),
-                            orderForPeople(effect, folder.place(request.name()), bytes),
+                            orderForPeople(effect, folder.place(List.of(), request.name()), bytes),
                             Optional.of(request.content()),
                             ""));
                 }

@@ -4,6 +4,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.Product;
@@ -22,12 +24,16 @@ public final class JobOutputs {
 
     private JobOutputs() {}
 
-    /** Keeps what goes on from an outcome: what is filed, and what has a name of its own. */
-    public static void keep(JdbcClient db, Job job, Outcome outcome, long now) {
+    /**
+     * Keeps what goes on from an outcome: what is filed, and what has a name of its own.
+     *
+     * @param handedOver outputs that go on to another rule
+     */
+    public static void keep(JdbcClient db, Job job, Outcome outcome, Set<String> handedOver, long now) {
         Map<String, Product> last = new HashMap<>();
         for (StepDone step : outcome.steps()) {
             step.findMade()
-                    .filter(made -> !made.output().equals(MAIN))
+                    .filter(made -> !made.output().equals(MAIN) || handedOver.contains(MAIN))
                     .ifPresent(made -> last.put(made.output(), made));
         }
         List<Filing> filings =
@@ -111,6 +117,19 @@ public final class JobOutputs {
                 .query(String.class)
                 .list();
         return names.isEmpty() ? MAIN : names.get(0);
+    }
+
+    /** What the present run of a job made under a name; empty where it made none. */
+    public static Optional<Product> find(JdbcClient db, Job job, String name) {
+        String row = name.equals(ORIGINAL) ? original(db, job.id(), job.generation()) : name;
+        return db.sql("select sha256, size, type from output where job_id = ? and generation = ? and name = ?")
+                .params(job.id(), job.generation(), row)
+                .query((found, index) -> new Product(
+                        name,
+                        found.getString("sha256"),
+                        found.getLong("size"),
+                        FileType.valueOf(found.getString("type"))))
+                .optional();
     }
 
     /** The name of the row of what came in. */

@@ -53,7 +53,8 @@ final class RuleCheck {
             FollowUp followUp, RuleDocument rule, Iterable<RuleDocument> others, List<Problem> problems) {
         Set<String> known = new TreeSet<>();
         others.forEach(other -> known.add(other.id()));
-        followUp.handOverTo()
+        followUp.handOver()
+                .map(FollowUp.HandOver::to)
                 .filter(to -> !known.contains(to) && !to.equals(rule.id()))
                 .ifPresent(to -> problems.add(new Problem(
                         followUp.line(),

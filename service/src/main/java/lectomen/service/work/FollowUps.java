@@ -12,6 +12,7 @@ import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.plan.AnswerSlots;
+import lectomen.engine.plan.Product;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.AnswerFile;
@@ -19,11 +20,13 @@ import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rule.Original;
 import lectomen.engine.rule.Site;
+import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.filing.GiveBack;
 import lectomen.service.filing.WhenEnded;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobNotes;
+import lectomen.service.job.JobOutputs;
 import lectomen.service.job.JobResults;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
@@ -35,8 +38,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
  * Does what a rule says follows once a document has come to its end: tags on its job, an answer to whoever sent it,
- * what becomes of it as it came, and handing it over to another rule, which gets the document as it came, its fields and the
- * reason. It is written down together with the end, so that it happens
+ * what becomes of it as it came, and handing it over to another rule, which gets the document as it came or an output of the
+ * rule, its fields and the reason. It is written down together with the end, so that it happens
  * once however often the service is ended.
  */
 public final class FollowUps implements WhenEnded {
@@ -94,8 +97,8 @@ public final class FollowUps implements WhenEnded {
             }
             followUp.get().answer().ifPresent(answer -> answer(db, job, answer, slots, hotFolder));
         }
-        boolean handedOver = followUp.flatMap(FollowUp::handOverTo)
-                .filter(to -> handOver(db, job, to, state, reason))
+        boolean handedOver = followUp.flatMap(FollowUp::handOver)
+                .filter(on -> handOver(db, job, on, state, reason))
                 .isPresent();
         boolean said = followUp.get()
                 .original()
@@ -162,7 +165,7 @@ public final class FollowUps implements WhenEnded {
         };
     }
 
-    private boolean handOver(JdbcClient db, Job job, String to, JobState state, Optional<Reason> reason) {
+    private boolean handOver(JdbcClient db, Job job, FollowUp.HandOver on, JobState state, Optional<Reason> reason) {
         if (job.original().isEmpty()) {
             return false;
         }
@@ -170,29 +173,55 @@ public final class FollowUps implements WhenEnded {
                 .flatMap(earlier -> earlier.rule().stream())
                 .map(RuleRef::id)
                 .collect(Collectors.toSet());
-        if (before.contains(to)) {
-            notes.add(db, job.id(), "It was not handed over to rule " + to + ", since it came from there.", SERVICE);
+        if (before.contains(on.to())) {
+            notes.add(
+                    db, job.id(), "It was not handed over to rule " + on.to() + ", since it came from there.", SERVICE);
+            return false;
+        }
+        Optional<Product> output = JobOutputs.find(db, job, on.output());
+        if (output.isEmpty()) {
+            String why = "There was no output \"" + on.output() + "\" to hand over to rule " + on.to() + ".";
+            notes.add(db, job.id(), why, SERVICE);
             return false;
         }
         String next = jobs.newId(db);
-        ByteStore.use(db, job.original().get(), clock.millis());
-        Optional<Jobs.Arrived> arrived = job.arrival()
-                .map(arrival -> new Jobs.Arrived(arrival, job.original().get()));
+        ByteRef bytes = new ByteRef(output.get().sha256(), output.get().size());
+        ByteStore.use(db, bytes, clock.millis());
         Jobs.NewJob handed = new Jobs.NewJob(
                 uploads,
-                job.name(),
+                nameOf(job, output.get()),
                 circumstances(db, job, state, reason),
-                job.size(),
-                job.type(),
-                Optional.of(to),
+                bytes.size(),
+                output.get().type(),
+                Optional.of(on.to()),
                 JobState.WAITING,
-                arrived,
+                job.arrival().map(arrival -> new Jobs.Arrived(arrival, bytes)),
                 job.origin(),
                 false);
         jobs.create(db, next, handed, SERVICE);
         jobs.setParent(db, next, job.id());
-        ledger.append(db, SERVICE, "job.handed-over", job.subject(), "job", next, "rule", to);
+        ledger.append(
+                db,
+                SERVICE,
+                "job.handed-over",
+                job.subject(),
+                "job",
+                next,
+                "rule",
+                on.to(),
+                "output",
+                output.get().output());
         return true;
+    }
+
+    /** The name as it came; what a step made of it has the ending of its own type. */
+    private static String nameOf(Job job, Product output) {
+        boolean asItCame = output.sha256().equals(job.original().orElseThrow().sha256());
+        int dot = job.name().lastIndexOf('.');
+        return asItCame || output.type().ending().isEmpty()
+                ? job.name()
+                : (dot > 0 ? job.name().substring(0, dot) : job.name()) + "."
+                        + output.type().ending();
     }
 
     private Facts.Circumstances circumstances(JdbcClient db, Job job, JobState state, Optional<Reason> reason) {

@@ -19,6 +19,7 @@ import lectomen.engine.plan.ByHand;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rule.Site;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.Task;
@@ -380,6 +381,15 @@ public final class JobRunner implements AutoCloseable {
                         folder.isEmpty() || live.rule().findFrom(folder.get()).isPresent());
     }
 
+    /** The outputs that the rule hands over to others, whatever its end. */
+    private Set<String> handedOver(Outcome outcome) {
+        return outcome.rule().flatMap(rulebook::findDocument).stream()
+                .flatMap(rule -> rule.then().values().stream())
+                .flatMap(followUp -> followUp.handOver().stream())
+                .map(FollowUp.HandOver::output)
+                .collect(Collectors.toSet());
+    }
+
     private void record(JdbcClient db, Job before, Outcome outcome, Optional<String> folder, Instant beganAt) {
         outcome.rule()
                 .filter(rule -> rule.version() > 0)
@@ -387,7 +397,7 @@ public final class JobRunner implements AutoCloseable {
                 .ifPresent(rule -> jobs.setRule(db, before.id(), rule));
         jobs.setConsidered(db, before.id(), JSON.writeValueAsString(outcome.considered()));
         results.keep(db, before, outcome, beganAt);
-        JobOutputs.keep(db, before, outcome, clock.millis());
+        JobOutputs.keep(db, before, outcome, handedOver(outcome), clock.millis());
         if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
             effects.intend(db, before, planned.filings());
             if (before.holdWanted()) {

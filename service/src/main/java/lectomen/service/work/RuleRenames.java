@@ -120,8 +120,9 @@ public final class RuleRenames {
         for (RuleEntry other : rulebook.list()) {
             boolean names = other.state() != RuleState.RETIRED
                     && rulebook.read(other) instanceof RuleReading.Good good
-                    && good.rule().then().values().stream()
-                            .anyMatch(end -> end.handOverTo().filter(id::equals).isPresent());
+                    && good.rule().then().values().stream().anyMatch(end -> end.handOver()
+                            .filter(on -> on.to().equals(id))
+                            .isPresent());
             if (names) {
                 throw new RenameRefusedException("Rule " + other.id()
                         + " hands over to it; have it name another rule, or none," + " for the time being.");

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
@@ -58,10 +59,14 @@ class JobOutputsTest {
     }
 
     private void keep(List<StepDone> steps, List<Filing> filings) {
+        keep(steps, filings, Set.of());
+    }
+
+    private void keep(List<StepDone> steps, List<Filing> filings, Set<String> handedOver) {
         Outcome outcome =
                 new Outcome(List.of(), Optional.of(new RuleRef("r", 1)), steps, new Outcome.Ending.Planned(filings));
         workshop.store.write(db -> {
-            JobOutputs.keep(db, workshop.jobs.require(id), outcome, 1);
+            JobOutputs.keep(db, workshop.jobs.require(id), outcome, handedOver, 1);
             return id;
         });
     }
