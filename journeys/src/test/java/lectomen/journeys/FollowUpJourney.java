@@ -187,7 +187,10 @@ class FollowUpJourney {
         JsonNode handed = service.awaitJob("gate.pdf", "filed");
         assertThat(service.client("job", "show", handed.path("id").asString()).out())
                 .contains("handed over by rule letters, job ");
-        assertThat(story(handed.path("id").asString()).path("given").path("vessel").asString())
+        assertThat(story(handed.path("id").asString())
+                        .path("given")
+                        .path("vessel")
+                        .asString())
                 .isEqualTo("Grey Heron");
     }
 

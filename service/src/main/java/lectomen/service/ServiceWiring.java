@@ -234,7 +234,7 @@ class ServiceWiring {
 
     @Bean
     Connections connections(Settings settings) {
-        return new Connections(settings.folders());
+        return new Connections(settings.folders(), settings.roots());
     }
 
     @Bean(destroyMethod = "close")

@@ -74,7 +74,7 @@ public final class Workshop implements AutoCloseable {
                 ledger,
                 jobs,
                 bytes,
-                new Connections(settings.folders()),
+                new Connections(settings.folders(), settings.roots()),
                 rulebook,
                 sources,
                 new Counters(store, ledger, ZoneOffset.UTC, clock),

@@ -29,6 +29,7 @@ import lectomen.engine.pdf.write.DocumentDetails;
 import lectomen.engine.pdf.write.PdfOut;
 import lectomen.engine.pdf.write.PdfTarget;
 import lectomen.engine.progress.Progress;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -254,7 +255,7 @@ public final class Converter {
         } catch (InvalidPasswordException e) {
             return Made.Failed.of(Reason.of("pdf.password"));
         } catch (IOException | RuntimeException e) {
-            return Made.Failed.of(Reason.of("pdf.broken", "problem", Pictures.problem(e)));
+            return Made.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
         }
         if (!target.isArchive() && wanted.details().isEmpty() && !source.file().equals(came.file())) {
             return new Made.Files(List.of(source.file()), FileType.PDF, List.of());
@@ -276,7 +277,7 @@ public final class Converter {
                     carried,
                     () -> new BufferedOutputStream(Files.newOutputStream(file)));
         } catch (IOException | RuntimeException e) {
-            return Made.Failed.of(Reason.of("pdf.broken", "problem", Pictures.problem(e)));
+            return Made.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
         }
         if (result instanceof PdfArchiver.Result.Archived archived) {
             return new Made.Files(List.of(file), FileType.PDF, archived.changes());
@@ -325,7 +326,7 @@ public final class Converter {
                         Converter.this::place,
                         listener);
             } catch (IOException e) {
-                return Made.Failed.of(Reason.of("pdf.broken", "problem", Pictures.problem(e)));
+                return Made.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
             }
         }
 
@@ -347,7 +348,7 @@ public final class Converter {
                 notes.add(0, Reason.of("archive.as-pictures", "target", target.word()));
                 return written(pdf, wanted.details().over(DocumentDetails.of(now)), notes);
             } catch (IOException e) {
-                return Made.Failed.of(Reason.of("pdf.broken", "problem", Pictures.problem(e)));
+                return Made.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
             }
         }
     }

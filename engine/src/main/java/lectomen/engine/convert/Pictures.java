@@ -8,14 +8,13 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.PictureOut;
 import lectomen.engine.progress.Progress;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 
 /** Writes pages as files of pictures. */
 final class Pictures {
     /** An A0 sheet at 300 dots per inch has a little less; one byte a point of it is in memory. */
     static final long MOST_POINTS = 140_000_000;
-
-    private static final int LONGEST_PROBLEM = 160;
 
     /** Gives a page. */
     @FunctionalInterface
@@ -64,12 +63,6 @@ final class Pictures {
     }
 
     static Reason broken(int page, Exception e) {
-        return Reason.of("picture.page-broken", "page", Integer.toString(page), "problem", problem(e));
-    }
-
-    static String problem(Exception e) {
-        String message = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
-        String oneLine = message.replaceAll("\\s+", " ").strip().replaceAll("\\.$", "");
-        return oneLine.length() > LONGEST_PROBLEM ? oneLine.substring(0, LONGEST_PROBLEM) + "…" : oneLine;
+        return Reason.of("picture.page-broken", "page", Integer.toString(page), "problem", ProblemWords.of(e));
     }
 }

@@ -17,6 +17,7 @@ import lectomen.engine.prepare.PagePreparer;
 import lectomen.engine.prepare.Preparation;
 import lectomen.engine.prepare.Prepared;
 import lectomen.engine.progress.Progress;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 
 /**
@@ -160,7 +161,7 @@ public final class Preparing {
             pages.write(file);
             return new Made.Files(List.of(file), FileType.PDF, notes);
         } catch (IOException | RuntimeException e) {
-            return Made.Failed.of(Reason.of("pdf.broken", "problem", Pictures.problem(e)));
+            return Made.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
         }
     }
 }

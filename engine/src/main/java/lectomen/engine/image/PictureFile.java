@@ -19,6 +19,7 @@ import javax.imageio.ImageTypeSpecifier;
 import javax.imageio.metadata.IIOMetadata;
 import javax.imageio.stream.ImageInputStream;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 
 /**
@@ -100,7 +101,7 @@ public final class PictureFile implements AutoCloseable {
             open = true;
             return new Opening.Open(new PictureFile(file, type, stream, reader.get(), pages));
         } catch (IOException | RuntimeException e) {
-            return new Opening.Refused(Reason.of(BROKEN, "problem", problem(e)));
+            return new Opening.Refused(Reason.of(BROKEN, "problem", ProblemWords.of(e)));
         } finally {
             if (!open) {
                 reader.ifPresent(ImageReader::dispose);
@@ -123,11 +124,6 @@ public final class PictureFile implements AutoCloseable {
                 Integer.toString(page.width()),
                 "height",
                 Integer.toString(page.height()));
-    }
-
-    private static String problem(Exception e) {
-        String words = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
-        return words.lines().findFirst().orElse("").replaceAll("[.!]+$", "");
     }
 
     /** Several readers may know a format; that of the image library reads more of what scanners write than Java's own. */
@@ -299,7 +295,7 @@ public final class PictureFile implements AutoCloseable {
         try {
             return bareInks ? Points.ofInks(reader.readRaster(number - 1, param)) : reader.read(number - 1, param);
         } catch (RuntimeException e) {
-            throw new IOException(problem(e), e);
+            throw new IOException(ProblemWords.of(e), e);
         }
     }
 

@@ -14,6 +14,7 @@ import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Reading;
 import lectomen.engine.progress.Progress;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 
 /** Reads the text of files of pictures, page by page. */
@@ -42,7 +43,7 @@ public final class PictureTextReader {
                 try {
                     pages.add(atOnce.read(page(pictures, number), number));
                 } catch (IOException e) {
-                    String problem = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
+                    String problem = ProblemWords.of(e);
                     return new Reading.Unreadable(
                             Reason.of("picture.page-broken", "page", Integer.toString(number), "problem", problem));
                 }

@@ -8,8 +8,8 @@ import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Looks at a zipped file before it is read: one whose parts unpack to far more than they are, or to more than is read, is refused
@@ -24,7 +24,6 @@ public final class Zips {
     private static final int MOST_TIMES = 200;
 
     private static final long HARMLESS_BYTES = 4L << 20;
-    private static final int LONGEST_PROBLEM = 160;
 
     private Zips() {}
 
@@ -76,15 +75,11 @@ public final class Zips {
 
     /** What is wrong with a file, in words that fit a line. */
     public static Reason broken(Exception e) {
-        String problem = e instanceof ZipException
-                ? "it is cut off, or its parts can't be found; it was probably not copied whole"
-                : firstLine(e.getMessage());
-        return Reason.of("office.broken", "problem", problem.isEmpty() ? "its parts don't fit together" : problem);
-    }
-
-    private static String firstLine(@Nullable String message) {
-        String line =
-                message == null ? "" : message.lines().findFirst().orElse("").strip();
-        return line.length() <= LONGEST_PROBLEM ? line : line.substring(0, LONGEST_PROBLEM - 1) + "…";
+        return Reason.of(
+                "office.broken",
+                "problem",
+                e instanceof ZipException
+                        ? "it is cut off, or its parts can't be found; it was probably not copied whole"
+                        : ProblemWords.of(e));
     }
 }

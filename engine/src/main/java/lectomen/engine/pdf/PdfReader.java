@@ -19,6 +19,7 @@ import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Reading;
 import lectomen.engine.progress.Progress;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -61,7 +62,7 @@ public final class PdfReader {
         } catch (InvalidPasswordException e) {
             return new Reading.Unreadable(Reason.of("pdf.password"));
         } catch (IOException | RuntimeException e) {
-            return new Reading.Unreadable(Reason.of("pdf.broken", "problem", problem(e)));
+            return new Reading.Unreadable(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
         }
     }
 
@@ -145,12 +146,6 @@ public final class PdfReader {
         double dots = Math.min(Math.min(scan.dotsPerInch(), MOST_DOTS), Math.sqrt(MOST_POINTS / square));
         BufferedImage drawn = new StrictRenderer(document).renderImageWithDPI(number - 1, (float) dots, ImageType.GRAY);
         return new PagePixels(Points.as(Ink.GREY, drawn), dots, dots);
-    }
-
-    private static String problem(Exception e) {
-        String message = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
-        String oneLine = message.replaceAll("\\s+", " ").strip();
-        return oneLine.length() > 160 ? oneLine.substring(0, 160) + "…" : oneLine;
     }
 
     private static boolean endsWithMark(Path file) throws IOException {

@@ -11,6 +11,7 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 import lectomen.engine.progress.Progress;
+import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -76,44 +77,52 @@ public final class Frames {
 
     /** One frame as it was received. */
     public record Frame(Kind kind, byte[] body) {
-        public Task task() {
-            return JSON.readValue(body, Task.class);
+        public Task task() throws IOException {
+            return read(Task.class);
         }
 
-        public PageTask pageTask() {
-            return JSON.readValue(body, PageTask.class);
+        public PageTask pageTask() throws IOException {
+            return read(PageTask.class);
         }
 
-        public PageAnswer pageAnswer() {
-            return JSON.readValue(body, PageAnswer.class);
+        public PageAnswer pageAnswer() throws IOException {
+            return read(PageAnswer.class);
         }
 
-        public DataTask dataTask() {
-            return JSON.readValue(body, DataTask.class);
+        public DataTask dataTask() throws IOException {
+            return read(DataTask.class);
         }
 
-        public DataAnswer dataAnswer() {
-            return JSON.readValue(body, DataAnswer.class);
+        public DataAnswer dataAnswer() throws IOException {
+            return read(DataAnswer.class);
         }
 
-        public ProposalTask proposalTask() {
-            return JSON.readValue(body, ProposalTask.class);
+        public ProposalTask proposalTask() throws IOException {
+            return read(ProposalTask.class);
         }
 
-        public ProposalAnswer proposalAnswer() {
-            return JSON.readValue(body, ProposalAnswer.class);
+        public ProposalAnswer proposalAnswer() throws IOException {
+            return read(ProposalAnswer.class);
         }
 
-        public Answer answer() {
-            return JSON.readValue(body, Answer.class);
+        public Answer answer() throws IOException {
+            return read(Answer.class);
         }
 
-        public Progress progress() {
-            return JSON.readValue(body, Progress.class);
+        public Progress progress() throws IOException {
+            return read(Progress.class);
         }
 
-        public ByteRef made() {
-            return JSON.readValue(body, ByteRef.class);
+        public ByteRef made() throws IOException {
+            return read(ByteRef.class);
+        }
+
+        private <T> T read(Class<T> type) throws IOException {
+            try {
+                return JSON.readValue(body, type);
+            } catch (JacksonException e) {
+                throw new IOException("A frame is no " + type.getSimpleName(), e);
+            }
         }
 
         public String text() {

@@ -8,6 +8,7 @@ import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.service.bytes.DurableFiles;
 
 /** What the machine must offer. */
@@ -85,8 +86,7 @@ final class MachineCheck {
         } catch (IOException | UnsupportedOperationException e) {
             return Finding.wrong(
                     "Home's disk",
-                    "a file can't be written, synced and linked in " + home + " ("
-                            + e.getClass().getSimpleName() + ")",
+                    "a file can't be written, synced and linked in " + home + " (" + ProblemWords.ofDisk(e) + ")",
                     "chown -R \"$USER\" " + home + ", or choose a home on a local disk");
         } finally {
             remove(probe);

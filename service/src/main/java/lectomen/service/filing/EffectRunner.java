@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import lectomen.engine.plan.Filing;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.service.bytes.ByteStore;
@@ -317,7 +318,7 @@ public final class EffectRunner implements AutoCloseable {
                 GiveBack.explain(placed.leftovers().get(0), placed.place(), work.explanation());
             }
         } catch (IOException e) {
-            String problem = e.getClass().getSimpleName();
+            String problem = ProblemWords.ofDisk(e);
             waitForIt(effect, Reason.of("destination.trouble", "connection", effect.connection(), "problem", problem));
             return;
         }

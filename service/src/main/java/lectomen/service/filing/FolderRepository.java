@@ -12,6 +12,7 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -19,6 +20,7 @@ import java.util.function.Consumer;
 import java.util.function.IntFunction;
 import lectomen.engine.naming.SafeName;
 import lectomen.engine.plan.Filing;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.engine.task.ByteRef;
@@ -46,17 +48,20 @@ final class FolderRepository {
 
     private final String connection;
     private final Path root;
+    private final FolderLevels levels;
     private final FolderNames names;
     private final boolean links;
 
-    FolderRepository(String connection, Path root, FolderNames names) {
-        this(connection, root, names, true);
+    /** @param allowed folders that links below the root may lead to */
+    FolderRepository(String connection, Path root, Collection<Path> allowed, FolderNames names) {
+        this(connection, root, allowed, names, true);
     }
 
     /** @param links whether to try hard links at all */
-    FolderRepository(String connection, Path root, FolderNames names, boolean links) {
+    FolderRepository(String connection, Path root, Collection<Path> allowed, FolderNames names, boolean links) {
         this.connection = connection;
         this.root = root;
+        this.levels = new FolderLevels(root, allowed);
         this.names = names;
         this.links = links;
     }
@@ -78,21 +83,11 @@ final class FolderRepository {
             return new Placing.NotNow(Reason.of("destination.away", "connection", connection));
         }
         try {
-            Path folder = root;
-            for (String level : order.folder()) {
-                folder = folder.resolve(level);
-                if (!makeFolder(folder)) {
-                    return new Placing.Never(Reason.of(
-                            "destination.not-a-folder",
-                            "connection",
-                            connection,
-                            "folder",
-                            String.join("/", order.folder())));
-                }
-            }
-            Path part = partIn(folder, order);
+            Path part = partIn(levels.open(order.folder()), order);
             Optional<Placing> earlier = findEarlier(order, bytes, part);
             return earlier.isPresent() ? earlier.get() : placeAnew(order, bytes, intend, part);
+        } catch (FolderLevels.UnusableException e) {
+            return new Placing.Never(e.reason(connection));
         } catch (IOException e) {
             return new Placing.NotNow(trouble(e, order.bytes().size()));
         }
@@ -106,21 +101,6 @@ final class FolderRepository {
     List<Path> leftovers(Order order) {
         Path part = partIn(root.resolve(String.join("/", order.folder())), order);
         return List.of(part, placingOf(part), asideOf(part));
-    }
-
-    /** False when something that is no folder stands there. */
-    private static boolean makeFolder(Path folder) throws IOException {
-        if (Files.isDirectory(folder)) {
-            return true;
-        }
-        try {
-            Files.createDirectory(folder);
-        } catch (FileAlreadyExistsException e) {
-            return Files.isDirectory(folder);
-        }
-        LikeItsFolder.make(folder);
-        DurableFiles.syncEntry(folder);
-        return true;
     }
 
     /** What an earlier attempt left, if it got as far as putting the file in place. */
@@ -179,6 +159,9 @@ final class FolderRepository {
     private Placing placeAnew(Order order, Bytes bytes, Consumer<String> intend, Path part) throws IOException {
         putBackWhatIsNotOurs(order, part);
         OlderVersion older = olderVersion(order, part);
+        if (order.whenTaken() == WhenTaken.NEW_VERSION || order.keepsReplaced()) {
+            older.check();
+        }
         Optional<String> olderPlace = older.isUnderWay() ? Optional.of(older.keep()) : Optional.empty();
         Files.deleteIfExists(part);
         fillOrClear(part, order, bytes);
@@ -222,7 +205,7 @@ final class FolderRepository {
     private OlderVersion hiddenOlder(Order order, Path hidden) {
         Filing.Target.Place beside = new Filing.Target.Place(order.folder(), order.name());
         return new OlderVersion(
-                root, hidden, number -> order.others().older(number).orElse(beside));
+                levels, links, hidden, number -> order.others().older(number).orElse(beside));
     }
 
     /** What was replaced goes to where older versions go, where the order says so; gives its place there. */
@@ -261,7 +244,7 @@ final class FolderRepository {
     }
 
     /** Moves something of our own out of its place; what turns out to be changed is put back. True when it was ours. */
-    private static boolean moveAside(Path place, Path aside, ByteRef content) throws IOException {
+    private boolean moveAside(Path place, Path aside, ByteRef content) throws IOException {
         Files.move(place, aside, StandardCopyOption.ATOMIC_MOVE);
         if (holds(aside, content)) {
             return true;
@@ -270,19 +253,11 @@ final class FolderRepository {
         return false;
     }
 
-    private static void putBack(Path aside, Path place) throws IOException {
+    private void putBack(Path aside, Path place) throws IOException {
         Path free = place;
-        for (int number = 2; ; number++) {
-            try {
-                Files.createLink(free, aside);
-                break;
-            } catch (FileAlreadyExistsException e) {
-                free = place.resolveSibling(
-                        SafeName.numbered(place.getFileName().toString(), number));
-            }
+        for (int number = 2; !DurableFiles.moveToFreeName(aside, free, links); number++) {
+            free = place.resolveSibling(SafeName.numbered(place.getFileName().toString(), number));
         }
-        DurableFiles.syncEntry(aside);
-        Files.delete(aside);
     }
 
     /** An interruption between moving aside and looking may have left something that somebody changed. */
@@ -311,6 +286,10 @@ final class FolderRepository {
         Path folder = Objects.requireNonNull(place.getParent());
         Path aside = folder.resolve(".lectomen-" + effectId + ".aside");
         try {
+            levels.check(foldersOf(own.place()));
+            if (older.isPresent()) {
+                levels.check(older.get().apply(1).folder());
+            }
             intend.accept(own.place());
             if (Files.exists(aside)) {
                 return clearAside(aside, place, own, older);
@@ -323,9 +302,16 @@ final class FolderRepository {
             }
             Files.move(place, aside, StandardCopyOption.ATOMIC_MOVE);
             return clearAside(aside, place, own, older);
+        } catch (FolderLevels.UnusableException e) {
+            return new Withdrawing.Changed();
         } catch (IOException e) {
             return new Withdrawing.NotNow(trouble(e, 0));
         }
+    }
+
+    private static List<String> foldersOf(String place) {
+        List<String> levels = List.of(place.split("/"));
+        return levels.subList(0, levels.size() - 1);
     }
 
     private Withdrawing clearAside(
@@ -337,7 +323,7 @@ final class FolderRepository {
         }
         Optional<String> kept = Optional.empty();
         if (older.isPresent()) {
-            kept = Optional.of(new OlderVersion(root, aside, older.get()).keep());
+            kept = Optional.of(new OlderVersion(levels, links, aside, older.get()).keep());
         } else {
             Files.delete(aside);
         }
@@ -414,9 +400,6 @@ final class FolderRepository {
         if (e instanceof AccessDeniedException) {
             return Reason.of("destination.read-only", "connection", connection, "problem", "permission denied");
         }
-        String problem = e instanceof FileSystemException fse && fse.getReason() != null
-                ? fse.getReason()
-                : e.getClass().getSimpleName();
-        return Reason.of("destination.trouble", "connection", connection, "problem", problem);
+        return Reason.of("destination.trouble", "connection", connection, "problem", ProblemWords.ofDisk(e));
     }
 }

@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import lectomen.engine.reason.ProblemWords;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -44,7 +45,7 @@ final class Leftovers {
         try {
             return Files.deleteIfExists(leftover.file());
         } catch (IOException e) {
-            String problem = e.getClass().getSimpleName();
+            String problem = ProblemWords.ofDisk(e);
             LOG.warn("The hidden file of effect {} could not be removed yet ({})", leftover.effectId(), problem);
             return false;
         }

@@ -1,8 +1,6 @@
 package lectomen.service.filing;
 
 import java.io.IOException;
-import java.nio.file.FileAlreadyExistsException;
-import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -18,18 +16,27 @@ import lectomen.service.bytes.DurableFiles;
 final class OlderVersion {
     private static final int MOST = 100_000;
 
-    private final Path root;
+    private final FolderLevels levels;
+    private final boolean links;
     private final Path hidden;
     private final IntFunction<Filing.Target.Place> places;
 
     /**
+     * @param levels below the root of the destination
+     * @param links whether to try hard links at all
      * @param hidden beside the name that is wanted
      * @param places below the root: where the first goes, the second, and so on
      */
-    OlderVersion(Path root, Path hidden, IntFunction<Filing.Target.Place> places) {
-        this.root = root;
+    OlderVersion(FolderLevels levels, boolean links, Path hidden, IntFunction<Filing.Target.Place> places) {
+        this.levels = levels;
+        this.links = links;
         this.hidden = hidden;
         this.places = places;
+    }
+
+    /** Looks whether the first one can go where it belongs, before anything is moved. */
+    void check() throws IOException {
+        levels.check(places.apply(1).folder());
     }
 
     /** Whether an interruption left a version half-way. */
@@ -50,19 +57,8 @@ final class OlderVersion {
     String keep() throws IOException {
         for (int number = 1; number <= MOST; number++) {
             Filing.Target.Place place = places.apply(number);
-            Path folder = root;
-            for (String level : place.folder()) {
-                folder = folder.resolve(level);
-                if (!Files.isDirectory(folder)) {
-                    Files.createDirectory(folder);
-                    LikeItsFolder.make(folder);
-                    DurableFiles.syncEntry(folder);
-                }
-            }
-            Path target = folder.resolve(place.name());
+            Path target = levels.open(place.folder()).resolve(place.name());
             if (put(target)) {
-                DurableFiles.syncEntry(target);
-                Files.deleteIfExists(hidden);
                 return place.shown();
             }
         }
@@ -70,17 +66,13 @@ final class OlderVersion {
     }
 
     private boolean put(Path target) throws IOException {
-        if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
-            return Files.isSameFile(target, hidden);
-        }
-        try {
-            Files.createLink(target, hidden);
-            return true;
-        } catch (FileAlreadyExistsException e) {
-            return false;
-        } catch (UnsupportedOperationException | FileSystemException noLinksHere) {
-            Files.move(hidden, target);
+        boolean linkedBeforeACrash =
+                Files.exists(target, LinkOption.NOFOLLOW_LINKS) && Files.isSameFile(target, hidden);
+        if (linkedBeforeACrash) {
+            DurableFiles.syncEntry(target);
+            Files.delete(hidden);
             return true;
         }
+        return DurableFiles.moveToFreeName(hidden, target, links);
     }
 }

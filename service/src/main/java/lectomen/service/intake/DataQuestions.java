@@ -12,6 +12,7 @@ import java.util.concurrent.Executor;
 import java.util.concurrent.RejectedExecutionException;
 import lectomen.engine.data.DataForm;
 import lectomen.engine.data.Hit;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.rule.SidecarSettings;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.DataAnswer;
@@ -85,7 +86,7 @@ final class DataQuestions {
                     ? new Told(List.of(), answer.reason().get().words())
                     : new Told(answer.hits().stream().map(Hit::value).toList(), "");
         } catch (IOException e) {
-            return new Told(List.of(), e.getClass().getSimpleName());
+            return new Told(List.of(), ProblemWords.ofDisk(e));
         }
     }
 

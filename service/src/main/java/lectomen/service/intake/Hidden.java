@@ -2,7 +2,6 @@ package lectomen.service.intake;
 
 import java.io.IOException;
 import java.nio.file.DirectoryStream;
-import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
@@ -133,13 +132,8 @@ final class Hidden {
         String name = wanted.getFileName().toString();
         for (int number = 1; ; number++) {
             Path target = number == 1 ? wanted : parent.resolve(SafeName.numbered(name, number));
-            try {
-                Files.createLink(target, file);
-                DurableFiles.syncFolder(parent);
-                Files.delete(file);
+            if (DurableFiles.moveToFreeName(file, target, true)) {
                 return;
-            } catch (FileAlreadyExistsException taken) {
-                // the next number
             }
         }
     }

@@ -22,6 +22,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SourceSettings;
 import lectomen.service.bytes.Room;
@@ -439,7 +440,7 @@ final class HotFolder {
     }
 
     private void notKept(String claim, Exception e) {
-        String problem = e.getClass().getSimpleName();
+        String problem = ProblemWords.ofDisk(e);
         LOG.warn("The files of claim {} can't be kept yet ({}); they are tried again", claim, problem);
         trouble = Optional.of(Reason.of("intake.not-kept", "problem", problem));
     }

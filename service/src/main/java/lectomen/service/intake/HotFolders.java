@@ -22,6 +22,7 @@ import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import lectomen.engine.data.DataForm;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.SidecarSettings;
 import lectomen.engine.rule.SourceSettings;
@@ -330,9 +331,7 @@ public final class HotFolders implements AutoCloseable {
             try {
                 Files.createDirectories(folder);
             } catch (IOException e) {
-                LOG.warn(
-                        "A new hot folder can't be made ({}); make it by hand",
-                        e.getClass().getSimpleName());
+                LOG.warn("A new hot folder can't be made ({}); make it by hand", ProblemWords.ofDisk(e));
             }
         }
     }

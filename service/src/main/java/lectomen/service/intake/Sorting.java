@@ -19,6 +19,7 @@ import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Considered;
 import lectomen.engine.plan.Planner;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Facts;
 import lectomen.engine.rule.Truth;
@@ -158,7 +159,7 @@ final class Sorting {
             } catch (NoSuchFileException gone) {
                 return Optional.empty();
             } catch (IOException e) {
-                String problem = e.getClass().getSimpleName();
+                String problem = ProblemWords.ofDisk(e);
                 Reason reason = Reason.of("file.unreadable", "problem", problem);
                 untold.add(new Untold(name, file, state, FileType.UNKNOWN, reason));
                 return Optional.empty();

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleReading;
@@ -226,7 +227,7 @@ public final class RuleRenames {
                 LOG.error(
                         "A rule was being renamed when the service ended, and its folder can't get the new name ({});"
                                 + " it keeps the old one",
-                        e.getClass().getSimpleName());
+                        ProblemWords.ofDisk(e));
                 store.write(db -> db.sql("delete from rule_rename").update());
             }
         });

@@ -16,6 +16,7 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.task.DataAnswer;
@@ -90,8 +91,8 @@ public final class WorkerPool implements AutoCloseable {
     public Examination examine(Task task, BytesOf bytes, Keeping keeping) {
         try (Places.Place place = places.take(task.facts().folder().orElse(SENT_IN))) {
             WorkerProcess worker = take(task.document().sha256());
-            Examination examination =
-                    worker.examine(task, bytes, keeping, watchdog, now -> progress.put(task.id(), now));
+            Examination examination = orDrop(
+                    worker, () -> worker.examine(task, bytes, keeping, watchdog, now -> progress.put(task.id(), now)));
             if (worker.isAlive() && examination instanceof Examination.Done) {
                 giveBack(worker);
             } else {
@@ -109,6 +110,16 @@ public final class WorkerPool implements AutoCloseable {
             return new Examination.Died(false);
         } finally {
             progress.remove(task.id());
+        }
+    }
+
+    /** A fault on our own side leaves the talk with the worker half-way; it is of no use to others. */
+    private <A> A orDrop(WorkerProcess worker, Supplier<A> talk) {
+        try {
+            return talk.get();
+        } catch (RuntimeException | Error e) {
+            drop(worker);
+            throw e;
         }
     }
 
@@ -145,7 +156,7 @@ public final class WorkerPool implements AutoCloseable {
         Places.Place place = places.take(PEOPLE);
         try {
             WorkerProcess worker = take();
-            A answer = question.apply(worker);
+            A answer = orDrop(worker, () -> question.apply(worker));
             if (worker.isAlive()) {
                 giveBack(worker);
             } else {

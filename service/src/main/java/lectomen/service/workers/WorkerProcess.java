@@ -27,9 +27,13 @@ import lectomen.engine.task.PageTask;
 import lectomen.engine.task.ProposalAnswer;
 import lectomen.engine.task.ProposalTask;
 import lectomen.engine.task.Task;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** One engine worker as a child process. One task at a time. */
 final class WorkerProcess {
+    private static final Logger LOG = LoggerFactory.getLogger(WorkerProcess.class);
+
     /** How the Java runtime exits when {@code -XX:+ExitOnOutOfMemoryError} ended it. */
     private static final int OUT_OF_MEMORY = 3;
 
@@ -118,72 +122,65 @@ final class WorkerProcess {
         if (documents.size() > REMEMBERED) {
             documents.remove(documents.iterator().next());
         }
-        Said said = ask(
+        Said<Answer> said = ask(
                 task.document().size(),
                 () -> frames.send(task),
-                frame -> frame.kind() == Frames.Kind.ANSWER
-                        && frame.answer().id().equals(task.id())
-                        && frame.answer().attempt() == task.attempt(),
+                frame -> frame.kind() == Frames.Kind.ANSWER ? Optional.of(frame.answer()) : Optional.empty(),
+                answer -> answer.id().equals(task.id()) && answer.attempt() == task.attempt(),
                 bytes,
                 keeping,
                 watchdog,
                 listener);
-        return said instanceof Said.Answer answer ? result(answer.frame().answer()) : ((Said.Nothing) said).why();
+        return said.answer().map(WorkerProcess::result).orElseGet(said::why);
     }
 
     /** Has a page shown, at most as long as a worker may take. */
     Showing show(PageTask task, BytesOf bytes, ScheduledExecutorService watchdog) {
-        Said said = ask(
+        Said<PageAnswer> said = ask(
                 task.document().size(),
                 () -> frames.send(task),
-                frame -> frame.kind() == Frames.Kind.SHOWN
-                        && frame.pageAnswer().id().equals(task.id()),
+                frame -> frame.kind() == Frames.Kind.SHOWN ? Optional.of(frame.pageAnswer()) : Optional.empty(),
+                page -> page.id().equals(task.id()),
                 bytes,
                 Keeping.NOTHING,
                 watchdog,
                 Progress.Listener.NONE);
-        if (said instanceof Said.Answer answer) {
-            PageAnswer page = answer.frame().pageAnswer();
-            return page.reason().<Showing>map(Showing.Not::new).orElseGet(() -> new Showing.Shown(page));
-        }
-        return new Showing.Not(why((Said.Nothing) said));
+        return said.answer()
+                .map(page -> page.reason().<Showing>map(Showing.Not::new).orElseGet(() -> new Showing.Shown(page)))
+                .orElseGet(() -> new Showing.Not(why(said)));
     }
 
     /** Has a data file asked, at most as long as a worker may take. */
     DataAnswer tell(DataTask task, BytesOf bytes, ScheduledExecutorService watchdog) {
-        Said said = ask(
+        Said<DataAnswer> said = ask(
                 task.data().size(),
                 () -> frames.send(task),
-                frame -> frame.kind() == Frames.Kind.TOLD
-                        && frame.dataAnswer().id().equals(task.id()),
+                frame -> frame.kind() == Frames.Kind.TOLD ? Optional.of(frame.dataAnswer()) : Optional.empty(),
+                told -> told.id().equals(task.id()),
                 bytes,
                 Keeping.NOTHING,
                 watchdog,
                 Progress.Listener.NONE);
-        return said instanceof Said.Answer answer
-                ? answer.frame().dataAnswer()
-                : new DataAnswer(task.id(), Optional.of(why((Said.Nothing) said)), List.of());
+        return said.answer().orElseGet(() -> new DataAnswer(task.id(), Optional.of(why(said)), List.of()));
     }
 
     /** Has the ways to a field proposed, at most as long as a worker may take. */
     ProposalAnswer propose(ProposalTask task, BytesOf bytes, ScheduledExecutorService watchdog) {
-        Said said = ask(
+        Said<ProposalAnswer> said = ask(
                 task.examples().stream()
                         .mapToLong(example -> example.document().size())
                         .sum(),
                 () -> frames.send(task),
-                frame -> frame.kind() == Frames.Kind.PROPOSED
-                        && frame.proposalAnswer().id().equals(task.id()),
+                frame -> frame.kind() == Frames.Kind.PROPOSED ? Optional.of(frame.proposalAnswer()) : Optional.empty(),
+                proposal -> proposal.id().equals(task.id()),
                 bytes,
                 Keeping.NOTHING,
                 watchdog,
                 Progress.Listener.NONE);
-        return said instanceof Said.Answer answer
-                ? answer.frame().proposalAnswer()
-                : ProposalAnswer.not(task.id(), why((Said.Nothing) said));
+        return said.answer().orElseGet(() -> ProposalAnswer.not(task.id(), why(said)));
     }
 
-    private static Reason why(Said.Nothing nothing) {
+    private static Reason why(Said<?> nothing) {
         return nothing.why() instanceof Examination.Refused refused
                 ? refused.reason()
                 : Reason.of("worker.died", "tries", "1");
@@ -217,23 +214,30 @@ final class WorkerProcess {
         void send() throws IOException;
     }
 
-    private sealed interface Said {
-        record Answer(Frames.Frame frame) implements Said {}
+    /** Reads a frame that may be the answer; empty for one of another kind. */
+    private interface Reading<A> {
+        Optional<A> read(Frames.Frame frame) throws IOException;
+    }
 
-        record Nothing(Examination why) implements Said {}
+    /** What came of asking. @param why there is no answer; not asked where there is one */
+    private record Said<A>(Optional<A> answer, Examination why) {
+        static <A> Said<A> nothing(Examination why) {
+            return new Said<>(Optional.empty(), why);
+        }
     }
 
     /** Asks, hands over the bytes that the worker wants, and waits for the answer. */
-    private Said ask(
+    private <A> Said<A> ask(
             long documentBytes,
             Question question,
-            Predicate<Frames.Frame> isAnswer,
+            Reading<A> reading,
+            Predicate<A> isToThis,
             BytesOf bytes,
             Keeping keeping,
             ScheduledExecutorService watchdog,
             Progress.Listener listener) {
         if (!started && !awaitReady(watchdog)) {
-            return new Said.Nothing(whyItDied());
+            return Said.nothing(whyItDied());
         }
         Patience patience = new Patience(watchdog, settings.timeLimit(), documentBytes, new OwnTimes(), this::giveUp);
         try {
@@ -248,16 +252,19 @@ final class WorkerProcess {
                     try (MadeBytes made = new MadeBytes(frames)) {
                         keeping.keep(frame.get().made(), made);
                     }
-                } else if (isAnswer.test(frame.get())) {
-                    return new Said.Answer(frame.get());
+                } else {
+                    Optional<A> answer = reading.read(frame.get()).filter(isToThis);
+                    if (answer.isPresent()) {
+                        return new Said<>(answer, new Examination.Died(false));
+                    }
                 }
             }
-            return new Said.Nothing(whyItDied());
+            return Said.nothing(whyItDied());
         } catch (MissingBytes e) {
             process.destroyForcibly();
-            return new Said.Nothing(new Examination.Refused(Reason.of("bytes.missing")));
+            return Said.nothing(new Examination.Refused(Reason.of("bytes.missing")));
         } catch (IOException e) {
-            return new Said.Nothing(whyItDied());
+            return Said.nothing(whyItDied());
         } finally {
             patience.end();
         }
@@ -299,7 +306,8 @@ final class WorkerProcess {
         if (answer.outcome().isPresent()) {
             return new Examination.Done(answer.outcome().get());
         }
-        return new Examination.Refused(Reason.of("engine.fault", "problem", answer.fault()));
+        LOG.error("A fault stopped the work on job {}: {}", answer.id(), answer.fault());
+        return new Examination.Refused(Reason.of("engine.fault"));
     }
 
     private Examination whyItDied() {

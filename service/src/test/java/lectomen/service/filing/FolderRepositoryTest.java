@@ -68,7 +68,7 @@ class FolderRepositoryTest {
     }
 
     private Placing place(boolean links, Order order) {
-        return new FolderRepository("archive", root, new FolderNames(), links)
+        return new FolderRepository("archive", root, List.of(temp.resolve("allowed")), new FolderNames(), links)
                 .place(order, sha -> new ByteArrayInputStream(CONTENT), intents::add);
     }
 
@@ -122,7 +122,8 @@ class FolderRepositoryTest {
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
     void anInterruptionBeforeTheFileIsInPlaceIsMadeGood(boolean links) throws IOException {
-        assertThatThrownBy(() -> new FolderRepository("archive", root, new FolderNames(), links)
+        assertThatThrownBy(() -> new FolderRepository(
+                                "archive", root, List.of(temp.resolve("allowed")), new FolderNames(), links)
                         .place(
                                 order(WhenTaken.FAIL, Optional.empty()),
                                 sha -> new ByteArrayInputStream(CONTENT),
@@ -182,7 +183,7 @@ class FolderRepositoryTest {
 
     @Test
     void bytesThatReadBackDifferentAreNotPutInPlace() throws IOException {
-        Placing placing = new FolderRepository("archive", root, new FolderNames())
+        Placing placing = new FolderRepository("archive", root, List.of(temp.resolve("allowed")), new FolderNames())
                 .place(
                         order(WhenTaken.FAIL, Optional.empty()),
                         sha -> new ByteArrayInputStream(new byte[3]),
@@ -226,12 +227,14 @@ class FolderRepositoryTest {
         assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
     }
 
-    @Test
-    void whatSomebodyChangedSinceIsNoLongerOursAndStays() throws IOException {
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void whatSomebodyChangedSinceIsNoLongerOursAndStays(boolean links) throws IOException {
         filedBefore("an older permit");
         Files.writeString(inPlace("heron.pdf"), "with a note by hand");
-        assertThat(place(true, order(WhenTaken.FAIL, Optional.empty()))).isInstanceOf(Placing.Taken.class);
-        Placing.Placed numbered = (Placing.Placed) place(true, order(WhenTaken.NUMBER_IT, Optional.empty()));
+        assertThat(place(links, order(WhenTaken.FAIL, Optional.empty()))).isInstanceOf(Placing.Taken.class);
+        assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
+        Placing.Placed numbered = (Placing.Placed) place(links, order(WhenTaken.NUMBER_IT, Optional.empty()));
         clear(numbered);
         assertThat(inPlace("heron.pdf")).hasContent("with a note by hand");
         assertThat(inPlace("heron (2).pdf")).hasBinaryContent(CONTENT);
@@ -248,18 +251,60 @@ class FolderRepositoryTest {
         assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
     }
 
-    @Test
-    void somethingChangedThatAnInterruptionLeftAsideGoesBack() throws IOException {
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void somethingChangedThatAnInterruptionLeftAsideGoesBack(boolean links) throws IOException {
         filedBefore("an older permit");
         Files.delete(inPlace("heron.pdf"));
         Files.writeString(inPlace(".lectomen-1-e7.aside"), "with a note by hand");
-        assertThat(place(true, order(WhenTaken.FAIL, Optional.of("Permits/2027/heron.pdf"))))
+        assertThat(place(links, order(WhenTaken.FAIL, Optional.of("Permits/2027/heron.pdf"))))
                 .isInstanceOf(Placing.Taken.class);
         assertThat(inPlace("heron.pdf")).hasContent("with a note by hand");
     }
 
+    @Test
+    void aLinkThatLeadsOutIsNotFollowed() throws IOException {
+        Path outside = Files.createDirectories(temp.resolve("outside"));
+        Files.createSymbolicLink(root.resolve("Permits"), outside);
+        assertThat(place(true, order(WhenTaken.NUMBER_IT, Optional.empty())))
+                .isInstanceOfSatisfying(
+                        Placing.Never.class,
+                        never -> assertThat(never.reason().code()).isEqualTo("destination.leads-out"));
+        assertThat(outside).isEmptyDirectory();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"root/Other", "allowed"})
+    void aLinkThatStaysWithinWhatIsAllowedIsFollowed(String to) throws IOException {
+        Path inside = Files.createDirectories(temp.resolve(to));
+        Files.createSymbolicLink(root.resolve("Permits"), inside);
+        place(true, order(WhenTaken.NUMBER_IT, Optional.empty()));
+        assertThat(inside.resolve("2027/heron.pdf")).hasBinaryContent(CONTENT);
+    }
+
+    @Test
+    void anOlderVersionStaysWhereItIsIfItsFolderLeadsOut() throws IOException {
+        Path outside = Files.createDirectories(temp.resolve("outside"));
+        Files.createSymbolicLink(root.resolve("Older"), outside);
+        Files.createDirectories(root.resolve("Permits/2027"));
+        Files.writeString(inPlace("heron.pdf"), "somebody's");
+        assertThat(place(true, order(WhenTaken.NEW_VERSION, Optional.empty()))).isInstanceOf(Placing.Never.class);
+        assertThat(inPlace("heron.pdf")).hasContent("somebody's");
+        assertThat(outside).isEmptyDirectory();
+    }
+
+    @Test
+    void whatLiesBehindALinkThatLeadsOutIsNotTakenBack() throws IOException {
+        filedBefore("an older permit");
+        Path outside = temp.resolve("outside");
+        Files.move(root.resolve("Permits"), outside);
+        Files.createSymbolicLink(root.resolve("Permits"), outside);
+        assertThat(withdraw()).isInstanceOf(Withdrawing.Changed.class);
+        assertThat(outside.resolve("2027/heron.pdf")).hasContent("an older permit");
+    }
+
     private Withdrawing withdraw() {
-        return new FolderRepository("archive", root, new FolderNames())
+        return new FolderRepository("archive", root, List.of(temp.resolve("allowed")), new FolderNames())
                 .withdraw("1-e9", replaces.orElseThrow(), Optional.empty(), intents::add);
     }
 

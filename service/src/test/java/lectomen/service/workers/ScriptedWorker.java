@@ -31,17 +31,19 @@ import lectomen.engine.task.Task;
 
 /**
  * A worker that does what the name of its document says: {@code file}, {@code fail}, {@code unwanted}, {@code die},
- * {@code kill}, {@code memory}, {@code hang}, {@code fault}, {@code make}, {@code lie}, {@code late}, {@code progress}, {@code need} or
+ * {@code kill}, {@code memory}, {@code hang}, {@code fault}, {@code make}, {@code lie}, {@code babble}, {@code late}, {@code progress}, {@code need} or
  * {@code wait}. Some of it leaves a trace in a folder, for tests to see.
  */
 public final class ScriptedWorker {
     private static final String MADE = "made of it";
 
+    private final PrintStream answers;
     private final Frames frames;
     private final Path traces;
 
-    private ScriptedWorker(Frames frames, Path traces) {
-        this.frames = frames;
+    private ScriptedWorker(PrintStream answers, Path traces) {
+        this.answers = answers;
+        this.frames = new Frames(System.in, answers);
         this.traces = traces;
     }
 
@@ -66,7 +68,7 @@ public final class ScriptedWorker {
         System.setOut(System.err);
         Path scratch = Path.of(arguments[0]);
         Path traces = Files.createDirectories(scratch.getParent().resolveSibling("traces"));
-        ScriptedWorker worker = new ScriptedWorker(new Frames(System.in, answers), traces);
+        ScriptedWorker worker = new ScriptedWorker(answers, traces);
         Files.writeString(traces.resolve("started-" + ProcessHandle.current().pid()), scratch.toString());
         worker.frames.ready();
         for (Optional<Frames.Frame> frame = worker.frames.receive();
@@ -106,6 +108,7 @@ public final class ScriptedWorker {
             case "unwanted" -> end(task, new Outcome.Ending.Unwanted(Reason.of("rule.none-wants")));
             case "make" -> make(task, ref(MADE));
             case "lie" -> make(task, ref("something else"));
+            case "babble" -> babble();
             case "late" -> late(task);
             case "progress" -> progress(task);
             case "need" -> need(task);
@@ -148,6 +151,13 @@ public final class ScriptedWorker {
         } catch (NoSuchAlgorithmException e) {
             throw new IOException(e);
         }
+    }
+
+    /** Sends an answer that is none. */
+    private void babble() throws Exception {
+        answers.write(new byte[] {'A', 0, 0, 0, 3, '{', '"', ']'});
+        answers.flush();
+        new CountDownLatch(1).await();
     }
 
     /** Answers an older attempt and another task before its own. */

@@ -1,6 +1,7 @@
 package lectomen.service.workers;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.ByteArrayInputStream;
@@ -221,9 +222,30 @@ class WorkerPoolTest {
         open(1, LONG, LONG);
         Reason reason = reason(examine("fault.txt"));
         assertThat(reason.code()).isEqualTo("engine.fault");
-        assertThat(reason.words()).contains("NullPointerException at x");
+        assertThat(reason.words()).startsWith("A fault in Lectomen").doesNotContain("NullPointer");
         assertThat(pool.pids()).isEmpty();
         assertThat(pool.deaths()).isZero();
+    }
+
+    @Test
+    void aWorkerWhoseAnswerCanNotBeReadIsReplaced() throws Exception {
+        open(1, LONG, LONG);
+        assertThat(examine("babble.txt")).isEqualTo(new Examination.Died(false));
+        assertThat(pool.pids()).isEmpty();
+        assertThat(ending(examine("file.txt"))).isInstanceOf(Outcome.Ending.Planned.class);
+        assertThat(pool.deaths()).isEqualTo(1);
+    }
+
+    @Test
+    void aFaultOnOurOwnSideLeavesNoWorkerBehind() throws Exception {
+        open(1, LONG, LONG);
+        Keeping full = (ref, made) -> {
+            throw new IllegalStateException("the store is closed");
+        };
+        assertThatThrownBy(() -> pool.examine(task("1-1", "make.txt"), NO_BYTES, full))
+                .hasMessage("the store is closed");
+        assertThat(pool.pids()).isEmpty();
+        assertThat(ending(examine("file.txt"))).isInstanceOf(Outcome.Ending.Planned.class);
     }
 
     @Test

@@ -25,6 +25,7 @@ import lectomen.engine.pdf.ScannedPage;
 import lectomen.engine.pdf.archive.PdfArchiver;
 import lectomen.engine.pdf.write.PdfTarget;
 import lectomen.engine.progress.Progress;
+import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSName;
@@ -65,7 +66,7 @@ public final class PdfInspector {
         } catch (InvalidPasswordException e) {
             return new Result.Unreadable(Reason.of("pdf.password"));
         } catch (IOException | RuntimeException e) {
-            String problem = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
+            String problem = ProblemWords.of(e);
             return new Result.Unreadable(Reason.of("pdf.broken", "problem", problem));
         }
     }
