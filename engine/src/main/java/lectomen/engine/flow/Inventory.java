@@ -26,7 +26,8 @@ public final class Inventory {
         EMBEDDED("embedded object"),
         MACRO("macro project"),
         OUTSIDE("reference to outside"),
-        FIELD("page number or other field");
+        FIELD("page number or other field"),
+        NESTED("piece of nested text");
 
         private final String word;
 
@@ -79,6 +80,12 @@ public final class Inventory {
 
     public void leaveOut(Kind kind, Why why, String what) {
         leftOut.add(new LeftOut(kind, why, what));
+    }
+
+    /** Text that lies deeper in others than is read. */
+    public void tooDeep() {
+        found(Kind.NESTED);
+        leaveOut(Kind.NESTED, Why.TOO_DEEP, "");
     }
 
     public int count(Kind kind) {

@@ -85,7 +85,7 @@ final class Blocks {
         }
 
         void read(Element parent, List<Block> blocks, int wrapped) throws IOException {
-            for (Element one : Xml.children(parent)) {
+            for (Element one : Xml.unwrapped(parent, DocxContext.WRAPPERS)) {
                 read(one, blocks, wrapped, Xml.name(one));
             }
         }
@@ -94,21 +94,11 @@ final class Blocks {
             switch (name) {
                 case "p" -> paragraph(one, blocks);
                 case "tbl" -> table(one, blocks);
-                case "sdt" -> {
-                    Optional<Element> content = Xml.find(one, "sdtContent");
-                    if (content.isPresent() && wrapped < DocxContext.DEEPEST) {
-                        read(content.get(), blocks, wrapped + 1);
-                    }
-                }
-                case "customXml", "ins", "moveTo", "smartTag" -> {
-                    if (wrapped < DocxContext.DEEPEST) {
-                        read(one, blocks, wrapped + 1);
-                    }
-                }
+                case "ins", "moveTo" -> deeper(one, blocks, wrapped);
                 case "AlternateContent" -> {
                     Optional<Element> chosen = Runs.chosen(one);
-                    if (chosen.isPresent() && wrapped < DocxContext.DEEPEST) {
-                        read(chosen.get(), blocks, wrapped + 1);
+                    if (chosen.isPresent()) {
+                        deeper(chosen.get(), blocks, wrapped);
                     }
                 }
                 case "altChunk" -> {
@@ -116,6 +106,14 @@ final class Blocks {
                     context.inventory.leaveOut(Inventory.Kind.EMBEDDED, Inventory.Why.NOT_DRAWN, "another document");
                 }
                 default -> {}
+            }
+        }
+
+        private void deeper(Element one, List<Block> blocks, int wrapped) throws IOException {
+            if (wrapped < DocxContext.DEEPEST) {
+                read(one, blocks, wrapped + 1);
+            } else {
+                context.inventory.tooDeep();
             }
         }
 

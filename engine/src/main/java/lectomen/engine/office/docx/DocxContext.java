@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Numeral;
 import lectomen.engine.office.FlowWish;
@@ -14,6 +15,9 @@ import org.w3c.dom.Element;
 final class DocxContext {
     /** Elements lie no deeper in each other than programs nest tables and boxes. */
     static final int DEEPEST = 40;
+
+    /** Elements that hold others and mean nothing to a page: content controls, custom XML and smart tags. */
+    static final Set<String> WRAPPERS = Set.of("sdt", "sdtContent", "customXml", "smartTag");
 
     final DocxStyles styles;
     final DocxNumbering numbering;

@@ -62,9 +62,10 @@ final class Runs {
 
     void read(Element parent, int wrapped) throws IOException {
         if (wrapped > DocxContext.DEEPEST) {
+            context.inventory.tooDeep();
             return;
         }
-        for (Element one : Xml.children(parent)) {
+        for (Element one : Xml.unwrapped(parent, DocxContext.WRAPPERS)) {
             read(one, Xml.name(one), wrapped);
         }
     }
@@ -75,13 +76,7 @@ final class Runs {
             case "hyperlink" -> hyperlink(one, wrapped);
             case "ins", "moveTo" -> changed(one, wrapped, true);
             case "del", "moveFrom" -> changed(one, wrapped, false);
-            case "sdt" -> {
-                Optional<Element> content = Xml.find(one, "sdtContent");
-                if (content.isPresent()) {
-                    read(content.get(), wrapped + 1);
-                }
-            }
-            case "smartTag", "customXml", "dir", "bdo" -> read(one, wrapped + 1);
+            case "dir", "bdo" -> read(one, wrapped + 1);
             case "fldSimple" -> simpleField(one, wrapped);
             case "bookmarkStart" -> inlines.add(new Inline.Bookmark(Xml.attribute(one, "name")));
             case "oMath", "oMathPara" -> equation(one);
@@ -91,13 +86,22 @@ final class Runs {
                     read(chosen.get(), wrapped + 1);
                 }
             }
-            case "ruby" -> {
-                Optional<Element> base = Xml.find(one, "rubyBase");
-                if (base.isPresent()) {
-                    read(base.get(), wrapped + 1);
-                }
-            }
+            case "ruby" -> ruby(one, looks.run(Optional.empty()), wrapped);
             default -> {}
+        }
+    }
+
+    /** The text beside which another stands small, and that one behind it in brackets. */
+    private void ruby(Element one, Look look, int wrapped) throws IOException {
+        Optional<Element> base = Xml.find(one, "rubyBase");
+        if (base.isPresent()) {
+            read(base.get(), wrapped + 1);
+        }
+        Optional<Element> beside = Xml.find(one, "rt");
+        if (beside.isPresent()) {
+            text("(", look);
+            read(beside.get(), wrapped + 1);
+            text(")", look);
         }
     }
 
@@ -208,6 +212,7 @@ final class Runs {
             case "endnoteReference" -> note(one, look, Inline.Note.Kind.END);
             case "commentReference" -> comment(one, look);
             case "footnoteRef", "endnoteRef" -> noteMark.ifPresent(mark -> text(mark, look));
+            case "ruby" -> ruby(one, look, wrapped);
             case "drawing" -> new Drawings(blocks).read(one, look, whereTo(), inlines);
             case "pict" -> new VectorMarkup(blocks).read(one, look, whereTo(), inlines);
             case "object" -> {
@@ -220,7 +225,9 @@ final class Runs {
             }
             case "AlternateContent" -> {
                 Optional<Element> chosen = chosen(one);
-                if (chosen.isPresent() && wrapped <= DocxContext.DEEPEST) {
+                if (chosen.isPresent() && wrapped > DocxContext.DEEPEST) {
+                    context.inventory.tooDeep();
+                } else if (chosen.isPresent()) {
                     for (Element inner : Xml.children(chosen.get())) {
                         part(inner, Xml.name(inner), look, wrapped + 1);
                     }

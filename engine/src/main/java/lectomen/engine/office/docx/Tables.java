@@ -101,7 +101,7 @@ final class Tables {
     }
 
     private void gather(Element parent, List<Element> rows, int wrapped) {
-        for (Element one : Xml.children(parent)) {
+        for (Element one : Xml.unwrapped(parent, DocxContext.WRAPPERS)) {
             switch (Xml.name(one)) {
                 case "tr" -> {
                     boolean removed = Xml.find(one, "trPr", "del").isPresent();
@@ -109,9 +109,11 @@ final class Tables {
                         rows.add(one);
                     }
                 }
-                case "sdt", "sdtContent", "customXml", "ins", "moveTo" -> {
+                case "ins", "moveTo" -> {
                     if (wrapped < DocxContext.DEEPEST) {
                         gather(one, rows, wrapped + 1);
+                    } else {
+                        context.inventory.tooDeep();
                     }
                 }
                 default -> {}
@@ -120,8 +122,9 @@ final class Tables {
     }
 
     private DraftRow draft(Element tr, int number, int count, TableLook style) throws IOException {
-        List<Element> cells = new ArrayList<>();
-        cells(tr, cells, 0);
+        List<Element> cells = Xml.unwrapped(tr, DocxContext.WRAPPERS).stream()
+                .filter(one -> Xml.is(one, "tc"))
+                .toList();
         int column = Xml.find(tr, "trPr", "gridBefore")
                 .map(one -> Xml.whole(one, "val", 0))
                 .orElse(0);
@@ -146,17 +149,6 @@ final class Tables {
             column += across;
         }
         return new DraftRow(tr, drafts);
-    }
-
-    private void cells(Element parent, List<Element> cells, int wrapped) {
-        for (Element one : Xml.children(parent)) {
-            if (Xml.is(one, "tc")) {
-                cells.add(one);
-            } else if (wrapped < DocxContext.DEEPEST
-                    && (Xml.is(one, "sdt") || Xml.is(one, "sdtContent") || Xml.is(one, "customXml"))) {
-                cells(one, cells, wrapped + 1);
-            }
-        }
     }
 
     private Table.Row row(List<DraftRow> drafts, int number, TableLook style) {

@@ -72,12 +72,16 @@ final class VectorMarkup {
                 case "group" -> {
                     if (depth < DocxContext.DEEPEST) {
                         read(one, Optional.of(group(one, around)), look, link, to, depth + 1);
+                    } else {
+                        context.inventory.tooDeep();
                     }
                 }
                 case "AlternateContent" -> {
                     Optional<Element> chosen = Runs.chosen(one);
                     if (chosen.isPresent() && depth < DocxContext.DEEPEST) {
                         read(chosen.get(), around, look, link, to, depth + 1);
+                    } else if (chosen.isPresent()) {
+                        context.inventory.tooDeep();
                     }
                 }
                 default -> {}

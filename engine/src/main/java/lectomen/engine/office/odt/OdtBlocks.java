@@ -85,6 +85,7 @@ final class OdtBlocks {
 
     private void read(Element parent, List<Block> blocks, Turns turns, int wrapped) throws IOException {
         if (wrapped > OdtContext.DEEPEST) {
+            context.inventory.tooDeep();
             return;
         }
         for (Element one : Xml.children(parent)) {
@@ -150,6 +151,7 @@ final class OdtBlocks {
     private void list(Element list, List<Block> blocks, Turns turns, String style, String counter, int level)
             throws IOException {
         if (level > OdtContext.DEEPEST) {
+            context.inventory.tooDeep();
             return;
         }
         String own = Xml.findAttribute(list, "style-name").orElse(style);

@@ -36,6 +36,7 @@ final class OdtInlines {
 
     private void read(Element parent, Look look, String link, int wrapped) throws IOException {
         if (wrapped > OdtContext.DEEPEST) {
+            context.inventory.tooDeep();
             return;
         }
         for (Node node = parent.getFirstChild(); node != null; node = node.getNextSibling()) {
@@ -83,6 +84,12 @@ final class OdtInlines {
                 Optional<Element> base = Xml.find(one, "ruby-base");
                 if (base.isPresent()) {
                     read(base.get(), look, link, wrapped + 1);
+                }
+                Optional<Element> beside = Xml.find(one, "ruby-text");
+                if (beside.isPresent()) {
+                    add("(", look, link);
+                    read(beside.get(), look, link, wrapped + 1);
+                    add(")", look, link);
                 }
             }
             case "soft-page-break",

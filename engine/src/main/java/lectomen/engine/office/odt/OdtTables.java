@@ -77,6 +77,7 @@ final class OdtTables {
 
     private void rows(Element parent, List<Table.Row> rows, boolean head, int wrapped) throws IOException {
         if (wrapped > OdtContext.DEEPEST) {
+            context.inventory.tooDeep();
             return;
         }
         for (Element one : Xml.children(parent)) {

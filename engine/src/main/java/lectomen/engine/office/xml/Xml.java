@@ -2,10 +2,13 @@ package lectomen.engine.office.xml;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import javax.xml.XMLConstants;
 import javax.xml.parsers.DocumentBuilder;
 import javax.xml.parsers.DocumentBuilderFactory;
@@ -55,6 +58,27 @@ public final class Xml {
         for (Node node = of.getFirstChild(); node != null; node = node.getNextSibling()) {
             if (node instanceof Element element) {
                 children.add(element);
+            }
+        }
+        return children;
+    }
+
+    /** The children, where those of wrappers stand in for them, however deep wrappers lie in each other. */
+    public static List<Element> unwrapped(Element of, Set<String> wrappers) {
+        List<Element> children = new ArrayList<>();
+        Deque<Node> open = new ArrayDeque<>();
+        Node node = of.getFirstChild();
+        while (node != null || !open.isEmpty()) {
+            if (node == null) {
+                node = open.pop().getNextSibling();
+            } else if (node instanceof Element element && wrappers.contains(name(element))) {
+                open.push(element);
+                node = element.getFirstChild();
+            } else {
+                if (node instanceof Element element) {
+                    children.add(element);
+                }
+                node = node.getNextSibling();
             }
         }
         return children;
