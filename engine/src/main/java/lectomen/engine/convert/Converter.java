@@ -269,13 +269,7 @@ public final class Converter {
                 : Optional.empty();
         PdfArchiver.Result result;
         try {
-            result = PdfArchiver.archive(
-                    source.file(),
-                    target,
-                    now,
-                    wanted.details()::over,
-                    carried,
-                    () -> new BufferedOutputStream(Files.newOutputStream(file)));
+            result = PdfArchiver.archive(source.file(), target, now, wanted.details()::over, carried, file);
         } catch (IOException | RuntimeException e) {
             return Made.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
         }

@@ -1,7 +1,9 @@
 package lectomen.engine.pdf.archive;
 
+import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
@@ -25,7 +27,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * Brings a PDF to PDF/A: goes through what the standard asks for, one {@link Mending} after the other, and writes the result only
  * where nothing stands in the way. Where a change could be seen, each page is drawn before and after and compared; a file that
- * would look different stands in its own way.
+ * would look different stands in its own way. What was written is checked against the standard before it is given out.
  */
 public final class PdfArchiver {
     private static final List<Mending> MENDINGS = List.of(
@@ -39,6 +41,7 @@ public final class PdfArchiver {
             new Pictures(),
             new Inks(),
             new Fonts(),
+            new PartsMetadata(),
             new Streams());
 
     private PdfArchiver() {}
@@ -58,17 +61,12 @@ public final class PdfArchiver {
     /** A file that a result is to carry, as what it was made of. */
     public record Carried(Path file, String name, FileType type) {}
 
-    /** Where a result goes, once it is known that there is one. */
-    @FunctionalInterface
-    public interface Destination {
-        OutputStream open() throws IOException;
-    }
-
     /**
      * Brings a file to the target.
      *
      * @param details what is to be said of it, from what it says of itself
      * @param carried the third part alone takes one
+     * @param to the file that is written; there is none where it is not possible
      * @throws IOException if the file's bytes can't be had, or the result not be written
      */
     public static Result archive(
@@ -77,7 +75,7 @@ public final class PdfArchiver {
             Instant now,
             UnaryOperator<DocumentDetails> details,
             Optional<Carried> carried,
-            Destination to)
+            Path to)
             throws IOException {
         try (PDDocument document = Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
             Optional<Reason> problem = PageCount.findProblem(document);
@@ -105,8 +103,14 @@ public final class PdfArchiver {
             }
             ArchiveMarks.write(document, target, details.apply(OwnDetails.of(document, now)));
             document.setAllSecurityToBeRemoved(true);
-            try (OutputStream out = to.open()) {
+            try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(to))) {
                 PdfOut.save(document, target, out);
+            }
+            List<String> unmet = StandardCheck.unmet(to, target);
+            if (!unmet.isEmpty()) {
+                Files.delete(to);
+                return new Result.NotPossible(List.of(
+                        Reason.of("archive.not-met", "target", target.word(), "clauses", String.join("; ", unmet))));
             }
             return new Result.Archived(findings.changes());
         } catch (InvalidPasswordException e) {

@@ -16,7 +16,7 @@ import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
 import org.apache.pdfbox.util.Matrix;
 import org.apache.pdfbox.util.Vector;
 
-/** Which codes of which fonts are shown anywhere. */
+/** Which codes of which fonts are shown anywhere; none of one that only shows nothing. */
 final class UsedCodes extends PageWatcher {
     private final IdentityHashMap<COSDictionary, PDFont> fonts = new IdentityHashMap<>();
     private final Map<COSDictionary, Set<Integer>> codes = new LinkedHashMap<>();
@@ -43,10 +43,23 @@ final class UsedCodes extends PageWatcher {
     }
 
     @Override
-    protected void showGlyph(Matrix matrix, PDFont font, int code, Vector displacement) throws IOException {
+    protected void showText(byte[] text) throws IOException {
+        PDFont font = getGraphicsState().getTextState().getFont();
+        if (font != null) {
+            note(font);
+        }
+        super.showText(text);
+    }
+
+    private Set<Integer> note(PDFont font) {
         COSDictionary dictionary = font.getCOSObject();
         fonts.putIfAbsent(dictionary, font);
-        codes.computeIfAbsent(dictionary, key -> new TreeSet<>()).add(code);
+        return codes.computeIfAbsent(dictionary, key -> new TreeSet<>());
+    }
+
+    @Override
+    protected void showGlyph(Matrix matrix, PDFont font, int code, Vector displacement) throws IOException {
+        note(font).add(code);
         super.showGlyph(matrix, font, code, displacement);
     }
 }

@@ -23,6 +23,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.PDResources;
+import org.apache.pdfbox.pdmodel.common.PDMetadata;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.encryption.AccessPermission;
 import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
@@ -37,6 +38,8 @@ import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.apache.pdfbox.pdmodel.graphics.state.PDExtendedGraphicsState;
 import org.apache.pdfbox.pdmodel.interactive.action.PDActionJavaScript;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationText;
+import org.apache.pdfbox.pdmodel.interactive.annotation.PDAppearanceDictionary;
+import org.apache.pdfbox.pdmodel.interactive.annotation.PDAppearanceStream;
 import org.apache.pdfbox.pdmodel.interactive.form.PDAcroForm;
 import org.apache.pdfbox.pdmodel.interactive.form.PDTextField;
 
@@ -107,20 +110,54 @@ final class OddPdfs {
                     page.getCOSObject().setItem(COSName.ANNOTS, annotations);
                 })),
                 Map.entry("form", changed((document, page) -> {
-                    PDAcroForm form = new PDAcroForm(document);
-                    document.getDocumentCatalog().setAcroForm(form);
-                    PDResources resources = new PDResources();
-                    resources.put(COSName.getPDFName("Helv"), new PDType1Font(FontName.HELVETICA));
-                    form.setDefaultResources(resources);
-                    form.setDefaultAppearance("/Helv 12 Tf 0 g");
-                    PDTextField field = new PDTextField(form);
-                    field.setPartialName("vessel");
-                    field.setDefaultAppearance("/Helv 12 Tf 0 g");
-                    form.getFields().add(field);
-                    field.getWidgets().get(0).setRectangle(new PDRectangle(100, 500, 200, 20));
-                    field.getWidgets().get(0).setPage(page);
-                    page.setAnnotations(new ArrayList<>(field.getWidgets()));
+                    PDTextField field = field(document, page);
                     field.setValue("Silver Tern");
+                })),
+                Map.entry("form-without-values", changed((document, page) -> {
+                    PDTextField field = field(document, page);
+                    field.setValue("");
+                })),
+                Map.entry("form-without-looks", changed((document, page) -> {
+                    PDTextField field = field(document, page);
+                    field.getCOSObject().setString(COSName.V, "Silver Tern");
+                    document.getDocumentCatalog().getAcroForm().setNeedAppearances(true);
+                })),
+                Map.entry("form-ticked", changed((document, page) -> {
+                    PDTextField field = field(document, page);
+                    PDAppearanceStream look = new PDAppearanceStream(document);
+                    look.setBBox(new PDRectangle(200, 20));
+                    PDResources resources = new PDResources();
+                    resources.put(COSName.getPDFName("ZaDb"), new PDType1Font(FontName.ZAPF_DINGBATS));
+                    look.setResources(resources);
+                    try (OutputStream out = look.getStream().createOutputStream()) {
+                        out.write("/Tx BMC q BT /ZaDb 12 Tf (4) Tj ET Q EMC".getBytes(StandardCharsets.US_ASCII));
+                    }
+                    PDAppearanceDictionary looks = new PDAppearanceDictionary();
+                    looks.setNormalAppearance(look);
+                    field.getWidgets().get(0).setAppearance(looks);
+                })),
+                Map.entry("font-chosen-in-vain", made((document, page, content) -> {
+                    say(content, new PDType1Font(FontName.HELVETICA), 700, "Quay 3");
+                    content.beginText();
+                    content.setFont(new PDType1Font(FontName.COURIER), 14);
+                    content.showText("");
+                    content.setFont(new PDType1Font(FontName.SYMBOL), 14);
+                    content.endText();
+                })),
+                Map.entry("own-words-on-parts", made((document, page, content) -> {
+                    var image = LosslessFactory.createFromImage(
+                            document, new BufferedImage(40, 30, BufferedImage.TYPE_INT_RGB));
+                    content.drawImage(image, 100, 300, 150, 100);
+                    PDMetadata words =
+                            new PDMetadata(document, new ByteArrayInputStream("""
+                                    <?xpacket begin="" id="W5M0MpCehiHzreSzNTczkc9d"?>
+                                    <x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF \
+                                    xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" \
+                                    xmlns:h="urn:marrowick:harbour"><h:berth>7</h:berth></rdf:Description></rdf:RDF></x:xmpmeta>
+                                    <?xpacket end="w"?>""".getBytes(StandardCharsets.UTF_8)));
+                    image.setMetadata(words);
+                    page.setMetadata(words);
+                    document.getDocumentCatalog().setMetadata(words);
                 })),
                 Map.entry("carries-a-file", changed((document, page) -> {
                     Path file = Files.writeString(temp.resolve("note.txt"), "left on board");
@@ -141,6 +178,24 @@ final class OddPdfs {
                     content.drawImage(image, 100, 300, 150, 100);
                 })),
                 Map.entry("protected", encrypted()));
+    }
+
+    /** A field of a form, on the page. */
+    private static PDTextField field(PDDocument document, PDPage page) {
+        PDAcroForm form = new PDAcroForm(document);
+        document.getDocumentCatalog().setAcroForm(form);
+        PDResources resources = new PDResources();
+        resources.put(COSName.getPDFName("Helv"), new PDType1Font(FontName.HELVETICA));
+        form.setDefaultResources(resources);
+        form.setDefaultAppearance("/Helv 12 Tf 0 g");
+        PDTextField field = new PDTextField(form);
+        field.setPartialName("vessel");
+        field.setDefaultAppearance("/Helv 12 Tf 0 g");
+        form.getFields().add(field);
+        field.getWidgets().get(0).setRectangle(new PDRectangle(100, 500, 200, 20));
+        field.getWidgets().get(0).setPage(page);
+        page.setAnnotations(new ArrayList<>(field.getWidgets()));
+        return field;
     }
 
     private static void say(PDPageContentStream content, PDFont font, int y, String text) throws IOException {

@@ -1,0 +1,28 @@
+package lectomen.engine.pdf.archive;
+
+import lectomen.engine.pdf.write.PdfTarget;
+import org.apache.pdfbox.cos.COSDictionary;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.cos.COSStream;
+import org.apache.pdfbox.pdmodel.PDDocument;
+
+/**
+ * What pages, pictures and other parts say of themselves must be in words that the standard knows (ISO 19005-2, 6.6.2.3), which hardly
+ * any is. It goes; the document's own properties are written anew.
+ */
+final class PartsMetadata implements Mending {
+    @Override
+    public void mend(PDDocument document, PdfTarget target, Findings findings) {
+        COSDictionary catalog = document.getDocumentCatalog().getCOSObject();
+        boolean dropped = false;
+        for (COSDictionary part : Everything.dictionaries(document)) {
+            if (part != catalog && part.getDictionaryObject(COSName.METADATA) instanceof COSStream) {
+                part.removeItem(COSName.METADATA);
+                dropped = true;
+            }
+        }
+        if (dropped) {
+            findings.changed("archive.metadata-dropped");
+        }
+    }
+}
