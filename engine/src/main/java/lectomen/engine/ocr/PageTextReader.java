@@ -62,7 +62,13 @@ public final class PageTextReader {
 
     /** @param number of the page; boxes are in points from its top left */
     public static Page read(PagePixels page, int number, ReadingWish wish) {
-        PagePixels square = page.square();
+        PagePixels stated = page.square();
+        double dots = PrintScale.dotsPerInch(stated);
+        Page read = readUpright(new PagePixels(stated.image(), dots, dots), number, wish);
+        return dots == stated.dotsPerInchX() ? read : read.scaled(dots / stated.dotsPerInchX());
+    }
+
+    private static Page readUpright(PagePixels square, int number, ReadingWish wish) {
         InkMask mask = PageInk.of(square);
         Page read = level(square, mask, number, wish);
         boolean doubtful = (sureness(words(read)) < UPRIGHT_IF_SURE || turned(read) > MOST_TURNED)

@@ -17,6 +17,10 @@ public record Box(double left, double top, double width, double height) {
         return top + height;
     }
 
+    public Box scaled(double times) {
+        return new Box(left * times, top * times, width * times, height * times);
+    }
+
     /** Half way from left to right. */
     public double centre() {
         return left + width / 2;

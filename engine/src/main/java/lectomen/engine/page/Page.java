@@ -30,6 +30,18 @@ public record Page(int number, double width, double height, Unit unit, List<Line
         this(number, width, height, unit, lines, 0);
     }
 
+    /** The same page in a unit that is so many times smaller. */
+    public Page scaled(double times) {
+        List<Line> scaled = lines.stream()
+                .map(line -> new Line(
+                        line.words().stream()
+                                .map(word -> word.at(word.box().scaled(times)))
+                                .toList(),
+                        line.box().scaled(times)))
+                .toList();
+        return new Page(number, width * times, height * times, unit, scaled, lean);
+    }
+
     /**
      * Where a box lies on the page as it came: its middle turned about the page's, of the same size, or with its sides exchanged where
      * the page lay on its side.
@@ -55,6 +67,12 @@ public record Page(int number, double width, double height, Unit unit, List<Line
 
     /** A place on a page, from its top left. */
     public record Point(double x, double y) {}
+
+    /** By how many degrees to the right its text is turned on the page as it came, from 0 to below 360. */
+    public double turned() {
+        double turned = Math.round(((lean % 360) + 360) % 360 * 10) / 10.0;
+        return turned == 360 ? 0 : turned;
+    }
 
     private boolean lay() {
         return Math.abs(Math.round(lean / 90)) % 2 == 1;

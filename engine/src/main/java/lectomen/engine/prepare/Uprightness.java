@@ -1,5 +1,7 @@
 package lectomen.engine.prepare;
 
+import java.util.Arrays;
+
 /**
  * Which way up a page of Latin text stands.
  *
@@ -14,11 +16,13 @@ record Uprightness(int quarters, boolean sure) {
     private static final double SHARPER = 1.25;
     private static final double CLEARLY_MORE = 1.35;
     private static final int FEWEST_LINES = 2;
+    private static final double SMALLEST_INCHES = 0.035;
+    private static final double LARGEST_INCHES = 1.5;
 
     static Uprightness of(InkMask mask, double dotsPerInch) {
         int factor = (int) Math.max(1, Math.round(dotsPerInch / 150));
-        InkMask small = mask.smaller(factor);
         double dots = dotsPerInch / factor;
+        InkMask small = print(mask.smaller(factor), dots);
         InkMask turned = small.turned();
         Skew across = Skew.of(small, dots);
         Skew down = Skew.of(turned, dots);
@@ -36,6 +40,20 @@ record Uprightness(int quarters, boolean sure) {
         }
         int quarters = (runsDown ? 1 : 0) + (balance.headDown() ? 2 : 0);
         return new Uprightness(quarters, true);
+    }
+
+    /** The marks that are as high or as wide as print alone: specks would fill the space between lines. */
+    private static InkMask print(InkMask mask, double dots) {
+        InkMask print = InkMask.empty(mask.width(), mask.height());
+        for (Marks.Mark mark : Marks.of(mask)) {
+            double large = Math.max(mark.width(), mark.height());
+            if (large >= SMALLEST_INCHES * dots && large <= LARGEST_INCHES * dots) {
+                mark.eachRun(run -> Arrays.fill(
+                        print.dark(), run.y() * mask.width() + run.from(), run.y() * mask.width() + run.to() + 1, (byte)
+                                1));
+            }
+        }
+        return print;
     }
 
     /** How much ink rises above the small letters against how much hangs below, over all lines that have a clear middle. */

@@ -65,7 +65,7 @@ final class AltoTranscript {
                                                 line(line, page);
                                             }
                                         },
-                                        place(page, Box.around(block, Line::box), "ID", next("block")));
+                                        place(page, Box.around(block, Line::box), blockWords(page)));
                             }
                         },
                         place(page, new Box(0, 0, page.width(), page.height()))),
@@ -79,6 +79,14 @@ final class AltoTranscript {
                 units(page, page.heightAsItCame()),
                 "PC",
                 share(page.confidence()));
+    }
+
+    /** A turn is told against the hands of the clock. */
+    private String[] blockWords(Page page) {
+        return page.turned() == 0
+                ? new String[] {"ID", next("block")}
+                : new String[] {"ID", next("block"), "ROTATION", String.format(Locale.ROOT, "%.1f", 360 - page.turned())
+                };
     }
 
     private void line(Line line, Page page) throws IOException {

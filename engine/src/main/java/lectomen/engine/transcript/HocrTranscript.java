@@ -3,6 +3,7 @@ package lectomen.engine.transcript;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Collectors;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.DocumentText;
@@ -90,7 +91,7 @@ final class HocrTranscript {
                 "class",
                 "ocr_line",
                 "title",
-                box(page, line.box()));
+                box(page, line.box()) + turned(page));
     }
 
     private void word(Word word, Page page) throws IOException {
@@ -99,6 +100,11 @@ final class HocrTranscript {
         String title = box(page, word.box()) + "; x_wconf " + percent(word.confidence())
                 + (signs.isEmpty() ? "" : "; x_confs " + signs);
         html.element("span", () -> html.text(word.text()), "class", "ocrx_word", "title", title);
+    }
+
+    /** Against the hands of the clock, as hOCR has it. */
+    private static String turned(Page page) {
+        return page.turned() == 0 ? "" : "; textangle " + String.format(Locale.ROOT, "%.1f", 360 - page.turned());
     }
 
     private static String percent(double confidence) {

@@ -13,7 +13,7 @@ import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Pages, lines and words. Boxes are in points of 1/72 inch from the top left of the page as it came. */
+/** Pages, lines and words. Boxes are in points of 1/72 inch from the top left of the page as it came; how its text is turned there is said. */
 final class JsonTranscript {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
@@ -32,6 +32,7 @@ final class JsonTranscript {
         one.put("width", rounded(page.widthAsItCame()));
         one.put("height", rounded(page.heightAsItCame()));
         one.put("unit", page.unit().name().toLowerCase(Locale.ROOT));
+        one.put("turned", page.turned());
         one.put("confidence", rounded(page.confidence()));
         List<Object> lines = new ArrayList<>();
         for (List<Line> block : page.blocks()) {

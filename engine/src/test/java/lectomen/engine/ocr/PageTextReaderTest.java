@@ -1,6 +1,7 @@
 package lectomen.engine.ocr;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.awt.BasicStroke;
 import java.awt.Color;
@@ -166,6 +167,44 @@ class PageTextReaderTest {
             near += hit ? 1 : 0;
         }
         assertThat(near).isGreaterThanOrEqualTo(printed.words().size() * 97 / 100);
+    }
+
+    /** As a dirty glass or a poor copy has it. */
+    private static BufferedImage specked(BufferedImage page, int specks) {
+        BufferedImage specked = Points.as(Ink.GREY, page);
+        new PaperMaker(7, 200).wear(specked, 0.9, 12, specks);
+        return specked;
+    }
+
+    private static double errorRate(Page read, Printed printed) {
+        StringBuilder found = new StringBuilder();
+        words(read).forEach(word -> found.append(word.text()));
+        String wanted = String.join("", printed.words());
+        return 100.0 * distance(found.toString(), wanted) / wanted.length();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"1", "2", "3"})
+    void aSpeckedPageThatLiesOnItsSideOrHeadIsRead(int quarters) throws Exception {
+        Printed printed = printed("Serif-Regular", 200, 11);
+        BufferedImage turned = Turn.ofQuarters(quarters).applied(specked(printed.page(), 3_000));
+        Page read = PageTextReader.read(new PagePixels(turned, 200, 200), 1, ReadingWish.USUAL);
+        assertThat(errorRate(read, printed)).isLessThan(5);
+        assertThat(read.turned()).isCloseTo(90.0 * quarters, within(0.5));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"300, 72", "300, 96", "150, 72", "150, 600"})
+    void aPageIsReadAtItsOwnScaleWhateverItStates(int dots, double stated) throws Exception {
+        Printed printed = printed("Serif-Regular", dots, 11);
+        BufferedImage page = specked(printed.page(), 1_000);
+        Page right = PageTextReader.read(new PagePixels(page, dots, dots), 1, ReadingWish.USUAL);
+        Page wrong = PageTextReader.read(new PagePixels(page, stated, stated), 1, ReadingWish.USUAL);
+        assertThat(errorRate(wrong, printed)).isLessThan(errorRate(right, printed) + 0.5);
+        assertThat(wrong.width()).isCloseTo(page.getWidth() * 72 / stated, within(0.5));
+        Box last = words(wrong).get(words(wrong).size() - 1).box();
+        Box lastRight = words(right).get(words(right).size() - 1).box();
+        assertThat(last.top() * stated / dots).isCloseTo(lastRight.top(), within(5.0));
     }
 
     @ParameterizedTest

@@ -13,6 +13,7 @@ import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.w3c.dom.Document;
 import org.w3c.dom.Element;
@@ -106,10 +107,27 @@ class TranscriptTest {
                 .get("pages")
                 .get(0);
         assertThat(page.get("width").asDouble()).isEqualTo(800);
+        assertThat(page.get("turned").asDouble()).isEqualTo(270);
         JsonNode box = page.get("lines").get(0).get("words").get(0).get("box");
         // The middle, (90, 78) of 600 x 800, turned to the left about the middle of the page.
         assertThat(box.get("left").asDouble() + box.get("width").asDouble() / 2).isEqualTo(78);
         assertThat(box.get("top").asDouble() + box.get("height").asDouble() / 2).isEqualTo(510);
         assertThat(box.get("width").asDouble()).isEqualTo(12);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"-90, 90.0", "90, 270.0", "181.04, 179.0", "-2.5, 2.5", "-720, ''", "359.99, ''"})
+    void howTheTextIsTurnedIsSaid(double lean, String angle) throws Exception {
+        Page level = Page.ofWords(1, 600, 800, Page.Unit.POINT, List.of(BERTH));
+        DocumentText text = new DocumentText(List.of(new Page(1, 600, 800, Page.Unit.POINT, level.lines(), lean)));
+        String hocr = written(text, Transcript.Form.HOCR);
+        String alto = written(text, Transcript.Form.ALTO);
+        if (angle.isEmpty()) {
+            assertThat(hocr).doesNotContain("textangle");
+            assertThat(alto).doesNotContain("ROTATION");
+        } else {
+            assertThat(hocr).contains("; textangle " + angle + "\"");
+            assertThat(alto).contains("ROTATION=\"" + angle + "\"");
+        }
     }
 }
