@@ -23,6 +23,7 @@ import picocli.CommandLine.Command;
             JobCommand.class,
             SourceCommand.class,
             IntakeCommand.class,
+            FolderCommand.class,
             RetentionCommand.class,
             WelcomeCommand.class,
             LedgerCommand.class,

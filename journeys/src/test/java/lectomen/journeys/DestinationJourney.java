@@ -25,7 +25,7 @@ class DestinationJourney {
     @BeforeAll
     static void start() throws Exception {
         Path home = Files.createDirectories(temp.resolve("home")).toRealPath();
-        for (String folder : List.of("inbox", "archive", "far", "small")) {
+        for (String folder : List.of("inbox", "archive", "far", "small", "share")) {
             Files.createDirectories(home.resolve(folder));
         }
         Files.writeString(home.resolve("lectomen.yaml"), """
@@ -35,6 +35,7 @@ class DestinationJourney {
                   archive: { folder: "{home}/archive" }
                   far: { folder: "{home}/far" }
                   small: { folder: "{home}/small" }
+                  share: { folder: "{home}/share" }
                 """);
         service = RunningService.start(home);
     }
@@ -99,12 +100,41 @@ class DestinationJourney {
             assertThat(disk.resolve("big/big.txt")).hasSize(30_000);
             assertThat(small.folder().toFile().list())
                     .as("nothing half-written is left")
-                    .containsExactly("big");
+                    .containsExactlyInAnyOrder("big", ".lectomen-folder");
             small.remount("ro");
             service.drop("big", "note.txt", "a note");
             awaitReason("note.txt", "destination.read-only");
             small.remount("rw");
             service.awaitInTime("that is filed too", () -> service.count("big", "filed") == 2);
+        }
+    }
+
+    @Test
+    void nothingIsPutIntoTheBareFolderOfAShareThatIsNotMounted() throws Exception {
+        Path share = service.home().resolve("share");
+        service.live(Rules.keepName("notes", "arrives: whole").replace("in: archive", "in: share"));
+        try (SmallDisk first = SmallDisk.mount(share, "size=1m")) {
+            service.drop("notes", "one.txt", "a note");
+            service.awaitInTime("it is filed", () -> service.count("notes", "filed") == 1);
+            assertThat(first.folder().resolve("notes/one.txt")).exists();
+        }
+        service.drop("notes", "two.txt", "another");
+        assertThat(awaitReason("two.txt", "destination.elsewhere")
+                        .path("reason")
+                        .path("words")
+                        .asString())
+                .contains("perhaps a share is not mounted", "lectomen folder moved " + share);
+        assertThat(share).isEmptyDirectory();
+        Path elsewhere = Files.createDirectories(temp.resolve("elsewhere"));
+        try (SmallDisk itsNumber = SmallDisk.mount(elsewhere, "size=64k");
+                SmallDisk other = SmallDisk.mount(share, "size=1m")) {
+            assertThat(itsNumber.folder()).isEmptyDirectory();
+            Answer moved = service.client("folder", "moved", share.toString());
+            assertThat(moved.out()).contains("counts as right where it lies now");
+            service.awaitInTime("that is filed", () -> service.count("notes", "filed") == 2);
+            assertThat(other.folder().resolve("notes/two.txt")).exists();
+            assertThat(service.client("folder", "moved", share.toString()).out())
+                    .contains("there is nothing to say");
         }
     }
 

@@ -12,6 +12,7 @@ import tools.jackson.databind.json.JsonMapper;
  * The table of calls, each with a good and a bad answer.
  *
  * @param filed and the others: jobs in that state
+ * @param folder a destination
  */
 record EndpointCases(
         String filed,
@@ -21,7 +22,8 @@ record EndpointCases(
         String made,
         String drawn,
         String welcome,
-        String source) {
+        String source,
+        String folder) {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String TEXT = "text/plain; charset=utf-8";
     private static final String BYTES = "application/octet-stream";
@@ -161,6 +163,10 @@ record EndpointCases(
                 Case.bad("sources.run", "POST /sources/99/run", 404, "no-such-source", "99"),
                 Case.good("intake.pause", "POST /intake/pause", "All intake is paused"),
                 Case.bad("intake.pause", "GET /intake/pause", 405, "bad-request", "GET"),
+                Case.good("folders.moved", "POST /folders/moved", "\"moved\":false")
+                        .with(JSON_TYPE, JSON.writeValueAsString(Map.of("folder", folder))),
+                Case.bad("folders.moved", "POST /folders/moved", 400, "bad-request", "is no hot folder or destination")
+                        .with(JSON_TYPE, "{\"folder\":\"/nowhere\"}"),
                 Case.good("intake.resume", "POST /intake/resume", "{}"),
                 Case.bad("intake.resume", "GET /intake/resume", 405, "bad-request", "GET"),
                 Case.good("today.today", "GET /today", "\"stretchMinutes\":10"),

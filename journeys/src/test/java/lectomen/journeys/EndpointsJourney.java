@@ -115,7 +115,16 @@ class EndpointsJourney {
     void everyCallAnswersWellAndSaysWhatIsWrong() throws Exception {
         Map<String, Set<Boolean>> seen = new TreeMap<>();
         List<String> wrong = new ArrayList<>();
-        EndpointCases cases = new EndpointCases(filed, failed, held, picture, made, drawn(), welcome, source);
+        EndpointCases cases = new EndpointCases(
+                filed,
+                failed,
+                held,
+                picture,
+                made,
+                drawn(),
+                welcome,
+                source,
+                service.archive().toString());
         for (EndpointCases.Case one : cases.all()) {
             HttpResponse<String> answer = call(one);
             boolean asWanted = answer.statusCode() == one.status()

@@ -5,6 +5,7 @@ import java.time.InstantSource;
 import lectomen.service.access.People;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.Room;
+import lectomen.service.disk.KnownDisks;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.Arrivals;
@@ -83,6 +84,7 @@ class IntakeWiring {
             SourcePauses pauses,
             SourceRuns runs,
             WorkerPool workers,
+            KnownDisks disks,
             Settings settings)
             throws IOException {
         return new HotFolders(new HotFolders.Parts(
@@ -101,6 +103,7 @@ class IntakeWiring {
                 settings.site().zone(),
                 settings.calendar(),
                 keyed,
+                disks,
                 clock,
                 runner::wake));
     }

@@ -18,6 +18,7 @@ import lectomen.service.access.Tries;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.Room;
 import lectomen.service.counter.Counters;
+import lectomen.service.disk.KnownDisks;
 import lectomen.service.filing.Connections;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.Home;
@@ -233,8 +234,13 @@ class ServiceWiring {
     }
 
     @Bean
-    Connections connections(Settings settings) {
-        return new Connections(settings.folders(), settings.roots());
+    KnownDisks knownDisks(Store store, Ledger ledger, Home home, InstantSource clock) {
+        return new KnownDisks(store, ledger, home.folder(), clock);
+    }
+
+    @Bean
+    Connections connections(Settings settings, KnownDisks disks) {
+        return new Connections(settings.folders(), settings.roots(), disks::findElsewhere);
     }
 
     @Bean(destroyMethod = "close")

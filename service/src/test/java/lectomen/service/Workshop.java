@@ -19,6 +19,7 @@ import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.Room;
 import lectomen.service.counter.Counters;
+import lectomen.service.disk.KnownDisks;
 import lectomen.service.filing.Connections;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.Settings;
@@ -40,6 +41,7 @@ public final class Workshop implements AutoCloseable {
     public final Ledger ledger;
     public final Jobs jobs;
     public final Sources sources;
+    public final KnownDisks disks;
     public final ByteStore bytes;
     public final Rulebook rulebook;
     public final KeyedHash keyed = new KeyedHash(new byte[32]);
@@ -67,6 +69,7 @@ public final class Workshop implements AutoCloseable {
         ledger = new Ledger(store, clock);
         jobs = new Jobs(store, ledger, clock);
         sources = new Sources(store);
+        disks = new KnownDisks(store, ledger, folder, clock);
         bytes = new ByteStore(folder.resolve("bytes"));
         rulebook = new Rulebook(store, ledger, settings, settings::site, clock);
         effects = new EffectRunner(
@@ -74,7 +77,7 @@ public final class Workshop implements AutoCloseable {
                 ledger,
                 jobs,
                 bytes,
-                new Connections(settings.folders(), settings.roots()),
+                new Connections(settings.folders(), settings.roots(), disks::findElsewhere),
                 rulebook,
                 sources,
                 new Counters(store, ledger, ZoneOffset.UTC, clock),

@@ -1,19 +1,49 @@
 package lectomen.service.filing;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import lectomen.engine.reason.Reason;
+import lectomen.service.disk.KnownDisks;
 
 /** The folders that rules may file to, by the name of their connection. */
 public final class Connections {
     private final Map<String, Path> folders;
     private final List<Path> roots;
+    private final Disks disks;
+
+    /** Tells where a folder lies now, if that is not where it lay before. */
+    @FunctionalInterface
+    public interface Disks {
+        Optional<KnownDisks.Elsewhere> findElsewhere(Path folder) throws IOException;
+    }
 
     /** @param roots that all folders lie under, and that links in them may lead to */
-    public Connections(Map<String, Path> folders, List<Path> roots) {
+    public Connections(Map<String, Path> folders, List<Path> roots, Disks disks) {
         this.folders = Map.copyOf(folders);
         this.roots = List.copyOf(roots);
+        this.disks = disks;
+    }
+
+    /** Why nothing can be put into a folder now; empty where it is there, on the disk on which it was before. */
+    Optional<Reason> findAway(String connection, Path folder) throws IOException {
+        if (!Files.isDirectory(folder)) {
+            return Optional.of(Reason.of("destination.away", "connection", connection));
+        }
+        return disks.findElsewhere(folder)
+                .map(elsewhere -> Reason.of(
+                        "destination.elsewhere",
+                        "connection",
+                        connection,
+                        "folder",
+                        folder.toString(),
+                        "before",
+                        elsewhere.before(),
+                        "now",
+                        elsewhere.now()));
     }
 
     List<Path> roots() {

@@ -12,7 +12,6 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
-import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -48,20 +47,22 @@ final class FolderRepository {
 
     private final String connection;
     private final Path root;
+    private final Connections connections;
     private final FolderLevels levels;
     private final FolderNames names;
     private final boolean links;
 
-    /** @param allowed folders that links below the root may lead to */
-    FolderRepository(String connection, Path root, Collection<Path> allowed, FolderNames names) {
-        this(connection, root, allowed, names, true);
+    /** @param connections know where links below the root may lead, and where the root lies */
+    FolderRepository(String connection, Path root, Connections connections, FolderNames names) {
+        this(connection, root, connections, names, true);
     }
 
     /** @param links whether to try hard links at all */
-    FolderRepository(String connection, Path root, Collection<Path> allowed, FolderNames names, boolean links) {
+    FolderRepository(String connection, Path root, Connections connections, FolderNames names, boolean links) {
         this.connection = connection;
         this.root = root;
-        this.levels = new FolderLevels(root, allowed);
+        this.connections = connections;
+        this.levels = new FolderLevels(root, connections.roots());
         this.names = names;
         this.links = links;
     }
@@ -79,10 +80,11 @@ final class FolderRepository {
      *     written down
      */
     Placing place(Order order, Bytes bytes, Consumer<String> intend) {
-        if (!Files.isDirectory(root)) {
-            return new Placing.NotNow(Reason.of("destination.away", "connection", connection));
-        }
         try {
+            Optional<Reason> away = connections.findAway(connection, root);
+            if (away.isPresent()) {
+                return new Placing.NotNow(away.get());
+            }
             Path part = partIn(levels.open(order.folder()), order);
             Optional<Placing> earlier = findEarlier(order, bytes, part);
             return earlier.isPresent() ? earlier.get() : placeAnew(order, bytes, intend, part);
@@ -279,13 +281,14 @@ final class FolderRepository {
      */
     Withdrawing withdraw(
             String effectId, Order.Own own, Optional<IntFunction<Filing.Target.Place>> older, Consumer<String> intend) {
-        if (!Files.isDirectory(root)) {
-            return new Withdrawing.NotNow(Reason.of("destination.away", "connection", connection));
-        }
         Path place = root.resolve(own.place());
         Path folder = Objects.requireNonNull(place.getParent());
         Path aside = folder.resolve(".lectomen-" + effectId + ".aside");
         try {
+            Optional<Reason> away = connections.findAway(connection, root);
+            if (away.isPresent()) {
+                return new Withdrawing.NotNow(away.get());
+            }
             levels.check(foldersOf(own.place()));
             if (older.isPresent()) {
                 levels.check(older.get().apply(1).folder());

@@ -102,7 +102,7 @@ record Work(FolderRepository repository, Order order, Optional<String> content, 
         }
 
         FolderRepository repository(String connection, Path folder) {
-            return new FolderRepository(connection, folder, connections.roots(), names);
+            return new FolderRepository(connection, folder, connections, names);
         }
 
         private Order.OtherNames otherNames(Filing filing, Filing.Target.Place place) {

@@ -26,6 +26,7 @@ import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SourceSettings;
 import lectomen.service.bytes.Room;
+import lectomen.service.disk.KnownDisks;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.time.ServiceClock;
 import org.slf4j.Logger;
@@ -60,6 +61,7 @@ final class HotFolder {
             SourcePauses pauses,
             Opening opening,
             Partners.Surroundings partners,
+            KnownDisks disks,
             ServiceClock clock) {}
 
     /** What rules want of the folder. @param ownFolders names inside it in which the service puts files itself */
@@ -215,7 +217,18 @@ final class HotFolder {
     private Duration lookNow() {
         try {
             if (!Files.isDirectory(folder)) {
-                return away(folder + " is not there");
+                return away(Reason.of("folder.not-reached", "problem", folder + " is not there"));
+            }
+            Optional<KnownDisks.Elsewhere> elsewhere = around.disks().findElsewhere(folder);
+            if (elsewhere.isPresent()) {
+                return away(Reason.of(
+                        "folder.elsewhere",
+                        "folder",
+                        folder.toString(),
+                        "before",
+                        elsewhere.get().before(),
+                        "now",
+                        elsewhere.get().now()));
             }
             Optional<Wish> wanted = wish;
             wanted.ifPresent(this::follow);
@@ -228,7 +241,7 @@ final class HotFolder {
             retryUnfinished();
             return shorter(next, releaseHeld());
         } catch (IOException e) {
-            return away(e.toString());
+            return away(Reason.of("folder.not-reached", "problem", ProblemWords.ofDisk(e)));
         }
     }
 
@@ -243,7 +256,7 @@ final class HotFolder {
         claims.treatAs(settings);
     }
 
-    private Duration away(String problem) {
+    private Duration away(Reason reason) {
         recovered = false;
         anywhere.set(true);
         if (trouble.isEmpty()) {
@@ -252,7 +265,7 @@ final class HotFolder {
                     source,
                     PAUSE_WHEN_AWAY.toSeconds());
         }
-        trouble = Optional.of(Reason.of("folder.not-reached", "problem", problem));
+        trouble = Optional.of(reason);
         return PAUSE_WHEN_AWAY;
     }
 

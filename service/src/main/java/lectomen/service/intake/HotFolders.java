@@ -29,6 +29,7 @@ import lectomen.engine.rule.SourceSettings;
 import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.Room;
+import lectomen.service.disk.KnownDisks;
 import lectomen.service.job.Job;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
@@ -85,6 +86,7 @@ public final class HotFolders implements AutoCloseable {
             ZoneId zone,
             WorkCalendar calendar,
             KeyedHash keyed,
+            KnownDisks disks,
             ServiceClock clock,
             Runnable whenArrived) {}
 
@@ -275,6 +277,7 @@ public final class HotFolders implements AutoCloseable {
                 parts.pauses(),
                 new Opening(source, parts.runs(), parts.zone(), parts.calendar(), parts.clock()),
                 partners(folder, awaited),
+                parts.disks(),
                 parts.clock());
         return new Watched(new HotFolder(folder, source, claims, sorting, lastArrival(source), around));
     }

@@ -11,12 +11,14 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.disk.KnownDisks;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -35,6 +37,7 @@ class FolderRepositoryTest {
     private final List<String> intents = new ArrayList<>();
     private Optional<Order.Own> replaces = Optional.empty();
     private boolean keepsReplaced;
+    private Optional<KnownDisks.Elsewhere> elsewhere = Optional.empty();
 
     @BeforeEach
     void make() throws IOException {
@@ -67,8 +70,12 @@ class FolderRepositoryTest {
                 intended);
     }
 
+    private Connections connections() {
+        return new Connections(Map.of(), List.of(temp.resolve("allowed")), folder -> elsewhere);
+    }
+
     private Placing place(boolean links, Order order) {
-        return new FolderRepository("archive", root, List.of(temp.resolve("allowed")), new FolderNames(), links)
+        return new FolderRepository("archive", root, connections(), new FolderNames(), links)
                 .place(order, sha -> new ByteArrayInputStream(CONTENT), intents::add);
     }
 
@@ -122,8 +129,7 @@ class FolderRepositoryTest {
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
     void anInterruptionBeforeTheFileIsInPlaceIsMadeGood(boolean links) throws IOException {
-        assertThatThrownBy(() -> new FolderRepository(
-                                "archive", root, List.of(temp.resolve("allowed")), new FolderNames(), links)
+        assertThatThrownBy(() -> new FolderRepository("archive", root, connections(), new FolderNames(), links)
                         .place(
                                 order(WhenTaken.FAIL, Optional.empty()),
                                 sha -> new ByteArrayInputStream(CONTENT),
@@ -182,8 +188,20 @@ class FolderRepositoryTest {
     }
 
     @Test
+    void aRootThatLiesElsewhereIsWaitedForAndNothingIsPutThere() throws IOException {
+        elsewhere = Optional.of(new KnownDisks.Elsewhere("//nas/plans (cifs)", "/dev/vda (ext4)"));
+        assertThat(place(true, order(WhenTaken.FAIL, Optional.empty())))
+                .isInstanceOfSatisfying(
+                        Placing.NotNow.class,
+                        notNow -> assertThat(notNow.reason().code()).isEqualTo("destination.elsewhere"));
+        replaces = Optional.empty();
+        assertThat(withdraw()).isInstanceOf(Withdrawing.NotNow.class);
+        assertThat(root).isEmptyDirectory();
+    }
+
+    @Test
     void bytesThatReadBackDifferentAreNotPutInPlace() throws IOException {
-        Placing placing = new FolderRepository("archive", root, List.of(temp.resolve("allowed")), new FolderNames())
+        Placing placing = new FolderRepository("archive", root, connections(), new FolderNames())
                 .place(
                         order(WhenTaken.FAIL, Optional.empty()),
                         sha -> new ByteArrayInputStream(new byte[3]),
@@ -304,7 +322,7 @@ class FolderRepositoryTest {
     }
 
     private Withdrawing withdraw() {
-        return new FolderRepository("archive", root, List.of(temp.resolve("allowed")), new FolderNames())
+        return new FolderRepository("archive", root, connections(), new FolderNames())
                 .withdraw("1-e9", replaces.orElseThrow(), Optional.empty(), intents::add);
     }
 

@@ -84,6 +84,7 @@ final class FolderUnderTest implements AutoCloseable {
                         return Optional.empty();
                     }
                 },
+                workshop.disks,
                 workshop.clock);
         hot = new HotFolder(folder, source, claims, sorting, Optional.empty(), around);
         return hot;

@@ -1,0 +1,57 @@
+package lectomen.service.api;
+
+import java.io.IOException;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import lectomen.service.access.Caller;
+import lectomen.service.disk.KnownDisks;
+import lectomen.service.filing.EffectRunner;
+import lectomen.service.intake.HotFolders;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Hot folders and destinations as places on disks and shares. */
+@RestController
+@RequestMapping("/api/v1/folders")
+final class FoldersController {
+    private final KnownDisks disks;
+    private final HotFolders hotFolders;
+    private final EffectRunner effects;
+
+    FoldersController(KnownDisks disks, HotFolders hotFolders, EffectRunner effects) {
+        this.disks = disks;
+        this.hotFolders = hotFolders;
+        this.effects = effects;
+    }
+
+    record Folder(String folder) {}
+
+    /** @param moved whether it lay elsewhere than before, which counts as its right place from now on */
+    record Moved(String folder, boolean moved) {}
+
+    /** Says that a folder lies on another disk or share because somebody moved it. */
+    @PostMapping("/moved")
+    Moved moved(@RequestBody Folder request) throws IOException {
+        boolean moved = disks.confirm(known(request.folder()), Caller.principal());
+        if (moved) {
+            hotFolders.lookSoon();
+            effects.wake();
+        }
+        return new Moved(request.folder(), moved);
+    }
+
+    private Path known(String folder) {
+        try {
+            Path path = Path.of(folder);
+            if (disks.isKnown(path)) {
+                return path;
+            }
+        } catch (InvalidPathException noPath) {
+            // it is said below
+        }
+        throw new BadRequestException(
+                "folder", "\"" + folder + "\" is no hot folder or destination that was ever used");
+    }
+}
