@@ -1,5 +1,6 @@
 package lectomen.client;
 
+import java.nio.file.Path;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -29,8 +30,11 @@ final class JobFilter {
     @Option(names = "--until", paramLabel = "TIME", description = "Only jobs that came in before this time.")
     private @Nullable String until;
 
+    @Option(names = "--folder", paramLabel = "FOLDER", description = "Only jobs that came from this hot folder.")
+    private @Nullable Path folder;
+
     boolean isEmpty() {
-        return state == null && rule == null && name == null && since == null && until == null;
+        return state == null && rule == null && name == null && since == null && until == null && folder == null;
     }
 
     /** The filter as the query of a call, each part led by an ampersand. */
@@ -39,7 +43,12 @@ final class JobFilter {
                 + part("rule", rule)
                 + part("name", name)
                 + time("since", since)
-                + time("until", until);
+                + time("until", until)
+                + part(
+                        "folder",
+                        folder == null
+                                ? null
+                                : folder.toAbsolutePath().normalize().toString());
     }
 
     private static String part(String key, @Nullable String value) {

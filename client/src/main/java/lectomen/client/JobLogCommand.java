@@ -1,7 +1,9 @@
 package lectomen.client;
 
 import java.io.IOException;
+import java.util.HashMap;
 import java.util.Locale;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -23,6 +25,7 @@ import tools.jackson.databind.JsonNode;
         })
 final class JobLogCommand implements Callable<Integer> {
     private static final int PAGE = 1_000;
+    private static final String JOB = "job ";
 
     @Mixin
     private final Connection connection = new Connection();
@@ -35,20 +38,23 @@ final class JobLogCommand implements Callable<Integer> {
             description = "Go on as things happen, until Ctrl-C.")
     private boolean follow;
 
+    /** The names of files by the ids of their jobs, as far as they were shown; empty for jobs that are gone. */
+    private final Map<String, String> names = new HashMap<>();
+
     @Override
     public Integer call() throws IOException {
         Service service = connection.service();
         if (id != null) {
             service.get("/jobs/" + Service.encoded(id));
         }
-        String subject = id == null ? "" : "&subject=" + Service.encoded("job " + id);
+        String subject = id == null ? "" : "&subject=" + Service.encoded(JOB + id);
         if (!follow || id != null) {
             long after = past(service, subject);
             if (follow) {
-                service.follow("/events?after=" + after + subject, this::print);
+                service.follow("/events?after=" + after + subject, entry -> print(service, entry));
             }
         } else {
-            service.follow("/events", this::print);
+            service.follow("/events", entry -> print(service, entry));
         }
         return 0;
     }
@@ -58,7 +64,7 @@ final class JobLogCommand implements Callable<Integer> {
         while (true) {
             JsonNode page = service.get("/ledger?limit=" + PAGE + "&after=" + after + subject);
             for (JsonNode entry : page.path("entries")) {
-                print(entry);
+                print(service, entry);
                 after = entry.path("seq").asLong();
             }
             if (!page.has("next")) {
@@ -67,7 +73,7 @@ final class JobLogCommand implements Callable<Integer> {
         }
     }
 
-    private void print(JsonNode entry) {
+    private void print(Service service, JsonNode entry) {
         if (connection.json()) {
             System.out.println(entry);
             return;
@@ -80,13 +86,29 @@ final class JobLogCommand implements Callable<Integer> {
                 facts.append("  ").append(fact.getKey()).append(' ').append(value);
             }
         });
+        String name = name(service, Words.text(entry.path("subject")));
         System.out.printf(
                 Locale.ROOT,
-                "%s  %-22s %-12s %-8s%s%n",
+                "%s  %-22s %-12s %-8s%s%s%n",
                 Words.time(entry.path("at")),
                 Words.text(entry.path("event")),
                 Words.text(entry.path("subject")),
                 Words.text(entry.path("principal")),
-                facts);
+                facts,
+                name.isEmpty() ? "" : "  " + name);
+    }
+
+    /** The ledger holds no names; they are asked of the jobs, by whoever may see those. */
+    private String name(Service service, String subject) {
+        if (!subject.startsWith(JOB)) {
+            return "";
+        }
+        return names.computeIfAbsent(subject.substring(JOB.length()), job -> {
+            try {
+                return Words.text(service.get("/jobs/" + Service.encoded(job)).path("fileName"));
+            } catch (Refused gone) {
+                return "";
+            }
+        });
     }
 }

@@ -145,6 +145,10 @@ final class SourceCommand {
         @Override
         void print(JsonNode answer) {
             SourceCommand.print(answer.path("source"));
+            line(
+                    "Looked through every ",
+                    Words.text(answer.path("sweepSeconds")).replaceFirst("\\.0$", "")
+                            + " s, and looked at when something happens in it");
             System.out.println();
             for (JsonNode sentence : answer.path("sentences")) {
                 System.out.println(

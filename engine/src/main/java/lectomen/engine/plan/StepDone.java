@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param notes what it did not find but could do without
  * @param failed why the plan ends here; empty when it goes on
  * @param made what it made of the document, if that is what it does
+ * @param millis that it took
  */
 public record StepDone(
         int number,
@@ -22,10 +23,27 @@ public record StepDone(
         List<FieldValue> fields,
         List<Reason> notes,
         Optional<Reason> failed,
-        @Nullable Product made) {
+        @Nullable Product made,
+        long millis) {
     public StepDone {
         fields = List.copyOf(fields);
         notes = List.copyOf(notes);
+    }
+
+    public StepDone(
+            int number,
+            String word,
+            int line,
+            List<FieldValue> fields,
+            List<Reason> notes,
+            Optional<Reason> failed,
+            @Nullable Product made) {
+        this(number, word, line, fields, notes, failed, made, 0);
+    }
+
+    /** The same with the time that it took. */
+    StepDone in(long time) {
+        return new StepDone(number, word, line, fields, notes, failed, made, time);
     }
 
     /** A step that makes nothing of the document's bytes. */

@@ -1,5 +1,6 @@
 package lectomen.engine.plan;
 
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -63,7 +64,9 @@ final class StepsOfPlan {
 
     Outcome run(List<Considered> considered) {
         for (Step step : candidate.rule().steps()) {
-            StepDone result = go(done.size() + 1, step);
+            long began = System.nanoTime();
+            StepDone result = go(done.size() + 1, step)
+                    .in(Duration.ofNanos(System.nanoTime() - began).toMillis());
             done.add(result);
             if (result.failed().isPresent()) {
                 return outcome(

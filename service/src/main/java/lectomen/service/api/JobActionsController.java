@@ -8,6 +8,7 @@ import lectomen.service.filing.Connections;
 import lectomen.service.home.Settings;
 import lectomen.service.job.JobList;
 import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
 import lectomen.service.work.JobAction;
 import lectomen.service.work.JobActions;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -26,14 +27,21 @@ final class JobActionsController {
     private final JobList list;
     private final JobActions actions;
     private final Rulebook rulebook;
+    private final Sources sources;
     private final Connections connections;
     private final Settings settings;
 
     JobActionsController(
-            JobList list, JobActions actions, Rulebook rulebook, Connections connections, Settings settings) {
+            JobList list,
+            JobActions actions,
+            Rulebook rulebook,
+            Sources sources,
+            Connections connections,
+            Settings settings) {
         this.list = list;
         this.actions = actions;
         this.rulebook = rulebook;
+        this.sources = sources;
         this.connections = connections;
         this.settings = settings;
     }
@@ -60,12 +68,18 @@ final class JobActionsController {
             @RequestParam Optional<String> name,
             @RequestParam Optional<Instant> since,
             @RequestParam Optional<Instant> until,
+            @RequestParam Optional<String> folder,
             @RequestParam Optional<List<String>> ids,
             @RequestParam Optional<String> to,
             @RequestParam Optional<Integer> priority,
             @RequestParam(defaultValue = "false") boolean dry) {
         JobAction wanted = action(action, to, priority);
-        return done(find(ids, JobsController.filter(state, rule, name, since, until)), wanted, dry);
+        return done(
+                find(
+                        ids,
+                        JobsController.filter(state, rule, name, since, until, JobsController.source(sources, folder))),
+                wanted,
+                dry);
     }
 
     /**
@@ -81,11 +95,17 @@ final class JobActionsController {
             @RequestParam Optional<String> name,
             @RequestParam Optional<Instant> since,
             @RequestParam Optional<Instant> until,
+            @RequestParam Optional<String> folder,
             @RequestParam Optional<List<String>> ids,
             @RequestParam(defaultValue = "false") boolean dry,
             @RequestBody FileAsBody as) {
         JobAction wanted = as.action(connections, settings.site());
-        return done(find(ids, JobsController.filter(state, rule, name, since, until)), wanted, dry);
+        return done(
+                find(
+                        ids,
+                        JobsController.filter(state, rule, name, since, until, JobsController.source(sources, folder))),
+                wanted,
+                dry);
     }
 
     private List<String> find(Optional<List<String>> ids, JobList.Filter filter) {

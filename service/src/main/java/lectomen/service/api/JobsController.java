@@ -25,6 +25,7 @@ import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
 import lectomen.service.work.JobAction;
 import lectomen.service.work.JobActions;
@@ -58,6 +59,7 @@ final class JobsController {
     private final EffectRunner effects;
     private final JobActions actions;
     private final Rulebook rulebook;
+    private final Sources sources;
     private final Ledger ledger;
     private final Store store;
     private final JobFamily family;
@@ -73,6 +75,7 @@ final class JobsController {
             EffectRunner effects,
             JobActions actions,
             Rulebook rulebook,
+            Sources sources,
             Ledger ledger,
             Store store,
             JobFamily family,
@@ -86,6 +89,7 @@ final class JobsController {
         this.effects = effects;
         this.actions = actions;
         this.rulebook = rulebook;
+        this.sources = sources;
         this.ledger = ledger;
         this.store = store;
         this.family = family;
@@ -166,7 +170,7 @@ final class JobsController {
             List<JobNotes.Note> notes,
             List<Ledger.Entry> ledger) {}
 
-    /** @param since and until by when jobs came in, as 2027-03-01T10:00:00Z @param order newest, oldest or changed */
+    /** @param since and until by when jobs came in, as 2027-03-01T10:00:00Z @param folder the path of a hot folder @param order newest, oldest or changed */
     @GetMapping
     JobPage list(
             @RequestParam Optional<String> state,
@@ -174,6 +178,7 @@ final class JobsController {
             @RequestParam Optional<String> name,
             @RequestParam Optional<Instant> since,
             @RequestParam Optional<Instant> until,
+            @RequestParam Optional<String> folder,
             @RequestParam(defaultValue = "newest") String order,
             @RequestParam(defaultValue = "100") int limit,
             @RequestParam Optional<String> cursor) {
@@ -187,7 +192,8 @@ final class JobsController {
                         () -> new BadRequestException("order", "order is newest, oldest or changed, not " + order));
         Optional<JobList.Cursor> from = cursor.map(text -> JobList.Cursor.parse(text)
                 .orElseThrow(() -> new BadRequestException("cursor", "this is no cursor of a page: " + text)));
-        JobList.Page page = list.page(filter(state, rule, name, since, until), ordered, from, limit);
+        JobList.Page page =
+                list.page(filter(state, rule, name, since, until, source(sources, folder)), ordered, from, limit);
         return new JobPage(views(page.jobs()), page.next().map(JobList.Cursor::text));
     }
 
@@ -196,9 +202,20 @@ final class JobsController {
             Optional<String> rule,
             Optional<String> name,
             Optional<Instant> since,
-            Optional<Instant> until) {
+            Optional<Instant> until,
+            Optional<Long> source) {
         return new JobList.Filter(
-                state.map(JobsController::requireState), rule, name.filter(text -> !text.isEmpty()), since, until);
+                state.map(JobsController::requireState),
+                rule,
+                name.filter(text -> !text.isEmpty()),
+                since,
+                until,
+                source);
+    }
+
+    static Optional<Long> source(Sources sources, Optional<String> folder) {
+        return folder.map(path -> sources.find(path)
+                .orElseThrow(() -> new BadRequestException("folder", "no file ever came from a folder " + path)));
     }
 
     private static JobState requireState(String code) {

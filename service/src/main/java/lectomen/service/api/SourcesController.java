@@ -1,5 +1,6 @@
 package lectomen.service.api;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
@@ -7,7 +8,9 @@ import java.util.Optional;
 import lectomen.engine.plan.Candidate;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.ReadAloud;
+import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.SourceSettings;
 import lectomen.service.access.Caller;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.SourcePauses;
@@ -63,8 +66,12 @@ final class SourcesController {
         }
     }
 
-    /** @param sentences how files are taken from it, read aloud */
-    record SourceStory(SourceView source, List<ReadAloud.Sentence> sentences, List<RunView> runs) {}
+    /**
+     * @param sentences how files are taken from it, read aloud
+     * @param sweepSeconds how often it is looked through besides when something happens in it
+     */
+    record SourceStory(
+            SourceView source, List<ReadAloud.Sentence> sentences, double sweepSeconds, List<RunView> runs) {}
 
     /** @param says yes, no or after reading */
     record RuleAnswer(String rule, String says, String why) {}
@@ -82,13 +89,15 @@ final class SourcesController {
     @GetMapping("/{id}")
     SourceStory show(@PathVariable long id) {
         SourceStatus source = require(id);
-        List<ReadAloud.Sentence> sentences = rulesOf(source).stream()
+        Optional<RuleDocument.From> from = rulesOf(source).stream()
                 .flatMap(live -> live.rule().findFrom(source.folder()).stream())
-                .findFirst()
-                .map(ReadAloud::of)
-                .orElse(List.of());
+                .findFirst();
+        Duration sweep = from.map(one -> one.settings().sweep()).orElse(SourceSettings.DEFAULT_SWEEP);
         return new SourceStory(
-                view(source), sentences, runs.last(id).stream().map(RunView::of).toList());
+                view(source),
+                from.map(ReadAloud::of).orElse(List.of()),
+                sweep.toMillis() / 1000.0,
+                runs.last(id).stream().map(RunView::of).toList());
     }
 
     private SourceStatus require(long id) {

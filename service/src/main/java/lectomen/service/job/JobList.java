@@ -50,15 +50,27 @@ public final class JobList implements AutoCloseable {
      * @param name part of the file name, in small or capital letters
      * @param since came in at this time or later
      * @param until came in before this time
+     * @param source came from there
      */
     public record Filter(
             Optional<JobState> state,
             Optional<String> rule,
             Optional<String> name,
             Optional<Instant> since,
-            Optional<Instant> until) {
+            Optional<Instant> until,
+            Optional<Long> source) {
         public static final Filter ALL =
                 new Filter(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
+
+        /** From anywhere. */
+        public Filter(
+                Optional<JobState> state,
+                Optional<String> rule,
+                Optional<String> name,
+                Optional<Instant> since,
+                Optional<Instant> until) {
+            this(state, rule, name, since, until, Optional.empty());
+        }
 
         public boolean isEmpty() {
             return equals(ALL);
@@ -87,8 +99,8 @@ public final class JobList implements AutoCloseable {
     /** @param next where to go on; empty at the end */
     public record Page(List<Job> jobs, Optional<Cursor> next) {}
 
-    /** What the indexes know of a job. */
-    private record Row(long number, String state, Optional<String> rule, long createdAt, long changedAt) {
+    /** What the indexes know of a job. @param source 0 where nobody asks */
+    private record Row(long number, String state, Optional<String> rule, long createdAt, long changedAt, long source) {
         Cursor cursor() {
             return new Cursor(changedAt, number);
         }
@@ -123,7 +135,7 @@ public final class JobList implements AutoCloseable {
         Predicate<Row> fits = row -> fits(row, filter);
         int most = Math.max(MOST_LOOKED_AT, 2 * limit);
         if (byName.isPresent()) {
-            looked = rows(byName.get(), order, from);
+            looked = rows(byName.get(), filter, order, from);
             atEnd = true;
         } else {
             looked = walk(filter, order, from, most);
@@ -183,7 +195,8 @@ public final class JobList implements AutoCloseable {
                         .isEmpty()
                 && filter.until()
                         .filter(until -> row.createdAt() >= until.toEpochMilli())
-                        .isEmpty();
+                        .isEmpty()
+                && filter.source().filter(source -> source != row.source()).isEmpty();
     }
 
     private static List<Row[]> parts(List<Row> rows) {
@@ -218,8 +231,8 @@ public final class JobList implements AutoCloseable {
             filter.until().ifPresent(until -> where.add("number <= " + numberAt(until.plus(CLOCK_ERROR))));
         }
         String condition = where.isEmpty() ? "" : " where " + String.join(" and ", where);
-        String sql = "select number, state, rule_id, created_at, changed_at from job indexed by " + index + condition
-                + " order by " + ordered + " limit :most";
+        String sql = "select " + columns(filter) + " from job indexed by " + index + condition + " order by " + ordered
+                + " limit :most";
         return store.read(db -> db.sql(sql)
                 .param("state", filter.state().map(JobState::code).orElse(""))
                 .param("rule", filter.rule().orElse(""))
@@ -230,13 +243,20 @@ public final class JobList implements AutoCloseable {
                 .list());
     }
 
+    /** No index knows the source, so it is fetched where somebody asks. */
+    private static String columns(Filter filter) {
+        return "number, state, rule_id, created_at, changed_at, "
+                + (filter.source().isPresent() ? "source_id as source" : "0 as source");
+    }
+
     private static Row row(ResultSet row) throws SQLException {
         return new Row(
                 row.getLong("number"),
                 row.getString("state"),
                 Optional.ofNullable(row.getString("rule_id")),
                 row.getLong("created_at"),
-                row.getLong("changed_at"));
+                row.getLong("changed_at"),
+                row.getLong("source"));
     }
 
     private boolean isRarerByRule(Filter filter) {
@@ -264,13 +284,12 @@ public final class JobList implements AutoCloseable {
                 .orElse(Long.MAX_VALUE));
     }
 
-    private List<Row> rows(List<Long> numbers, Order order, Optional<Cursor> from) {
+    private List<Row> rows(List<Long> numbers, Filter filter, Order order, Optional<Cursor> from) {
         List<Row> rows = new ArrayList<>();
         for (int at = 0; at < numbers.size(); at += PER_QUERY) {
             List<Long> part = numbers.subList(at, Math.min(at + PER_QUERY, numbers.size()));
             Map<Long, Row> found = new HashMap<>();
-            store.read(db -> db.sql(
-                                    "select number, state, rule_id, created_at, changed_at from job where number in (:numbers)")
+            store.read(db -> db.sql("select " + columns(filter) + " from job where number in (:numbers)")
                             .param("numbers", part)
                             .query((row, n) -> row(row))
                             .list())

@@ -51,8 +51,11 @@ public final class JobResults {
     public void keep(JdbcClient db, Job job, Outcome outcome, Instant beganAt) {
         int position = 0;
         String input = job.original().orElseThrow().sha256();
+        Instant began = beganAt;
         for (StepDone step : outcome.steps()) {
-            keepStep(db, job, step, input, beganAt);
+            Instant ended = began.plusMillis(step.millis());
+            keepStep(db, job, step, input, began, ended);
+            began = ended;
             for (FieldValue field : step.fields()) {
                 db.sql(
                                 "insert or replace into field_words (job_id, generation, position, name, field) values (?, ?, ?, ?, ?)")
@@ -62,7 +65,7 @@ public final class JobResults {
         }
     }
 
-    private void keepStep(JdbcClient db, Job job, StepDone step, String input, Instant beganAt) {
+    private void keepStep(JdbcClient db, Job job, StepDone step, String input, Instant beganAt, Instant endedAt) {
         db.sql("""
                         insert into step_run (job_id, generation, attempt, step, word, line, outcome, reason_code, input_hash,
                                               output_hash, began_at, ended_at)
@@ -82,7 +85,7 @@ public final class JobResults {
                                 ? step.findMade().map(Product::sha256).orElse(input)
                                 : null)
                 .param(beganAt.toEpochMilli())
-                .param(clock.millis())
+                .param(endedAt.toEpochMilli())
                 .update();
         List<Reason> reasons = new ArrayList<>(step.notes());
         step.failed().filter(reason -> !reasons.contains(reason)).ifPresent(reasons::add);

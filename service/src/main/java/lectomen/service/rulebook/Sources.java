@@ -29,11 +29,15 @@ public final class Sources {
 
     /** Whether files ever came from the folder. */
     public boolean isKnown(String folder) {
-        return store.read(db -> db.sql("select count(*) from source where folder = ?")
-                        .param(folder)
-                        .query(Long.class)
-                        .single())
-                > 0;
+        return find(folder).isPresent();
+    }
+
+    /** The id of a folder from which files came; empty for one that nobody knows. */
+    public Optional<Long> find(String folder) {
+        return store.read(db -> db.sql("select id from source where folder = ?")
+                .param(folder)
+                .query(Long.class)
+                .optional());
     }
 
     /** A folder has another name from now on; it stays the same source. */

@@ -32,6 +32,7 @@ class JobListTest {
 
     private Workshop workshop;
     private JobList list;
+    private long folder;
     private final List<Job> all = new ArrayList<>();
 
     @BeforeEach
@@ -39,13 +40,18 @@ class JobListTest {
         workshop = new Workshop(temp);
         Random random = new Random(7);
         long source = workshop.sources.ofFolder("/in");
+        folder = workshop.sources.ofFolder("/in/rare");
         for (int i = 0; i < JOBS; i++) {
             String name = (random.nextInt(4) == 0 ? "Bulletin \u00c4 " : "permit-") + "%04d.pdf".formatted(i);
             workshop.clock.advance(Duration.ofSeconds(random.nextInt(90) - 5));
             String id = workshop.store.write(db -> {
                 String made = workshop.jobs.newId(db);
                 workshop.jobs.create(
-                        db, made, Jobs.NewJob.of(source, name, 1, FileType.PDF, JobState.WAITING), "service");
+                        db,
+                        made,
+                        Jobs.NewJob.of(
+                                random.nextInt(7) == 0 ? folder : source, name, 1, FileType.PDF, JobState.WAITING),
+                        "service");
                 if (random.nextInt(3) > 0) {
                     workshop.jobs.setRule(db, made, new RuleRef(random.nextInt(10) == 0 ? "rare" : "common", 1));
                 }
@@ -85,7 +91,8 @@ class JobListTest {
                         .isEmpty()
                 && filter.until()
                         .filter(until -> !job.createdAt().isBefore(until))
-                        .isEmpty();
+                        .isEmpty()
+                && filter.source().filter(source -> source != job.source()).isEmpty();
     }
 
     private static Comparator<Job> order(JobList.Order order) {
@@ -121,13 +128,14 @@ class JobListTest {
                         Optional.of("12"),
                         Optional.of("MIT-03"),
                         Optional.of("\"; drop"))) {
-                    for (boolean half : new boolean[] {false, true}) {
+                    for (int more = 0; more < 3; more++) {
                         JobList.Filter filter = new JobList.Filter(
                                 state,
                                 rule,
                                 name,
-                                half ? Optional.of(middle) : Optional.empty(),
-                                half ? Optional.of(middle.plusSeconds(3_000)) : Optional.empty());
+                                more == 1 ? Optional.of(middle) : Optional.empty(),
+                                more == 1 ? Optional.of(middle.plusSeconds(3_000)) : Optional.empty(),
+                                more == 2 ? Optional.of(folder) : Optional.empty());
                         for (JobList.Order order : JobList.Order.values()) {
                             List<String> wanted = all.stream()
                                     .filter(plainly(filter))

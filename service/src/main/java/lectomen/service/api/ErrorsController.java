@@ -1,0 +1,29 @@
+package lectomen.service.api;
+
+import jakarta.servlet.RequestDispatcher;
+import jakarta.servlet.http.HttpServletRequest;
+import org.springframework.boot.webmvc.error.ErrorController;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Answers what went wrong before or beside a call. Whoever asks for its own path finds nothing there. */
+@RestController
+final class ErrorsController implements ErrorController {
+    @RequestMapping("/error")
+    ResponseEntity<ProblemDetail> error(HttpServletRequest request) {
+        HttpStatus status = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE) instanceof Integer code
+                ? HttpStatus.valueOf(code)
+                : HttpStatus.NOT_FOUND;
+        ProblemDetail problem = ProblemDetail.forStatus(status);
+        problem.setTitle(status.is5xxServerError() ? "The service failed" : status.getReasonPhrase());
+        problem.setProperty(
+                "code",
+                status == HttpStatus.NOT_FOUND
+                        ? "no-such-endpoint"
+                        : status.is5xxServerError() ? "fault" : "bad-request");
+        return ResponseEntity.status(status).body(problem);
+    }
+}
