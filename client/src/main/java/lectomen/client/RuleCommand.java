@@ -259,7 +259,10 @@ final class RuleCommand {
         }
     }
 
-    @Command(name = "pause", description = "Stop a rule from taking more files. What it took goes on.")
+    @Command(
+            name = "pause",
+            description =
+                    "Stop a rule from taking more files. What it has planned is filed; what it has yet to read waits for it to be live again.")
     static final class Pause extends Change {
         @Override
         JsonNode ask(Service service) {

@@ -149,7 +149,7 @@ class ClientJourney {
         String id = failed.path("id").asString();
         assertThat(run("job", "list", "--state", "failed").out())
                 .contains(
-                        "No ticket number on page 1 (sought T-\\d{4} near \"Number\"); nearest: \"Numbered:\", page 1.");
+                        "No \"ticket number\" on page 1 (sought T-\\d{4} near \"Number\"); nearest: \"Numbered:\", page 1.");
         assertThat(run("job", "retry", id).out()).contains("Job " + id + " is ");
         service.awaitJob("numberless.txt", "failed");
         assertThat(run("job", "cancel", id).out()).contains("cancelled");

@@ -87,6 +87,7 @@ record EndpointCases(
                 Case.good("health.ready", "GET /health/ready", "ready"),
                 Case.bad("health.ready", "POST /health/ready", 405, "bad-request", "POST"),
                 Case.good("jobs.list", "GET /jobs?state=filed&order=changed&limit=5", filed),
+                Case.bad("jobs.list", "GET /jobs?folder=/nowhere", 400, "bad-request", "no file ever came from"),
                 Case.bad("jobs.list", "GET /jobs?state=lost", 400, "bad-request", "unwanted"),
                 Case.bad("jobs.list", "GET /jobs?order=best", 400, "bad-request", "oldest"),
                 Case.bad("jobs.list", "GET /jobs?cursor=nowhere", 400, "bad-request", "nowhere"),

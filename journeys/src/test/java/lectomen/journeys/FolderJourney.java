@@ -116,7 +116,7 @@ class FolderJourney {
         assertThat(reason)
                 .content()
                 .contains("odd.txt was not filed")
-                .contains("No ticket number on page 1")
+                .contains("No \"ticket number\" on page 1")
                 .contains("nearest: \"Numbr:\", page 1")
                 .contains("lectomen job retry " + job.path("id").asString());
 

@@ -37,7 +37,7 @@ class FollowUpJourney {
             from: hand-overs
             when: { tagged: needs eyes }
             do:
-              - name: "{given vessel | or 'no vessel'} from {given rule}, {given reason | first 9}"
+              - name: "{given vessel | or 'no vessel'} from {given rule}, {given reason | replace pattern '[^A-Za-z0-9]+' by ' ' | first 9}"
               - file: { in: archive, under: "By hand" }
             then:
               filed: { hand over to: slips }
@@ -226,7 +226,7 @@ class FollowUpJourney {
         assertThat(service.inbox("claims").resolve("done/tern.txt.reason.txt")).doesNotExist();
 
         drop("claims", "torn.txt", "Vessel: Skua\n", "failed");
-        assertThat(awaitText("answers/torn failed.txt")).startsWith("torn of Skua: No number on page 1");
+        assertThat(awaitText("answers/torn failed.txt")).startsWith("torn of Skua: No \"number\" on page 1");
         assertThat(service.inbox("claims").resolve("failed")).doesNotExist();
 
         JsonNode rejected = drop("claims", "once-more.txt", "Number: C-001\nVessel: Grey Tern\nanother\n", "rejected");
@@ -292,6 +292,9 @@ class FollowUpJourney {
         check(CLAIMS.replace("in: answers", "in: ../answers"), "a folder is a path from the root, or one name inside");
         check(CLAIMS.replace("in: answers", "in: /etc/answers"), "lies under none of the roots");
         check(CLAIMS.replace("move to: done", "move to: \"{inbox}/slips\""), "what is put there would come in again");
+        check(
+                BY_HAND.replace("hand over to: slips", "original: { move to: done }"),
+                "\"done\" is a folder inside a hot folder, and what is handed over comes from none; name a path");
         check(CLAIMS.replace("{filed as}", "{filed ass}"), "no field is called \"filed ass\"");
         check(CLAIMS.replace("text: \"{file", "words: \"{file"), "\"words\" is not known in \"answer\"");
     }

@@ -207,7 +207,7 @@ class ReasonsJourney {
                 upload("tickets", "numberless.txt", "HARBOUR TICKET\n\nNumbr: none\n"),
                 "failed",
                 "field.missing",
-                "No ticket number on page 1 (sought T-\\d{4} near \"Number\"); nearest: \"Numbr:\", page 1. Look at the"
+                "No \"ticket number\" on page 1 (sought T-\\d{4} near \"Number\"); nearest: \"Numbr:\", page 1. Look at the"
                         + " document, or at the labels that the rule names.");
     }
 
@@ -222,7 +222,7 @@ class ReasonsJourney {
                 upload("dates", "no-date.txt", "Issued: some day in May\n"),
                 "failed",
                 "field.invalid",
-                "The issued on page 1 reads \"some day in May\", which is no date. Correct the document, or what the rule"
+                "Field \"issued\" on page 1 reads \"some day in May\", which is no date. Correct the document, or what the rule"
                         + " expects.");
     }
 
@@ -332,7 +332,9 @@ class ReasonsJourney {
             Files.delete(small.resolve("ballast"));
             service.awaitInTime(
                     "it is filed", () -> job(full).path("state").asString().equals("filed"));
-            assertThat(small.toFile().list()).as("nothing half-written is left").containsExactly("small");
+            assertThat(small.toFile().list())
+                    .as("nothing half-written is left")
+                    .containsExactlyInAnyOrder("small", ".lectomen-folder");
         }
     }
 

@@ -92,7 +92,7 @@ class FieldFinderTest {
     @Test
     void anEmptyPlaceIsNotFilledWithTheNextLabel() throws IOException {
         DocumentText text = page("Vessel:          Berth: Lantern Quay 4\n");
-        assertThat(find(text, rightOf("Vessel"), rightOf("Berth"))).startsWith("No Vessel on page 1");
+        assertThat(find(text, rightOf("Vessel"), rightOf("Berth"))).startsWith("No \"Vessel\" on page 1");
     }
 
     @Test
@@ -117,7 +117,7 @@ class FieldFinderTest {
     @Test
     void whatStandsFarBelowIsNotTaken() throws IOException {
         assertThat(find(page("VESSEL\n\n\n\n\n\n\n\nfoot of the page\n"), below("Vessel")))
-                .startsWith("No Vessel");
+                .startsWith("No \"Vessel\"");
     }
 
     @Test
@@ -150,10 +150,10 @@ class FieldFinderTest {
         DocumentText text = page("Permit-Nr.: NS 4711\n\f\nsecond page\n");
         assertThat(find(text, field("permit number", FieldSpec.Where.NEAR, "MHP-\\d+", "Permit no")))
                 .isEqualTo(
-                        "No permit number on pages 1 to 2 (sought MHP-\\d+ near \"Permit no\"); nearest: \"Permit-Nr.:\", page 1. Look at the document, or at the labels that the rule names.");
+                        "No \"permit number\" on pages 1 to 2 (sought MHP-\\d+ near \"Permit no\"); nearest: \"Permit-Nr.:\", page 1. Look at the document, or at the labels that the rule names.");
         assertThat(find(text, field("berth", FieldSpec.Where.RIGHT_OF, "", "Berth")))
                 .isEqualTo(
-                        "No berth on pages 1 to 2 (sought right of \"Berth\"); nothing like it was seen. Look at the document, or at the labels that the rule names.");
+                        "No \"berth\" on pages 1 to 2 (sought right of \"Berth\"); nothing like it was seen. Look at the document, or at the labels that the rule names.");
     }
 
     @Test
@@ -170,7 +170,7 @@ class FieldFinderTest {
         FieldSpec spec = new FieldSpec("valid from", FieldType.DATE, true, places, Optional.empty(), "dd/MM/yyyy", 1);
         assertThat(find(page("Valid from: soon\n"), spec))
                 .isEqualTo(
-                        "The valid from on page 1 reads \"soon\", which is no date in the form dd/MM/yyyy. Correct the document, or what the rule expects.");
+                        "Field \"valid from\" on page 1 reads \"soon\", which is no date in the form dd/MM/yyyy. Correct the document, or what the rule expects.");
     }
 
     @Test

@@ -176,18 +176,18 @@ class FieldsOfARuleTest {
     @CsvSource(
             delimiter = '~',
             value = {
-                "{ right of: Vessel, length: 3 to 5 } ~ The x reads \"Grey Heron\", but it has 10 characters, and 3 to 5 are wanted.",
-                "{ right of: Vessel, length: 4 } ~ The x reads \"Grey Heron\", but it has 10 characters, and 4 are wanted.",
-                "{ right of: Vessel, must fit: '[A-Z]+' } ~ The x reads \"Grey Heron\", but it does not fit [A-Z]+.",
-                "{ right of: Fee, as: number, at most: 1000 } ~ The x reads \"1240.00\", but it is more than 1000.",
-                "{ right of: Fee, as: money, at least: 2000.50 } ~ The x reads \"1240.00 GBP\", but it is less than 2000.50.",
-                "{ right of: Valid from, as: date, at least: 2027-04-01 } ~ The x reads \"2027-03-12\", but it is less than 2027-04-01.",
-                "{ right of: Vessel, one of: [Grey Heran, Lapwing] } ~ The x reads \"Grey Heron\", but it is none of Grey Heran, Lapwing; nearest: Grey Heran.",
-                "{ right of: Vessel, one of: [A], say: Ask the harbour master. } ~ The x reads \"Grey Heron\", but it is none of A. Ask the harbour master.",
-                "{ value: Storm Petrol, check in: { lookup: vessels, column: vessel } } ~ The x reads \"Storm Petrol\", but it is not in lookup vessels; nearest: Storm Petrel.",
-                "{ column: Berth, take: only } ~ Several values fit the x: North 2; North 3; South 1. The rule says that only one may, so a person must decide; correct the document, or what the rule expects.",
-                "{ right of: Colour, required: yes } ~ No x on page 1 (sought right of \"Colour\"); nothing like it was seen. Look at the document, or at the labels that the rule names.",
-                "{ right of: Vessel, as: money, required: yes } ~ The x on page 1 reads \"Grey Heron\", which is no money. Correct the document, or what the rule expects.",
+                "{ right of: Vessel, length: 3 to 5 } ~ Field \"x\" reads \"Grey Heron\", but it has 10 characters, and 3 to 5 are wanted.",
+                "{ right of: Vessel, length: 4 } ~ Field \"x\" reads \"Grey Heron\", but it has 10 characters, and 4 are wanted.",
+                "{ right of: Vessel, must fit: '[A-Z]+' } ~ Field \"x\" reads \"Grey Heron\", but it does not fit [A-Z]+.",
+                "{ right of: Fee, as: number, at most: 1000 } ~ Field \"x\" reads \"1240.00\", but it is more than 1000.",
+                "{ right of: Fee, as: money, at least: 2000.50 } ~ Field \"x\" reads \"1240.00 GBP\", but it is less than 2000.50.",
+                "{ right of: Valid from, as: date, at least: 2027-04-01 } ~ Field \"x\" reads \"2027-03-12\", but it is less than 2027-04-01.",
+                "{ right of: Vessel, one of: [Grey Heran, Lapwing] } ~ Field \"x\" reads \"Grey Heron\", but it is none of Grey Heran, Lapwing; nearest: Grey Heran.",
+                "{ right of: Vessel, one of: [A], say: Ask the harbour master. } ~ Field \"x\" reads \"Grey Heron\", but it is none of A. Ask the harbour master.",
+                "{ value: Storm Petrol, check in: { lookup: vessels, column: vessel } } ~ Field \"x\" reads \"Storm Petrol\", but it is not in lookup vessels; nearest: Storm Petrel.",
+                "{ column: Berth, take: only } ~ Several values fit field \"x\": North 2; North 3; South 1. The rule says that only one may, so a person must decide; correct the document, or what the rule expects.",
+                "{ right of: Colour, required: yes } ~ No \"x\" on page 1 (sought right of \"Colour\"); nothing like it was seen. Look at the document, or at the labels that the rule names.",
+                "{ right of: Vessel, as: money, required: yes } ~ Field \"x\" on page 1 reads \"Grey Heron\", which is no money. Correct the document, or what the rule expects.",
                 "{ value: '{sender | plus 3 days}' } ~ The name asks for a date form of sender, and \"tess\" is no date. Read the field with \"as: date\", or leave the date form out."
             })
     void aFieldThatIsWrongSaysWhy(String spec, String words) {

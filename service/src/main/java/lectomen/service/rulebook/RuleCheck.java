@@ -9,6 +9,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
+import lectomen.engine.rule.AnswerFile;
 import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rule.Original;
 import lectomen.engine.rule.RuleDocument;
@@ -43,6 +45,7 @@ final class RuleCheck {
                 }
             }
             checkFoldersForPeople(good.rule(), others, problems);
+            checkHandOverFolders(good.rule(), problems);
             good.rule().then().values().forEach(followUp -> checkHandOver(followUp, good.rule(), others, problems));
             return problems.isEmpty() ? reading : new RuleReading.Bad(problems);
         }
@@ -60,6 +63,28 @@ final class RuleCheck {
                         followUp.line(),
                         1,
                         "no rule is called \"" + to + "\", to hand over to" + Section.suggestion(to, known))));
+    }
+
+    /** What is handed over came from no hot folder, so that a folder inside one is none. */
+    private static void checkHandOverFolders(RuleDocument rule, List<Problem> problems) {
+        if (!rule.from().isEmpty()) {
+            return;
+        }
+        for (FollowUp end : rule.then().values()) {
+            Stream.of(
+                            end.answer().map(AnswerFile::folder),
+                            end.original()
+                                    .filter(Original.Move.class::isInstance)
+                                    .map(original -> ((Original.Move) original).folder()))
+                    .flatMap(Optional::stream)
+                    .filter(folder -> !Path.of(folder).isAbsolute())
+                    .forEach(folder -> problems.add(new Problem(
+                            end.line(),
+                            1,
+                            "\"" + folder
+                                    + "\" is a folder inside a hot folder, and what is handed over comes from none;"
+                                    + " name a path")));
+        }
     }
 
     /** Folders for failed files, answers and originals, where they are paths rather than names inside the hot folder. */

@@ -182,7 +182,7 @@ public final class Rulebook {
         return change(id, RuleState.LIVE, unchanged, principal);
     }
 
-    /** Stops a rule from taking more files; what it took goes on. */
+    /** Stops a rule from taking more files; what it has planned is filed, what it has yet to read waits. */
     public RuleEntry pause(String id, Optional<Predicate<RuleEntry>> unchanged, String principal) {
         return change(id, RuleState.PAUSED, unchanged, principal);
     }
