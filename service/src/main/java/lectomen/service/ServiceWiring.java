@@ -210,8 +210,8 @@ class ServiceWiring {
     }
 
     @Bean
-    JobResults jobResults(Store store, InstantSource clock) {
-        return new JobResults(store, clock);
+    JobResults jobResults(Store store) {
+        return new JobResults(store);
     }
 
     @Bean(destroyMethod = "close")

@@ -3,13 +3,10 @@ package lectomen.service.filing;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
@@ -37,8 +34,6 @@ public final class EffectRunner implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(EffectRunner.class);
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String COUNTER_BUSY = "counter.busy";
-    private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
-    private static final Duration LONGEST_PAUSE = Duration.ofSeconds(30);
     private static final Duration CLEARING_PAUSE = Duration.ofSeconds(3);
     private static final int MOST_LEFT_BY_A_CRASH = DueEffects.AT_ONCE_ON_A_CONNECTION * 5;
 
@@ -49,9 +44,8 @@ public final class EffectRunner implements AutoCloseable {
     private final Connections connections;
     private final Sources sources;
     private final Locale locale;
-    private final InstantSource clock;
     private final GiveBack giveBack;
-    private final Set<String> troubled = ConcurrentHashMap.newKeySet();
+    private final Retrying retrying;
     private final EarlierFilings earlier;
     private final SameDocument sameDocument;
     private final DueEffects due;
@@ -80,11 +74,11 @@ public final class EffectRunner implements AutoCloseable {
         this.sources = sources;
         this.counters = counters;
         this.locale = locale;
-        this.clock = clock;
         this.works = new Work.Maker(connections, effects, locale);
         this.giveBack = new GiveBack(effects, rulebook, clock);
         this.earlier = new EarlierFilings(effects);
         this.sameDocument = new SameDocument(store, effects, keyed);
+        this.retrying = new Retrying(store, jobs, effects, counters, clock);
         this.due = new DueEffects(effects, this::actOrWait);
     }
 
@@ -172,7 +166,8 @@ public final class EffectRunner implements AutoCloseable {
             LOG.error("Effect {} met a fault; it is tried again", due.id(), e);
             effects.find(due.id())
                     .filter(now -> now.state().isOpen())
-                    .ifPresent(now -> waitForIt(now, Reason.of("destination.fault", "connection", now.connection())));
+                    .ifPresent(now ->
+                            retrying.waitForIt(now, Reason.of("destination.fault", "connection", now.connection())));
         }
     }
 
@@ -213,7 +208,7 @@ public final class EffectRunner implements AutoCloseable {
         if (placing instanceof Placing.Placed placed) {
             placed(effect, work.get(), placed);
         } else if (placing instanceof Placing.NotNow notNow) {
-            waitForIt(effect, notNow.reason());
+            retrying.waitForIt(effect, notNow.reason());
         } else if (placing instanceof Placing.Never never) {
             fail(effect, never.reason(), JobState.FAILED);
         } else if (placing instanceof Placing.Taken name) {
@@ -247,7 +242,7 @@ public final class EffectRunner implements AutoCloseable {
             return given;
         });
         if (numbers instanceof Counters.Numbered.Busy busy) {
-            waitForIt(effect, Reason.of(COUNTER_BUSY, "counter", busy.counter()));
+            retrying.waitForIt(effect, Reason.of(COUNTER_BUSY, "counter", busy.counter()));
             return Optional.empty();
         }
         return effects.find(effect.id());
@@ -295,7 +290,7 @@ public final class EffectRunner implements AutoCloseable {
                                     return place;
                                 }));
         if (came instanceof Withdrawing.NotNow notNow) {
-            waitForIt(effect, notNow.reason());
+            retrying.waitForIt(effect, notNow.reason());
             return;
         }
         store.write(db -> {
@@ -319,7 +314,8 @@ public final class EffectRunner implements AutoCloseable {
             }
         } catch (IOException e) {
             String problem = ProblemWords.ofDisk(e);
-            waitForIt(effect, Reason.of("destination.trouble", "connection", effect.connection(), "problem", problem));
+            retrying.waitForIt(
+                    effect, Reason.of("destination.trouble", "connection", effect.connection(), "problem", problem));
             return;
         }
         store.write(db -> {
@@ -345,7 +341,7 @@ public final class EffectRunner implements AutoCloseable {
                     == Effect.Kind.FILE) { // a file that is given back may belong to an earlier run of its job
                 settle(db, job);
             }
-            return troubled.remove(effect.connection()) ? effects.wake(db, effect.connection()) : 0;
+            return retrying.wentWell(db, effect.connection());
         });
         placed.leftovers().forEach(file -> leftovers.clear(effect.id(), file));
     }
@@ -377,34 +373,6 @@ public final class EffectRunner implements AutoCloseable {
             case INTENDED -> store.afterCommit(this::wake);
             case UNDER_WAY -> {}
         }
-    }
-
-    private void waitForIt(Effect effect, Reason reason) {
-        Instant nextTry = clock.instant().plus(pause(effect.attempts()));
-        troubled.add(effect.connection());
-        store.write(db -> {
-            effects.waitUntil(db, effect, nextTry, reason);
-            letNumbersGo(db, effect);
-            Job job = jobs.find(db, effect.jobId()).orElseThrow();
-            if (effect.kind().isOfTheJob() && !job.state().isEnd()) {
-                Jobs.Move wait = Jobs.Move.waitForDestination(Optional.of(nextTry), Optional.of(reason));
-                jobs.move(db, job, wait, "service");
-            }
-            return nextTry;
-        });
-    }
-
-    /** Nothing was put in place, and nothing will be before the next try: others may have the numbers meanwhile. */
-    private void letNumbersGo(JdbcClient db, Effect effect) {
-        boolean nowhere = effects.find(effect.id()).flatMap(Effect::place).isEmpty();
-        if (effect.kind() == Effect.Kind.FILE && nowhere) {
-            counters.letGo(db, effect.jobId(), JSON.readValue(effect.request(), Filing.class));
-        }
-    }
-
-    private static Duration pause(int attempts) {
-        Duration pause = FIRST_PAUSE.multipliedBy(1L << Math.min(attempts, 10));
-        return pause.compareTo(LONGEST_PAUSE) > 0 ? LONGEST_PAUSE : pause;
     }
 
     private void fail(Effect effect, Reason reason, JobState end) {
@@ -459,7 +427,7 @@ public final class EffectRunner implements AutoCloseable {
             return false;
         }
         if (hold) {
-            openFilings(db, jobId).forEach(effect -> letNumbersGo(db, effect));
+            openFilings(db, jobId).forEach(effect -> retrying.letNumbersGo(db, effect));
         }
         effects.hold(db, jobId, hold);
         return true;

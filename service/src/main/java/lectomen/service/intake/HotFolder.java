@@ -15,11 +15,9 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.atomic.AtomicBoolean;
-import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import lectomen.engine.reason.ProblemWords;
@@ -45,7 +43,6 @@ final class HotFolder {
     private static final Instant NOTHING_IS_OLDER = Instant.MIN;
     private static final int CLAIMS_PER_COMMIT = 100;
     private static final int CLAIMS_PER_LOOK = 500;
-    private static final Duration GRACE = Duration.ofSeconds(20);
     private static final Duration LONGEST_SETTLE_OF_ITS_OWN = Duration.ofMinutes(5);
     private static final Duration SHORTEST_PAUSE = Duration.ofMillis(20);
     private static final Duration PAUSE_WHEN_AWAY = Duration.ofSeconds(2);
@@ -67,12 +64,12 @@ final class HotFolder {
     /** What rules want of the folder. @param ownFolders names inside it in which the service puts files itself */
     private record Wish(SourceSettings settings, Set<String> ownFolders) {}
 
-    private record Held(Claims.Moved moved, long sinceNanos) {}
-
     private final Path folder;
     private final long source;
     private final Claims claims;
     private final Sorting sorting;
+    private final Copying copying;
+    private final Grace grace;
     private final Surroundings around;
     private final Opening opening;
 
@@ -93,9 +90,6 @@ final class HotFolder {
     private final AtomicBoolean anywhere = new AtomicBoolean(true);
     private final Set<Path> told = ConcurrentHashMap.newKeySet();
     private final Set<Path> beingTaken = ConcurrentHashMap.newKeySet();
-    private final ConcurrentLinkedQueue<Held> held = new ConcurrentLinkedQueue<>();
-    private final AtomicInteger beingCopied = new AtomicInteger();
-    private final ConcurrentLinkedQueue<Claims.Moved> unfinished = new ConcurrentLinkedQueue<>();
     private volatile Optional<Instant> lastLookAt = Optional.empty();
     private volatile Optional<Instant> nextLookAt = Optional.empty();
     private volatile Optional<Instant> lastArrivalAt;
@@ -126,6 +120,15 @@ final class HotFolder {
         this.opening = around.opening();
         this.watchedSince = around.clock().instant();
         this.forming = new LotForming(folder, settings, around.partners());
+        this.grace = new Grace(claims, around.clock());
+        this.copying = new Copying(
+                claims,
+                around.copiers(),
+                moved -> {
+                    grace.hold(moved);
+                    arrived();
+                },
+                this::notKept);
     }
 
     Path folder() {
@@ -160,7 +163,7 @@ final class HotFolder {
 
     /** Whether nothing of it is being copied. */
     boolean isQuiet() {
-        return beingCopied.get() == 0;
+        return copying.isQuiet();
     }
 
     boolean acts() {
@@ -233,12 +236,12 @@ final class HotFolder {
             Optional<Wish> wanted = wish;
             wanted.ifPresent(this::follow);
             if (!recovered) {
-                claims.recover().forEach(this::hold);
+                claims.recover().forEach(grace::hold);
                 recovered = true;
                 around.whenArrived().run();
             }
             Duration next = wanted.isPresent() ? takeReady() : settings.sweep();
-            retryUnfinished();
+            copying.retryUnfinished();
             return shorter(next, releaseHeld());
         } catch (IOException e) {
             return away(Reason.of("folder.not-reached", "problem", ProblemWords.ofDisk(e)));
@@ -270,7 +273,7 @@ final class HotFolder {
     }
 
     private void inOrder() {
-        if (trouble.isPresent() && unfinished.isEmpty()) {
+        if (trouble.isPresent() && !copying.hasUnfinished()) {
             LOG.info("Source {} is in order again", source);
             trouble = Optional.empty();
         }
@@ -314,7 +317,7 @@ final class HotFolder {
             return Duration.ZERO;
         }
         endRun();
-        next = taken > 0 ? shorter(next, GRACE) : next;
+        next = taken > 0 ? shorter(next, Grace.LENGTH) : next;
         return next.compareTo(SHORTEST_PAUSE) < 0 ? SHORTEST_PAUSE : next;
     }
 
@@ -417,34 +420,11 @@ final class HotFolder {
                 int files = wanted.stream().mapToInt(lot -> lot.pieces().size()).sum();
                 opening.took(files);
                 Claims.Begun begun = claims.begin(wanted);
-                begun.moved().forEach(this::copy);
+                begun.moved().forEach(copying::copy);
                 begun.stuck().forEach(stuck -> takeInPlace(stuck, round));
             }
         }
         return taken;
-    }
-
-    private void copy(Claims.Moved moved) {
-        beingCopied.incrementAndGet();
-        try {
-            around.copiers().execute(() -> finish(moved));
-        } catch (RejectedExecutionException stopping) {
-            // the next start recovers it
-        }
-    }
-
-    private void finish(Claims.Moved moved) {
-        try {
-            if (claims.finish(moved)) {
-                hold(moved);
-                arrived();
-            }
-        } catch (IOException | RuntimeException e) {
-            notKept(moved.claim(), e);
-            unfinished.add(moved);
-        } finally {
-            beingCopied.decrementAndGet();
-        }
     }
 
     private void arrived() {
@@ -483,15 +463,6 @@ final class HotFolder {
         }
     }
 
-    private void retryUnfinished() {
-        for (int i = unfinished.size(); i > 0; i--) {
-            Claims.Moved moved = unfinished.poll();
-            if (moved != null) {
-                copy(moved);
-            }
-        }
-    }
-
     /** Whoever writes to this folder pauses for longer than files have to lie still. */
     private void settleLonger() {
         Duration now = longerSettle.orElse(settings.settle());
@@ -508,32 +479,14 @@ final class HotFolder {
         }
     }
 
-    private void hold(Claims.Moved moved) {
-        held.add(new Held(moved, around.clock().nanos()));
-    }
-
     private Duration releaseHeld() throws IOException {
-        long now = around.clock().nanos();
-        List<Claims.Moved> due = new ArrayList<>();
-        Duration next = beingCopied.get() > 0 ? GRACE : settings.sweep();
-        for (Held first = held.peek(); first != null && due.size() < CLAIMS_PER_LOOK; first = held.peek()) {
-            long left = GRACE.toNanos() - (now - first.sinceNanos());
-            if (left > 0) {
-                next = Duration.ofNanos(left);
-                break;
-            }
-            due.add(first.moved());
-            held.remove(first);
+        Grace.Released released = grace.release(copying.isQuiet() ? settings.sweep() : Grace.LENGTH);
+        if (released.writtenLate()) {
+            settleLonger();
         }
-        if (!due.isEmpty()) {
-            Claims.Released released = claims.release(due);
-            released.open().forEach(this::hold);
-            if (released.writtenLate()) {
-                settleLonger();
-            }
+        if (released.any()) {
             around.whenArrived().run();
-            next = held.isEmpty() ? next : shorter(next, GRACE);
         }
-        return unfinished.isEmpty() ? next : PAUSE_WHEN_AWAY;
+        return copying.hasUnfinished() ? PAUSE_WHEN_AWAY : released.next();
     }
 }

@@ -3,7 +3,6 @@ package lectomen.service.job;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
-import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -40,11 +39,9 @@ public final class JobResults {
             Instant endedAt) {}
 
     private final Store store;
-    private final InstantSource clock;
 
-    public JobResults(Store store, InstantSource clock) {
+    public JobResults(Store store) {
         this.store = store;
-        this.clock = clock;
     }
 
     /** Keeps the steps and fields of an outcome. */

@@ -79,7 +79,7 @@ class JobRunnerTest {
     }
 
     private void use(WorkerPool workers) {
-        results = new JobResults(workshop.store, workshop.clock);
+        results = new JobResults(workshop.store);
         runner = new JobRunner(
                 workshop.store,
                 workshop.jobs,

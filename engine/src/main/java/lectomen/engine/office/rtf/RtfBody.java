@@ -9,7 +9,6 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Inline;
@@ -32,18 +31,6 @@ final class RtfBody {
             .with(Trait.FONT, "Times New Roman")
             .with(Trait.FONT_KIND, Trait.FontKind.ROMAN)
             .with(Trait.SIZE, 12.0);
-
-    /** Signs that have words of their own. */
-    private static final Map<String, String> SIGNS = Map.of(
-            "emdash", "\u2014",
-            "endash", "\u2013",
-            "lquote", "\u2018",
-            "rquote", "\u2019",
-            "ldblquote", "\u201C",
-            "rdblquote", "\u201D",
-            "bullet", "\u2022",
-            "emspace", "\u2003",
-            "enspace", "\u2002");
 
     private final class Frame {
         private final RtfState outer = state.copy();
@@ -440,7 +427,7 @@ final class RtfBody {
 
     private void textWord(String word, OptionalInt number) {
         RtfStory story = stories.peek();
-        String sign = SIGNS.get(word);
+        String sign = RtfSigns.BY_WORD.get(word);
         if (sign != null) {
             text(sign);
             return;
