@@ -194,7 +194,7 @@ class FolderRepositoryTest {
                 .isInstanceOfSatisfying(
                         Placing.NotNow.class,
                         notNow -> assertThat(notNow.reason().code()).isEqualTo("destination.elsewhere"));
-        replaces = Optional.empty();
+        replaces = Optional.of(new Order.Own("Permits/2027/heron.pdf", ref));
         assertThat(withdraw()).isInstanceOf(Withdrawing.NotNow.class);
         assertThat(root).isEmptyDirectory();
     }
