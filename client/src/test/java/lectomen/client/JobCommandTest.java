@@ -278,11 +278,15 @@ class JobCommandTest {
     void theLogOfAJobLeavesHashesOut() {
         service.on("GET /jobs/1-17", FILED);
         service.on("GET /ledger?limit=1000&after=0&subject=job%201-17", """
-                {"entries": [{"seq": 3, "at": "2027-03-01T10:00:00Z", "event": "job.filed", "subject": "job 1-17",
-                  "principal": "service", "facts": {"effect": "e1", "content": "%s", "empty": ""}}], "next": 3}""".formatted("a".repeat(64)));
+                {"entries": [{"seq": 2, "at": "2027-03-01T10:00:00Z", "event": "job.filed", "subject": "job 1-17",
+                  "principal": "service", "facts": {"effect": "e1", "content": "%s", "empty": ""}},
+                  {"seq": 3, "at": "2027-03-01T10:00:01Z", "event": "job.removed", "subject": "job 1-16",
+                  "principal": "service", "facts": {}}], "next": 3}""".formatted("a".repeat(64)));
         service.on("GET /ledger?limit=1000&after=3&subject=job%201-17", "{\"entries\": []}");
+        service.refuse("GET /jobs/1-16", 404, "There is no job 1-16.");
         assertThat(service.run("job", "log", "1-17").out())
-                .containsPattern("job\\.filed +job 1-17 +service +effect e1\n$");
+                .containsPattern("job\\.filed +job 1-17 +service +effect e1  p\\.pdf\n")
+                .containsPattern("job\\.removed +job 1-16 +service *\n$");
         service.refuse("GET /jobs/1-99", 404, "There is no job 1-99.");
         assertThat(service.run("job", "log", "1-99").exitCode()).isEqualTo(1);
     }

@@ -111,6 +111,12 @@ class HttpJourney {
     }
 
     @Test
+    void whoeverAsksForThePathOfErrorsFindsNothing() {
+        URI errors = URI.create(service.url() + "/error");
+        assertProblem(service.send(HttpRequest.newBuilder(errors)), 404, "no-such-endpoint", "");
+    }
+
+    @Test
     void aRuleOutsideTheRootsOrAroundADestinationIsRefusedWithItsPlace() {
         String outside = Rules.keepName("outside", "").replace("{inbox}/outside", "/var/spool/somewhere");
         JsonNode check = service.post("/rules/check", outside);

@@ -89,6 +89,8 @@ class StrangeFilesTest {
                     Duration.ofSeconds(30), () -> converted(strange, fixture.type()), fixture + " with seed " + seed);
             if (made instanceof Made.Failed failed) {
                 assertThat(failed.reason().code()).startsWith("office.");
+                assertThat(failed.reason().words())
+                        .doesNotContainPattern("\\w(?:Exception|Error)\\b|\\bjava\\.|\\bnull\\b");
             }
         }
     }

@@ -23,7 +23,7 @@ class ReasonTest {
     @Test
     void aValueThatLooksLikeAParameterIsNotFilledAgain() {
         assertThat(Reason.of("pdf.broken", "problem", "{problem} $1 \\").words())
-                .isEqualTo("The PDF can't be read: {problem} $1 \\ Save it anew from the program that made it.");
+                .isEqualTo("The PDF can't be read: {problem} $1 \\. Save it anew from the program that made it.");
     }
 
     @Test

@@ -2,6 +2,7 @@ package lectomen.service.api;
 
 import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
+import java.util.Objects;
 import org.springframework.boot.webmvc.error.ErrorController;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
@@ -14,9 +15,10 @@ import org.springframework.web.bind.annotation.RestController;
 final class ErrorsController implements ErrorController {
     @RequestMapping("/error")
     ResponseEntity<ProblemDetail> error(HttpServletRequest request) {
-        HttpStatus status = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE) instanceof Integer code
-                ? HttpStatus.valueOf(code)
-                : HttpStatus.NOT_FOUND;
+        HttpStatus status = HttpStatus.NOT_FOUND;
+        if (request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE) instanceof Integer code) {
+            status = Objects.requireNonNullElse(HttpStatus.resolve(code), HttpStatus.INTERNAL_SERVER_ERROR);
+        }
         ProblemDetail problem = ProblemDetail.forStatus(status);
         problem.setTitle(status.is5xxServerError() ? "The service failed" : status.getReasonPhrase());
         problem.setProperty(

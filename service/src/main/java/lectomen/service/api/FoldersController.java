@@ -3,10 +3,12 @@ package lectomen.service.api;
 import java.io.IOException;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.util.Objects;
 import lectomen.service.access.Caller;
 import lectomen.service.disk.KnownDisks;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.intake.HotFolders;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -26,7 +28,7 @@ final class FoldersController {
         this.effects = effects;
     }
 
-    record Folder(String folder) {}
+    record Folder(@Nullable String folder) {}
 
     /** @param moved whether it lay elsewhere than before, which counts as its right place from now on */
     record Moved(String folder, boolean moved) {}
@@ -34,12 +36,13 @@ final class FoldersController {
     /** Says that a folder lies on another disk or share because somebody moved it. */
     @PostMapping("/moved")
     Moved moved(@RequestBody Folder request) throws IOException {
-        boolean moved = disks.confirm(known(request.folder()), Caller.principal());
+        Path folder = known(Objects.requireNonNullElse(request.folder(), ""));
+        boolean moved = disks.confirm(folder, Caller.principal());
         if (moved) {
             hotFolders.lookSoon();
             effects.wake();
         }
-        return new Moved(request.folder(), moved);
+        return new Moved(folder.toString(), moved);
     }
 
     private Path known(String folder) {
