@@ -114,7 +114,7 @@ class ConvertCommandTest {
         assertThat(answer.exitCode()).isEqualTo(1);
         assertThat(answer.out())
                 .contains("broken.tif: not converted")
-                .contains("A file of type json can't be converted to png yet")
+                .contains("A file of type json can't be converted to png. Send")
                 .contains("1 converted, 2 not");
         assertThat(ImageIO.read(temp.resolve("scans-3.png").toFile()).getWidth())
                 .isEqualTo(827);

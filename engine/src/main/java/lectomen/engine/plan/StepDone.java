@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param notes what it did not find but could do without
  * @param failed why the plan ends here; empty when it goes on
  * @param made what it made of the document, if that is what it does
- * @param millis that it took
+ * @param millis that it took; all else is the same each time
  */
 public record StepDone(
         int number,
