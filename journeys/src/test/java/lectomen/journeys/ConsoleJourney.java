@@ -106,7 +106,7 @@ class ConsoleJourney {
     @Test
     void todaySaysWhatFlowsAndWhatBrokeAndShowsAnArrivalWithoutAReload() throws Exception {
         assertThat(page.locator("h1.log")).containsText("came in today");
-        assertThat(page.locator(".list")).containsText("No ticket number");
+        assertThat(page.locator(".list")).containsText("No \"ticket number\"");
         drop("more.txt", Rules.ticket("T-0042"));
         service.awaitJob("more.txt", "filed");
         int filedNow = (int) service.count("filed");
@@ -144,7 +144,7 @@ class ConsoleJourney {
         page.navigate("/jobs?state=failed");
         assertThat(row("bad.txt")).isVisible();
         row("bad.txt").click();
-        assertThat(page.locator(".whyrow")).containsText("No ticket number");
+        assertThat(page.locator(".whyrow")).containsText("No \"ticket number\"");
         page.keyboard().press("t");
         assertThat(page.locator(".views")).containsText("Done with 1 job");
         assertThat(row("bad.txt")).containsText("failed");
