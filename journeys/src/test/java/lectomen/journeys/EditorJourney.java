@@ -285,7 +285,7 @@ class EditorJourney {
                 .getByText("Begin with it")
                 .click();
         page.getByLabel("More documents").setInputFiles(Files.writeString(temp.resolve("n.txt"), "A light is out.\n"));
-        assertThat(outcome()).containsText("No number on the file");
+        assertThat(outcome()).containsText("No \"number\" on the file");
         button("Data file").click();
         page.getByLabel("The data").fill("<notice><number>12</number><area>North</area></notice>");
         Locator leaf = page.getByRole(AriaRole.DIALOG);
