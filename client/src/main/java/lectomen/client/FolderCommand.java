@@ -42,8 +42,8 @@ final class FolderCommand {
             }
             System.out.println(
                     answer.path("moved").asBoolean()
-                            ? path + " counts as right where it lies now."
-                            : path + " lies where it lay before; there is nothing to say.");
+                            ? path + " is confirmed: it is used where it is now."
+                            : path + " is where it was before; there is nothing to confirm.");
             return 0;
         }
     }

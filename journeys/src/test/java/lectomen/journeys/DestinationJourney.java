@@ -130,11 +130,11 @@ class DestinationJourney {
                 SmallDisk other = SmallDisk.mount(share, "size=1m")) {
             assertThat(itsNumber.folder()).isEmptyDirectory();
             Answer moved = service.client("folder", "moved", share.toString());
-            assertThat(moved.out()).contains("counts as right where it lies now");
+            assertThat(moved.out()).contains("is confirmed: it is used where it is now");
             service.awaitInTime("that is filed", () -> service.count("notes", "filed") == 2);
             assertThat(other.folder().resolve("notes/two.txt")).exists();
             assertThat(service.client("folder", "moved", share.toString()).out())
-                    .contains("there is nothing to say");
+                    .contains("there is nothing to confirm");
         }
     }
 

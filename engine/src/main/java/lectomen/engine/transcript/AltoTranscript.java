@@ -81,7 +81,7 @@ final class AltoTranscript {
                 share(page.confidence()));
     }
 
-    /** A turn is told against the hands of the clock. */
+    /** ALTO gives rotation counterclockwise. */
     private String[] blockWords(Page page) {
         return page.turned() == 0
                 ? new String[] {"ID", next("block")}

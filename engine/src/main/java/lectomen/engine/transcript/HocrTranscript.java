@@ -102,7 +102,7 @@ final class HocrTranscript {
         html.element("span", () -> html.text(word.text()), "class", "ocrx_word", "title", title);
     }
 
-    /** Against the hands of the clock, as hOCR has it. */
+    /** hOCR gives rotation counterclockwise. */
     private static String turned(Page page) {
         return page.turned() == 0 ? "" : "; textangle " + String.format(Locale.ROOT, "%.1f", 360 - page.turned());
     }

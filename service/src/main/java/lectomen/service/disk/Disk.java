@@ -8,7 +8,7 @@ import java.nio.file.Path;
 /**
  * A file system as it is mounted.
  *
- * @param device its number, which may be another after it was mounted anew
+ * @param device its number, which may change when it is mounted again
  * @param type such as ext4, nfs4 or cifs
  * @param name of the disk or share, as the system has it
  */

@@ -11,7 +11,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What counts as the same folder when shares are mounted, unmounted and mounted anew. */
+/** What counts as the same folder when shares are mounted, unmounted and mounted again. */
 class KnownDisksTest {
     private static final Disk HOME = new Disk(1, "ext4", "/dev/vda");
     private static final Disk SHARE = new Disk(40, "cifs", "//nas/plans");
