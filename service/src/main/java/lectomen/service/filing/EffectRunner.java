@@ -159,9 +159,12 @@ public final class EffectRunner implements AutoCloseable {
     }
 
     /** A fault on the way is said of the job, and the effect is tried again after a pause that grows. */
-    private void actOrWait(Effect due) {
+    void actOrWait(Effect due) {
         try {
             act(due);
+        } catch (NoLongerOpenException e) {
+            effects.find(due.id()).flatMap(works::findFor).ifPresent(work -> hiddenFiles(work)
+                    .forEach(file -> leftovers.clear(due.id(), file)));
         } catch (RuntimeException | Error e) {
             LOG.error("Effect {} met a fault; it is tried again", due.id(), e);
             effects.find(due.id())
@@ -235,6 +238,7 @@ public final class EffectRunner implements AutoCloseable {
             return Optional.of(effect);
         }
         Counters.Numbered numbers = store.write(db -> {
+            effects.requireOpen(db, effect);
             Counters.Numbered given = counters.withUnbrokenNumbers(db, effect.jobId(), filing);
             if (given instanceof Counters.Numbered.With with) {
                 effects.asks(db, effect, with.filing());
@@ -267,6 +271,7 @@ public final class EffectRunner implements AutoCloseable {
             return effect;
         }
         store.write(db -> {
+            effects.requireOpen(db, effect);
             effects.replaces(db, effect, earlier.get());
             return effect.id();
         });
@@ -349,10 +354,13 @@ public final class EffectRunner implements AutoCloseable {
     /** A service that was ended between a receipt and the clearing left a hidden file with each of its last filings. */
     private void clearLast() {
         for (Effect effect : effects.lastDone(MOST_LEFT_BY_A_CRASH)) {
-            works.findFor(effect).ifPresent(work -> work.repository()
-                    .leftovers(work.order())
-                    .forEach(file -> leftovers.add(effect.id(), file)));
+            works.findFor(effect)
+                    .ifPresent(work -> hiddenFiles(work).forEach(file -> leftovers.add(effect.id(), file)));
         }
+    }
+
+    private static List<Path> hiddenFiles(Work work) {
+        return work.repository().leftovers(work.order());
     }
 
     /** A job is filed once all its filings of this run are, and what it filed in an earlier run is replaced or taken back. */
@@ -377,6 +385,7 @@ public final class EffectRunner implements AutoCloseable {
 
     private void fail(Effect effect, Reason reason, JobState end) {
         store.write(db -> {
+            effects.requireOpen(db, effect);
             abandon(db, effect, reason);
             if (effect.kind() == Effect.Kind.FILE) {
                 Job job = jobs.find(db, effect.jobId()).orElseThrow();

@@ -174,6 +174,18 @@ final class Effects {
                 .update();
     }
 
+    /**
+     * Call it in a write that changes an effect which was read before that write.
+     *
+     * @throws NoLongerOpenException see there
+     */
+    void requireOpen(JdbcClient db, Effect effect) {
+        boolean open = find(db, effect.id()).filter(now -> now.state().isOpen()).isPresent();
+        if (!open) {
+            throw new NoLongerOpenException(effect.id());
+        }
+    }
+
     /** Makes everything that waits for such a reason due at once. */
     void wakeWaitingFor(JdbcClient db, String reasonCode) {
         db.sql("update effect set next_try_at = 0 where state = 'intended' and reason_code = ?")
@@ -181,12 +193,20 @@ final class Effects {
                 .update();
     }
 
-    /** Begins an attempt on the place, before anything is done there. */
+    /**
+     * Begins an attempt on the place, before anything is done there.
+     *
+     * @throws NoLongerOpenException see there
+     */
     void acting(JdbcClient db, Effect effect, String place) {
         long now = clock.millis();
-        db.sql("update effect set state = 'acting', changed_at = ?, version = version + 1 where id = ?")
-                .params(now, effect.id())
-                .update();
+        int begun = db.sql("""
+                        update effect set state = 'acting', changed_at = ?, version = version + 1
+                        where id = ? and state in ('intended', 'acting')
+                        """).params(now, effect.id()).update();
+        if (begun == 0) {
+            throw new NoLongerOpenException(effect.id());
+        }
         db.sql("update effect_words set place = ? where effect_id = ?")
                 .params(place, effect.id())
                 .update();

@@ -40,6 +40,7 @@ final class Retrying {
         Instant nextTry = clock.instant().plus(pause(effect.attempts()));
         troubled.add(effect.connection());
         store.write(db -> {
+            effects.requireOpen(db, effect);
             effects.waitUntil(db, effect, nextTry, reason);
             letNumbersGo(db, effect);
             Job job = jobs.find(db, effect.jobId()).orElseThrow();

@@ -234,13 +234,13 @@ public final class JobRunner implements AutoCloseable {
     private boolean isGivenBack(Job job, boolean asIfNotTried) {
         try {
             store.write(db -> {
-                if (isStillAtIt(db, job)) {
+                findAtWork(db, job).ifPresent(now -> {
                     if (asIfNotTried) {
-                        jobs.move(db, job.id(), Jobs.Move.to(JobState.WAITING), "service");
+                        putBack(db, now, Jobs.Move.to(JobState.WAITING));
                     } else {
-                        died(db, job, sources.findFolder(job.source()), DEATHS);
+                        died(db, now, sources.findFolder(job.source()), DEATHS);
                     }
-                }
+                });
                 return job.id();
             });
             return true;
@@ -250,11 +250,7 @@ public final class JobRunner implements AutoCloseable {
         }
     }
 
-    /** False when the job was cancelled, or taken up anew, while its worker was busy: what the worker says is dropped then. */
-    private boolean isStillAtIt(JdbcClient db, Job job) {
-        return findAtWork(db, job).isPresent();
-    }
-
+    /** Empty when the job was cancelled, or taken up anew, while its worker was busy: what the worker says is dropped then. */
     private Optional<Job> findAtWork(JdbcClient db, Job job) {
         return jobs.find(db, job.id())
                 .filter(now -> now.state() == JobState.WORKING
@@ -330,10 +326,8 @@ public final class JobRunner implements AutoCloseable {
     private void refuseOwnResult(Job job, Optional<String> folder) {
         String maker = job.origin().map(Job.Origin::job).orElse("");
         store.write(db -> {
-            if (isStillAtIt(db, job)) {
-                Reason reason = Reason.of("file.own-result", "job", maker);
-                effects.endBadly(db, job, JobState.UNWANTED, reason, folder);
-            }
+            Reason reason = Reason.of("file.own-result", "job", maker);
+            findAtWork(db, job).ifPresent(now -> effects.endBadly(db, now, JobState.UNWANTED, reason, folder));
             return job.id();
         });
         effects.wake();
@@ -342,12 +336,13 @@ public final class JobRunner implements AutoCloseable {
     /** The file was taken while a rule was live, and none is now: it waits rather than being refused. */
     private void waitForARule(Job job, long rulesAsked) {
         store.write(db -> {
-            if (isStillAtIt(db, job)) {
+            findAtWork(db, job).ifPresent(now -> {
                 boolean sameRules = rulebook.acting().version() == rulesAsked;
-                Jobs.Move wait =
-                        sameRules ? Jobs.Move.waitForRule(Reason.of("rule.paused")) : Jobs.Move.to(JobState.WAITING);
-                jobs.move(db, job.id(), wait, "service");
-            }
+                putBack(
+                        db,
+                        now,
+                        sameRules ? Jobs.Move.waitForRule(Reason.of("rule.paused")) : Jobs.Move.to(JobState.WAITING));
+            });
             return job.id();
         });
     }
@@ -413,6 +408,14 @@ public final class JobRunner implements AutoCloseable {
         }
     }
 
+    /** A job that comes back without a plan waits, unless somebody wished to hold it while its worker had it. */
+    private void putBack(JdbcClient db, Job job, Jobs.Move wait) {
+        jobs.move(db, job, wait, "service");
+        if (job.holdWanted()) {
+            hold(db, job.id());
+        }
+    }
+
     /** Somebody wished to hold the job while its worker had it. */
     private void hold(JdbcClient db, String id) {
         jobs.wishHold(db, id, false);
@@ -429,7 +432,7 @@ public final class JobRunner implements AutoCloseable {
         if (deaths >= most) {
             effects.endBadly(db, job, JobState.FAILED, died, folder);
         } else {
-            jobs.move(db, job.id(), Jobs.Move.waitUntil(clock.instant().plus(PAUSE_AFTER_DEATH), died), "service");
+            putBack(db, job, Jobs.Move.waitUntil(clock.instant().plus(PAUSE_AFTER_DEATH), died));
         }
     }
 
