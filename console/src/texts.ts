@@ -317,6 +317,12 @@ export const texts = {
     says: (rule: string, says: string, why: string) =>
       says === "yes" ? `Yes, by ${rule}.` : says === "no" ? `Not by ${rule}: ${why}.` : `By ${rule} once it was read: ${why}.`,
   },
+  moved: {
+    open: "It was moved",
+    ask: (folder: string) => `Is ${folder} in the right place now? If a share is only not mounted, what is put there vanishes from sight once it is.`,
+    yes: "Yes, use it as it is now",
+    no: "No, keep waiting",
+  },
   tables: {
     title: "What rules look up and share",
     lookups: "Lookups",

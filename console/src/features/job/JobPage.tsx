@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { base, type JobStory } from "../../api/client";
-import { type JobDeed, useJob, useJobDeed } from "../../api/queries";
+import { type JobDeed, useConnections, useJob, useJobDeed } from "../../api/queries";
 import { type KeyDeed, useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
@@ -9,6 +9,7 @@ import { Leaf } from "../../ui/Leaf";
 import { Loading } from "../../ui/Loading";
 import { FileForm } from "../../ui/FileForm";
 import { GlossedName, lastOf, letterOf } from "../../ui/Name";
+import { MovedFolder } from "../../ui/MovedFolder";
 import { PageView } from "../../ui/PageView";
 import { Refused } from "../../ui/Refused";
 import { lookOf } from "../../ui/states";
@@ -44,6 +45,16 @@ function outputsOf(job: JobStory) {
   const made = job.outputs.filter((output) => output.name !== "original" && SHOWN.has(output.type)).map((output) => output.name);
   const changed = job.outputs.some((output) => output.name === "original");
   return changed || made.length > 1 ? ["original", ...made.filter((name) => changed || name !== "main")] : [];
+}
+
+const ELSEWHERE = "destination.elsewhere";
+
+/** The destination that a job waits for because it lies on another disk or share than before. */
+function MovedDestination({ job }: { job: JobStory }) {
+  const { data: connections } = useConnections();
+  const waitsFor = job.effects.find((effect) => effect.reason?.code === ELSEWHERE)?.connection;
+  const folder = connections?.connections.find((one) => one.name === waitsFor)?.folder;
+  return folder === undefined ? null : <MovedFolder folder={folder} />;
 }
 
 /** The states from which a person may have the document filed by hand. */
@@ -136,6 +147,7 @@ function Story({ job }: { job: JobStory }) {
             {job.nextTryAt !== undefined && <p className="note">{texts.job.nextTry(at(job.nextTryAt))}</p>}
           </div>
         )}
+        {job.reason?.code === ELSEWHERE && <MovedDestination job={job} />}
         {job.progress !== undefined && (
           <p className="why calm say" role="status">
             {texts.job.progress(job.progress.doing, job.progress.done, job.progress.of)}

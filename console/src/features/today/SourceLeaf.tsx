@@ -4,6 +4,7 @@ import { answer, api, type Problem, type Schemas, type Source } from "../../api/
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Leaf } from "../../ui/Leaf";
+import { MovedFolder } from "../../ui/MovedFolder";
 import { at } from "../../ui/time";
 import { Trouble } from "../../ui/Trouble";
 
@@ -41,6 +42,7 @@ export function SourceLeaf({ source, onClose }: { source: Source; onClose: () =>
             </p>
           ),
       )}
+      {now.trouble?.code === "folder.elsewhere" && <MovedFolder folder={now.folder} />}
       <ul className="say pb-3">
         {story.data?.sentences.map((sentence, place) => (
           <li key={place} style={{ paddingLeft: `${sentence.depth * 18}px` }}>

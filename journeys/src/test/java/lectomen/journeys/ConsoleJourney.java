@@ -241,6 +241,39 @@ class ConsoleJourney {
     }
 
     @Test
+    void whatWasMovedToAnotherDiskIsUsedThereOnceSomebodySaysSo() throws Exception {
+        String lines = Rules.ticket("T-0093");
+        try (SmallDisk other = SmallDisk.mount(service.archive(), "size=1m")) {
+            drop("moved.txt", lines);
+            String id = service.awaitJob("moved.txt", "waiting").path("id").asString();
+            page.navigate("/jobs/" + id);
+            assertThat(page.locator(".why")).containsText("perhaps a share is not mounted");
+            button("It was moved").click();
+            assertThat(page.locator(".proof")).containsText("Is " + service.archive() + " in the right place now?");
+            button("No, keep waiting").click();
+            button("It was moved").click();
+            button("Yes, use it as it is now").click();
+            service.awaitJob("moved.txt", "filed");
+            assertThat(other.folder()).isDirectoryContaining(file -> file.endsWith("tickets"));
+        } finally {
+            service.client("folder", "moved", service.archive().toString());
+        }
+        Path inbox = service.inbox("second");
+        try (SmallDisk other = SmallDisk.mount(inbox, "size=1m")) {
+            page.navigate("/today");
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^second: ")))
+                    .click();
+            button("It was moved").click();
+            button("Yes, use it as it is now").click();
+            assertThat(button("It was moved")).isHidden();
+            Files.writeString(other.folder().resolve("there.txt"), "a note");
+            service.awaitJob("there.txt", "filed");
+        } finally {
+            service.client("folder", "moved", inbox.toString());
+        }
+    }
+
+    @Test
     void aRuleIsRenamed() throws Exception {
         service.post("/rules", Rules.keepName("third", ""));
         page.navigate("/rules/third");

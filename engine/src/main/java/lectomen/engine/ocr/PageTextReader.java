@@ -15,6 +15,7 @@ import lectomen.engine.page.Word;
 import lectomen.engine.prepare.InkMask;
 import lectomen.engine.prepare.Letters;
 import lectomen.engine.prepare.PageInk;
+import lectomen.engine.prepare.PrintScale;
 import lectomen.engine.prepare.Straightening;
 import lectomen.engine.prepare.Upright;
 

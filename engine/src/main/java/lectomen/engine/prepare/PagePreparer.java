@@ -44,6 +44,8 @@ public final class PagePreparer {
         if (wanted.findPage() && page.ink() != Ink.BLACK_AND_WHITE) { // what has one bit a point is no photograph
             cutOut();
         }
+        PagePixels stated = page;
+        page = at(page, PrintScale.dotsPerInch(page));
         mask = Binarisation.of(page);
         List<Marks.Mark> marks = cleanEdges();
         boolean moved = wanted.upright() && turn();
@@ -65,7 +67,11 @@ public final class PagePreparer {
         }
         boolean blank =
                 wanted.blankBelow().isPresent() && ink < wanted.blankBelow().getAsDouble();
-        return new Prepared(page, done, ink, blank);
+        return new Prepared(at(page, stated.dotsPerInchX()), done, ink, blank);
+    }
+
+    private static PagePixels at(PagePixels page, double dotsPerInch) {
+        return new PagePixels(page.image(), dotsPerInch, dotsPerInch);
     }
 
     private void cutOut() {

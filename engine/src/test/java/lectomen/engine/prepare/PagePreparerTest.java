@@ -95,6 +95,27 @@ class PagePreparerTest {
     }
 
     @Test
+    void aScanThatStatesWhatAScreenHasIsPreparedLikeOneThatStatesTheTruth() {
+        PaperMaker maker = new PaperMaker(7, 300);
+        BufferedImage page = maker.leaning(maker.letter(), 1.5, false);
+        maker.wear(page, 0.1, 4, 400);
+        maker.punch(page);
+        PagePixels truth = new PagePixels(page, 300, 300);
+        Prepared expected = PagePreparer.prepare(truth, 1, Preparation.USUAL);
+        Prepared prepared = PagePreparer.prepare(new PagePixels(page, 72, 72), 1, Preparation.USUAL);
+        assertThat(expected.done()).isNotEmpty();
+        assertThat(prepared.done()).extracting(Reason::code).isEqualTo(codes(expected));
+        assertThat(prepared.inkMm2()).isBetween(expected.inkMm2() * 0.95, expected.inkMm2() * 1.05);
+        assertThat(prepared.page().dotsPerInchX())
+                .as("it stays as large as it says")
+                .isEqualTo(72);
+    }
+
+    private static List<String> codes(Prepared prepared) {
+        return prepared.done().stream().map(Reason::code).toList();
+    }
+
+    @Test
     void holesAndBordersGoAndTheTextStays() {
         PaperMaker maker = new PaperMaker(5, DOTS);
         BufferedImage clean = maker.letter();

@@ -1,15 +1,13 @@
-package lectomen.engine.ocr;
+package lectomen.engine.prepare;
 
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.prepare.Letters;
-import lectomen.engine.prepare.PageInk;
 
 /**
- * How many dots per inch a page is read at. Many pictures state what a screen has, or nothing, though they were scanned or
+ * How many dots per inch a page is read and prepared at. Many pictures state what a screen has, or nothing, though they were scanned or
  * photographed with more; others state far more than they have. Where that can be, the page is taken for a sheet of A4 if its letters
  * are of a size to read then.
  */
-final class PrintScale {
+public final class PrintScale {
     private static final double MOST_OF_A_SCREEN = 120;
     private static final double SMALL_PAGE_INCHES = 6;
     private static final double SHEET_INCHES = 11.7;
@@ -22,7 +20,7 @@ final class PrintScale {
     private PrintScale() {}
 
     /** @param page with as many dots across as down */
-    static double dotsPerInch(PagePixels page) {
+    public static double dotsPerInch(PagePixels page) {
         double stated = page.dotsPerInchX();
         double longSide = Math.max(page.image().getWidth(), page.image().getHeight());
         double asSheet = Math.min(MOST, longSide / SHEET_INCHES);

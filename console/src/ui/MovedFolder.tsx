@@ -1,0 +1,34 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { answer, api, type Problem, type Schemas } from "../api/client";
+import { texts } from "../texts";
+import { Do } from "./Button";
+import { Trouble } from "./Trouble";
+
+/** For a folder that is not used because it lies on another disk or share than before: a person says that it was moved. */
+export function MovedFolder({ folder }: { folder: string }) {
+  const queries = useQueryClient();
+  const [asked, setAsked] = useState(false);
+  const confirm = useMutation<Schemas["Moved"], Problem>({
+    mutationFn: () => answer(api.POST("/api/v1/folders/moved", { body: { folder } })),
+    onSettled: () => queries.invalidateQueries(),
+  });
+  return (
+    <div className="pb-3">
+      <Trouble problem={confirm.error} />
+      {asked && <p className="note">{texts.moved.ask(folder)}</p>}
+      <div className="acts">
+        {asked ? (
+          <>
+            <Do first disabled={confirm.isPending} onClick={() => confirm.mutate()}>
+              {texts.moved.yes}
+            </Do>
+            <Do onClick={() => setAsked(false)}>{texts.moved.no}</Do>
+          </>
+        ) : (
+          <Do onClick={() => setAsked(true)}>{texts.moved.open}</Do>
+        )}
+      </div>
+    </div>
+  );
+}
