@@ -18,10 +18,10 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.ConversionResult;
 import lectomen.engine.convert.Converter;
-import lectomen.engine.convert.Form;
-import lectomen.engine.convert.Made;
-import lectomen.engine.convert.Source;
+import lectomen.engine.convert.SourceDocument;
+import lectomen.engine.convert.TargetFormat;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.office.xml.Xml;
 import lectomen.engine.progress.Progress;
@@ -129,13 +129,13 @@ final class DocumentsBenchmark implements Benchmark {
     }
 
     private static Path made(Path folder, Path file, FileType type) throws IOException {
-        Source source = new Source(file, type, "document");
-        Made made = new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE)
-                .convert(source, Conversion.to(Form.PDF_A_2U));
-        if (made instanceof Made.Failed failed) {
+        SourceDocument source = new SourceDocument(file, type, "document");
+        ConversionResult made = new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE)
+                .convert(source, Conversion.to(TargetFormat.PDF_A_2U));
+        if (made instanceof ConversionResult.Failed failed) {
             throw new IllegalStateException(failed.reason().words());
         }
-        return ((Made.Files) made).files().get(0);
+        return ((ConversionResult.Files) made).files().get(0);
     }
 
     private static void convert(Path folder, Path file, FileType type) throws IOException {

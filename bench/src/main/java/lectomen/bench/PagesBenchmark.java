@@ -11,17 +11,17 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import lectomen.demo.DemoPaper;
 import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.ConversionResult;
 import lectomen.engine.convert.Converter;
-import lectomen.engine.convert.Form;
-import lectomen.engine.convert.IfNotPossible;
-import lectomen.engine.convert.Made;
-import lectomen.engine.convert.Preparing;
-import lectomen.engine.convert.Source;
+import lectomen.engine.convert.DocumentPreparer;
+import lectomen.engine.convert.PdfaFallback;
+import lectomen.engine.convert.SourceDocument;
+import lectomen.engine.convert.TargetFormat;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.PictureOut;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.PictureWriter;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.pdf.write.PageLook;
 import lectomen.engine.pdf.write.PictureChoice;
 import lectomen.engine.prepare.Preparation;
@@ -47,25 +47,27 @@ final class PagesBenchmark implements Benchmark {
 
     @Override
     public List<Figure> run(Path folder) throws Exception {
-        Path bits = scans(folder.resolve("bits.tif"), Ink.BLACK_AND_WHITE);
-        Path colour = scans(folder.resolve("colour.tif"), Ink.COLOUR);
+        Path bits = scans(folder.resolve("bits.tif"), ColourDepth.BLACK_AND_WHITE);
+        Path colour = scans(folder.resolve("colour.tif"), ColourDepth.COLOUR);
         double decodingBits = decoding(bits);
         double decodingColour = decoding(colour);
         List<Figure> figures = new ArrayList<>();
         figures.add(beside(
                 decodingBits,
                 "black and white to PDF as G4",
-                converting(folder, bits, Form.PDF, PictureChoice.AS_THEY_ARE)));
+                converting(folder, bits, TargetFormat.PDF, PictureChoice.AS_THEY_ARE)));
         figures.add(beside(
-                decodingColour, "colour to PDF as JPEG", converting(folder, colour, Form.PDF, PictureChoice.JPEG)));
+                decodingColour,
+                "colour to PDF as JPEG",
+                converting(folder, colour, TargetFormat.PDF, PictureChoice.JPEG)));
         figures.add(beside(
                 decodingColour,
                 "colour to PDF in layers",
-                converting(folder, colour, Form.PDF, PictureChoice.LAYERED)));
+                converting(folder, colour, TargetFormat.PDF, PictureChoice.LAYERED)));
         figures.add(beside(
                 decodingBits,
                 "black and white to PDF/A-2b",
-                converting(folder, bits, Form.PDF_A_2B, PictureChoice.AS_THEY_ARE)));
+                converting(folder, bits, TargetFormat.PDF_A_2B, PictureChoice.AS_THEY_ARE)));
         figures.add(beside(decodingBits, "preparing black and white pages", preparing(folder, bits)));
         figures.add(beside(decodingColour, "preparing coloured pages", preparing(folder, colour)));
         figures.add(sheet(folder));
@@ -76,9 +78,9 @@ final class PagesBenchmark implements Benchmark {
         return Figure.without(name, pages, "pages/s", Optional.of(decoding), "decoding the same pages");
     }
 
-    private static Path scans(Path file, Ink ink) throws IOException {
+    private static Path scans(Path file, ColourDepth ink) throws IOException {
         BufferedImage page = tinted(DemoPaper.form(DOTS), ink);
-        try (PictureOut out = PictureOut.begin(FileType.TIFF, file, QUALITY)) {
+        try (PictureWriter out = PictureWriter.begin(FileType.TIFF, file, QUALITY)) {
             for (int i = 0; i < PAGES; i++) {
                 out.add(new PagePixels(page, DOTS, DOTS));
             }
@@ -87,10 +89,10 @@ final class PagesBenchmark implements Benchmark {
     }
 
     /** Paper as a scanner gives it: not quite white, and with grain. */
-    private static BufferedImage tinted(BufferedImage page, Ink ink) {
-        BufferedImage picture = Points.as(ink, page);
-        if (ink == Ink.COLOUR) {
-            byte[] bytes = Points.bytes(picture);
+    private static BufferedImage tinted(BufferedImage page, ColourDepth ink) {
+        BufferedImage picture = Pixels.as(ink, page);
+        if (ink == ColourDepth.COLOUR) {
+            byte[] bytes = Pixels.bytes(picture);
             for (int i = 0; i < bytes.length; i++) {
                 int value = (bytes[i] & 0xff) * (i % 3 == 0 ? 225 : 240) / 255 + ((i * 31) >> 4) % 7;
                 bytes[i] = (byte) Math.min(255, value);
@@ -107,15 +109,16 @@ final class PagesBenchmark implements Benchmark {
         return pages(() -> Rate.decode(file, PAGES));
     }
 
-    private static double converting(Path folder, Path file, Form form, PictureChoice choice) throws IOException {
+    private static double converting(Path folder, Path file, TargetFormat form, PictureChoice choice)
+            throws IOException {
         Conversion wanted = new Conversion(
                 form,
                 new PageLook(choice, QUALITY, Optional.empty()),
                 DOTS,
-                IfNotPossible.FAIL,
+                PdfaFallback.FAIL,
                 Conversion.Saying.NOTHING,
                 false);
-        Source source = new Source(file, FileType.TIFF, "scan.tif");
+        SourceDocument source = new SourceDocument(file, FileType.TIFF, "scan.tif");
         return pages(() ->
                 done(new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE).convert(source, wanted)));
     }
@@ -123,15 +126,15 @@ final class PagesBenchmark implements Benchmark {
     private static double preparing(Path folder, Path file) throws IOException {
         Preparation wanted = new Preparation(
                 false, true, true, true, true, false, false, OptionalDouble.of(Preparation.USUAL_BLANK_MM2));
-        Source source = new Source(file, FileType.TIFF, "scan.tif");
-        return pages(() -> done(new Preparing(folder, Progress.Listener.NONE).prepare(source, wanted)));
+        SourceDocument source = new SourceDocument(file, FileType.TIFF, "scan.tif");
+        return pages(() -> done(new DocumentPreparer(folder, Progress.Listener.NONE).prepare(source, wanted)));
     }
 
-    private static void done(Made made) throws IOException {
-        if (made instanceof Made.Failed failed) {
+    private static void done(ConversionResult made) throws IOException {
+        if (made instanceof ConversionResult.Failed failed) {
             throw new IllegalStateException(failed.reason().words());
         }
-        for (Path file : ((Made.Files) made).files()) {
+        for (Path file : ((ConversionResult.Files) made).files()) {
             Files.delete(file);
         }
     }

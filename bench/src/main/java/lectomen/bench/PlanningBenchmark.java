@@ -16,16 +16,16 @@ import lectomen.demo.DemoPermit;
 import lectomen.demo.DemoService;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.Lookups;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.plaintext.PlainTextReader;
 import lectomen.engine.plan.Candidate;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.Planner;
 import lectomen.engine.plan.RuleRef;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Site;
 
 /**
@@ -52,7 +52,7 @@ final class PlanningBenchmark implements Benchmark {
     @Override
     public List<Figure> run(Path folder) throws Exception {
         Candidate rule =
-                new Candidate(new RuleRef("papers", 1), ((RuleReading.Good) RuleReader.read(rule(), SITE)).rule());
+                new Candidate(new RuleRef("papers", 1), ((RuleReadResult.Good) RuleReader.read(rule(), SITE)).rule());
         List<String> texts = new ArrayList<>();
         for (int i = 0; i < TEXTS; i++) {
             texts.add(text(i));
@@ -61,7 +61,7 @@ final class PlanningBenchmark implements Benchmark {
         for (String text : texts) {
             files.add(Files.writeString(folder.resolve("text-" + files.size()), text));
         }
-        Work read = at -> ((Reading.Read) PlainTextReader.read(files.get(at % TEXTS))).text();
+        Work read = at -> ((ReadResult.Read) PlainTextReader.read(files.get(at % TEXTS))).text();
         Work planned = at -> plan(rule, PlainTextReader.read(files.get(at % TEXTS)));
         perSecond(read, WARM_UP_NANOS);
         double reads = perSecond(read, MEASURED_NANOS);
@@ -137,8 +137,8 @@ final class PlanningBenchmark implements Benchmark {
         return done.get() / (nanos / 1e9);
     }
 
-    private static Object plan(Candidate rule, Reading reading) {
-        Facts facts = new Facts("paper 17.txt", 9_000, FileType.TEXT, Optional.of("/in/papers"), Instant.EPOCH);
+    private static Object plan(Candidate rule, ReadResult reading) {
+        FileFacts facts = new FileFacts("paper 17.txt", 9_000, FileType.TEXT, Optional.of("/in/papers"), Instant.EPOCH);
         Outcome outcome = Planner.plan(List.of(rule), facts, SITE, neededBy -> reading, Lookups.NONE);
         Filing filing = ((Outcome.Ending.Planned) outcome.ending()).filings().get(0);
         return filing.target(Locale.UK);

@@ -7,14 +7,14 @@ import java.util.List;
 import java.util.Optional;
 import lectomen.demo.DemoPaper;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.PictureOut;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.PictureWriter;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.ocr.PageChoice;
 import lectomen.engine.ocr.PictureTextReader;
-import lectomen.engine.ocr.ReadingWish;
-import lectomen.engine.page.Reading;
+import lectomen.engine.ocr.ReadingOptions;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.progress.Progress;
 
 /**
@@ -39,7 +39,7 @@ final class ReadingBenchmark implements Benchmark {
         Path file = scans(folder.resolve("pages.tif"), PAGES);
         double decoding = aMinute(() -> Rate.decode(file, PAGES));
         List<Figure> figures = new ArrayList<>();
-        for (ReadingWish.Care care : ReadingWish.Care.values()) {
+        for (ReadingOptions.Care care : ReadingOptions.Care.values()) {
             double pages = aMinute(() -> read(file, care));
             figures.add(Figure.without(
                     "pages read, " + care.word(),
@@ -53,8 +53,8 @@ final class ReadingBenchmark implements Benchmark {
     }
 
     private static Path scans(Path file, int count) throws IOException {
-        PagePixels page = new PagePixels(Points.as(Ink.GREY, DemoPaper.form(DOTS)), DOTS, DOTS);
-        try (PictureOut out = PictureOut.begin(FileType.TIFF, file, QUALITY)) {
+        PagePixels page = new PagePixels(Pixels.as(ColourDepth.GREY, DemoPaper.form(DOTS)), DOTS, DOTS);
+        try (PictureWriter out = PictureWriter.begin(FileType.TIFF, file, QUALITY)) {
             for (int i = 0; i < count; i++) {
                 out.add(page);
             }
@@ -66,10 +66,10 @@ final class ReadingBenchmark implements Benchmark {
         return 60 * Rate.pagesASecond(PAGES, WARM_UP_NANOS, MEASURED_NANOS, work);
     }
 
-    private static void read(Path file, ReadingWish.Care care) throws IOException {
-        ReadingWish wish = new ReadingWish(List.of(), care, PageChoice.ALL, ReadingWish.Layer.GOOD, 1);
+    private static void read(Path file, ReadingOptions.Care care) throws IOException {
+        ReadingOptions wish = new ReadingOptions(List.of(), care, PageChoice.ALL, ReadingOptions.Layer.GOOD, 1);
         if (PictureTextReader.read(file, FileType.TIFF, wish, Progress.Listener.NONE)
-                instanceof Reading.Unreadable unreadable) {
+                instanceof ReadResult.Unreadable unreadable) {
             throw new IllegalStateException(unreadable.reason().words());
         }
     }

@@ -65,7 +65,7 @@ public final class ClientMain {
                 .setUsageHelpWidth(Terminal.columns().orElse(100))
                 .setExecutionExceptionHandler((e, command, parsed) -> {
                     System.err.println("lectomen: " + message(e));
-                    return e instanceof Refused ? 1 : 2;
+                    return e instanceof RequestRefused ? 1 : 2;
                 })
                 .setParameterExceptionHandler((e, words) -> {
                     System.err.println("lectomen: " + e.getMessage());

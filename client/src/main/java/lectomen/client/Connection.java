@@ -38,19 +38,20 @@ final class Connection {
         if (url != null) {
             String given = token != null ? token : System.getenv("LECTOMEN_TOKEN");
             if (given == null) {
-                throw new NoService("--url needs --token, or LECTOMEN_TOKEN");
+                throw new ServiceUnreachable("--url needs --token, or LECTOMEN_TOKEN");
             }
             return new Service(url.replaceFirst("/+$", ""), given);
         }
         Path folder = folder();
         Path address = folder.resolve("address");
         if (!Files.exists(address)) {
-            throw new NoService("no service runs on home "
+            throw new ServiceUnreachable("no service runs on home "
                     + folder.toAbsolutePath().normalize() + ". Start it: ./lectomen serve --home " + folder
                     + "; or name another home with --home DIR");
         }
         if (!Files.isReadable(folder.resolve("token"))) {
-            throw new NoService("the token of home " + folder + " is only for its owner; ask them, or use --token");
+            throw new ServiceUnreachable(
+                    "the token of home " + folder + " is only for its owner; ask them, or use --token");
         }
         JsonNode known = JSON.readTree(Files.readString(address));
         return new Service(

@@ -17,19 +17,19 @@ final class CounterCommand {
     private static void print(JsonNode answer) {
         Table table = new Table("COUNTER", "RUN", "NEXT", "FILED", "ON THE WAY", "UNUSED", "USED BY").shrink(6);
         for (JsonNode counter : answer.path(KIND)) {
-            String name = Words.text(counter.path("name"));
-            String users = Question.joined(counter.path("usedBy"));
+            String name = ResponseWords.text(counter.path("name"));
+            String users = QueryCommand.joined(counter.path("usedBy"));
             if (counter.path("runs").isEmpty()) {
                 table.row(name, "", "none given yet", "", "", "", users);
             }
             for (JsonNode run : counter.path("runs")) {
                 table.row(
                         name,
-                        Words.text(run.path("run")),
-                        Words.text(run.path("next")),
-                        Words.text(run.path("given")),
-                        Words.text(run.path("inHand")),
-                        Words.text(run.path("unused")),
+                        ResponseWords.text(run.path("run")),
+                        ResponseWords.text(run.path("next")),
+                        ResponseWords.text(run.path("given")),
+                        ResponseWords.text(run.path("inHand")),
+                        ResponseWords.text(run.path("unused")),
                         users);
             }
         }
@@ -41,7 +41,7 @@ final class CounterCommand {
     }
 
     @Command(name = "list", description = "Show all counters, each run with its next number.")
-    static final class ListCounters extends Question {
+    static final class ListCounters extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
             return service.get("/" + KIND);
@@ -57,7 +57,7 @@ final class CounterCommand {
             name = "set",
             description = "Set the next number of a counter. The reason stays in the history.",
             footer = {"", "Example: lectomen counter set readings --run 2027-03 --next 118 --reason 'as on paper'"})
-    static final class Set extends Question.AboutName {
+    static final class Set extends QueryCommand.AboutName {
         @Option(names = "--next", required = true, paramLabel = "NUMBER", description = "The next number to be given.")
         private long next;
 
@@ -80,7 +80,7 @@ final class CounterCommand {
     }
 
     @Command(name = "changes", description = "Show where a counter was set by hand, by whom and why.")
-    static final class Changes extends Question.AboutName {
+    static final class Changes extends QueryCommand.AboutName {
         @Override
         JsonNode ask(Service service) {
             return service.get(path(KIND) + "/changes");
@@ -91,12 +91,12 @@ final class CounterCommand {
             Table table = new Table("WHEN", "BY", "RUN", "FROM", "TO", "REASON").shrink(5);
             for (JsonNode change : answer.path("changes")) {
                 table.row(
-                        Words.time(change.path("changedAt")),
-                        Words.text(change.path("changedBy")),
-                        Words.text(change.path("run")),
-                        Words.text(change.path("before")),
-                        Words.text(change.path("after")),
-                        Words.text(change.path("reason")));
+                        ResponseWords.time(change.path("changedAt")),
+                        ResponseWords.text(change.path("changedBy")),
+                        ResponseWords.text(change.path("run")),
+                        ResponseWords.text(change.path("before")),
+                        ResponseWords.text(change.path("after")),
+                        ResponseWords.text(change.path("reason")));
             }
             table.print();
         }

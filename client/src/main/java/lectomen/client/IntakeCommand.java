@@ -33,7 +33,9 @@ final class IntakeCommand implements Callable<Integer> {
         }
         JsonNode paused = answer.path("paused");
         System.out.println(
-                paused.isMissingNode() ? "Files are taken out of hot folders." : Words.text(paused.path("words")));
+                paused.isMissingNode()
+                        ? "Files are taken out of hot folders."
+                        : ResponseWords.text(paused.path("words")));
         return 0;
     }
 }

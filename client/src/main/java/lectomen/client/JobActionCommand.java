@@ -50,7 +50,8 @@ abstract class JobActionCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         if (ids.isEmpty() == filter.isEmpty()) {
-            throw new NoService("say which jobs: either their ids, or a filter such as --state failed --rule ID");
+            throw new ServiceUnreachable(
+                    "say which jobs: either their ids, or a filter such as --state failed --rule ID");
         }
         Service service = connection.service();
         if (ids.size() == 1 && !dry) {
@@ -62,8 +63,9 @@ abstract class JobActionCommand implements Callable<Integer> {
             if (connection.json()) {
                 return Connection.printJson(job);
             }
-            System.out.println("Job " + Words.text(job.path("id")) + " is " + Words.text(job.path("state"))
-                    + (job.path("holdWanted").asBoolean() ? " and is held once its worker is done" : ""));
+            System.out.println(
+                    "Job " + ResponseWords.text(job.path("id")) + " is " + ResponseWords.text(job.path("state"))
+                            + (job.path("holdWanted").asBoolean() ? " and is held once its worker is done" : ""));
             return 0;
         }
         return many(service);
@@ -81,7 +83,8 @@ abstract class JobActionCommand implements Callable<Integer> {
         } else {
             System.out.println("Done with " + jobs(done.path("done").asInt()) + " of "
                     + done.path("matched").asInt() + ".");
-            done.path("refusals").forEach(refused -> System.out.println("  " + Words.text(refused.path("words"))));
+            done.path("refusals")
+                    .forEach(refused -> System.out.println("  " + ResponseWords.text(refused.path("words"))));
             int unsaid = done.path("notDone").asInt() - done.path("refusals").size();
             if (unsaid > 0) {
                 System.out.println("  and " + unsaid + " more that could not be done");

@@ -36,9 +36,9 @@ import tools.jackson.databind.node.ObjectNode;
 final class JobCommand {
     private static String outcome(JsonNode job) {
         List<String> places = new ArrayList<>();
-        job.path("places").forEach(place -> places.add(Words.text(place)));
-        String reason = Words.text(job.path("reason").path("words"));
-        String next = Words.ahead(job.path("nextTryAt"));
+        job.path("places").forEach(place -> places.add(ResponseWords.text(place)));
+        String reason = ResponseWords.text(job.path("reason").path("words"));
+        String next = ResponseWords.ahead(job.path("nextTryAt"));
         String outcome = places.isEmpty() ? reason : String.join(", ", places);
         return next.isEmpty() ? outcome : outcome + " Next try " + next + ".";
     }
@@ -97,7 +97,7 @@ final class JobCommand {
                 JsonNode page = service.get("/jobs?limit=" + ask + "&order=" + order + filter.query() + cursor);
                 page.path("jobs").forEach(jobs::add);
                 more = page.has("next");
-                cursor = "&cursor=" + Service.encoded(Words.text(page.path("next")));
+                cursor = "&cursor=" + Service.encoded(ResponseWords.text(page.path("next")));
             }
             if (connection.json()) {
                 answer.put("more", more);
@@ -117,14 +117,14 @@ final class JobCommand {
             }
             Table table = new Table("JOB", "STATE", "RULE", "CAME IN", "SIZE", "FILE").shrink(5, 2);
             for (JsonNode job : jobs) {
-                String state = Words.text(job.path("state"));
+                String state = ResponseWords.text(job.path("state"));
                 table.row(
-                                Words.text(job.path("id")),
+                                ResponseWords.text(job.path("id")),
                                 state,
-                                Words.text(job.path("rule")),
-                                Words.ago(job.path("createdAt")),
-                                Words.size(job.path("size").asLong()),
-                                Words.text(job.path("fileName")))
+                                ResponseWords.text(job.path("rule")),
+                                ResponseWords.ago(job.path("createdAt")),
+                                ResponseWords.size(job.path("size").asLong()),
+                                ResponseWords.text(job.path("fileName")))
                         .colour(1, Colour.ofState(state))
                         .below(outcome(job));
             }

@@ -82,8 +82,9 @@ final class JobFilter {
                     ? Instant.parse(text)
                     : LocalDateTime.parse(text).atZone(ZoneId.systemDefault()).toInstant();
         } catch (DateTimeException e) {
-            throw new NoService("a time is written as 2027-03-01, 2027-03-01T14:30, or as 90m, 12h or 7d ago, not as \""
-                    + text + "\"");
+            throw new ServiceUnreachable(
+                    "a time is written as 2027-03-01, 2027-03-01T14:30, or as 90m, 12h or 7d ago, not as \"" + text
+                            + "\"");
         }
     }
 }

@@ -80,20 +80,20 @@ final class JobLogCommand implements Callable<Integer> {
         }
         StringBuilder facts = new StringBuilder();
         entry.path("facts").properties().forEach(fact -> {
-            String value = Words.text(fact.getValue());
+            String value = ResponseWords.text(fact.getValue());
             boolean isHash = value.matches("[0-9a-f]{64}");
             if (!value.isEmpty() && !isHash) {
                 facts.append("  ").append(fact.getKey()).append(' ').append(value);
             }
         });
-        String name = name(service, Words.text(entry.path("subject")));
+        String name = name(service, ResponseWords.text(entry.path("subject")));
         System.out.printf(
                 Locale.ROOT,
                 "%s  %-22s %-12s %-8s%s%s%n",
-                Words.time(entry.path("at")),
-                Words.text(entry.path("event")),
-                Words.text(entry.path("subject")),
-                Words.text(entry.path("principal")),
+                ResponseWords.time(entry.path("at")),
+                ResponseWords.text(entry.path("event")),
+                ResponseWords.text(entry.path("subject")),
+                ResponseWords.text(entry.path("principal")),
                 facts,
                 name.isEmpty() ? "" : "  " + name);
     }
@@ -105,8 +105,9 @@ final class JobLogCommand implements Callable<Integer> {
         }
         return names.computeIfAbsent(subject.substring(JOB.length()), job -> {
             try {
-                return Words.text(service.get("/jobs/" + Service.encoded(job)).path("fileName"));
-            } catch (Refused gone) {
+                return ResponseWords.text(
+                        service.get("/jobs/" + Service.encoded(job)).path("fileName"));
+            } catch (RequestRefused gone) {
                 return "";
             }
         });

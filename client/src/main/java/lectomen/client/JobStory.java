@@ -8,44 +8,51 @@ final class JobStory {
     private JobStory() {}
 
     static void print(JsonNode job) {
-        String rule = Words.text(job.path("rule"));
-        System.out.println("Job " + Words.text(job.path("id")) + " is " + Words.text(job.path("state")));
+        String rule = ResponseWords.text(job.path("rule"));
+        System.out.println(
+                "Job " + ResponseWords.text(job.path("id")) + " is " + ResponseWords.text(job.path("state")));
         line(
                 "file",
-                Words.text(job.path("fileName")) + " (" + Words.text(job.path("type")) + ", "
-                        + Words.size(job.path("size").asLong()) + ")");
-        line("from", Words.text(job.path("subfolder")));
-        line("came in", Words.time(job.path("createdAt")));
-        line("rule", rule.isEmpty() ? "none" : rule + ", version " + Words.text(job.path("ruleVersion")));
-        line("reason", Words.text(job.path("reason").path("words")));
-        line("next try", Words.ahead(job.path("nextTryAt")));
-        line("result of", Words.text(job.path("resultOf")).isEmpty() ? "" : "job " + Words.text(job.path("resultOf")));
+                ResponseWords.text(job.path("fileName")) + " (" + ResponseWords.text(job.path("type")) + ", "
+                        + ResponseWords.size(job.path("size").asLong()) + ")");
+        line("from", ResponseWords.text(job.path("subfolder")));
+        line("came in", ResponseWords.time(job.path("createdAt")));
+        line("rule", rule.isEmpty() ? "none" : rule + ", version " + ResponseWords.text(job.path("ruleVersion")));
+        line("reason", ResponseWords.text(job.path("reason").path("words")));
+        line("next try", ResponseWords.ahead(job.path("nextTryAt")));
+        line(
+                "result of",
+                ResponseWords.text(job.path("resultOf")).isEmpty()
+                        ? ""
+                        : "job " + ResponseWords.text(job.path("resultOf")));
         line(
                 "original",
-                Words.text(job.path("originalRemovedAt")).isEmpty()
+                ResponseWords.text(job.path("originalRemovedAt")).isEmpty()
                         ? ""
-                        : "removed " + Words.time(job.path("originalRemovedAt"))
+                        : "removed " + ResponseWords.time(job.path("originalRemovedAt"))
                                 + ", as its retention or its rule says");
         line(
                 "file",
                 job.path("leftInFolder").asBoolean()
                         ? "still lies in its folder, since it can't be removed there"
                         : "");
-        line("priority", job.path("priority").asInt(50) == 50 ? "" : Words.text(job.path("priority")));
-        line("tags", Question.joined(job.path("tags")));
-        line("data file", Words.text(job.path("sidecar")));
+        line("priority", job.path("priority").asInt(50) == 50 ? "" : ResponseWords.text(job.path("priority")));
+        line("tags", QueryCommand.joined(job.path("tags")));
+        line("data file", ResponseWords.text(job.path("sidecar")));
         JsonNode given = job.path("given");
         line(
                 "handed over",
                 given.isEmpty()
                         ? ""
-                        : "by rule " + Words.text(given.path("rule")) + ", job " + Words.text(given.path("job")) + ": "
-                                + Words.text(given.path("end")) + " "
-                                + Words.text(given.path("reason")));
+                        : "by rule " + ResponseWords.text(given.path("rule")) + ", job "
+                                + ResponseWords.text(given.path("job")) + ": "
+                                + ResponseWords.text(given.path("end")) + " "
+                                + ResponseWords.text(given.path("reason")));
         job.path("cameOfIt")
                 .forEach(next -> line(
-                        "goes on as", "job " + Words.text(next.path("id")) + ", " + Words.text(next.path("state"))));
-        job.path("places").forEach(place -> line("filed as", Words.text(place)));
+                        "goes on as",
+                        "job " + ResponseWords.text(next.path("id")) + ", " + ResponseWords.text(next.path("state"))));
+        job.path("places").forEach(place -> line("filed as", ResponseWords.text(place)));
         conditions(job);
         fields(job);
         steps(job);
@@ -54,8 +61,8 @@ final class JobStory {
             System.out.println("\nNotes");
         }
         for (JsonNode note : job.path("notes")) {
-            System.out.println("  " + Words.time(note.path("at")) + "  " + Words.text(note.path("principal")) + ": "
-                    + Words.text(note.path("text")));
+            System.out.println("  " + ResponseWords.time(note.path("at")) + "  "
+                    + ResponseWords.text(note.path("principal")) + ": " + ResponseWords.text(note.path("text")));
         }
         if (!job.path("ledger").isEmpty()) {
             System.out.println("\nLedger");
@@ -64,9 +71,9 @@ final class JobStory {
                         Locale.ROOT,
                         "  %6d  %s  %-8s %s%n",
                         entry.path("seq").asLong(),
-                        Words.time(entry.path("at")),
-                        Words.text(entry.path("principal")),
-                        Words.text(entry.path("event")));
+                        ResponseWords.time(entry.path("at")),
+                        ResponseWords.text(entry.path("principal")),
+                        ResponseWords.text(entry.path("event")));
             }
         }
     }
@@ -83,8 +90,8 @@ final class JobStory {
         }
         for (JsonNode considered : job.path("considered")) {
             boolean takes = considered.path("takes").asBoolean();
-            System.out.println("  " + Words.text(considered.path("rule").path("id"))
-                    + (takes ? " takes it" : " does not take it: " + Words.text(considered.path("whyNot"))));
+            System.out.println("  " + ResponseWords.text(considered.path("rule").path("id"))
+                    + (takes ? " takes it" : " does not take it: " + ResponseWords.text(considered.path("whyNot"))));
             considered.path("conditions").forEach(seen -> TrialCommand.printSeen(seen, "    "));
         }
     }
@@ -95,8 +102,9 @@ final class JobStory {
         }
         for (JsonNode field : job.path("fields")) {
             JsonNode box = field.path("box");
-            System.out.println("  " + Words.text(field.path("name")) + " = " + Words.text(field.path("value")));
-            String method = Words.text(field.path("method"));
+            System.out.println(
+                    "  " + ResponseWords.text(field.path("name")) + " = " + ResponseWords.text(field.path("value")));
+            String method = ResponseWords.text(field.path("method"));
             double confidence = field.path("confidence").asDouble();
             if (field.path("page").asInt() == 0) {
                 System.out.printf(Locale.ROOT, "      %s, confidence %.2f%n", method, confidence);
@@ -120,9 +128,10 @@ final class JobStory {
             System.out.println("\nSteps");
         }
         for (JsonNode step : job.path("steps")) {
-            System.out.println("  " + step.path("step").asInt() + " " + Words.text(step.path("word")) + ": "
-                    + Words.text(step.path("outcome")));
-            step.path("reasons").forEach(reason -> System.out.println("      " + Words.text(reason.path("words"))));
+            System.out.println("  " + step.path("step").asInt() + " " + ResponseWords.text(step.path("word")) + ": "
+                    + ResponseWords.text(step.path("outcome")));
+            step.path("reasons")
+                    .forEach(reason -> System.out.println("      " + ResponseWords.text(reason.path("words"))));
         }
     }
 
@@ -131,21 +140,21 @@ final class JobStory {
             System.out.println("\nEffects");
         }
         for (JsonNode effect : job.path("effects")) {
-            System.out.println("  " + Words.text(effect.path("kind")) + ", " + Words.text(effect.path("state")) + ": "
-                    + Words.text(effect.path("place")));
-            String receipt = Words.time(effect.path("receiptAt"));
+            System.out.println("  " + ResponseWords.text(effect.path("kind")) + ", "
+                    + ResponseWords.text(effect.path("state")) + ": " + ResponseWords.text(effect.path("place")));
+            String receipt = ResponseWords.time(effect.path("receiptAt"));
             if (!receipt.isEmpty()) {
-                System.out.println("      receipt " + receipt + ": " + Words.text(effect.path("answer")));
-                String older = Words.text(effect.path("older"));
+                System.out.println("      receipt " + receipt + ": " + ResponseWords.text(effect.path("answer")));
+                String older = ResponseWords.text(effect.path("older"));
                 if (!older.isEmpty()) {
                     System.out.println("      what was there is now " + older);
                 }
-                String ended = Words.time(effect.path("endedAt"));
+                String ended = ResponseWords.time(effect.path("endedAt"));
                 if (!ended.isEmpty()) {
                     System.out.println("      replaced or taken back " + ended);
                 }
             }
-            String reason = Words.text(effect.path("reason").path("words"));
+            String reason = ResponseWords.text(effect.path("reason").path("words"));
             if (!reason.isEmpty()) {
                 System.out.println("      " + reason);
             }

@@ -37,7 +37,7 @@ final class LedgerCommand {
                         + ": it, or the one before it, was changed or taken out.");
             }
             if (!connection.json() && check.has("warning")) {
-                System.out.println(Words.text(check.path("warning")));
+                System.out.println(ResponseWords.text(check.path("warning")));
             }
             return whole ? 0 : 1;
         }

@@ -22,7 +22,7 @@ final class LookupCommand {
     private static final String KIND = "lookups";
 
     @Command(name = "list", description = "Show all lookups, their columns, and the rules that use them.")
-    static final class ListLookups extends Question {
+    static final class ListLookups extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
             return service.get("/" + KIND);
@@ -33,9 +33,9 @@ final class LookupCommand {
             Table table = new Table("LOOKUP", "ROWS", "VERSION", "COLUMNS", "USED BY").shrink(3, 4);
             for (JsonNode lookup : answer.path(KIND)) {
                 table.row(
-                        Words.text(lookup.path("name")),
-                        Words.text(lookup.path("rows")),
-                        Words.text(lookup.path("version")),
+                        ResponseWords.text(lookup.path("name")),
+                        ResponseWords.text(lookup.path("rows")),
+                        ResponseWords.text(lookup.path("version")),
                         joined(lookup.path("columns")),
                         joined(lookup.path("usedBy")));
             }
@@ -44,7 +44,7 @@ final class LookupCommand {
     }
 
     @Command(name = "show", description = "Print a lookup as CSV.")
-    static final class Show extends Question.AboutName {
+    static final class Show extends QueryCommand.AboutName {
         @Override
         JsonNode ask(Service service) {
             return StringNode.valueOf(service.getText(path(KIND)));
@@ -61,7 +61,7 @@ final class LookupCommand {
             description =
                     "Write a lookup from a CSV file whose first row names the columns. It counts for every document from then on.",
             footer = {"", "Example: lectomen lookup put vessels vessels.csv"})
-    static final class Put extends Question.AboutName {
+    static final class Put extends QueryCommand.AboutName {
         @Parameters(index = "1", paramLabel = "FILE.csv", description = "The table.")
         private Path file = Path.of("");
 
@@ -72,13 +72,13 @@ final class LookupCommand {
 
         @Override
         void print(JsonNode lookup) {
-            System.out.println("Lookup " + Words.text(lookup.path("name")) + " has " + Words.text(lookup.path("rows"))
-                    + " rows with " + joined(lookup.path("columns")) + ".");
+            System.out.println("Lookup " + ResponseWords.text(lookup.path("name")) + " has "
+                    + ResponseWords.text(lookup.path("rows")) + " rows with " + joined(lookup.path("columns")) + ".");
         }
     }
 
     @Command(name = "remove", description = "Remove a lookup that no rule uses.")
-    static final class Remove extends Question.AboutName {
+    static final class Remove extends QueryCommand.AboutName {
         @Override
         JsonNode ask(Service service) {
             return service.delete(path(KIND));
@@ -86,7 +86,7 @@ final class LookupCommand {
 
         @Override
         void print(JsonNode nothing) {
-            System.out.println("Lookup " + Words.safe(name()) + " is removed.");
+            System.out.println("Lookup " + ResponseWords.safe(name()) + " is removed.");
         }
     }
 }

@@ -24,7 +24,7 @@ final class PartCommand {
     private static final String KIND = "parts";
 
     @Command(name = "list", description = "Show all shared parts and the rules that use them.")
-    static final class ListParts extends Question {
+    static final class ListParts extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
             return service.get("/" + KIND);
@@ -35,10 +35,10 @@ final class PartCommand {
             Table table = new Table("PART", "KIND", "VERSION", "ABOUT", "USED BY").shrink(3, 4);
             for (JsonNode part : answer.path(KIND)) {
                 table.row(
-                        Words.text(part.path("name")),
-                        Words.text(part.path("kind")),
-                        Words.text(part.path("version")),
-                        Words.text(part.path("about")),
+                        ResponseWords.text(part.path("name")),
+                        ResponseWords.text(part.path("kind")),
+                        ResponseWords.text(part.path("version")),
+                        ResponseWords.text(part.path("about")),
                         joined(part.path("usedBy")));
             }
             if (table.isEmpty()) {
@@ -50,7 +50,7 @@ final class PartCommand {
     }
 
     @Command(name = "show", description = "Show a part's file.")
-    static final class Show extends Question.AboutName {
+    static final class Show extends QueryCommand.AboutName {
         @Override
         JsonNode ask(Service service) {
             return service.get(path(KIND));
@@ -67,7 +67,7 @@ final class PartCommand {
             description =
                     "Write a part, or what it is from now on. Each rule that names it gets a new version, which acts once it is put live.",
             footer = {"", "Example: lectomen part put permit-name.yaml --reason 'berth in front' --live"})
-    static final class Put extends Question {
+    static final class Put extends QueryCommand {
         @Parameters(paramLabel = "FILE", description = "The part's file; its name stands in it.")
         private Path file = Path.of("");
 
@@ -89,20 +89,21 @@ final class PartCommand {
         @Override
         void print(JsonNode answer) {
             JsonNode part = answer.path("part");
-            System.out.println("Part " + Words.text(part.path("name")) + " (" + Words.text(part.path("kind"))
-                    + ") is version " + Words.text(part.path("version")) + ".");
+            System.out.println(
+                    "Part " + ResponseWords.text(part.path("name")) + " (" + ResponseWords.text(part.path("kind"))
+                            + ") is version " + ResponseWords.text(part.path("version")) + ".");
             for (JsonNode rule : answer.path("rules")) {
                 String state = rule.path("live").asBoolean()
                         ? " is live"
-                        : " is not live: " + Words.text(rule.path("whyNotLive"));
-                System.out.println("  rule " + Words.text(rule.path("id")) + ": version "
-                        + Words.text(rule.path("version")) + state);
+                        : " is not live: " + ResponseWords.text(rule.path("whyNotLive"));
+                System.out.println("  rule " + ResponseWords.text(rule.path("id")) + ": version "
+                        + ResponseWords.text(rule.path("version")) + state);
             }
         }
     }
 
     @Command(name = "schema", description = "Print the JSON Schema of the files of parts.")
-    static final class Schema extends Question {
+    static final class Schema extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
             return StringNode.valueOf(service.getText("/" + KIND + "/schema"));
@@ -115,7 +116,7 @@ final class PartCommand {
     }
 
     @Command(name = "remove", description = "Take away a part that no rule uses.")
-    static final class Remove extends Question.AboutName {
+    static final class Remove extends QueryCommand.AboutName {
         @Override
         JsonNode ask(Service service) {
             return service.delete(path(KIND));
@@ -123,7 +124,7 @@ final class PartCommand {
 
         @Override
         void print(JsonNode nothing) {
-            System.out.println("Part " + Words.safe(name()) + " is removed.");
+            System.out.println("Part " + ResponseWords.safe(name()) + " is removed.");
         }
     }
 }

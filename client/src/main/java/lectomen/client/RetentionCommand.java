@@ -35,13 +35,13 @@ final class RetentionCommand implements Callable<Integer> {
         String what = remove ? "REMOVED" : "DUE";
         Table table = new Table("RULE", "KEEPS ORIGINALS", "KEEPS JOBS", "ORIGINALS " + what, "SIZE", "JOBS " + what);
         for (JsonNode due : answer.path("due")) {
-            String rule = Words.text(due.path("rule"));
+            String rule = ResponseWords.text(due.path("rule"));
             table.row(
                     rule.isEmpty() ? "(no rule)" : rule,
                     days(due.path("keepOriginalsDays")),
                     days(due.path("keepJobsDays")),
                     Long.toString(due.path("originals").asLong()),
-                    Words.size(due.path("bytes").asLong()),
+                    ResponseWords.size(due.path("bytes").asLong()),
                     Long.toString(due.path("jobs").asLong()));
         }
         table.print();

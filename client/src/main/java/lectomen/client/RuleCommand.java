@@ -41,14 +41,15 @@ import tools.jackson.databind.node.StringNode;
         })
 final class RuleCommand {
     private static void print(JsonNode rule) {
-        String live = Words.text(rule.path("liveVersion"));
-        System.out.println("Rule " + Words.text(rule.path("id")) + " is " + Words.text(rule.path("state"))
-                + ": version " + Words.text(rule.path("latestVersion"))
-                + (live.isEmpty() ? ", none was ever live" : ", live is version " + live));
+        String live = ResponseWords.text(rule.path("liveVersion"));
+        System.out.println(
+                "Rule " + ResponseWords.text(rule.path("id")) + " is " + ResponseWords.text(rule.path("state"))
+                        + ": version " + ResponseWords.text(rule.path("latestVersion"))
+                        + (live.isEmpty() ? ", none was ever live" : ", live is version " + live));
     }
 
     /** Changes a rule; the answer is the rule as it then is. */
-    abstract static class Change extends Question.AboutRule {
+    abstract static class Change extends QueryCommand.AboutRule {
         @Override
         void print(JsonNode rule) {
             RuleCommand.print(rule);
@@ -56,7 +57,7 @@ final class RuleCommand {
     }
 
     @Command(name = "list", description = "Show all rules in their order.")
-    static final class ListRules extends Question {
+    static final class ListRules extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
             return service.get("/rules");
@@ -71,15 +72,15 @@ final class RuleCommand {
             Table table = new Table("#", "RULE", "STATE", "LATEST", "LIVE", "TITLE", "FROM").shrink(6, 5);
             for (JsonNode rule : answer.path("rules")) {
                 Table.Row row = table.row(
-                        Words.text(rule.path("position")),
-                        Words.text(rule.path("id")),
-                        Words.text(rule.path("state")),
-                        Words.text(rule.path("latestVersion")),
-                        Words.text(rule.path("liveVersion")),
-                        Words.text(rule.path("title")),
+                        ResponseWords.text(rule.path("position")),
+                        ResponseWords.text(rule.path("id")),
+                        ResponseWords.text(rule.path("state")),
+                        ResponseWords.text(rule.path("latestVersion")),
+                        ResponseWords.text(rule.path("liveVersion")),
+                        ResponseWords.text(rule.path("title")),
                         joined(rule.path("folders")));
                 if (rule.has("whyNotActing")) {
-                    row.below("takes nothing: " + Words.text(rule.path("whyNotActing")));
+                    row.below("takes nothing: " + ResponseWords.text(rule.path("whyNotActing")));
                 }
             }
             if (table.isEmpty()) {
@@ -96,7 +97,7 @@ final class RuleCommand {
                     "Have these rules asked first, in this order, and the others behind them as before. A file goes to the"
                             + " first that wants it.",
             footer = {"", "Example: lectomen rule order mooring-permits tide-bulletins"})
-    static final class Order extends Question {
+    static final class Order extends QueryCommand {
         @Parameters(arity = "1..*", paramLabel = "RULE", description = "Rules, the first to be asked first.")
         private List<String> rules = List.of();
 
@@ -109,7 +110,7 @@ final class RuleCommand {
             Set<String> order = new LinkedHashSet<>(rules);
             for (String rule : order) {
                 if (!known.contains(rule)) {
-                    throw new Refused("There is no rule " + rule + ".");
+                    throw new RequestRefused("There is no rule " + rule + ".");
                 }
             }
             order.addAll(known);
@@ -125,7 +126,7 @@ final class RuleCommand {
     }
 
     @Command(name = "show", description = "Show a rule's file.")
-    static final class Show extends Question.AboutRule {
+    static final class Show extends QueryCommand.AboutRule {
         @Override
         JsonNode ask(Service service) {
             return service.get(path());
@@ -141,7 +142,7 @@ final class RuleCommand {
             name = "check",
             description = "Check a rule file without adding it. Exit code 1 when it has problems.",
             footer = {"", "Example: lectomen rule check mooring-permits.yaml"})
-    static final class Check extends Question {
+    static final class Check extends QueryCommand {
         @Parameters(paramLabel = "FILE", description = "The rule file.")
         private Path file = Path.of("");
 
@@ -155,7 +156,8 @@ final class RuleCommand {
             if (exitCode(answer) == 0) {
                 System.out.println(file + " is good.");
             }
-            answer.path("problems").forEach(problem -> System.out.println(file + ", " + Words.problem(problem)));
+            answer.path("problems")
+                    .forEach(problem -> System.out.println(file + ", " + ResponseWords.problem(problem)));
         }
 
         @Override
@@ -168,7 +170,7 @@ final class RuleCommand {
             name = "add",
             description = "Add a rule, or a new version of it, as a draft. It acts only once it is put live.",
             footer = {"", "Example: lectomen rule add mooring-permits.yaml && lectomen rule live mooring-permits"})
-    static final class Add extends Question {
+    static final class Add extends QueryCommand {
         @Parameters(paramLabel = "FILE", description = "The rule file.")
         private Path file = Path.of("");
 
@@ -225,7 +227,7 @@ final class RuleCommand {
             name = "lying",
             description =
                     "Show what lies in the folders of a rule now, and what its latest version would say to each file.")
-    static final class Lying extends Question.AboutRule {
+    static final class Lying extends QueryCommand.AboutRule {
         @Override
         JsonNode ask(Service service) {
             return service.get(path() + "/lying");
@@ -236,26 +238,27 @@ final class RuleCommand {
             Table table = new Table("FILE", "CHANGED", "SIZE", "IT WOULD").shrink(0, 3);
             for (JsonNode file : seen.path("files")) {
                 String would =
-                        switch (Words.text(file.path("would"))) {
+                        switch (ResponseWords.text(file.path("would"))) {
                             case "TAKE" -> "take it";
                             case "READ" -> "read it to tell";
-                            default -> "leave it: " + Words.text(file.path("why"));
+                            default -> "leave it: " + ResponseWords.text(file.path("why"));
                         };
                 table.row(
-                        Words.text(file.path("name")),
-                        Words.time(file.path("modified")),
-                        Words.size(file.path("size").asLong()),
+                        ResponseWords.text(file.path("name")),
+                        ResponseWords.time(file.path("modified")),
+                        ResponseWords.size(file.path("size").asLong()),
                         would);
             }
             if (!table.isEmpty()) {
                 table.print();
             }
-            System.out.println(Words.text(seen.path("all")) + " files lie in its folders: it would take "
-                    + Words.text(seen.path("take")) + ", read " + Words.text(seen.path("read")) + " to tell, and leave "
-                    + Words.text(seen.path("leave")) + ".");
+            System.out.println(ResponseWords.text(seen.path("all")) + " files lie in its folders: it would take "
+                    + ResponseWords.text(seen.path("take")) + ", read " + ResponseWords.text(seen.path("read"))
+                    + " to tell, and leave "
+                    + ResponseWords.text(seen.path("leave")) + ".");
             seen.path("notReached")
-                    .forEach(
-                            folder -> System.out.println(Words.text(folder) + " is not there, or can't be looked at."));
+                    .forEach(folder ->
+                            System.out.println(ResponseWords.text(folder) + " is not there, or can't be looked at."));
         }
     }
 
@@ -282,7 +285,7 @@ final class RuleCommand {
             name = "schema",
             description = "Print the JSON Schema of rule files, for editors that check while one writes.",
             footer = {"", "Example: lectomen rule schema > rule.schema.json"})
-    static final class Schema extends Question {
+    static final class Schema extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
             return StringNode.valueOf(service.getText("/rules/schema"));

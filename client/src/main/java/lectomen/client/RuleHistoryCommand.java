@@ -13,9 +13,9 @@ final class RuleHistoryCommand {
     /** A line of a difference. */
     static void printLine(JsonNode line) {
         int number = line.path("number").asInt();
-        String text = Words.text(line.path("text"));
+        String text = ResponseWords.text(line.path("text"));
         System.out.println(
-                switch (Words.text(line.path("kind"))) {
+                switch (ResponseWords.text(line.path("kind"))) {
                     case "ADDED" -> "%5d + %s".formatted(number, text);
                     case "REMOVED" -> "%5d - %s".formatted(number, text);
                     case "GAP" -> "      … " + number + (number == 1 ? " line" : " lines") + " the same";
@@ -30,7 +30,7 @@ final class RuleHistoryCommand {
                 "Its hot folder keeps its name unless --folder is said."
             },
             footer = {"", "Example: lectomen rule rename permits mooring-permits --folder"})
-    static final class Rename extends Question.AboutRule {
+    static final class Rename extends QueryCommand.AboutRule {
         @Parameters(index = "1", paramLabel = "NEW", description = "The new id.")
         private String to = "";
 
@@ -46,13 +46,13 @@ final class RuleHistoryCommand {
 
         @Override
         void print(JsonNode answer) {
-            System.out.println("Rule " + id() + " is " + Words.text(answer.path("id"))
+            System.out.println("Rule " + id() + " is " + ResponseWords.text(answer.path("id"))
                     + " from now on; it takes files from " + joined(answer.path("folders")) + ".");
         }
     }
 
     @Command(name = "versions", description = "Show all versions of a rule, the newest first.")
-    static final class Versions extends Question.AboutRule {
+    static final class Versions extends QueryCommand.AboutRule {
         @Override
         JsonNode ask(Service service) {
             return service.get(path() + "/versions");
@@ -63,10 +63,10 @@ final class RuleHistoryCommand {
             Table table = new Table("VERSION", "WRITTEN", "BY", "REASON").shrink(3);
             for (JsonNode version : answer.path("versions")) {
                 table.row(
-                        Words.text(version.path("version")),
-                        Words.time(version.path("addedAt")),
-                        Words.text(version.path("addedBy")),
-                        Words.text(version.path("reason")));
+                        ResponseWords.text(version.path("version")),
+                        ResponseWords.time(version.path("addedAt")),
+                        ResponseWords.text(version.path("addedBy")),
+                        ResponseWords.text(version.path("reason")));
             }
             table.print();
         }
@@ -76,7 +76,7 @@ final class RuleHistoryCommand {
             name = "diff",
             description = "Show what changed between two versions: by default from the live one to the latest.",
             footer = {"", "Example: lectomen rule diff mooring-permits --from 2 --to 4"})
-    static final class Diff extends Question.AboutRule {
+    static final class Diff extends QueryCommand.AboutRule {
         @Option(names = "--from", paramLabel = "VERSION", description = "The older version.")
         private int from;
 
@@ -93,13 +93,13 @@ final class RuleHistoryCommand {
         void print(JsonNode answer) {
             boolean same =
                     answer.path("lines").isEmpty() && answer.path("parts").isEmpty();
-            System.out.println("Rule " + Words.safe(id()) + ", from version "
+            System.out.println("Rule " + ResponseWords.safe(id()) + ", from version "
                     + answer.path("from").asInt() + " to "
                     + answer.path("to").asInt()
                     + (same ? ": nothing changed." : ":"));
             answer.path("lines").forEach(RuleHistoryCommand::printLine);
             for (JsonNode part : answer.path("parts")) {
-                System.out.println("Its shared part " + Words.text(part.path("name")) + ":");
+                System.out.println("Its shared part " + ResponseWords.text(part.path("name")) + ":");
                 part.path("lines").forEach(RuleHistoryCommand::printLine);
             }
         }

@@ -59,9 +59,9 @@ final class RulebookFiles implements AutoCloseable {
                 return new RulebookFiles(place, false);
             }
         } catch (IOException e) {
-            throw new NoService(place + " is no folder and no ZIP file that can be read");
+            throw new ServiceUnreachable(place + " is no folder and no ZIP file that can be read");
         }
-        throw new NoService("there is no folder and no ZIP file " + place);
+        throw new ServiceUnreachable("there is no folder and no ZIP file " + place);
     }
 
     Path rule(String id) {
@@ -102,7 +102,7 @@ final class RulebookFiles implements AutoCloseable {
             String text = Files.readString(file);
             Matcher named = NAMED.matcher(text);
             if (!named.find()) {
-                throw new NoService(file + " names neither a rule nor a part");
+                throw new ServiceUnreachable(file + " names neither a rule nor a part");
             }
             if (named.group(1).equals(kind)) {
                 found.add(new Written(file, named.group(2), text));

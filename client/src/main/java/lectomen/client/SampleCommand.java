@@ -29,11 +29,11 @@ final class SampleCommand {
 
     private static String result(JsonNode result) {
         String places = StreamSupport.stream(result.path("places").spliterator(), false)
-                .map(Words::text)
+                .map(ResponseWords::text)
                 .collect(Collectors.joining(", "));
-        String reason = Words.text(result.path("reason"));
+        String reason = ResponseWords.text(result.path("reason"));
         return places.isEmpty()
-                ? Words.text(result.path("ending")) + (reason.isEmpty() ? "" : " (" + reason + ")")
+                ? ResponseWords.text(result.path("ending")) + (reason.isEmpty() ? "" : " (" + reason + ")")
                 : places;
     }
 
@@ -60,7 +60,8 @@ final class SampleCommand {
                 if (connection.json()) {
                     Connection.printJson(sample);
                 } else {
-                    System.out.println(Words.safe(name) + " is kept; expected: " + result(sample.path("expected")));
+                    System.out.println(
+                            ResponseWords.safe(name) + " is kept; expected: " + result(sample.path("expected")));
                 }
             }
             return 0;
@@ -68,7 +69,7 @@ final class SampleCommand {
     }
 
     @Command(name = "list", description = "Show the samples of a rule and what is expected of each.")
-    static final class ListSamples extends Question.AboutRule {
+    static final class ListSamples extends QueryCommand.AboutRule {
         @Override
         JsonNode ask(Service service) {
             return service.get(path() + "/samples");
@@ -78,7 +79,8 @@ final class SampleCommand {
         void print(JsonNode answer) {
             Table table = new Table("SAMPLE", "EXPECTED").shrink(1);
             answer.path("samples")
-                    .forEach(sample -> table.row(Words.text(sample.path("name")), result(sample.path("expected"))));
+                    .forEach(sample ->
+                            table.row(ResponseWords.text(sample.path("name")), result(sample.path("expected"))));
             table.print();
         }
     }
@@ -87,7 +89,7 @@ final class SampleCommand {
             name = "run",
             description = "Try the latest version of a rule on its samples. Exit code 1 when one comes out different.",
             footer = {"", "Example: lectomen rule sample run mooring-permits"})
-    static final class Run extends Question.AboutRule {
+    static final class Run extends QueryCommand.AboutRule {
         @Override
         JsonNode ask(Service service) {
             return service.post(path() + "/samples/run");
@@ -105,9 +107,9 @@ final class SampleCommand {
         void print(JsonNode answer) {
             for (JsonNode sample : answer.path("samples")) {
                 JsonNode differences = sample.path("differences");
-                System.out.println(
-                        Words.text(sample.path("name")) + (differences.isEmpty() ? ": as expected" : ": different"));
-                differences.forEach(difference -> System.out.println("  " + Words.text(difference)));
+                System.out.println(ResponseWords.text(sample.path("name"))
+                        + (differences.isEmpty() ? ": as expected" : ": different"));
+                differences.forEach(difference -> System.out.println("  " + ResponseWords.text(difference)));
             }
             int all = answer.path("samples").size();
             System.out.println((all - different(answer)) + " of " + all + " samples come out as expected.");
@@ -120,7 +122,7 @@ final class SampleCommand {
     }
 
     @Command(name = "forget", description = "Forget a sample of a rule.")
-    static final class Forget extends Question.AboutRule {
+    static final class Forget extends QueryCommand.AboutRule {
         @Parameters(index = "1", paramLabel = "NAME", description = "The sample's name.")
         private String name = "";
 
@@ -131,7 +133,8 @@ final class SampleCommand {
 
         @Override
         void print(JsonNode nothing) {
-            System.out.println(Words.safe(name) + " is no longer a sample of " + Words.safe(id()) + ".");
+            System.out.println(
+                    ResponseWords.safe(name) + " is no longer a sample of " + ResponseWords.safe(id()) + ".");
         }
     }
 }

@@ -44,38 +44,40 @@ final class SampleTrial {
         return differences(
                 JSON.readTree(Files.readAllBytes(expected)),
                 result(trial),
-                Words.text(trial.path("reason").path("words")));
+                ResponseWords.text(trial.path("reason").path("words")));
     }
 
     /** A trial in the form in which results of samples are kept. */
     private static ObjectNode result(JsonNode trial) {
         ObjectNode result = JSON.createObjectNode();
-        result.put("ending", Words.text(trial.path("ending")));
-        result.put("reason", Words.text(trial.path("reason").path("code")));
+        result.put("ending", ResponseWords.text(trial.path("ending")));
+        result.put("reason", ResponseWords.text(trial.path("reason").path("code")));
         ObjectNode fields = result.putObject(FIELDS);
         trial.path(FIELDS)
-                .forEach(field -> fields.put(Words.text(field.path("name")), Words.text(field.path("value"))));
+                .forEach(field ->
+                        fields.put(ResponseWords.text(field.path("name")), ResponseWords.text(field.path("value"))));
         ArrayNode places = result.putArray(PLACES);
         for (JsonNode place : trial.path("wouldFile")) {
-            String folder = Words.text(place.path("folder"));
-            places.add(Words.text(place.path("connection")) + "/" + (folder.isEmpty() ? "" : folder + "/")
-                    + Words.text(place.path("name")));
+            String folder = ResponseWords.text(place.path("folder"));
+            places.add(ResponseWords.text(place.path("connection")) + "/" + (folder.isEmpty() ? "" : folder + "/")
+                    + ResponseWords.text(place.path("name")));
         }
         return result;
     }
 
     private static List<String> differences(JsonNode expected, JsonNode got, String why) {
         List<String> differences = new ArrayList<>();
-        String before = Words.text(expected.path("ending"));
-        String after = Words.text(got.path("ending"));
-        if (!before.equals(after) || !Words.text(expected.path("reason")).equals(Words.text(got.path("reason")))) {
+        String before = ResponseWords.text(expected.path("ending"));
+        String after = ResponseWords.text(got.path("ending"));
+        if (!before.equals(after)
+                || !ResponseWords.text(expected.path("reason")).equals(ResponseWords.text(got.path("reason")))) {
             differences.add("it was " + before + ", and is " + after + (why.isEmpty() ? "" : ": " + why));
         }
         TreeSet<String> names = new TreeSet<>(expected.path(FIELDS).propertyNames());
         names.addAll(got.path(FIELDS).propertyNames());
         for (String name : names) {
-            String value = Words.text(expected.path(FIELDS).path(name));
-            String now = Words.text(got.path(FIELDS).path(name));
+            String value = ResponseWords.text(expected.path(FIELDS).path(name));
+            String now = ResponseWords.text(got.path(FIELDS).path(name));
             if (!value.equals(now)) {
                 differences.add(name + " was \"" + value + "\", and is \"" + now + "\"");
             }

@@ -17,7 +17,7 @@ final class SecretCommand {
     private static final String KIND = "secrets";
 
     @Command(name = "list", description = "Show the names of all secrets.")
-    static final class ListSecrets extends Question {
+    static final class ListSecrets extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
             return service.get("/" + KIND);
@@ -28,10 +28,10 @@ final class SecretCommand {
             Table table = new Table("SECRET", "VERSION", "CHANGED", "BY", "STATE");
             for (JsonNode secret : answer.path(KIND)) {
                 table.row(
-                        Words.text(secret.path("name")),
-                        Words.text(secret.path("version")),
-                        Words.time(secret.path("changedAt")),
-                        Words.text(secret.path("changedBy")),
+                        ResponseWords.text(secret.path("name")),
+                        ResponseWords.text(secret.path("version")),
+                        ResponseWords.time(secret.path("changedAt")),
+                        ResponseWords.text(secret.path("changedBy")),
                         secret.path("readable").asBoolean() ? "sealed" : "the key at hand does not open it");
             }
             if (table.isEmpty()) {
@@ -46,7 +46,7 @@ final class SecretCommand {
             name = "put",
             description = "Keep a secret. It is asked for without being shown, and never given as an argument.",
             footer = {"", "Example: lectomen secret put mail-password --stdin < password.txt"})
-    static final class Put extends Question.AboutName {
+    static final class Put extends QueryCommand.AboutName {
         @Option(names = "--stdin", description = "Read it from standard input rather than ask for it.")
         private boolean piped;
 
@@ -56,20 +56,20 @@ final class SecretCommand {
                     ? new String(System.in.readAllBytes(), StandardCharsets.UTF_8).replaceFirst("\\R$", "")
                     : Optional.ofNullable(System.console())
                             .map(console -> new String(console.readPassword("Secret %s: ", name())))
-                            .orElseThrow(
-                                    () -> new NoService("there is no terminal to ask on; pipe it in with --stdin"));
+                            .orElseThrow(() ->
+                                    new ServiceUnreachable("there is no terminal to ask on; pipe it in with --stdin"));
             return service.putText(path(KIND), value);
         }
 
         @Override
         void print(JsonNode secret) {
-            System.out.println("Secret " + Words.text(secret.path("name")) + " is kept, version "
-                    + Words.text(secret.path("version")) + ".");
+            System.out.println("Secret " + ResponseWords.text(secret.path("name")) + " is kept, version "
+                    + ResponseWords.text(secret.path("version")) + ".");
         }
     }
 
     @Command(name = "remove", description = "Forget a secret.")
-    static final class Remove extends Question.AboutName {
+    static final class Remove extends QueryCommand.AboutName {
         @Override
         JsonNode ask(Service service) {
             return service.delete(path(KIND));
@@ -77,7 +77,7 @@ final class SecretCommand {
 
         @Override
         void print(JsonNode nothing) {
-            System.out.println("Secret " + Words.safe(name()) + " is forgotten.");
+            System.out.println("Secret " + ResponseWords.safe(name()) + " is forgotten.");
         }
     }
 }

@@ -53,7 +53,7 @@ final class SendCommand implements Callable<Integer> {
             JsonNode taken = service.postFile(path, file);
             sent.addObject().put("fileName", name).put("job", taken.path("job").asString());
             if (!connection.json()) {
-                System.out.println(Words.safe(name) + " is job " + Words.text(taken.path("job")));
+                System.out.println(ResponseWords.safe(name) + " is job " + ResponseWords.text(taken.path("job")));
             }
         }
         return connection.json() ? Connection.printJson(answer) : 0;

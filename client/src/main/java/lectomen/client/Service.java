@@ -97,7 +97,7 @@ final class Service {
         String key = UUID.randomUUID().toString();
         try {
             return postFile(path, file, key);
-        } catch (NoService e) {
+        } catch (ServiceUnreachable e) {
             return postFile(path, file, key);
         }
     }
@@ -162,7 +162,8 @@ final class Service {
                 }
             } catch (IOException | UncheckedIOException e) {
                 if (lastId.isEmpty()) {
-                    throw new NoService("no service answers at " + url + ". Start it: ./lectomen serve --home DIR");
+                    throw new ServiceUnreachable(
+                            "no service answers at " + url + ". Start it: ./lectomen serve --home DIR");
                 }
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
@@ -195,14 +196,14 @@ final class Service {
         try {
             response = http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
         } catch (IOException e) {
-            throw new NoService("no service answers at " + url + ". Start it: ./lectomen serve --home DIR");
+            throw new ServiceUnreachable("no service answers at " + url + ". Start it: ./lectomen serve --home DIR");
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw new NoService("interrupted");
+            throw new ServiceUnreachable("interrupted");
         }
         if (response.statusCode() >= 400) {
             JsonNode body = response.body().length == 0 ? JSON.createObjectNode() : JSON.readTree(response.body());
-            throw new Refused(problem(body, response.statusCode()));
+            throw new RequestRefused(problem(body, response.statusCode()));
         }
         return response.body();
     }
@@ -213,7 +214,7 @@ final class Service {
             words.setLength(0);
             words.append("the file has ").append(body.path("problems").size()).append(" problems:");
             for (JsonNode problem : body.path("problems")) {
-                words.append("\n  ").append(Words.problem(problem));
+                words.append("\n  ").append(ResponseWords.problem(problem));
             }
         }
         return words.toString();
@@ -227,7 +228,7 @@ final class Service {
     /** The file that the user named. */
     static Path requireFile(Path file) {
         if (!Files.isRegularFile(file)) {
-            throw new NoService("there is no file " + file);
+            throw new ServiceUnreachable("there is no file " + file);
         }
         return file;
     }

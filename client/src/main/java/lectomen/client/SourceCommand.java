@@ -30,22 +30,23 @@ final class SourceCommand {
     private static final String WAITING = "waiting";
 
     private static void print(JsonNode source) {
-        System.out.println(Words.text(source.path("folder")) + " (source " + Words.text(source.path("id")) + ")");
-        line("What belongs there: ", Words.text(source.path("about")));
-        line("Rules: ", Question.joined(source.path("rules")));
-        line("", Words.text(source.path("trouble").path("words")));
-        line("", Words.text(source.path("silent").path("words")));
-        line("", Words.text(source.path("closed").path("words")));
+        System.out.println(
+                ResponseWords.text(source.path("folder")) + " (source " + ResponseWords.text(source.path("id")) + ")");
+        line("What belongs there: ", ResponseWords.text(source.path("about")));
+        line("Rules: ", QueryCommand.joined(source.path("rules")));
+        line("", ResponseWords.text(source.path("trouble").path("words")));
+        line("", ResponseWords.text(source.path("silent").path("words")));
+        line("", ResponseWords.text(source.path("closed").path("words")));
         if (source.has("nextRunAt")) {
-            line("Collects. Next run: ", Words.time(source.path("nextRunAt")));
+            line("Collects. Next run: ", ResponseWords.time(source.path("nextRunAt")));
         }
         line("", source.path("running").asBoolean() ? "A run is under way." : "");
-        source.path(WAITING).forEach(file -> line("Waits: ", Words.text(file)));
+        source.path(WAITING).forEach(file -> line("Waits: ", ResponseWords.text(file)));
     }
 
     /** How a hot folder stands, in a word or two. */
     static String state(JsonNode source) {
-        String trouble = Words.text(source.path("trouble").path("code"));
+        String trouble = ResponseWords.text(source.path("trouble").path("code"));
         if (!trouble.isEmpty()) {
             return trouble.equals("source.paused") ? "paused" : "trouble";
         }
@@ -72,7 +73,7 @@ final class SourceCommand {
     }
 
     @Command(name = "list", description = "Show all hot folders.")
-    static final class ListSources extends Question {
+    static final class ListSources extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
             return service.get(SOURCES);
@@ -83,13 +84,13 @@ final class SourceCommand {
             Table table = new Table("ID", "HOT FOLDER", "RULES", "LAST FILE", "NEXT RUN", "STATE").shrink(1, 2);
             for (JsonNode source : answer.path("sources")) {
                 table.row(
-                                Words.text(source.path("id")),
-                                Words.text(source.path("folder")),
+                                ResponseWords.text(source.path("id")),
+                                ResponseWords.text(source.path("folder")),
                                 joined(source.path("rules")),
-                                Words.ago(source.path("lastArrivalAt")),
-                                source.has("nextRunAt") ? Words.time(source.path("nextRunAt")) : "",
+                                ResponseWords.ago(source.path("lastArrivalAt")),
+                                source.has("nextRunAt") ? ResponseWords.time(source.path("nextRunAt")) : "",
                                 state(source))
-                        .below(Words.text(source.path("about")));
+                        .below(ResponseWords.text(source.path("about")));
             }
             if (table.isEmpty()) {
                 System.out.println("No live rule takes files from a folder yet. Add one: lectomen rule add FILE");
@@ -100,7 +101,7 @@ final class SourceCommand {
     }
 
     /** A question about one hot folder. */
-    abstract static class AboutSource extends Question {
+    abstract static class AboutSource extends QueryCommand {
         @Parameters(
                 index = "0",
                 paramLabel = "FOLDER",
@@ -111,20 +112,20 @@ final class SourceCommand {
         String path(Service service) {
             List<JsonNode> meant = new ArrayList<>();
             for (JsonNode source : service.get(SOURCES).path("sources")) {
-                String whole = Words.text(source.path("folder"));
-                boolean same =
-                        whole.equals(folder) || Words.text(source.path("id")).equals(folder);
+                String whole = ResponseWords.text(source.path("folder"));
+                boolean same = whole.equals(folder)
+                        || ResponseWords.text(source.path("id")).equals(folder);
                 if (same) {
-                    return SOURCES + "/" + Words.text(source.path("id"));
+                    return SOURCES + "/" + ResponseWords.text(source.path("id"));
                 }
                 if (whole.endsWith("/" + folder)) {
                     meant.add(source);
                 }
             }
             if (meant.size() == 1) {
-                return SOURCES + "/" + Words.text(meant.get(0).path("id"));
+                return SOURCES + "/" + ResponseWords.text(meant.get(0).path("id"));
             }
-            throw new Refused(
+            throw new RequestRefused(
                     meant.isEmpty()
                             ? "No live rule takes files from \"" + folder
                                     + "\". Those that there are: lectomen source list"
@@ -147,23 +148,23 @@ final class SourceCommand {
             SourceCommand.print(answer.path("source"));
             line(
                     "Looked through every ",
-                    Words.text(answer.path("sweepSeconds")).replaceFirst("\\.0$", "")
+                    ResponseWords.text(answer.path("sweepSeconds")).replaceFirst("\\.0$", "")
                             + " s, and looked at when something happens in it");
             System.out.println();
             for (JsonNode sentence : answer.path("sentences")) {
                 System.out.println(
-                        "  ".repeat(sentence.path("depth").asInt() + 1) + Words.text(sentence.path("words")));
+                        "  ".repeat(sentence.path("depth").asInt() + 1) + ResponseWords.text(sentence.path("words")));
             }
             Table table = new Table("RUN DUE", "WHY", "BY", "BEGAN", "ENDED", "FILES");
             for (JsonNode run : answer.path("runs")) {
                 boolean ended = run.has("endedAt");
                 int taken = run.path("taken").asInt();
                 table.row(
-                        Words.time(run.path("dueAt")),
-                        Words.text(run.path("cause")),
-                        Words.text(run.path("by")),
-                        Words.time(run.path("beganAt")),
-                        ended ? Words.time(run.path("endedAt")) : "under way",
+                        ResponseWords.time(run.path("dueAt")),
+                        ResponseWords.text(run.path("cause")),
+                        ResponseWords.text(run.path("by")),
+                        ResponseWords.time(run.path("beganAt")),
+                        ended ? ResponseWords.time(run.path("endedAt")) : "under way",
                         taken == 0 && ended ? "nothing new" : Integer.toString(taken));
             }
             if (!table.isEmpty()) {
@@ -177,7 +178,7 @@ final class SourceCommand {
             name = "would",
             description = "Tell whether a file of that name would be taken, from which folder and by which rule.",
             footer = {"", "Example: lectomen source would QUAY7-plan.dxf --size 300000"})
-    static final class Would extends Question {
+    static final class Would extends QueryCommand {
         @Parameters(index = "0", paramLabel = "NAME", description = "The file's name. No such file need exist.")
         private String name = "";
 
@@ -200,7 +201,7 @@ final class SourceCommand {
         int exitCode(JsonNode answer) {
             for (JsonNode folder : answer.path("folders")) {
                 for (JsonNode one : folder.path("rules")) {
-                    if (!Words.text(one.path("says")).equals("no")) {
+                    if (!ResponseWords.text(one.path("says")).equals("no")) {
                         return 0;
                     }
                 }
@@ -212,13 +213,13 @@ final class SourceCommand {
         void print(JsonNode answer) {
             Table table = new Table("IN", "RULE", "WOULD TAKE IT", "WHY").shrink(0, 3);
             for (JsonNode folder : answer.path("folders")) {
-                String path = Words.text(folder.path("folder"));
+                String path = ResponseWords.text(folder.path("folder"));
                 if (folder.has("ignored")) {
-                    table.row(path, "", "no", Words.text(folder.path("ignored")));
+                    table.row(path, "", "no", ResponseWords.text(folder.path("ignored")));
                 }
                 for (JsonNode one : folder.path("rules")) {
-                    String says = Words.text(one.path("says"));
-                    table.row(path, Words.text(one.path("rule")), says, Words.text(one.path("why")))
+                    String says = ResponseWords.text(one.path("says"));
+                    table.row(path, ResponseWords.text(one.path("rule")), says, ResponseWords.text(one.path("why")))
                             .colour(2, says.equals("no") ? Colour.RED : Colour.GREEN);
                 }
             }
@@ -242,7 +243,7 @@ final class SourceCommand {
 
         @Override
         void print(JsonNode answer) {
-            System.out.println("A run began at " + Words.time(answer.path("beganAt"))
+            System.out.println("A run began at " + ResponseWords.time(answer.path("beganAt"))
                     + ". What it takes: lectomen source show FOLDER");
         }
     }
@@ -256,7 +257,8 @@ final class SourceCommand {
 
         @Override
         void print(JsonNode answer) {
-            System.out.println("Nothing is taken from " + Words.text(answer.path("folder")) + " until: source resume.");
+            System.out.println(
+                    "Nothing is taken from " + ResponseWords.text(answer.path("folder")) + " until: source resume.");
         }
     }
 
@@ -269,7 +271,7 @@ final class SourceCommand {
 
         @Override
         void print(JsonNode answer) {
-            System.out.println("Files are taken from " + Words.text(answer.path("folder")) + " again.");
+            System.out.println("Files are taken from " + ResponseWords.text(answer.path("folder")) + " again.");
         }
     }
 }

@@ -24,8 +24,8 @@ final class StatusCommand implements Callable<Integer> {
         if (connection.json()) {
             return Connection.printJson(status);
         }
-        System.out.println("Home      " + Words.text(status.path("home")) + ", running since "
-                + Words.time(status.path("startedAt")));
+        System.out.println("Home      " + ResponseWords.text(status.path("home")) + ", running since "
+                + ResponseWords.time(status.path("startedAt")));
         System.out.println("Rules     " + status.path("liveRules").asInt() + " live");
         System.out.println("Workers   " + status.path("workers").path("running").size() + " running of at most "
                 + status.path("workers").path("most").asInt());
@@ -34,21 +34,21 @@ final class StatusCommand implements Callable<Integer> {
                 .properties()
                 .forEach(state -> counts.add(state.getValue().asInt() + " " + state.getKey()));
         System.out.println("Jobs      " + (counts.isEmpty() ? "none yet" : String.join(", ", counts)));
-        System.out.println(
-                "Disk      " + Words.size(status.path("disk").path("freeBytes").asLong())
-                        + " free; nothing is taken in below "
-                        + Words.size(status.path("disk").path("keepFreeBytes").asLong()));
+        System.out.println("Disk      "
+                + ResponseWords.size(status.path("disk").path("freeBytes").asLong())
+                + " free; nothing is taken in below "
+                + ResponseWords.size(status.path("disk").path("keepFreeBytes").asLong()));
         Table table =
                 new Table("HOT FOLDER", "LAST LOOK", "NEXT LOOK", "LAST FILE", "LYING THERE", "STATE").shrink(0, 5);
         for (JsonNode source : status.path("sources")) {
-            String trouble = Words.text(source.path("trouble").path("words"));
-            String silent = Words.text(source.path("silent").path("words"));
+            String trouble = ResponseWords.text(source.path("trouble").path("words"));
+            String silent = ResponseWords.text(source.path("silent").path("words"));
             boolean well = trouble.isEmpty() && silent.isEmpty();
             table.row(
-                            Words.text(source.path("folder")),
-                            Words.ago(source.path("lastLookAt")),
-                            Words.ahead(source.path("nextLookAt")),
-                            Words.ago(source.path("lastArrivalAt")),
+                            ResponseWords.text(source.path("folder")),
+                            ResponseWords.ago(source.path("lastLookAt")),
+                            ResponseWords.ahead(source.path("nextLookAt")),
+                            ResponseWords.ago(source.path("lastArrivalAt")),
                             lying(source),
                             SourceCommand.state(source))
                     .colour(5, well ? Colour.GREEN : Colour.RED)
@@ -60,7 +60,7 @@ final class StatusCommand implements Callable<Integer> {
         }
         if (!status.path("attention").isEmpty()) {
             System.out.println("\nNeeds attention:");
-            status.path("attention").forEach(line -> System.out.println("  " + Words.text(line)));
+            status.path("attention").forEach(line -> System.out.println("  " + ResponseWords.text(line)));
         }
         return 0;
     }

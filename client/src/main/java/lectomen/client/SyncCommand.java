@@ -63,14 +63,14 @@ final class SyncCommand {
             Service service = connection.service();
             Set<String> rules = new TreeSet<>();
             for (JsonNode rule : service.get("/rules").path("rules")) {
-                String id = Words.text(rule.path("id"));
-                if (only.isEmpty() ? !Words.text(rule.path("state")).equals("retired") : only.contains(id)) {
+                String id = ResponseWords.text(rule.path("id"));
+                if (only.isEmpty() ? !ResponseWords.text(rule.path("state")).equals("retired") : only.contains(id)) {
                     rules.add(id);
                 }
             }
             for (String id : only) {
                 if (!rules.contains(id)) {
-                    throw new Refused("There is no rule " + id + ".");
+                    throw new RequestRefused("There is no rule " + id + ".");
                 }
             }
             int written = 0;
@@ -81,14 +81,14 @@ final class SyncCommand {
                 for (JsonNode part : service.get("/parts").path("parts")) {
                     if (isWanted(part, rules)) {
                         Files.writeString(
-                                files.part(Words.text(part.path("name"))),
+                                files.part(ResponseWords.text(part.path("name"))),
                                 part.path("text").asString());
                         written++;
                     }
                 }
                 for (JsonNode lookup : service.get("/lookups").path("lookups")) {
                     if (isWanted(lookup, rules)) {
-                        String name = Words.text(lookup.path("name"));
+                        String name = ResponseWords.text(lookup.path("name"));
                         Files.writeString(files.lookup(name), service.getText("/lookups/" + Service.encoded(name)));
                         written++;
                     }
@@ -184,7 +184,7 @@ final class SyncCommand {
             for (JsonNode problem :
                     service.postText("/rules/check", rule.text()).path("problems")) {
                 System.out.println("  as things stand, line "
-                        + problem.path("line").asInt() + ": " + Words.text(problem.path("words")));
+                        + problem.path("line").asInt() + ": " + ResponseWords.text(problem.path("words")));
             }
         }
 
@@ -304,7 +304,7 @@ final class SyncCommand {
             if (known && compared.path("lines").isEmpty()) {
                 return false;
             }
-            say(kind + Words.text(compared.path("name")), known);
+            say(kind + ResponseWords.text(compared.path("name")), known);
             if (known) {
                 compared.path("lines").forEach(RuleHistoryCommand::printLine);
             }

@@ -67,7 +67,7 @@ final class TrialCommand implements Callable<Integer> {
         ArrayNode trials = answer.putArray("trials");
         int ways = (files.isEmpty() ? 0 : 1) + (job == null ? 0 : 1) + (text == null ? 0 : 1);
         if (ways != 1) {
-            throw new NoService("say what to try: files, or --job ID, or --text TEXT");
+            throw new ServiceUnreachable("say what to try: files, or --job ID, or --text TEXT");
         }
         if (job != null) {
             tryOne(service, List.of(), "job=" + Service.encoded(job), trials);
@@ -97,7 +97,7 @@ final class TrialCommand implements Callable<Integer> {
                 "  lectomen trial data permits.csv 'vessel where permit = MP-2027-0031'",
                 "  some-program | lectomen trial data - //n:number --prefix n=urn:marrowick:notice"
             })
-    static final class Data extends Question {
+    static final class Data extends QueryCommand {
         @Parameters(index = "0", paramLabel = "FILE", description = "The data, or - for standard input.")
         private Path file = Path.of("");
 
@@ -123,10 +123,10 @@ final class TrialCommand implements Callable<Integer> {
         @Override
         void print(JsonNode answer) {
             answer.path("hits")
-                    .forEach(hit -> System.out.println(
-                            Words.text(hit.path("value")) + "  (" + Words.text(hit.path("where")) + ")"));
+                    .forEach(hit -> System.out.println(ResponseWords.text(hit.path("value")) + "  ("
+                            + ResponseWords.text(hit.path("where")) + ")"));
             int hits = answer.path("hits").size();
-            String reason = Words.text(answer.path("reason").path("words"));
+            String reason = ResponseWords.text(answer.path("reason").path("words"));
             System.out.println(
                     reason.isEmpty() ? (hits == 1 ? "1 hit." : hits == 0 ? "No hit." : hits + " hits.") : reason);
         }
@@ -165,84 +165,87 @@ final class TrialCommand implements Callable<Integer> {
     private static void save(Service service, JsonNode trial, Path folder) throws IOException {
         Files.createDirectories(folder);
         for (JsonNode made : trial.path("made")) {
-            String ending = Words.text(made.path("type"));
-            Path file = folder.resolve(Words.text(trial.path("fileName")) + " step "
-                    + made.path("step").asInt() + " " + Words.text(made.path("output")) + "." + ending);
-            Files.write(file, service.getBytes("/trials/outputs/" + Words.text(made.path("sha256"))));
+            String ending = ResponseWords.text(made.path("type"));
+            Path file = folder.resolve(ResponseWords.text(trial.path("fileName")) + " step "
+                    + made.path("step").asInt() + " " + ResponseWords.text(made.path("output")) + "." + ending);
+            Files.write(file, service.getBytes("/trials/outputs/" + ResponseWords.text(made.path("sha256"))));
             System.err.println("Saved " + file);
         }
     }
 
     private static void print(JsonNode trial) {
-        System.out.println(Words.text(trial.path("fileName")));
-        String taker = Words.text(trial.path("rule"));
+        System.out.println(ResponseWords.text(trial.path("fileName")));
+        String taker = ResponseWords.text(trial.path("rule"));
         for (JsonNode considered : trial.path("considered")) {
             boolean takes = considered.path("takes").asBoolean();
-            System.out.println("  rule " + Words.text(considered.path("rule").path("id"))
-                    + (takes
-                            ? (isTaker(considered, trial) ? " takes it" : " would have taken it")
-                            : " does not take it: " + Words.text(considered.path("whyNot"))));
+            System.out.println(
+                    "  rule " + ResponseWords.text(considered.path("rule").path("id"))
+                            + (takes
+                                    ? (isTaker(considered, trial) ? " takes it" : " would have taken it")
+                                    : " does not take it: " + ResponseWords.text(considered.path("whyNot"))));
             considered.path("conditions").forEach(seen -> printSeen(seen, "    "));
         }
         for (JsonNode field : trial.path("fields")) {
-            System.out.println("  " + Words.text(field.path("name")) + " = " + Words.text(field.path("value"))
-                    + "  ("
-                    + (field.path("page").asInt() > 0
-                            ? "page " + field.path("page").asInt() + ", "
-                            : "")
-                    + Words.text(field.path("method")) + ")");
+            System.out.println(
+                    "  " + ResponseWords.text(field.path("name")) + " = " + ResponseWords.text(field.path("value"))
+                            + "  ("
+                            + (field.path("page").asInt() > 0
+                                    ? "page " + field.path("page").asInt() + ", "
+                                    : "")
+                            + ResponseWords.text(field.path("method")) + ")");
         }
         for (JsonNode made : trial.path("made")) {
-            System.out.println("  step " + made.path("step").asInt() + ", " + Words.text(made.path("word")) + ": makes "
-                    + Words.text(made.path("output")) + ", a " + Words.text(made.path("type")) + " of "
-                    + Words.size(made.path("bytes").asLong()));
+            System.out.println("  step " + made.path("step").asInt() + ", " + ResponseWords.text(made.path("word"))
+                    + ": makes "
+                    + ResponseWords.text(made.path("output")) + ", a " + ResponseWords.text(made.path("type")) + " of "
+                    + ResponseWords.size(made.path("bytes").asLong()));
         }
-        trial.path("notes").forEach(note -> System.out.println("  note: " + Words.text(note.path("words"))));
-        switch (Words.text(trial.path("ending"))) {
+        trial.path("notes").forEach(note -> System.out.println("  note: " + ResponseWords.text(note.path("words"))));
+        switch (ResponseWords.text(trial.path("ending"))) {
             case "planned" ->
                 trial.path("wouldFile")
                         .forEach(place ->
-                                System.out.println("  would be filed in " + Words.text(place.path("connection"))
-                                        + " as " + inFolder(place) + Words.text(place.path("name"))
+                                System.out.println("  would be filed in " + ResponseWords.text(place.path("connection"))
+                                        + " as " + inFolder(place) + ResponseWords.text(place.path("name"))
                                         + "; if that is taken: " + taken(place)));
             case "unwanted" ->
                 System.out.println("  would stay where it is. "
-                        + Words.text(trial.path("reason").path("words")));
+                        + ResponseWords.text(trial.path("reason").path("words")));
             default ->
                 System.out.println("  would fail" + (taker.isEmpty() ? "" : " under rule " + taker) + ". "
-                        + Words.text(trial.path("reason").path("words")));
+                        + ResponseWords.text(trial.path("reason").path("words")));
         }
         System.out.println();
     }
 
     private static boolean isTaker(JsonNode considered, JsonNode trial) {
-        return Words.text(considered.path("rule").path("id")).equals(Words.text(trial.path("rule")));
+        return ResponseWords.text(considered.path("rule").path("id")).equals(ResponseWords.text(trial.path("rule")));
     }
 
     private static String taken(JsonNode place) {
-        String other = Words.text(place.path("otherName"));
-        String older = Words.text(place.path("olderGoesTo"));
-        return Words.text(place.path("whenTaken"))
+        String other = ResponseWords.text(place.path("otherName"));
+        String older = ResponseWords.text(place.path("olderGoesTo"));
+        return ResponseWords.text(place.path("whenTaken"))
                 + (other.isEmpty() ? "" : ", as " + other)
                 + (older.isEmpty() ? "" : ", with the older one as " + older);
     }
 
     private static String inFolder(JsonNode place) {
-        String folder = Words.text(place.path("folder"));
+        String folder = ResponseWords.text(place.path("folder"));
         return folder.isEmpty() ? "" : folder + "/";
     }
 
     /** A condition with its parts, each with what it saw. */
     static void printSeen(JsonNode seen, String indent) {
         String mark =
-                switch (Words.text(seen.path("truth"))) {
+                switch (ResponseWords.text(seen.path("truth"))) {
                     case "YES" -> "held";
                     case "NO" -> "did not hold";
                     default -> "was not asked";
                 };
-        String saw = Words.text(seen.path("saw"));
+        String saw = ResponseWords.text(seen.path("saw"));
         System.out.println(
-                indent + Words.text(seen.path("says")) + ": " + mark + (saw.isEmpty() ? "" : " (" + saw + ")"));
+                indent + ResponseWords.text(seen.path("says")) + ": " + mark + (saw.isEmpty() ? "" : " (" + saw + ")"));
         seen.path("parts").forEach(part -> printSeen(part, indent + "  "));
     }
 }

@@ -119,7 +119,7 @@ class JobCommandTest {
     @ValueSource(strings = {"yesterday", "2027-13-01", "7w", "", "2027-03-01T25:00"})
     void whatIsNoTimeIsRefusedWithTheForms(String text) {
         assertThatThrownBy(() -> JobFilter.instant(text))
-                .isInstanceOf(NoService.class)
+                .isInstanceOf(ServiceUnreachable.class)
                 .hasMessageContaining("2027-03-01T14:30, or as 90m, 12h or 7d ago, not as \"" + text + "\"");
     }
 

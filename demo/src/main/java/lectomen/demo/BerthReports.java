@@ -9,10 +9,10 @@ import java.nio.file.Path;
 import java.util.List;
 import javax.imageio.ImageIO;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.PictureOut;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.PictureWriter;
+import lectomen.engine.image.Pixels;
 
 /** Reports of berth inspections: three layouts, scanned well and badly. */
 final class BerthReports {
@@ -90,8 +90,8 @@ final class BerthReports {
     private static byte[] tiff(BufferedImage page, int dots) throws IOException {
         Path file = Files.createTempFile("lectomen-demo-", ".tif");
         try {
-            try (PictureOut out = PictureOut.begin(FileType.TIFF, file, 85)) {
-                out.add(new PagePixels(Points.as(Ink.GREY, page), dots, dots));
+            try (PictureWriter out = PictureWriter.begin(FileType.TIFF, file, 85)) {
+                out.add(new PagePixels(Pixels.as(ColourDepth.GREY, page), dots, dots));
             }
             return Files.readAllBytes(file);
         } finally {

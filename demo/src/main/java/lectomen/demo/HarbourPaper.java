@@ -8,10 +8,10 @@ import java.nio.file.Path;
 import java.util.List;
 import javax.imageio.ImageIO;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.PictureOut;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.PictureWriter;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.image.Resampling;
 import lectomen.engine.image.Turn;
 
@@ -79,16 +79,16 @@ final class HarbourPaper {
         BufferedImage third = sheet(paper, 3, "Lock sill", "Weed on the lower seal, removed by hand.");
         List<BufferedImage> pages = List.of(
                 PaperPages.leaning(first, 2.4),
-                Turn.HALF.applied(Points.as(Ink.GREY, second)),
+                Turn.HALF.applied(Pixels.as(ColourDepth.GREY, second)),
                 blank,
                 PaperPages.leaning(third, -1.1));
         Path file = Files.createTempFile("lectomen-demo-", ".tif");
         try {
-            try (PictureOut out = PictureOut.begin(FileType.TIFF, file, 85)) {
+            try (PictureWriter out = PictureWriter.begin(FileType.TIFF, file, 85)) {
                 int number = 0;
                 for (BufferedImage page : pages) {
                     paper.wear(page, ++number, 60);
-                    out.add(new PagePixels(Points.as(Ink.BLACK_AND_WHITE, page), SCAN_DOTS, SCAN_DOTS));
+                    out.add(new PagePixels(Pixels.as(ColourDepth.BLACK_AND_WHITE, page), SCAN_DOTS, SCAN_DOTS));
                 }
             }
             return DemoDocument.filed(
@@ -137,12 +137,12 @@ final class HarbourPaper {
                         new String[] {"Brake", "0.4 s", "0.6 s", "passed"}),
                 List.of("The crane may be used up to its safe load until the date above.", "Examiner: H. Thorne"));
         BufferedImage fax = Resampling.to(
-                Points.as(Ink.GREY, PaperPages.leaning(sheet, crane.equals("7") ? 1.3 : -0.7)), 1728, (int)
+                Pixels.as(ColourDepth.GREY, PaperPages.leaning(sheet, crane.equals("7") ? 1.3 : -0.7)), 1728, (int)
                         Math.round(sheet.getHeight() * (double) FAX_DOTS_DOWN / FAX_DOTS_ACROSS));
         Path file = Files.createTempFile("lectomen-demo-", ".tif");
         try {
-            try (PictureOut out = PictureOut.begin(FileType.TIFF, file, 85)) {
-                out.add(new PagePixels(Points.as(Ink.BLACK_AND_WHITE, fax), FAX_DOTS_ACROSS, FAX_DOTS_DOWN));
+            try (PictureWriter out = PictureWriter.begin(FileType.TIFF, file, 85)) {
+                out.add(new PagePixels(Pixels.as(ColourDepth.BLACK_AND_WHITE, fax), FAX_DOTS_ACROSS, FAX_DOTS_DOWN));
             }
             return DemoDocument.filed(
                     "crane-certificates",

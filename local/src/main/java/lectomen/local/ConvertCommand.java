@@ -13,15 +13,15 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.Callable;
 import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.ConversionResult;
 import lectomen.engine.convert.Converter;
-import lectomen.engine.convert.Form;
-import lectomen.engine.convert.IfNotPossible;
-import lectomen.engine.convert.Made;
-import lectomen.engine.convert.Preparing;
-import lectomen.engine.convert.Source;
+import lectomen.engine.convert.DocumentPreparer;
+import lectomen.engine.convert.PdfaFallback;
+import lectomen.engine.convert.SourceDocument;
+import lectomen.engine.convert.TargetFormat;
 import lectomen.engine.font.FontBook;
 import lectomen.engine.image.Paper;
-import lectomen.engine.office.FlowWish;
+import lectomen.engine.office.FlowOptions;
 import lectomen.engine.pdf.write.DocumentDetails;
 import lectomen.engine.pdf.write.PageLook;
 import lectomen.engine.pdf.write.PictureChoice;
@@ -158,7 +158,7 @@ final class ConvertCommand implements Callable<Integer> {
             Files.createDirectories(out);
         }
         int failed = 0;
-        Lines lines = new Lines(files.size());
+        ProgressLines lines = new ProgressLines(files.size());
         for (Path file : files) {
             lines.begin(file);
             failed += convert(file, conversion, preparation, book, lines) ? 0 : 1;
@@ -183,15 +183,15 @@ final class ConvertCommand implements Callable<Integer> {
     }
 
     private Conversion conversion() {
-        Form form = Form.findByWord(to)
-                .orElseThrow(() -> wrong("--to is one of: " + String.join(", ", Form.words()) + "; not " + to));
+        TargetFormat form = TargetFormat.findByWord(to)
+                .orElseThrow(() -> wrong("--to is one of: " + String.join(", ", TargetFormat.words()) + "; not " + to));
         Optional<Paper> size = Optional.ofNullable(paper).map(word -> Paper.findByWord(word)
                 .orElseThrow(() -> wrong("--paper is one of: " + String.join(", ", Paper.words()))));
-        IfNotPossible otherwise =
+        PdfaFallback otherwise =
                 switch (ifNotPossible) {
-                    case "fail" -> IfNotPossible.FAIL;
-                    case "keep" -> IfNotPossible.KEEP;
-                    case "pictures" -> IfNotPossible.PICTURES;
+                    case "fail" -> PdfaFallback.FAIL;
+                    case "keep" -> PdfaFallback.KEEP;
+                    case "pictures" -> PdfaFallback.PICTURES;
                     default -> throw wrong("--if-not-possible is fail, keep or pictures, not " + ifNotPossible);
                 };
         if (quality < 1 || quality > 100) {
@@ -200,9 +200,9 @@ final class ConvertCommand implements Callable<Integer> {
         if (dots < 30 || dots > 1_200) {
             throw wrong("--dots is from 30 to 1200, not " + dots);
         }
-        FlowWish.Changes tracked = FlowWish.Changes.findByWord(changes)
+        FlowOptions.Changes tracked = FlowOptions.Changes.findByWord(changes)
                 .orElseThrow(() -> wrong(
-                        "--changes is one of: " + String.join(", ", FlowWish.Changes.words()) + "; not " + changes));
+                        "--changes is one of: " + String.join(", ", FlowOptions.Changes.words()) + "; not " + changes));
         if (language != null && !DocumentDetails.isLanguage(language)) {
             throw wrong("--language is such as en or nb-NO, not " + language);
         }
@@ -215,7 +215,7 @@ final class ConvertCommand implements Callable<Integer> {
         PageLook look = new PageLook(layered ? PictureChoice.LAYERED : PictureChoice.AS_THEY_ARE, quality, size);
         return new Conversion(form, look, dots, otherwise, saying, attachOriginal)
                 .searchable(searchable)
-                .showing(new FlowWish(tracked, comments));
+                .showing(new FlowOptions(tracked, comments));
     }
 
     private Optional<Preparation> preparation() {
@@ -235,7 +235,7 @@ final class ConvertCommand implements Callable<Integer> {
 
     /** False for a file that could not be converted; it was told why. */
     private boolean convert(
-            Path file, Conversion conversion, Optional<Preparation> preparation, FontBook book, Lines lines)
+            Path file, Conversion conversion, Optional<Preparation> preparation, FontBook book, ProgressLines lines)
             throws IOException {
         if (!Files.isRegularFile(file)) {
             lines.failed(file, List.of(Reason.of("file.gone").words()));
@@ -243,25 +243,25 @@ final class ConvertCommand implements Callable<Integer> {
         }
         Path scratch = Files.createTempDirectory("lectomen-convert-");
         try {
-            Source original = Sources.of(file);
-            Source source = original;
+            SourceDocument original = SourceFiles.of(file);
+            SourceDocument source = original;
             List<Reason> notes = new ArrayList<>();
             if (preparation.isPresent()) {
-                Made prepared = new Preparing(scratch, lines).prepare(source, preparation.get());
-                if (prepared instanceof Made.Failed bad) {
+                ConversionResult prepared = new DocumentPreparer(scratch, lines).prepare(source, preparation.get());
+                if (prepared instanceof ConversionResult.Failed bad) {
                     return lines.failed(file, words(bad.reasons()));
                 }
-                Made.Files made = (Made.Files) prepared;
+                ConversionResult.Files made = (ConversionResult.Files) prepared;
                 notes.addAll(made.notes());
-                source = new Source(made.files().get(0), made.type(), source.name());
+                source = new SourceDocument(made.files().get(0), made.type(), source.name());
             }
-            Made made = new Converter(scratch, original, Instant.now(), lines)
+            ConversionResult made = new Converter(scratch, original, Instant.now(), lines)
                     .with(book)
                     .convert(source, conversion);
-            if (made instanceof Made.Failed bad) {
+            if (made instanceof ConversionResult.Failed bad) {
                 return lines.failed(file, words(bad.reasons()));
             }
-            Made.Files result = (Made.Files) made;
+            ConversionResult.Files result = (ConversionResult.Files) made;
             notes.addAll(result.notes());
             return put(file, result, notes, lines);
         } catch (OutOfMemoryError e) {
@@ -278,7 +278,8 @@ final class ConvertCommand implements Callable<Integer> {
         return reasons.stream().map(Reason::words).toList();
     }
 
-    private boolean put(Path file, Made.Files made, List<Reason> notes, Lines lines) throws IOException {
+    private boolean put(Path file, ConversionResult.Files made, List<Reason> notes, ProgressLines lines)
+            throws IOException {
         List<Path> placed = new ArrayList<>();
         int number = 0;
         for (Path from : made.files()) {

@@ -10,7 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
-import lectomen.engine.convert.Source;
+import lectomen.engine.convert.SourceDocument;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PictureFile;
 import lectomen.engine.image.PictureInfo;
@@ -68,7 +68,7 @@ final class InspectCommand implements Callable<Integer> {
             facts.put("problem", "There is no such file.");
             return false;
         }
-        Source source = Sources.of(file);
+        SourceDocument source = SourceFiles.of(file);
         facts.put("type", source.type().word());
         facts.put("size", Sizes.words(Files.size(file)));
         if (source.type() == FileType.PDF) {
@@ -84,7 +84,7 @@ final class InspectCommand implements Callable<Integer> {
         return true;
     }
 
-    private static boolean pictures(Source source, Map<String, Object> facts) throws IOException {
+    private static boolean pictures(SourceDocument source, Map<String, Object> facts) throws IOException {
         PictureFile.Opening opening = PictureFile.open(source.file(), source.type());
         if (opening instanceof PictureFile.Opening.Refused refused) {
             facts.put("problem", refused.reason().words());

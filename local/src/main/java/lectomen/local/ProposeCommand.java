@@ -12,7 +12,7 @@ import java.util.Objects;
 import java.util.concurrent.Callable;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.propose.Proposal;
 import lectomen.engine.propose.Proposals;
@@ -81,15 +81,15 @@ final class ProposeCommand implements Callable<Integer> {
             if (!Files.isRegularFile(file)) {
                 throw wrong("there is no file " + file);
             }
-            Reading reading =
-                    DocumentReader.usual().read(file, Sources.of(file).type(), "propose", Progress.Listener.NONE);
-            if (reading instanceof Reading.Unreadable unreadable) {
+            ReadResult reading =
+                    DocumentReader.usual().read(file, SourceFiles.of(file).type(), "propose", Progress.Listener.NONE);
+            if (reading instanceof ReadResult.Unreadable unreadable) {
                 System.err.println(file + ": " + unreadable.reason().words());
                 bad = true;
                 continue;
             }
             read.add(file);
-            samples.add(sample(file, ((Reading.Read) reading).text()));
+            samples.add(sample(file, ((ReadResult.Read) reading).text()));
         }
         Proposals.Inferred inferred = Proposals.of(samples, List.of(), Locale.forLanguageTag(locale));
         print(inferred, read);

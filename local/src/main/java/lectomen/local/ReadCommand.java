@@ -12,19 +12,19 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.ConversionResult;
 import lectomen.engine.convert.Converter;
-import lectomen.engine.convert.Form;
-import lectomen.engine.convert.Made;
-import lectomen.engine.convert.Source;
+import lectomen.engine.convert.SourceDocument;
+import lectomen.engine.convert.TargetFormat;
 import lectomen.engine.ocr.Languages;
 import lectomen.engine.ocr.PageChoice;
-import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.transcript.Transcript;
+import lectomen.engine.textformat.TextFormat;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -106,8 +106,8 @@ final class ReadCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        ReadingWish wish = wish();
-        Optional<Transcript.Form> form = Transcript.Form.findByWord(as);
+        ReadingOptions wish = wish();
+        Optional<TextFormat.Form> form = TextFormat.Form.findByWord(as);
         if (form.isEmpty() && !as.equals(PDF)) {
             throw wrong("--as is text, json, hocr, alto or pdf, not " + as);
         }
@@ -115,7 +115,7 @@ final class ReadCommand implements Callable<Integer> {
             Files.createDirectories(out);
         }
         boolean bad = false;
-        Lines lines = new Lines(files.size());
+        ProgressLines lines = new ProgressLines(files.size());
         for (Path file : files) {
             lines.begin(file);
             bad |= !one(file, form, wish, lines);
@@ -124,7 +124,8 @@ final class ReadCommand implements Callable<Integer> {
     }
 
     /** False for a file that could not be read; it was told why. */
-    private boolean one(Path file, Optional<Transcript.Form> form, ReadingWish wish, Lines lines) throws IOException {
+    private boolean one(Path file, Optional<TextFormat.Form> form, ReadingOptions wish, ProgressLines lines)
+            throws IOException {
         if (!Files.isRegularFile(file)) {
             return lines.unread(file, Reason.of("file.gone").words());
         }
@@ -137,7 +138,7 @@ final class ReadCommand implements Callable<Integer> {
         }
     }
 
-    private ReadingWish wish() {
+    private ReadingOptions wish() {
         for (String language : languages) {
             if (!Languages.known().contains(language)) {
                 throw wrong("--language is one of " + String.join(", ", Languages.known()) + ", not " + language);
@@ -148,31 +149,32 @@ final class ReadCommand implements Callable<Integer> {
         }
         int most = (int) Math.max(1, Runtime.getRuntime().maxMemory() / BYTES_A_PAGE);
         int wanted = cores > 0 ? cores : Runtime.getRuntime().availableProcessors();
-        return new ReadingWish(
+        return new ReadingOptions(
                 languages,
-                ReadingWish.Care.findByWord(care)
+                ReadingOptions.Care.findByWord(care)
                         .orElseThrow(() -> wrong("--care is quick, usual or careful, not " + care)),
                 PageChoice.find(pages)
                         .orElseThrow(() -> wrong("--pages is such as 1, 1-3, 2-last or last, not " + pages)),
-                ReadingWish.Layer.findByWord(keep).orElseThrow(() -> wrong("--keep is good, all or none, not " + keep)),
+                ReadingOptions.Layer.findByWord(keep)
+                        .orElseThrow(() -> wrong("--keep is good, all or none, not " + keep)),
                 Math.min(wanted, most));
     }
 
-    private boolean read(Path file, Transcript.Form form, ReadingWish wish, Lines lines) throws IOException {
-        Source source = Sources.of(file);
-        Reading reading = DocumentReader.usual().read(file, source.type(), wish, "lectomen read", lines);
-        if (reading instanceof Reading.Unreadable unreadable) {
+    private boolean read(Path file, TextFormat.Form form, ReadingOptions wish, ProgressLines lines) throws IOException {
+        SourceDocument source = SourceFiles.of(file);
+        ReadResult reading = DocumentReader.usual().read(file, source.type(), wish, "lectomen read", lines);
+        if (reading instanceof ReadResult.Unreadable unreadable) {
             return lines.unread(file, unreadable.reason().words());
         }
         lines.end();
-        DocumentText text = ((Reading.Read) reading).text();
+        DocumentText text = ((ReadResult.Read) reading).text();
         for (Page page : text.pages()) {
             if (page.confidence() < HARDLY_READ) {
                 lines.note(file, "page " + page.number() + " could hardly be read");
             }
         }
         if (out == null) {
-            Transcript.write(text, source.name(), form, System.out);
+            TextFormat.write(text, source.name(), form, System.out);
             return true;
         }
         Path target = out.resolve(Scratch.stem(file) + "." + form.ending());
@@ -180,13 +182,13 @@ final class ReadCommand implements Callable<Integer> {
             return lines.unread(file, target + " is there already; say --replace, or --out DIR.");
         }
         try (OutputStream to = new BufferedOutputStream(Files.newOutputStream(target))) {
-            Transcript.write(text, source.name(), form, to);
+            TextFormat.write(text, source.name(), form, to);
         }
         lines.done(file, List.of(target), List.of());
         return true;
     }
 
-    private boolean searchable(Path file, ReadingWish wish, Lines lines) throws IOException {
+    private boolean searchable(Path file, ReadingOptions wish, ProgressLines lines) throws IOException {
         Path folder = out != null
                 ? out
                 : Objects.requireNonNullElse(file.toAbsolutePath().getParent(), Path.of("."));
@@ -197,13 +199,13 @@ final class ReadCommand implements Callable<Integer> {
         }
         Path scratch = Files.createTempDirectory("lectomen-read-");
         try {
-            Source source = Sources.of(file);
-            Made made = new Converter(scratch, source, Instant.now(), lines)
-                    .convert(source, Conversion.to(Form.PDF).readBy(wish));
-            if (made instanceof Made.Failed failed) {
+            SourceDocument source = SourceFiles.of(file);
+            ConversionResult made = new Converter(scratch, source, Instant.now(), lines)
+                    .convert(source, Conversion.to(TargetFormat.PDF).readBy(wish));
+            if (made instanceof ConversionResult.Failed failed) {
                 return lines.unread(file, failed.reasons().get(0).words());
             }
-            Made.Files result = (Made.Files) made;
+            ConversionResult.Files result = (ConversionResult.Files) made;
             Files.copy(result.files().get(0), target, StandardCopyOption.REPLACE_EXISTING);
             lines.done(
                     file,

@@ -9,10 +9,10 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import javax.imageio.ImageIO;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.PictureOut;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.PictureWriter;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.pdf.write.ArchiveChecker;
 import lectomen.engine.pdf.write.PdfTarget;
 import lectomen.engine.prepare.PaperMaker;
@@ -39,9 +39,9 @@ class ConvertCommandTest {
     private Path scans() throws IOException {
         PaperMaker maker = new PaperMaker(4, DOTS);
         Path file = temp.resolve("scans.tif");
-        try (PictureOut out = PictureOut.begin(FileType.TIFF, file, 85)) {
+        try (PictureWriter out = PictureWriter.begin(FileType.TIFF, file, 85)) {
             for (BufferedImage page : Arrays.asList(maker.letter(), maker.blank(), maker.letter())) {
-                out.add(new PagePixels(Points.as(Ink.BLACK_AND_WHITE, page), DOTS, DOTS));
+                out.add(new PagePixels(Pixels.as(ColourDepth.BLACK_AND_WHITE, page), DOTS, DOTS));
             }
         }
         return file;

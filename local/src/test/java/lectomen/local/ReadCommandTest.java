@@ -8,7 +8,7 @@ import java.nio.file.Path;
 import java.util.List;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.PictureOut;
+import lectomen.engine.image.PictureWriter;
 import lectomen.engine.prepare.PaperMaker;
 import lectomen.local.OnTheSpot.Answer;
 import org.apache.pdfbox.Loader;
@@ -31,7 +31,7 @@ class ReadCommandTest {
     private Path letters(int count) throws IOException {
         PaperMaker maker = new PaperMaker(17, 200);
         Path file = temp.resolve("letter.tif");
-        try (PictureOut out = PictureOut.begin(FileType.TIFF, file, 85)) {
+        try (PictureWriter out = PictureWriter.begin(FileType.TIFF, file, 85)) {
             for (int i = 0; i < count; i++) {
                 out.add(new PagePixels(maker.letter(), 200, 200));
             }

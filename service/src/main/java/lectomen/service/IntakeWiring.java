@@ -4,18 +4,18 @@ import java.io.IOException;
 import java.time.InstantSource;
 import lectomen.service.access.People;
 import lectomen.service.bytes.ByteStore;
-import lectomen.service.bytes.Room;
+import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.disk.KnownDisks;
 import lectomen.service.filing.EffectRunner;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.Arrivals;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.IntakeSwitch;
-import lectomen.service.intake.LyingNow;
+import lectomen.service.intake.PendingFiles;
+import lectomen.service.intake.RoutingPreview;
 import lectomen.service.intake.SourcePauses;
 import lectomen.service.intake.SourceRuns;
 import lectomen.service.intake.Uploads;
-import lectomen.service.intake.WouldBeTaken;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
@@ -32,13 +32,13 @@ import org.springframework.context.annotation.Configuration;
 @Configuration(proxyBeanMethods = false)
 class IntakeWiring {
     @Bean
-    WouldBeTaken wouldBeTaken(InstantSource clock) {
-        return new WouldBeTaken(clock);
+    RoutingPreview wouldBeTaken(InstantSource clock) {
+        return new RoutingPreview(clock);
     }
 
     @Bean
-    LyingNow lyingNow(InstantSource clock) {
-        return new LyingNow(clock);
+    PendingFiles lyingNow(InstantSource clock) {
+        return new PendingFiles(clock);
     }
 
     @Bean
@@ -76,7 +76,7 @@ class IntakeWiring {
             Jobs jobs,
             Arrivals arrivals,
             ByteStore bytes,
-            Room room,
+            DiskSpaceGuard diskSpace,
             KeyedHash keyed,
             ServiceClock clock,
             JobRunner runner,
@@ -95,7 +95,7 @@ class IntakeWiring {
                 jobs,
                 arrivals,
                 bytes,
-                room,
+                diskSpace,
                 intake,
                 pauses,
                 runs,
@@ -117,9 +117,10 @@ class IntakeWiring {
             Arrivals arrivals,
             KeyedHash keyed,
             InstantSource clock,
-            Room room,
+            DiskSpaceGuard diskSpace,
             JobRunner runner,
             People people) {
-        return new Uploads(store, sources, jobs, bytes, arrivals, keyed, clock, room, runner::wake, people::nameOf);
+        return new Uploads(
+                store, sources, jobs, bytes, arrivals, keyed, clock, diskSpace, runner::wake, people::nameOf);
     }
 }

@@ -10,7 +10,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** The log as one JSON object a line, with the same words as the lines for people: ids only. */
 public final class JsonLines extends EncoderBase<ILoggingEvent> {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private final StackWithoutWords stack = new StackWithoutWords();
+    private final StackTraceWithoutMessage stack = new StackTraceWithoutMessage();
 
     @Override
     public byte[] headerBytes() {

@@ -9,14 +9,14 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import lectomen.service.access.Gate;
 import lectomen.service.access.PasswordHashing;
 import lectomen.service.access.People;
+import lectomen.service.access.RequestGuard;
 import lectomen.service.access.Sessions;
+import lectomen.service.access.SignInAttempts;
 import lectomen.service.access.Token;
-import lectomen.service.access.Tries;
 import lectomen.service.bytes.ByteStore;
-import lectomen.service.bytes.Room;
+import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.counter.Counters;
 import lectomen.service.disk.KnownDisks;
 import lectomen.service.filing.Connections;
@@ -46,15 +46,15 @@ import lectomen.service.secret.SecretStore;
 import lectomen.service.store.Store;
 import lectomen.service.time.ServiceClock;
 import lectomen.service.work.FollowUps;
-import lectomen.service.work.GoingLive;
 import lectomen.service.work.JobActions;
 import lectomen.service.work.JobRunner;
-import lectomen.service.work.LyingThere;
+import lectomen.service.work.RuleActivation;
 import lectomen.service.work.RuleRenames;
 import lectomen.service.work.Samples;
 import lectomen.service.work.TrialDocuments;
 import lectomen.service.work.TrialOutputs;
 import lectomen.service.work.Trials;
+import lectomen.service.work.UnmatchedFiles;
 import lectomen.service.workers.WorkerPool;
 import lectomen.service.workers.WorkerSettings;
 import org.springframework.boot.autoconfigure.ImportAutoConfiguration;
@@ -147,8 +147,8 @@ class ServiceWiring {
     }
 
     @Bean
-    GoingLive goingLive(Rulebook rulebook, HotFolders folders, Samples samples, Connections connections) {
-        return new GoingLive(rulebook, folders, samples, connections);
+    RuleActivation goingLive(Rulebook rulebook, HotFolders folders, Samples samples, Connections connections) {
+        return new RuleActivation(rulebook, folders, samples, connections);
     }
 
     @Bean
@@ -175,8 +175,8 @@ class ServiceWiring {
     }
 
     @Bean
-    Room room(Home home, Settings settings) {
-        return new Room(home.folder(), settings.keepFreeBytes());
+    DiskSpaceGuard room(Home home, Settings settings) {
+        return new DiskSpaceGuard(home.folder(), settings.keepFreeBytes());
     }
 
     @Bean
@@ -307,8 +307,8 @@ class ServiceWiring {
                 people::nameOf);
     }
 
-    private static LyingThere lyingIn(HotFolders folders) {
-        return new LyingThere() {
+    private static UnmatchedFiles lyingIn(HotFolders folders) {
+        return new UnmatchedFiles() {
             @Override
             public Set<Long> takenFrom() {
                 return folders.takenFrom();
@@ -390,12 +390,12 @@ class ServiceWiring {
         return new Sessions(store, ledger, people, clock, tries(5, span), tries(10, span));
     }
 
-    private static Tries tries(int most, Duration span) {
-        return new Tries(most, span, () -> System.nanoTime() / 1_000_000_000L);
+    private static SignInAttempts tries(int most, Duration span) {
+        return new SignInAttempts(most, span, () -> System.nanoTime() / 1_000_000_000L);
     }
 
     @Bean
-    Gate gate(Home home, Settings settings, Sessions sessions) {
+    RequestGuard gate(Home home, Settings settings, Sessions sessions) {
         Set<String> names = new HashSet<>();
         Set<String> onlyFrom = new HashSet<>();
         settings.listen().ifPresent(listen -> {
@@ -405,7 +405,7 @@ class ServiceWiring {
                 onlyFrom.addAll(proxy.addresses());
             }
         });
-        return new Gate(new Token(home.token()), sessions, names, onlyFrom, tries(10, Duration.ofMinutes(1)));
+        return new RequestGuard(new Token(home.token()), sessions, names, onlyFrom, tries(10, Duration.ofMinutes(1)));
     }
 
     @Bean(destroyMethod = "close")

@@ -13,9 +13,9 @@ import lectomen.engine.task.Answer;
 import lectomen.engine.task.DataAsker;
 import lectomen.engine.task.Examiner;
 import lectomen.engine.task.Frames;
-import lectomen.engine.task.KeptResults;
 import lectomen.engine.task.PageShower;
 import lectomen.engine.task.Proposer;
+import lectomen.engine.task.ResultCache;
 import lectomen.engine.task.Task;
 
 /**
@@ -32,8 +32,8 @@ public final class WorkerMain {
         PrintStream answers = System.out;
         InputStream tasks = System.in;
         System.setOut(new PrintStream(System.err, true, StandardCharsets.UTF_8));
-        Inbox inbox = Inbox.open(new Frames(tasks, answers));
-        KeptResults kept = new KeptResults(scratch.resolve("kept"));
+        FrameInbox inbox = FrameInbox.open(new Frames(tasks, answers));
+        ResultCache kept = new ResultCache(scratch.resolve("kept"));
         FontBook fonts = fonts();
         Examiner examiner = new Examiner(kept, fonts);
         Proposer proposer = new Proposer(kept, fonts);
@@ -74,7 +74,7 @@ public final class WorkerMain {
         }
     }
 
-    private static Answer answer(Task task, Examiner examiner, Inbox inbox, Path desk) throws IOException {
+    private static Answer answer(Task task, Examiner examiner, FrameInbox inbox, Path desk) throws IOException {
         if (task.protocol() != Task.PROTOCOL) {
             return Answer.fault(task, "task of protocol " + task.protocol() + ", worker of " + Task.PROTOCOL);
         }
@@ -84,8 +84,8 @@ public final class WorkerMain {
                     examiner.examine(
                             task,
                             ref -> inbox.fetch(ref, desk),
-                            new HandingOver(desk.resolve("made"), inbox.frames()),
-                            new Telling(inbox.frames())));
+                            new OutputSender(desk.resolve("made"), inbox.frames()),
+                            new ProgressSender(inbox.frames())));
         } catch (RuntimeException | StackOverflowError e) {
             StackTraceElement[] trace = e.getStackTrace();
             return Answer.fault(task, e.getClass().getSimpleName() + (trace.length > 0 ? " at " + trace[0] : ""));

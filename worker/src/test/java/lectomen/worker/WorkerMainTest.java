@@ -22,16 +22,16 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
-import lectomen.engine.data.DataForm;
+import lectomen.engine.data.DataFormat;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.LookupRef;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.pdf.PdfReader;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.Site;
 import lectomen.engine.task.Answer;
@@ -123,13 +123,13 @@ class WorkerMainTest {
 
     private static Task task(
             int protocol, int attempt, ByteRef document, FileType type, String rule, Map<String, LookupRef> lookups) {
-        Facts facts = new Facts(
+        FileFacts facts = new FileFacts(
                 "note.txt",
                 document.size(),
                 type,
                 Optional.of("/inbox/notes"),
                 Instant.parse("2027-03-01T10:00:00Z"),
-                Facts.Circumstances.UNKNOWN);
+                FileFacts.Circumstances.UNKNOWN);
         Task.RuleText text = new Task.RuleText(new RuleRef("notes", 3), new RuleFile(rule, Map.of()));
         Site site = new Site(Map.of("inbox", "/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC).with(lookups);
         return new Task(protocol, "1-17", attempt, document, facts, List.of(text), Task.Asking.FIRST_THAT_WANTS, site);
@@ -260,7 +260,7 @@ class WorkerMainTest {
         assertThat(outcome.steps().get(0).fields().get(1).value()).isEqualTo("East Quay");
         Path pdf =
                 Files.write(temp.resolve("made.pdf"), made.values().iterator().next());
-        assertThat(PdfReader.read(pdf, Progress.Listener.NONE)).isInstanceOfSatisfying(Reading.Read.class, read -> {
+        assertThat(PdfReader.read(pdf, Progress.Listener.NONE)).isInstanceOfSatisfying(ReadResult.Read.class, read -> {
             assertThat(read.text().pages().get(0).text()).contains("HARBOUR").doesNotContain("Quay");
         });
         assertThat(asked).as("each is asked for once").containsExactlyInAnyOrder(document.sha256(), table.sha256());
@@ -307,12 +307,12 @@ class WorkerMainTest {
     @Test
     void aDataFileIsAsked() throws Exception {
         ByteRef data = known("{\"number\": \"NM 12\", \"areas\": [\"Mole\", \"Roads\"]}");
-        frames.send(new DataTask(Task.PROTOCOL, "d-1", data, DataForm.JSON, "/areas/1", Map.of()));
+        frames.send(new DataTask(Task.PROTOCOL, "d-1", data, DataFormat.JSON, "/areas/1", Map.of()));
         DataAnswer answer = answer(Frames.Kind.TOLD).dataAnswer();
         assertThat(answer.id()).isEqualTo("d-1");
         assertThat(answer.hits()).hasSize(1);
         assertThat(answer.hits().get(0).value()).isEqualTo("Roads");
-        frames.send(new DataTask(Task.PROTOCOL, "d-2", known("{ broken"), DataForm.JSON, "/areas", Map.of()));
+        frames.send(new DataTask(Task.PROTOCOL, "d-2", known("{ broken"), DataFormat.JSON, "/areas", Map.of()));
         assertThat(answer(Frames.Kind.TOLD).dataAnswer().reason()).isPresent();
     }
 

@@ -2,8 +2,8 @@ package lectomen.engine.convert;
 
 import java.util.List;
 import java.util.Optional;
-import lectomen.engine.ocr.ReadingWish;
-import lectomen.engine.office.FlowWish;
+import lectomen.engine.ocr.ReadingOptions;
+import lectomen.engine.office.FlowOptions;
 import lectomen.engine.pdf.write.DocumentDetails;
 import lectomen.engine.pdf.write.PageLook;
 
@@ -18,26 +18,35 @@ import lectomen.engine.pdf.write.PageLook;
  * @param flow what is shown of a document that several people worked on
  */
 public record Conversion(
-        Form form,
+        TargetFormat form,
         PageLook look,
         int dotsPerInch,
-        IfNotPossible ifNotPossible,
+        PdfaFallback ifNotPossible,
         Saying details,
         boolean attachOriginal,
         boolean searchable,
-        ReadingWish reading,
-        FlowWish flow) {
+        ReadingOptions reading,
+        FlowOptions flow) {
     public static final int USUAL_DOTS = 300;
 
     /** One whose pictures are not read. */
     public Conversion(
-            Form form,
+            TargetFormat form,
             PageLook look,
             int dotsPerInch,
-            IfNotPossible ifNotPossible,
+            PdfaFallback ifNotPossible,
             Saying details,
             boolean attachOriginal) {
-        this(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, false, ReadingWish.USUAL, FlowWish.USUAL);
+        this(
+                form,
+                look,
+                dotsPerInch,
+                ifNotPossible,
+                details,
+                attachOriginal,
+                false,
+                ReadingOptions.USUAL,
+                FlowOptions.USUAL);
     }
 
     /** The same with other things said of the result. */
@@ -51,25 +60,25 @@ public record Conversion(
     }
 
     /** The same with the text of pictures read. */
-    public Conversion readBy(ReadingWish wish) {
+    public Conversion readBy(ReadingOptions wish) {
         return new Conversion(form, look, dotsPerInch, ifNotPossible, details, attachOriginal, true, wish, flow);
     }
 
     /** The same to another form. */
-    public Conversion as(Form other) {
+    public Conversion as(TargetFormat other) {
         return new Conversion(
                 other, look, dotsPerInch, ifNotPossible, details, attachOriginal, searchable, reading, flow);
     }
 
     /** The same with other wishes for what several people worked on. */
-    public Conversion showing(FlowWish other) {
+    public Conversion showing(FlowOptions other) {
         return new Conversion(
                 form, look, dotsPerInch, ifNotPossible, details, attachOriginal, searchable, reading, other);
     }
 
     /** The usual way to a form. */
-    public static Conversion to(Form form) {
-        return new Conversion(form, PageLook.USUAL, USUAL_DOTS, IfNotPossible.FAIL, Saying.NOTHING, false);
+    public static Conversion to(TargetFormat form) {
+        return new Conversion(form, PageLook.USUAL, USUAL_DOTS, PdfaFallback.FAIL, Saying.NOTHING, false);
     }
 
     /** What is to be said of a document; what is empty stays as it was. */

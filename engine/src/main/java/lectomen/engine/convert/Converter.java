@@ -15,7 +15,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.PictureFile;
 import lectomen.engine.ocr.PictureTextReader;
-import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.office.FlowReader;
 import lectomen.engine.office.OlderOffice;
 import lectomen.engine.page.DocumentText;
@@ -26,8 +26,8 @@ import lectomen.engine.pdf.archive.PdfArchiver;
 import lectomen.engine.pdf.write.AddedText;
 import lectomen.engine.pdf.write.Attachments;
 import lectomen.engine.pdf.write.DocumentDetails;
-import lectomen.engine.pdf.write.PdfOut;
 import lectomen.engine.pdf.write.PdfTarget;
+import lectomen.engine.pdf.write.PdfWriter;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
@@ -51,7 +51,7 @@ public final class Converter {
     private static final int SMALL_BYTES = 20_000;
 
     private final Path folder;
-    private final Source original;
+    private final SourceDocument original;
     private final Instant now;
     private final Progress.Listener listener;
     private Optional<DocumentText> known = Optional.empty();
@@ -63,7 +63,7 @@ public final class Converter {
      * @param now what PDFs say of when they were made
      * @param listener told of each page
      */
-    public Converter(Path folder, Source original, Instant now, Progress.Listener listener) {
+    public Converter(Path folder, SourceDocument original, Instant now, Progress.Listener listener) {
         this.folder = folder;
         this.original = original;
         this.now = now;
@@ -93,12 +93,12 @@ public final class Converter {
     }
 
     /** @throws IOException if bytes can't be had or written; what is wrong with the document is an answer */
-    public Made convert(Source source, Conversion wanted) throws IOException {
+    public ConversionResult convert(SourceDocument source, Conversion wanted) throws IOException {
         boolean accessible = wanted.form().pdf().filter(PdfTarget::isAccessible).isPresent();
         if (accessible && !FlowReader.takes(source.type())) {
             return withoutStructure(source, wanted);
         }
-        Made made;
+        ConversionResult made;
         if (source.type() == FileType.PDF) {
             made = wanted.form().pdf().isPresent()
                     ? pdfToPdf(source, wanted, wanted.form().pdf().get())
@@ -108,11 +108,11 @@ public final class Converter {
         } else if (FlowReader.takes(source.type())) {
             made = flowing(source, wanted);
         } else if (source.type() == FileType.OLE2) {
-            return Made.Failed.of(OlderOffice.refusal(source.file()));
+            return ConversionResult.Failed.of(OlderOffice.refusal(source.file()));
         } else if (source.type() == FileType.EMPTY) {
-            return Made.Failed.of(Reason.of("file.empty"));
+            return ConversionResult.Failed.of(Reason.of("file.empty"));
         } else {
-            return Made.Failed.of(Reason.of(
+            return ConversionResult.Failed.of(Reason.of(
                     "convert.not-from",
                     "type",
                     source.type().word(),
@@ -123,39 +123,40 @@ public final class Converter {
     }
 
     /** What was no text that flows does not tell its parts; it can become all but accessible. */
-    private Made withoutStructure(Source source, Conversion wanted) throws IOException {
+    private ConversionResult withoutStructure(SourceDocument source, Conversion wanted) throws IOException {
         Reason why = Reason.of("archive.no-structure", "target", wanted.form().word());
-        if (wanted.ifNotPossible() == IfNotPossible.FAIL) {
-            return Made.Failed.of(why);
+        if (wanted.ifNotPossible() == PdfaFallback.FAIL) {
+            return ConversionResult.Failed.of(why);
         }
-        Made made = convert(source, wanted.as(Form.PDF_A_2U));
-        if (!(made instanceof Made.Files files)) {
+        ConversionResult made = convert(source, wanted.as(TargetFormat.PDF_A_2U));
+        if (!(made instanceof ConversionResult.Files files)) {
             return made;
         }
         List<Reason> notes = new ArrayList<>(files.notes());
         notes.add(0, why);
-        return new Made.Files(files.files(), files.type(), notes);
+        return new ConversionResult.Files(files.files(), files.type(), notes);
     }
 
     /** Laid out as a PDF first, which is then drawn where pictures are wished. */
-    private Made flowing(Source source, Conversion wanted) throws IOException {
+    private ConversionResult flowing(SourceDocument source, Conversion wanted) throws IOException {
         Path file = place("pdf");
-        Made made = new Flowing(fonts, now, listener).toPdf(source, wanted, original, file);
-        if (wanted.form().pdf().isPresent() || !(made instanceof Made.Files laidOut)) {
+        ConversionResult made = new FlowConverter(fonts, now, listener).toPdf(source, wanted, original, file);
+        if (wanted.form().pdf().isPresent() || !(made instanceof ConversionResult.Files laidOut)) {
             return made;
         }
-        Made pictures = new Drawing(new Source(file, FileType.PDF, source.name()), wanted).toPictures();
-        if (!(pictures instanceof Made.Files drawn)) {
+        ConversionResult pictures =
+                new Drawing(new SourceDocument(file, FileType.PDF, source.name()), wanted).toPictures();
+        if (!(pictures instanceof ConversionResult.Files drawn)) {
             return pictures;
         }
         List<Reason> notes = new ArrayList<>(laidOut.notes());
         notes.addAll(drawn.notes());
-        return new Made.Files(drawn.files(), drawn.type(), notes);
+        return new ConversionResult.Files(drawn.files(), drawn.type(), notes);
     }
 
-    private Made withSize(Source source, Made made) throws IOException {
+    private ConversionResult withSize(SourceDocument source, ConversionResult made) throws IOException {
         boolean flowed = FlowReader.takes(source.type());
-        if (flowed || !(made instanceof Made.Files files) || files.type() != FileType.PDF) {
+        if (flowed || !(made instanceof ConversionResult.Files files) || files.type() != FileType.PDF) {
             return made;
         }
         long came = Files.size(source.file());
@@ -166,25 +167,25 @@ public final class Converter {
         List<Reason> notes = new ArrayList<>(files.notes());
         notes.add(Reason.of(
                 "convert.larger", "came", Long.toString(came / 1_000), "is", Long.toString(Math.max(1, is / 1_000))));
-        return new Made.Files(files.files(), files.type(), notes);
+        return new ConversionResult.Files(files.files(), files.type(), notes);
     }
 
     private Path place(String ending) throws IOException {
         return Files.createTempFile(folder, "made-", "." + ending);
     }
 
-    private Made pictures(Source source, Conversion wanted) throws IOException {
+    private ConversionResult pictures(SourceDocument source, Conversion wanted) throws IOException {
         PictureFile.Opening opening = PictureFile.open(source.file(), source.type());
         if (opening instanceof PictureFile.Opening.Refused refused) {
-            return Made.Failed.of(refused.reason());
+            return ConversionResult.Failed.of(refused.reason());
         }
         try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file()) {
             Optional<PdfTarget> target = wanted.form().pdf();
             return target.isPresent()
                     ? picturesToPdf(pictures, wanted, target.get())
-                    : Pictures.toPictures(
+                    : PictureConverter.toPictures(
                             count(pictures),
-                            number -> pictures.read(number, Pictures.MOST_POINTS),
+                            number -> pictures.read(number, PictureConverter.MOST_POINTS),
                             wanted.form().type(),
                             wanted.look().quality(),
                             this::place,
@@ -196,8 +197,9 @@ public final class Converter {
         return pictures.pages().size();
     }
 
-    private Made picturesToPdf(PictureFile pictures, Conversion wanted, PdfTarget target) throws IOException {
-        try (PdfOut pdf = PdfOut.begin(target, wanted.look())) {
+    private ConversionResult picturesToPdf(PictureFile pictures, Conversion wanted, PdfTarget target)
+            throws IOException {
+        try (PdfWriter pdf = PdfWriter.begin(target, wanted.look())) {
             for (int number = 1; number <= count(pictures); number++) {
                 listener.at(new Progress("converting pages", number - 1, count(pictures)));
                 try {
@@ -209,7 +211,7 @@ public final class Converter {
                     }
                     pdf.add(pictures, number, words);
                 } catch (IOException e) {
-                    return Made.Failed.of(Pictures.broken(number, e));
+                    return ConversionResult.Failed.of(PictureConverter.broken(number, e));
                 }
             }
             attach(pdf, wanted, target);
@@ -217,22 +219,22 @@ public final class Converter {
         }
     }
 
-    private void attach(PdfOut pdf, Conversion wanted, PdfTarget target) throws IOException {
+    private void attach(PdfWriter pdf, Conversion wanted, PdfTarget target) throws IOException {
         if (wanted.attachOriginal() && target.mayCarryFiles()) {
             pdf.attach(original.file(), original.name(), original.type(), Attachments.Relation.SOURCE);
         }
     }
 
-    private Made written(PdfOut pdf, DocumentDetails details, List<Reason> notes) throws IOException {
+    private ConversionResult written(PdfWriter pdf, DocumentDetails details, List<Reason> notes) throws IOException {
         Path file = place("pdf");
         try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
             pdf.write(details, out);
         }
-        return new Made.Files(List.of(file), FileType.PDF, notes);
+        return new ConversionResult.Files(List.of(file), FileType.PDF, notes);
     }
 
     /** The PDF with the words of its pictures on it; the same where there is nothing to read. */
-    private Source searchable(Source source, ReadingWish wish) throws IOException {
+    private SourceDocument searchable(SourceDocument source, ReadingOptions wish) throws IOException {
         try (PDDocument document = Loader.loadPDF(source.file().toFile())) {
             List<Page> read = PdfReader.readPictures(document, wish, listener);
             if (read.isEmpty()) {
@@ -244,24 +246,25 @@ public final class Converter {
             }
             Path file = place("pdf");
             document.save(file.toFile());
-            return new Source(file, FileType.PDF, source.name());
+            return new SourceDocument(file, FileType.PDF, source.name());
         }
     }
 
-    private Made pdfToPdf(Source came, Conversion wanted, PdfTarget target) throws IOException {
-        Source source;
+    private ConversionResult pdfToPdf(SourceDocument came, Conversion wanted, PdfTarget target) throws IOException {
+        SourceDocument source;
         try {
             source = wanted.searchable() ? searchable(came, wanted.reading()) : came;
         } catch (InvalidPasswordException e) {
-            return Made.Failed.of(Reason.of("pdf.password"));
+            return ConversionResult.Failed.of(Reason.of("pdf.password"));
         } catch (IOException | RuntimeException e) {
-            return Made.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
+            return ConversionResult.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
         }
         if (!target.isArchive() && wanted.details().isEmpty() && !source.file().equals(came.file())) {
-            return new Made.Files(List.of(source.file()), FileType.PDF, List.of());
+            return new ConversionResult.Files(List.of(source.file()), FileType.PDF, List.of());
         }
         if (!target.isArchive() && wanted.details().isEmpty()) {
-            return new Made.Files(List.of(source.file()), FileType.PDF, List.of(Reason.of("convert.is-already")));
+            return new ConversionResult.Files(
+                    List.of(source.file()), FileType.PDF, List.of(Reason.of("convert.is-already")));
         }
         Path file = place("pdf");
         Optional<PdfArchiver.Carried> carried = wanted.attachOriginal() && target.mayCarryFiles()
@@ -271,19 +274,21 @@ public final class Converter {
         try {
             result = PdfArchiver.archive(source.file(), target, now, wanted.details()::over, carried, file);
         } catch (IOException | RuntimeException e) {
-            return Made.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
+            return ConversionResult.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
         }
         if (result instanceof PdfArchiver.Result.Archived archived) {
-            return new Made.Files(List.of(file), FileType.PDF, archived.changes());
+            return new ConversionResult.Files(List.of(file), FileType.PDF, archived.changes());
         }
         Files.deleteIfExists(file);
         if (result instanceof PdfArchiver.Result.Unreadable unreadable) {
-            return Made.Failed.of(unreadable.reason());
+            return ConversionResult.Failed.of(unreadable.reason());
         }
         List<Reason> obstacles = ((PdfArchiver.Result.NotPossible) result).obstacles();
         return switch (wanted.ifNotPossible()) {
-            case FAIL -> Made.Failed.of(notPossible(target, obstacles));
-            case KEEP -> new Made.Files(List.of(source.file()), FileType.PDF, List.of(notPossible(target, obstacles)));
+            case FAIL -> ConversionResult.Failed.of(notPossible(target, obstacles));
+            case KEEP ->
+                new ConversionResult.Files(
+                        List.of(source.file()), FileType.PDF, List.of(notPossible(target, obstacles)));
             case PICTURES -> new Drawing(source, wanted).toPdf(target, obstacles);
         };
     }
@@ -302,17 +307,17 @@ public final class Converter {
 
     /** Pages of a PDF as pictures. */
     private final class Drawing {
-        private final Source source;
+        private final SourceDocument source;
         private final Conversion wanted;
 
-        Drawing(Source source, Conversion wanted) {
+        Drawing(SourceDocument source, Conversion wanted) {
             this.source = source;
             this.wanted = wanted;
         }
 
-        Made toPictures() throws IOException {
+        ConversionResult toPictures() throws IOException {
             try (PageDrawing pages = PageDrawing.open(source.file())) {
-                return Pictures.toPictures(
+                return PictureConverter.toPictures(
                         pages.count(),
                         number -> drawn(pages, number),
                         wanted.form().type(),
@@ -320,7 +325,7 @@ public final class Converter {
                         Converter.this::place,
                         listener);
             } catch (IOException e) {
-                return Made.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
+                return ConversionResult.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
             }
         }
 
@@ -330,9 +335,9 @@ public final class Converter {
             return new PagePixels(image, dots, dots);
         }
 
-        Made toPdf(PdfTarget target, List<Reason> obstacles) throws IOException {
+        ConversionResult toPdf(PdfTarget target, List<Reason> obstacles) throws IOException {
             try (PageDrawing pages = PageDrawing.open(source.file());
-                    PdfOut pdf = PdfOut.begin(target, wanted.look())) {
+                    PdfWriter pdf = PdfWriter.begin(target, wanted.look())) {
                 for (int number = 1; number <= pages.count(); number++) {
                     listener.at(new Progress("drawing pages", number - 1, pages.count()));
                     pdf.add(drawn(pages, number), Optional.of(pages.words(number)));
@@ -342,7 +347,7 @@ public final class Converter {
                 notes.add(0, Reason.of("archive.as-pictures", "target", target.word()));
                 return written(pdf, wanted.details().over(DocumentDetails.of(now)), notes);
             } catch (IOException e) {
-                return Made.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
+                return ConversionResult.Failed.of(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
             }
         }
     }

@@ -25,7 +25,7 @@ final class CsvData implements DataFile {
         LookupReader.Reading reading = LookupReader.read("data", text(bytes));
         return reading.problems().isEmpty()
                 ? new Reading.Good(new CsvData(reading.lookup()))
-                : DataFile.bad(DataForm.CSV, reading.problems().get(0));
+                : DataFile.bad(DataFormat.CSV, reading.problems().get(0));
     }
 
     /** UTF-8, else, where it can't be that, the Western European code page that spreadsheet programs write. */
@@ -55,12 +55,12 @@ final class CsvData implements DataFile {
         }
         String value = filtered ? matcher.group(3) : "";
         String wanted = value.startsWith("$") ? about.find(value.substring(1)).orElse(value) : value;
-        List<Hit> hits = new ArrayList<>();
+        List<DataValue> hits = new ArrayList<>();
         List<String> sought = table.values(column);
         List<String> by = table.values(key);
         for (int row = 0; row < sought.size() && hits.size() < MOST_HITS; row++) {
             if (!filtered || by.get(row).equals(wanted)) {
-                hits.add(new Hit(sought.get(row), "row " + (row + 2) + ", column " + column));
+                hits.add(new DataValue(sought.get(row), "row " + (row + 2) + ", column " + column));
             }
         }
         return new Answer.Hits(hits);

@@ -31,7 +31,7 @@ public interface DataFile {
     /** What came of asking. */
     sealed interface Answer {
         /** @param hits in the order of the file; none where the expression gives nothing */
-        record Hits(List<Hit> hits) implements Answer {
+        record Hits(List<DataValue> hits) implements Answer {
             public Hits {
                 hits = List.copyOf(hits);
             }
@@ -68,7 +68,7 @@ public interface DataFile {
     }
 
     /** Why no file of the form could be asked that, in words; empty where one can. */
-    static Optional<String> findProblem(String expression, DataForm form) {
+    static Optional<String> findProblem(String expression, DataFormat form) {
         return switch (form) {
             case XML -> XmlData.findProblem(expression);
             case JSON -> JsonData.findProblem(expression);
@@ -80,7 +80,7 @@ public interface DataFile {
      * @param namespaces URIs by the prefixes that expressions use, besides those that the file declares itself. Where the file
      *     has a default namespace, names without a prefix are found all the same.
      */
-    static Reading read(byte[] bytes, DataForm form, Map<String, String> namespaces) {
+    static Reading read(byte[] bytes, DataFormat form, Map<String, String> namespaces) {
         return switch (form) {
             case XML -> XmlData.read(bytes, namespaces);
             case JSON -> JsonData.read(bytes);
@@ -89,7 +89,7 @@ public interface DataFile {
     }
 
     /** A file that is not what it should be. @param problem in words */
-    static Reading bad(DataForm form, String problem) {
+    static Reading bad(DataFormat form, String problem) {
         return new Reading.Bad(Reason.of("data.broken", "form", form.name(), "problem", problem));
     }
 

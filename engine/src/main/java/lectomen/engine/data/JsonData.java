@@ -30,12 +30,12 @@ final class JsonData implements DataFile {
         try {
             JsonNode root = JSON.readTree(bytes);
             return root.isMissingNode()
-                    ? DataFile.bad(DataForm.JSON, "it is empty")
+                    ? DataFile.bad(DataFormat.JSON, "it is empty")
                     : new Reading.Good(new JsonData(root));
         } catch (JacksonException e) {
             var at = e.getLocation();
             String place = at == null ? "" : "line " + at.getLineNr() + ", column " + at.getColumnNr() + ": ";
-            return DataFile.bad(DataForm.JSON, place + String.valueOf(e.getOriginalMessage()));
+            return DataFile.bad(DataFormat.JSON, place + String.valueOf(e.getOriginalMessage()));
         }
     }
 
@@ -51,7 +51,7 @@ final class JsonData implements DataFile {
                         : level)
                 .collect(Collectors.joining("/"));
         JsonPointer pointer = JsonPointer.compile(filled);
-        List<Hit> hits = new ArrayList<>();
+        List<DataValue> hits = new ArrayList<>();
         gather(root.at(pointer), pointer.toString(), hits);
         return new Answer.Hits(hits);
     }
@@ -76,7 +76,7 @@ final class JsonData implements DataFile {
         return node.isObject() ? node.toString() : node.asString();
     }
 
-    private static void gather(JsonNode node, String where, List<Hit> hits) {
+    private static void gather(JsonNode node, String where, List<DataValue> hits) {
         if (hits.size() == MOST_HITS || node.isMissingNode() || node.isNull()) {
             return;
         }
@@ -85,7 +85,7 @@ final class JsonData implements DataFile {
                 gather(node.get(i), where + "/" + i, hits);
             }
         } else {
-            hits.add(new Hit(text(node), where));
+            hits.add(new DataValue(text(node), where));
         }
     }
 }

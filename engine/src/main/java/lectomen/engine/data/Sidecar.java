@@ -15,11 +15,11 @@ import java.util.Optional;
  */
 public record Sidecar(
         String name,
-        DataForm form,
+        DataFormat form,
         String sha256,
         long size,
         Map<String, String> namespaces,
-        Optional<Map<String, List<Hit>>> told,
+        Optional<Map<String, List<DataValue>>> told,
         String problem) {
     public Sidecar {
         namespaces = Map.copyOf(namespaces);
@@ -27,17 +27,17 @@ public record Sidecar(
     }
 
     /** One that was not read yet. */
-    public static Sidecar of(String name, DataForm form, String sha256, long size, Map<String, String> namespaces) {
+    public static Sidecar of(String name, DataFormat form, String sha256, long size, Map<String, String> namespaces) {
         return new Sidecar(name, form, sha256, size, namespaces, Optional.empty(), "");
     }
 
     /** The same with what it says to these expressions. */
-    public Sidecar with(Map<String, List<Hit>> hits, String why) {
+    public Sidecar with(Map<String, List<DataValue>> hits, String why) {
         return new Sidecar(name, form, sha256, size, namespaces, Optional.of(hits), why);
     }
 
     /** What an expression gives; empty as long as the file was not read. */
-    public Optional<List<Hit>> ask(String expression) {
+    public Optional<List<DataValue>> ask(String expression) {
         return told.map(hits -> hits.getOrDefault(expression, List.of()));
     }
 }

@@ -54,9 +54,9 @@ final class XmlData implements DataFile {
             String problem = type
                     ? "it declares a document type, which could make it reach for other files; that is refused"
                     : "line " + e.getLineNumber() + ", column " + e.getColumnNumber() + ": " + e.getMessage();
-            return DataFile.bad(DataForm.XML, problem);
+            return DataFile.bad(DataFormat.XML, problem);
         } catch (SAXException | IOException e) {
-            return DataFile.bad(DataForm.XML, String.valueOf(e.getMessage()));
+            return DataFile.bad(DataFormat.XML, String.valueOf(e.getMessage()));
         }
     }
 
@@ -115,7 +115,7 @@ final class XmlData implements DataFile {
     @Override
     public Answer ask(String expression, About about) {
         try {
-            List<Hit> hits = evaluate(expression, about, document);
+            List<DataValue> hits = evaluate(expression, about, document);
             return new Answer.Hits(hits.isEmpty() ? evaluate(expression, about, plain()) : hits);
         } catch (XPathExpressionException e) {
             return DataFile.wrong(expression, problem(e));
@@ -149,18 +149,18 @@ final class XmlData implements DataFile {
         return plain;
     }
 
-    private List<Hit> evaluate(String expression, About about, Document in) throws XPathExpressionException {
+    private List<DataValue> evaluate(String expression, About about, Document in) throws XPathExpressionException {
         XPathExpression compiled =
                 xpath(new Prefixes(uris, XMLConstants.NULL_NS_URI), about).compile(expression.strip());
-        List<Hit> hits = new ArrayList<>();
+        List<DataValue> hits = new ArrayList<>();
         Optional<XPathNodes> nodes = nodes(compiled, in);
         if (nodes.isEmpty()) {
             String value = compiled.evaluateExpression(in, String.class);
-            return value.isEmpty() ? List.of() : List.of(new Hit(value, "computed"));
+            return value.isEmpty() ? List.of() : List.of(new DataValue(value, "computed"));
         }
         for (Node node : nodes.get()) {
             if (hits.size() < MOST_HITS) {
-                hits.add(new Hit(String.valueOf(node.getTextContent()).strip(), path(node)));
+                hits.add(new DataValue(String.valueOf(node.getTextContent()).strip(), path(node)));
             }
         }
         return hits;

@@ -65,7 +65,7 @@ public record Checks(
         Optional<String> spelt = oneOf.stream().filter(one -> same(one, value)).findFirst();
         if (!oneOf.isEmpty() && spelt.isEmpty()) {
             return new Verdict.Bad("it is none of " + String.join(", ", oneOf)
-                    + Nearness.nearest(value, oneOf)
+                    + Similarity.nearest(value, oneOf)
                             .map(near -> "; nearest: " + near)
                             .orElse(""));
         }
@@ -103,8 +103,8 @@ public record Checks(
         if (known.isPresent()) {
             return new Verdict.Good(known.get(), "");
         }
-        Optional<String> near = Nearness.nearest(value, table.get().values(wanted.column()));
-        boolean alike = near.filter(one -> Nearness.of(TextSearch.fold(one), TextSearch.fold(value)) >= ALIKE)
+        Optional<String> near = Similarity.nearest(value, table.get().values(wanted.column()));
+        boolean alike = near.filter(one -> Similarity.of(TextSearch.fold(one), TextSearch.fold(value)) >= ALIKE)
                 .isPresent();
         if (wanted.takeNearest() && alike) {
             return new Verdict.Good(near.get(), "taken for the nearest of lookup " + wanted.lookup());

@@ -15,7 +15,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import lectomen.engine.page.Letters;
+import lectomen.engine.page.ComparableText;
 
 /**
  * Finds a date in a piece of text. The usual forms are year-month-day, day month-name year, month-name day year, and
@@ -36,7 +36,7 @@ final class DateText {
     private DateText() {}
 
     static Optional<LocalDate> find(String text, String form, Locale locale) {
-        String folded = Letters.withSingleBlanks(text);
+        String folded = ComparableText.withSingleBlanks(text);
         if (!form.isEmpty()) {
             return inForm(folded, form, locale);
         }

@@ -84,6 +84,6 @@ public sealed interface Extractor
     /** Gives the values; none when it is not known. */
     @FunctionalInterface
     interface Giving {
-        List<String> values(Known known);
+        List<String> values(ExtractionContext known);
     }
 }

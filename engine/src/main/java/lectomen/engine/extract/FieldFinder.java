@@ -11,7 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
-import lectomen.engine.data.Hit;
+import lectomen.engine.data.DataValue;
 import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
@@ -24,7 +24,7 @@ import lectomen.engine.reason.Reason;
  * field says which counts. Then its checks are asked.
  */
 public final class FieldFinder {
-    private final Known known;
+    private final ExtractionContext known;
     private final Locale locale;
     private final List<Label> allLabels;
 
@@ -33,7 +33,7 @@ public final class FieldFinder {
      * @param known grows while fields are found, where they are slots of each other
      * @param locale for dates and numbers
      */
-    public FieldFinder(List<FieldSpec> fields, Known known, Locale locale) {
+    public FieldFinder(List<FieldSpec> fields, ExtractionContext known, Locale locale) {
         this.known = known;
         this.locale = locale;
         List<Label> labels = new ArrayList<>();
@@ -51,7 +51,7 @@ public final class FieldFinder {
      * @throws PatternTooSlow if the pattern backtracks without end
      */
     public static FieldResult find(List<FieldSpec> all, FieldSpec field, DocumentText text, Locale locale) {
-        return new FieldFinder(all, new Known(Map.of(), text, Lookups.NONE), locale).find(field);
+        return new FieldFinder(all, new ExtractionContext(Map.of(), text, Lookups.NONE), locale).find(field);
     }
 
     /**
@@ -84,7 +84,7 @@ public final class FieldFinder {
             Iterator<Candidate> candidates = candidates(field, extractor);
             while (candidates.hasNext() && (read.isEmpty() || field.take() != FieldSpec.Take.FIRST)) {
                 Candidate candidate = candidates.next();
-                Optional<Read> value = OtherReadings.has(candidate.words())
+                Optional<Read> value = AlternativeReadings.has(candidate.words())
                         ? likeliest(field, extractor, candidate)
                         : read(field, extractor, candidate);
                 value.ifPresent(read::add);
@@ -184,11 +184,11 @@ public final class FieldFinder {
      * share of all that fit, and of what was not even thought of.
      */
     private Optional<Read> likeliest(FieldSpec field, Extractor extractor, Candidate offered) {
-        List<OtherReadings.Combination> all = OtherReadings.of(offered.words());
+        List<AlternativeReadings.Combination> all = AlternativeReadings.of(offered.words());
         Map<String, Fitting> values = new LinkedHashMap<>();
         double thoughtOf = 0;
         double fitting = 0;
-        for (OtherReadings.Combination combination : all) {
+        for (AlternativeReadings.Combination combination : all) {
             thoughtOf += combination.share();
             Candidate candidate = offered.with(combination.words());
             Optional<Read> read = usesPattern(extractor) && field.pattern().isPresent()
@@ -232,7 +232,7 @@ public final class FieldFinder {
             return offered;
         }
         DocumentText otherwise =
-                OtherReadings.matching(known.text(), field.pattern().orElseThrow());
+                AlternativeReadings.matching(known.text(), field.pattern().orElseThrow());
         return offered(field, extractor, otherwise);
     }
 
@@ -256,7 +256,7 @@ public final class FieldFinder {
     }
 
     private List<Candidate> inSidecar(String expression) {
-        List<Hit> hits = known.sidecar().flatMap(sidecar -> sidecar.ask(expression)).orElse(List.of()).stream()
+        List<DataValue> hits = known.sidecar().flatMap(sidecar -> sidecar.ask(expression)).orElse(List.of()).stream()
                 .filter(hit -> !hit.value().isBlank())
                 .toList();
         String others = hits.size() > 1 ? ", one of " + hits.size() + " there" : "";

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
-import lectomen.engine.page.Letters;
+import lectomen.engine.page.ComparableText;
 
 /** What a field's text must be read as. The value is kept in one spelling whatever the document's. */
 public enum FieldType {
@@ -67,19 +67,19 @@ public enum FieldType {
      */
     public Optional<String> read(String raw, String form, Locale locale) {
         return switch (this) {
-            case TEXT -> raw.isBlank() ? Optional.empty() : Optional.of(Letters.withSingleBlanks(raw));
+            case TEXT -> raw.isBlank() ? Optional.empty() : Optional.of(ComparableText.withSingleBlanks(raw));
             case DATE -> DateText.find(raw, form, locale).map(Object::toString);
             case NUMBER -> NumberText.find(raw, locale).map(number -> number.toPlainString());
             case MONEY -> MoneyText.find(raw, locale);
             case YES_NO -> YesNoText.find(raw);
-            case CHOICE -> raw.isBlank() ? Optional.empty() : Optional.of(Letters.withSingleBlanks(raw));
+            case CHOICE -> raw.isBlank() ? Optional.empty() : Optional.of(ComparableText.withSingleBlanks(raw));
             case LIST -> list(raw);
         };
     }
 
     private static Optional<String> list(String raw) {
         List<String> items = List.of(raw.split("[,;\\n]")).stream()
-                .map(Letters::withSingleBlanks)
+                .map(ComparableText::withSingleBlanks)
                 .filter(item -> !item.isEmpty())
                 .toList();
         return items.isEmpty() ? Optional.empty() : Optional.of(String.join(LIST_MARK, items));

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import lectomen.engine.page.Letters;
+import lectomen.engine.page.ComparableText;
 
 /**
  * The words that stand beside, above or near a value.
@@ -22,7 +22,7 @@ public record Label(String written, List<String> words) {
     public static Label of(String written) {
         List<String> words = new ArrayList<>();
         for (String word : BLANKS.split(written.strip())) {
-            String bare = Letters.bare(word);
+            String bare = ComparableText.bare(word);
             if (!bare.isEmpty()) {
                 words.add(bare);
             }

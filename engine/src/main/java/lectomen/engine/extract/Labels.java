@@ -5,8 +5,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.page.Box;
+import lectomen.engine.page.ComparableText;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.page.Letters;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
@@ -90,9 +90,9 @@ final class Labels {
                 String seen = String.join(
                         "",
                         hit.words().stream()
-                                .map(word -> Letters.bare(word.text()))
+                                .map(word -> ComparableText.bare(word.text()))
                                 .toList());
-                double nearness = Nearness.of(joined, seen);
+                double nearness = Similarity.of(joined, seen);
                 if (nearness >= ALMOST && hit.isLabel()) {
                     found.add(new Almost(hit, shown(hit), nearness));
                 }
@@ -106,12 +106,12 @@ final class Labels {
         List<Almost> found = new ArrayList<>();
         for (int first = 1; first < wanted.size(); first++) {
             List<String> rest = wanted.subList(first, wanted.size());
-            if (!Letters.standAt(line, 0, rest)) {
+            if (!ComparableText.standAt(line, 0, rest)) {
                 continue;
             }
             List<String> begin = wanted.subList(0, first);
             page.lines().stream()
-                    .filter(above -> Letters.standAt(above, above.words().size() - begin.size(), begin))
+                    .filter(above -> ComparableText.standAt(above, above.words().size() - begin.size(), begin))
                     .filter(above -> above.box().sharedWidth(line.box()) > 0)
                     .filter(above -> isRightAbove(above.box(), line.box()))
                     .findFirst()
@@ -170,7 +170,7 @@ final class Labels {
         int last = at + label.size() - 1;
         boolean startOrColon = at == 0
                 || (last < line.words().size() && line.words().get(last).text().endsWith(":"));
-        return startOrColon && Letters.standAt(line, at, label);
+        return startOrColon && ComparableText.standAt(line, at, label);
     }
 
     /** The phrase in the document most like one of the labels, if any is somewhat like it. */
@@ -190,9 +190,9 @@ final class Labels {
                             String seen = String.join(
                                     "",
                                     window.stream()
-                                            .map(word -> Letters.bare(word.text()))
+                                            .map(word -> ComparableText.bare(word.text()))
                                             .toList());
-                            double nearness = Nearness.of(wanted, seen);
+                            double nearness = Similarity.of(wanted, seen);
                             if (nearness >= NEAR_ENOUGH && (best == null || nearness > best.nearness())) {
                                 String shown = String.join(
                                         " ", window.stream().map(Word::text).toList());

@@ -3,7 +3,7 @@ package lectomen.engine.extract;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import lectomen.engine.page.Letters;
+import lectomen.engine.page.ComparableText;
 
 /** Looks for words and patterns in plain text, safely. */
 public final class TextSearch {
@@ -57,6 +57,6 @@ public final class TextSearch {
 
     /** Lower case, every run of blanks as one. */
     public static String fold(String text) {
-        return Letters.fold(text);
+        return ComparableText.fold(text);
     }
 }

@@ -9,7 +9,7 @@ import java.util.List;
  * @param apart what holds for all of it
  * @param inventory what was found in the file, and what of it is not in here
  */
-public record FlowDocument(Properties properties, Settings apart, List<Section> sections, Inventory inventory) {
+public record FlowDocument(Properties properties, Settings apart, List<Section> sections, ContentInventory inventory) {
     public FlowDocument {
         sections = List.copyOf(sections);
     }

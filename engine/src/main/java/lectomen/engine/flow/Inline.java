@@ -5,11 +5,11 @@ import java.util.List;
 /** What stands in a line of a paragraph, or hangs on a place in it. */
 public sealed interface Inline {
     /** @param link where it leads: an address, or # and the name of a bookmark; empty for nowhere */
-    record Text(String text, Look look, String link) implements Inline {}
+    record Text(String text, Formatting look, String link) implements Inline {}
 
-    record Tab(Look look, String link) implements Inline {}
+    record Tab(Formatting look, String link) implements Inline {}
 
-    record Break(Where where, Look look) implements Inline {
+    record Break(Where where, Formatting look) implements Inline {
         public enum Where {
             LINE,
             COLUMN,
@@ -18,7 +18,7 @@ public sealed interface Inline {
     }
 
     /** What is worked out as pages are laid out. @param stored what the program that saved it saw last */
-    record Field(What what, Numeral numeral, String stored, Look look) implements Inline {
+    record Field(What what, Numeral numeral, String stored, Formatting look) implements Inline {
         public enum What {
             PAGE,
             PAGES,
@@ -27,13 +27,13 @@ public sealed interface Inline {
     }
 
     /** A picture or shape that stands in the line as a letter does. */
-    record Standing(Thing thing, Look look, String link) implements Inline {}
+    record Standing(FlowObject thing, Formatting look, String link) implements Inline {}
 
     /** A picture, shape or box of text that stands beside the text. */
-    record Floating(Thing thing, Placement placement, String link) implements Inline {}
+    record Floating(FlowObject thing, Placement placement, String link) implements Inline {}
 
     /** A note at the foot of the page or at the document's end. @param mark as it stands in the text */
-    record Note(Kind kind, String mark, Look look, List<Block> blocks) implements Inline {
+    record Note(Kind kind, String mark, Formatting look, List<Block> blocks) implements Inline {
         public enum Kind {
             FOOT,
             END,
@@ -49,5 +49,5 @@ public sealed interface Inline {
     record Bookmark(String name) implements Inline {}
 
     /** Where a word may be broken: a hyphen that only shows at a line's end. */
-    record SoftHyphen(Look look) implements Inline {}
+    record SoftHyphen(Formatting look) implements Inline {}
 }

@@ -9,7 +9,7 @@ public record Leading(Kind kind, double amount) {
     private static final double LEAST = 0.01;
 
     public Leading {
-        amount = Math.max(LEAST, Math.min(Trait.FAR, amount));
+        amount = Math.max(LEAST, Math.min(FormatProperty.FAR, amount));
     }
 
     public static final Leading SINGLE = new Leading(Kind.MULTIPLE, 1);

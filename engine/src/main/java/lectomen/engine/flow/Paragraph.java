@@ -9,7 +9,7 @@ import java.util.Optional;
  * @param mark the look of its end, which gives an empty one its height
  * @param label the number or sign before it, where it is an item of a list
  */
-public record Paragraph(String style, Look look, Look mark, Optional<Label> label, List<Inline> inlines)
+public record Paragraph(String style, Formatting look, Formatting mark, Optional<Label> label, List<Inline> inlines)
         implements Block {
     public Paragraph {
         inlines = List.copyOf(inlines);
@@ -21,7 +21,7 @@ public record Paragraph(String style, Look look, Look mark, Optional<Label> labe
      * @param list items with the same belong to one list
      * @param level from 0
      */
-    public record Label(String text, Look look, After after, boolean toTheRight, String list, int level) {}
+    public record Label(String text, Formatting look, After after, boolean toTheRight, String list, int level) {}
 
     /** What lies between a label and its text. */
     public enum After {

@@ -9,18 +9,18 @@ import java.util.Set;
 /** Named looks, each of which may rest on another. One that rests on itself, by whatever way, ends where it began. */
 public final class Styles {
     private final Map<String, Style> styles = new HashMap<>();
-    private final Map<String, Look> resolved = new HashMap<>();
-    private final Look base;
+    private final Map<String, Formatting> resolved = new HashMap<>();
+    private final Formatting base;
 
     /**
      * @param name as other styles refer to it
      * @param parent the name of the style below; empty for none
      * @param title as people read it
      */
-    public record Style(String name, String parent, String title, Look look) {}
+    public record Style(String name, String parent, String title, Formatting look) {}
 
     /** @param base what lies below all of them */
-    public Styles(Look base) {
+    public Styles(Formatting base) {
         this.base = base;
     }
 
@@ -34,8 +34,8 @@ public final class Styles {
     }
 
     /** The style over all that it rests on; the base alone for one that is not there. */
-    public Look resolve(String name) {
-        Look known = resolved.get(name);
+    public Formatting resolve(String name) {
+        Formatting known = resolved.get(name);
         if (known == null) {
             known = resolve(name, new HashSet<>());
             resolved.put(name, known);
@@ -43,7 +43,7 @@ public final class Styles {
         return known;
     }
 
-    private Look resolve(String name, Set<String> passed) {
+    private Formatting resolve(String name, Set<String> passed) {
         Style style = styles.get(name);
         if (style == null || !passed.add(name)) {
             return base;
@@ -52,8 +52,8 @@ public final class Styles {
     }
 
     /** Only what the style and those below it say, without the base. */
-    public Look ownOf(String name) {
-        Look own = Look.NONE;
+    public Formatting ownOf(String name) {
+        Formatting own = Formatting.NONE;
         Set<String> passed = new HashSet<>();
         Style style = styles.get(name);
         while (style != null && passed.add(style.name())) {

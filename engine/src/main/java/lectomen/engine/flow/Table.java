@@ -14,7 +14,7 @@ public record Table(
         List<Double> columns,
         OptionalDouble wanted,
         boolean fits,
-        Trait.Align align,
+        FormatProperty.Align align,
         double indent,
         List<Row> rows,
         boolean fromRight)
@@ -47,7 +47,7 @@ public record Table(
             int down,
             Edges edges,
             OptionalInt shading,
-            Thing.Inside inside,
+            FlowObject.Inside inside,
             boolean unbroken,
             int degrees,
             List<Block> blocks) {

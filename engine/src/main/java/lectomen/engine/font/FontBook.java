@@ -15,7 +15,7 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
-import lectomen.engine.flow.Trait;
+import lectomen.engine.flow.FormatProperty;
 
 /**
  * All fonts that are at hand: those that come with the product, and over them those of a folder.
@@ -125,13 +125,13 @@ public final class FontBook {
      *
      * @param kind what is known of a font that is not at hand
      */
-    public Chosen choose(String family, Trait.FontKind kind, boolean bold, boolean italic) {
+    public Chosen choose(String family, FormatProperty.FontKind kind, boolean bold, boolean italic) {
         String wanted = key(family);
         return chosen.computeIfAbsent(
                 wanted + '|' + kind + bold + italic, key -> find(wanted, kind, new Style(bold, italic)));
     }
 
-    private Chosen find(String wanted, Trait.FontKind kind, Style style) {
+    private Chosen find(String wanted, FormatProperty.FontKind kind, Style style) {
         Optional<Face> mine = findOwn(wanted, style);
         if (mine.isPresent()) {
             return new Chosen(mine.get(), Chosen.Fit.ITSELF);
@@ -148,14 +148,14 @@ public final class FontBook {
     }
 
     /** By its kind, or by what its name says. */
-    private static String like(String wanted, Trait.FontKind kind) {
-        if (kind == Trait.FontKind.MONO
+    private static String like(String wanted, FormatProperty.FontKind kind) {
+        if (kind == FormatProperty.FontKind.MONO
                 || wanted.matches(".*\\b(mono|code|console|courier|typewriter|terminal)\\b.*")) {
             return "Liberation Mono";
         }
         boolean named = wanted.matches(".*\\b(serif|roman|times|book|antiqua|old style|garamond)\\b.*")
                 && !wanted.contains("sans");
-        boolean roman = kind == Trait.FontKind.ROMAN || (kind == Trait.FontKind.UNKNOWN && named);
+        boolean roman = kind == FormatProperty.FontKind.ROMAN || (kind == FormatProperty.FontKind.UNKNOWN && named);
         return roman ? "Liberation Serif" : "Liberation Sans";
     }
 

@@ -41,7 +41,7 @@ public final class JpegBands implements AutoCloseable {
      * @param out is not closed
      * @param percent of quality, from 1 to 100
      */
-    public JpegBands(OutputStream out, PictureSize size, Ink ink, int percent) throws IOException {
+    public JpegBands(OutputStream out, PictureSize size, ColourDepth ink, int percent) throws IOException {
         if (size.width() > LARGEST_SIDE || size.height() > LARGEST_SIDE) {
             throw new IOException("a JPEG has at most " + LARGEST_SIDE + " points a side");
         }
@@ -52,7 +52,7 @@ public final class JpegBands implements AutoCloseable {
         this.dotsPerInchY = (int) Math.round(size.dotsPerInchY());
         this.quality = percent / 100f;
         this.writer = ownWriter();
-        int block = ink == Ink.COLOUR ? 16 : 8;
+        int block = ink == ColourDepth.COLOUR ? 16 : 8;
         int perSixteenRows = (width + block - 1) / block * (16 / block);
         this.rowsOfStrip = 16 * Math.max(1, Math.min(64, LARGEST_INTERVAL / perSixteenRows));
         this.interval = perSixteenRows * (rowsOfStrip / 16);
@@ -76,7 +76,7 @@ public final class JpegBands implements AutoCloseable {
         return rowsOfStrip;
     }
 
-    /** @param band grey or colour, in one of the forms of {@link Points} */
+    /** @param band grey or colour, in one of the forms of {@link Pixels} */
     public void add(BufferedImage band) throws IOException {
         for (int top = 0; top < band.getHeight(); top += rowsOfStrip) {
             int rows = Math.min(rowsOfStrip, band.getHeight() - top);

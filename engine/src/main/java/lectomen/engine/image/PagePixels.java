@@ -5,7 +5,7 @@ import java.awt.image.BufferedImage;
 /**
  * A page as points, upright.
  *
- * @param image in one of the forms of {@link Points}
+ * @param image in one of the forms of {@link Pixels}
  * @param dotsPerInchX across
  * @param dotsPerInchY down
  */
@@ -18,8 +18,8 @@ public record PagePixels(BufferedImage image, double dotsPerInchX, double dotsPe
         }
     }
 
-    public Ink ink() {
-        return Points.inkOf(image);
+    public ColourDepth ink() {
+        return Pixels.inkOf(image);
     }
 
     public int width() {

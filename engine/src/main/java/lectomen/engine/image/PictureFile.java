@@ -169,13 +169,15 @@ public final class PictureFile implements AutoCloseable {
     }
 
     /** By the form that the reader decodes to; a palette of greys counts as grey. */
-    private static Ink ink(ImageReader reader, int page) throws IOException {
+    private static ColourDepth ink(ImageReader reader, int page) throws IOException {
         ImageTypeSpecifier raw = reader.getRawImageType(page);
         if (raw == null) {
             Iterator<ImageTypeSpecifier> types = reader.getImageTypes(page);
             raw = types.hasNext() ? types.next() : null;
         }
-        return raw == null ? Ink.COLOUR : Points.inkOf(raw.getColorModel(), raw.getNumBands(), raw.getBitsPerBand(0));
+        return raw == null
+                ? ColourDepth.COLOUR
+                : Pixels.inkOf(raw.getColorModel(), raw.getNumBands(), raw.getBitsPerBand(0));
     }
 
     public Path path() {
@@ -224,7 +226,7 @@ public final class PictureFile implements AutoCloseable {
     /** Takes the rows of a picture, from top to bottom. */
     @FunctionalInterface
     public interface Bands {
-        /** @param band in the form of the picture's {@link Ink} */
+        /** @param band in the form of the picture's {@link ColourDepth} */
         void take(BufferedImage band) throws IOException;
     }
 
@@ -236,12 +238,12 @@ public final class PictureFile implements AutoCloseable {
      */
     public void bands(int number, int multiple, Bands bands) throws IOException {
         PictureInfo info = requirePage(number);
-        int perRow = info.ink() == Ink.BLACK_AND_WHITE ? (info.width() + 7) / 8 : 4 * info.width();
+        int perRow = info.ink() == ColourDepth.BLACK_AND_WHITE ? (info.width() + 7) / 8 : 4 * info.width();
         int rows = Math.max(1, BAND_BYTES / perRow / multiple) * multiple;
         for (int top = 0; top < info.height(); top += rows) {
             ImageReadParam part = reader.getDefaultReadParam();
             part.setSourceRegion(new Rectangle(0, top, info.width(), Math.min(rows, info.height() - top)));
-            bands.take(Points.as(info.ink(), decode(number, part)));
+            bands.take(Pixels.as(info.ink(), decode(number, part)));
         }
     }
 
@@ -261,7 +263,7 @@ public final class PictureFile implements AutoCloseable {
         if ((long) info.width() * info.height() > mostPoints) {
             throw new IOException("page " + number + " has too many points for that");
         }
-        BufferedImage stored = Points.as(info.ink(), decode(number, reader.getDefaultReadParam()));
+        BufferedImage stored = Pixels.as(info.ink(), decode(number, reader.getDefaultReadParam()));
         return new PagePixels(stored, info.dotsPerInchX(), info.dotsPerInchY());
     }
 
@@ -293,7 +295,7 @@ public final class PictureFile implements AutoCloseable {
         boolean bareInks = jpeg.filter(facts -> facts.components() == 4 && !facts.saysInks())
                 .isPresent();
         try {
-            return bareInks ? Points.ofInks(reader.readRaster(number - 1, param)) : reader.read(number - 1, param);
+            return bareInks ? Pixels.ofInks(reader.readRaster(number - 1, param)) : reader.read(number - 1, param);
         } catch (RuntimeException e) {
             throw new IOException(ProblemWords.of(e), e);
         }

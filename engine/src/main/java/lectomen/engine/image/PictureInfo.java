@@ -10,7 +10,7 @@ package lectomen.engine.image;
  * @param turn that sets it upright
  * @param ink that it has
  */
-public record PictureInfo(int width, int height, double dotsPerInchX, double dotsPerInchY, Turn turn, Ink ink) {
+public record PictureInfo(int width, int height, double dotsPerInchX, double dotsPerInchY, Turn turn, ColourDepth ink) {
     /** What a picture is taken for that says nothing of its resolution. */
     public static final double USUAL_DOTS_PER_INCH = 96;
 

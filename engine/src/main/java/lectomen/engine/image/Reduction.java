@@ -19,16 +19,16 @@ final class Reduction {
     /** @param factor at least 1; what is left over at the right and at the bottom goes */
     Reduction(PictureInfo info, int factor) {
         this.factor = factor;
-        Ink ink = info.ink() == Ink.COLOUR ? Ink.COLOUR : Ink.GREY;
-        this.bands = ink == Ink.COLOUR ? 3 : 1;
+        ColourDepth ink = info.ink() == ColourDepth.COLOUR ? ColourDepth.COLOUR : ColourDepth.GREY;
+        this.bands = ink == ColourDepth.COLOUR ? 3 : 1;
         this.width = Math.max(1, info.width() / factor);
-        this.small = Points.empty(width, Math.max(1, info.height() / factor), ink);
+        this.small = Pixels.empty(width, Math.max(1, info.height() / factor), ink);
         this.sums = new int[width * bands];
     }
 
     void add(BufferedImage band) {
-        BufferedImage points = Points.as(bands == 3 ? Ink.COLOUR : Ink.GREY, band);
-        byte[] from = Points.bytes(points);
+        BufferedImage points = Pixels.as(bands == 3 ? ColourDepth.COLOUR : ColourDepth.GREY, band);
+        byte[] from = Pixels.bytes(points);
         int stride = points.getWidth() * bands;
         int across = Math.min(points.getWidth(), width * factor);
         for (int y = 0; y < points.getHeight(); y++) {
@@ -48,7 +48,7 @@ final class Reduction {
 
     private void flush() {
         if (rowsOut < small.getHeight()) {
-            byte[] to = Points.bytes(small);
+            byte[] to = Pixels.bytes(small);
             int area = factor * factor;
             for (int i = 0; i < sums.length; i++) {
                 to[rowsOut * sums.length + i] = (byte) ((sums[i] + area / 2) / area);

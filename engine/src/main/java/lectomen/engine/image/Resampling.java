@@ -16,19 +16,21 @@ public final class Resampling {
         if (image.getWidth() == width && image.getHeight() == height) {
             return image;
         }
-        Ink ink = Points.inkOf(image);
+        ColourDepth ink = Pixels.inkOf(image);
         boolean grows = width >= image.getWidth() && height >= image.getHeight();
-        if (ink == Ink.BLACK_AND_WHITE && grows) {
-            return nearest(Points.as(ink, image), width, height);
+        if (ink == ColourDepth.BLACK_AND_WHITE && grows) {
+            return nearest(Pixels.as(ink, image), width, height);
         }
         return means(
-                Points.as(ink == Ink.BLACK_AND_WHITE ? Ink.GREY : ink, image), Math.max(1, width), Math.max(1, height));
+                Pixels.as(ink == ColourDepth.BLACK_AND_WHITE ? ColourDepth.GREY : ink, image),
+                Math.max(1, width),
+                Math.max(1, height));
     }
 
     private static BufferedImage nearest(BufferedImage image, int width, int height) {
-        BufferedImage larger = Points.empty(width, height, Ink.BLACK_AND_WHITE);
-        byte[] from = Points.bytes(image);
-        byte[] to = Points.bytes(larger);
+        BufferedImage larger = Pixels.empty(width, height, ColourDepth.BLACK_AND_WHITE);
+        byte[] from = Pixels.bytes(image);
+        byte[] to = Pixels.bytes(larger);
         int fromStride = (image.getWidth() + 7) / 8;
         int toStride = (width + 7) / 8;
         for (int y = 0; y < height; y++) {
@@ -44,11 +46,11 @@ public final class Resampling {
     }
 
     private static BufferedImage means(BufferedImage image, int width, int height) {
-        Ink ink = Points.inkOf(image);
-        int bands = ink == Ink.COLOUR ? 3 : 1;
-        BufferedImage result = Points.empty(width, height, ink);
-        byte[] from = Points.bytes(image);
-        byte[] to = Points.bytes(result);
+        ColourDepth ink = Pixels.inkOf(image);
+        int bands = ink == ColourDepth.COLOUR ? 3 : 1;
+        BufferedImage result = Pixels.empty(width, height, ink);
+        byte[] from = Pixels.bytes(image);
+        byte[] to = Pixels.bytes(result);
         Weights across = Weights.of(image.getWidth(), width);
         Weights down = Weights.of(image.getHeight(), height);
         float[][] rows = new float[image.getHeight()][];

@@ -58,17 +58,17 @@ public enum Turn {
         if (this == NONE) {
             return stored;
         }
-        Ink ink = Points.inkOf(stored);
+        ColourDepth ink = Pixels.inkOf(stored);
         int width = stored.getWidth();
         int height = stored.getHeight();
-        BufferedImage upright = Points.empty(isSideways() ? height : width, isSideways() ? width : height, ink);
-        byte[] from = Points.bytes(stored);
-        byte[] to = Points.bytes(upright);
-        if (ink == Ink.BLACK_AND_WHITE) {
+        BufferedImage upright = Pixels.empty(isSideways() ? height : width, isSideways() ? width : height, ink);
+        byte[] from = Pixels.bytes(stored);
+        byte[] to = Pixels.bytes(upright);
+        if (ink == ColourDepth.BLACK_AND_WHITE) {
             turnBits(from, to, width, height);
             return upright;
         }
-        int bands = ink == Ink.COLOUR ? 3 : 1;
+        int bands = ink == ColourDepth.COLOUR ? 3 : 1;
         for (int y = 0; y < height; y++) {
             for (int x = 0; x < width; x++) {
                 int at = place(x, y, width, height) * bands;

@@ -1,9 +1,9 @@
 package lectomen.engine.layered;
 
 import java.awt.image.BufferedImage;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.prepare.InkMask;
 
 /** Means over the points of one layer; a place that holds none of them is unknown until it is filled from around. */
@@ -29,9 +29,9 @@ final class Coarse {
      *     paper counts for nothing in the background, and for little in the ink, where thin strokes have nothing else
      */
     static Coarse of(PagePixels page, InkMask mask, boolean ofInk, int width, int height) {
-        int bands = page.ink() == Ink.COLOUR ? 3 : 1;
+        int bands = page.ink() == ColourDepth.COLOUR ? 3 : 1;
         Coarse coarse = new Coarse(width, height, bands);
-        byte[] bytes = Points.bytes(page.image());
+        byte[] bytes = Pixels.bytes(page.image());
         byte[] dark = mask.dark();
         int pageWidth = page.width();
         int pageHeight = page.height();
@@ -105,9 +105,9 @@ final class Coarse {
         }
     }
 
-    BufferedImage image(Ink ink) {
-        BufferedImage image = Points.empty(width, height, ink);
-        byte[] bytes = Points.bytes(image);
+    BufferedImage image(ColourDepth ink) {
+        BufferedImage image = Pixels.empty(width, height, ink);
+        byte[] bytes = Pixels.bytes(image);
         for (int i = 0; i < weights.length; i++) {
             for (int band = 0; band < bands; band++) {
                 float value = weights[i] == 0 ? 255 : sums[i * bands + band] / weights[i];

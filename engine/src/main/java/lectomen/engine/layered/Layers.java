@@ -1,9 +1,9 @@
 package lectomen.engine.layered;
 
 import java.awt.image.BufferedImage;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.image.Resampling;
 import lectomen.engine.prepare.InkMask;
 import lectomen.engine.prepare.TextMask;
@@ -27,8 +27,8 @@ public record Layers(BufferedImage mask, BufferedImage foreground, BufferedImage
 
     /** Takes a page apart. */
     public static Layers of(PagePixels page) {
-        Ink ink = page.ink() == Ink.COLOUR ? Ink.COLOUR : Ink.GREY;
-        PagePixels plain = page.with(Points.as(ink, page.image()));
+        ColourDepth ink = page.ink() == ColourDepth.COLOUR ? ColourDepth.COLOUR : ColourDepth.GREY;
+        PagePixels plain = page.with(Pixels.as(ink, page.image()));
         InkMask mask = TextMask.of(plain);
         return new Layers(
                 mask.image(), layer(plain, mask, true, FOREGROUND_DOTS), layer(plain, mask, false, BACKGROUND_DOTS));
@@ -46,12 +46,12 @@ public record Layers(BufferedImage mask, BufferedImage foreground, BufferedImage
     public BufferedImage together() {
         int width = mask.getWidth();
         int height = mask.getHeight();
-        Ink ink = Points.inkOf(background);
-        int bands = ink == Ink.COLOUR ? 3 : 1;
+        ColourDepth ink = Pixels.inkOf(background);
+        int bands = ink == ColourDepth.COLOUR ? 3 : 1;
         BufferedImage page = Resampling.to(background, width, height);
-        byte[] bytes = Points.bytes(page);
-        byte[] above = Points.bytes(Resampling.to(foreground, width, height));
-        byte[] bits = Points.bytes(mask);
+        byte[] bytes = Pixels.bytes(page);
+        byte[] above = Pixels.bytes(Resampling.to(foreground, width, height));
+        byte[] bits = Pixels.bytes(mask);
         int stride = (width + 7) / 8;
         for (int y = 0; y < height; y++) {
             for (int x = 0; x < width; x++) {

@@ -5,9 +5,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Collectors;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.page.Box;
 import lectomen.engine.prepare.InkMask;
 import lectomen.engine.prepare.Letters;
@@ -53,16 +53,16 @@ public final class PageLayout {
      * @param ink of it, which is used up
      */
     public static PageLayout of(PagePixels page, InkMask ink) {
-        BufferedImage grey = Points.as(Ink.GREY, page.image());
-        Sheet sheet = new Sheet(Points.bytes(grey).clone(), ink, page.dotsPerInchX());
-        Rules.erase(sheet);
+        BufferedImage grey = Pixels.as(ColourDepth.GREY, page.image());
+        Sheet sheet = new Sheet(Pixels.bytes(grey).clone(), ink, page.dotsPerInchX());
+        RuledLines.erase(sheet);
         LightPrint.turnAbout(sheet);
-        if (page.ink() != Ink.BLACK_AND_WHITE) {
+        if (page.ink() != ColourDepth.BLACK_AND_WHITE) {
             PaleInk.erase(sheet);
         }
         List<Marks.Mark> marks = Marks.of(sheet.mask());
         Letters letters = Letters.of(marks, sheet.dotsPerInch());
-        Letters freed = Caught.freed(letters, marks, TextLines.of(letters, WIDEST_GAP), sheet);
+        Letters freed = TouchingLetters.freed(letters, marks, TextLines.of(letters, WIDEST_GAP), sheet);
         List<LineSpot> level = TextLines.of(freed, WIDEST_GAP);
         List<LineSpot> alone =
                 level.stream().filter(PageLayout::isAlone).collect(Collectors.toCollection(ArrayList::new));
@@ -162,8 +162,8 @@ public final class PageLayout {
         int width = spot.right() + side - left;
         double top = spot.top() - margin + lower * spot.height();
         int height = (int) Math.max(3, Math.round(spot.height() + 2 * margin));
-        BufferedImage picture = Points.empty(width, height, Ink.GREY);
-        byte[] to = Points.bytes(picture);
+        BufferedImage picture = Pixels.empty(width, height, ColourDepth.GREY);
+        byte[] to = Pixels.bytes(picture);
         boolean onHead = spot.turn() == LineSpot.Turn.DOWNWARDS;
         for (int x = 0; x < width; x++) {
             int fromX = Math.max(0, Math.min(of.width() - 1, left + x));

@@ -193,7 +193,7 @@ final class TextLines {
         for (int i = 0; i < bare.size(); i++) {
             whole.add(withMarks(bare.get(i), marks.get(i)));
         }
-        UsualLine usualLine = new UsualLine(whole);
+        TypicalLine usualLine = new TypicalLine(whole);
         whole.replaceAll(usualLine::cutBack);
         whole.sort(Comparator.comparingDouble(LineSpot::top).thenComparingInt(LineSpot::left));
         return whole.stream()

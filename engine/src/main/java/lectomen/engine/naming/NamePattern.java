@@ -13,7 +13,7 @@ import java.util.Set;
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import lectomen.engine.extract.Nearness;
+import lectomen.engine.extract.Similarity;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -154,7 +154,7 @@ public final class NamePattern {
 
     private static String unknown(String word) {
         return "no transform is called \"" + word + "\""
-                + Nearness.nearest(word, Transforms.words())
+                + Similarity.nearest(word, Transforms.words())
                         .map(near -> "; did you mean " + near + "?")
                         .orElse("; there are " + String.join(", ", Transforms.words()));
     }

@@ -4,7 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.util.Locale;
 import java.util.Set;
-import lectomen.engine.page.Letters;
+import lectomen.engine.page.ComparableText;
 
 /**
  * Makes names that every common file system takes: no control characters, none of {@code / \ : * ? " < > |}, no blank, dot
@@ -85,7 +85,7 @@ public final class SafeName {
     }
 
     private static String clean(String text) {
-        String folded = trimEnds(Letters.withSingleBlanks(part(text)));
+        String folded = trimEnds(ComparableText.withSingleBlanks(part(text)));
         return isDevice(folded) ? "_" + folded : folded;
     }
 

@@ -10,7 +10,7 @@ final class Alignment {
     private Alignment() {}
 
     /** @param to behind the last step @return for each sign its first step and the one behind its last */
-    static int[][] of(Steps steps, int from, int to, int[] kinds) {
+    static int[][] of(StepScores steps, int from, int to, int[] kinds) {
         int count = to - from;
         int states = 2 * kinds.length + 1;
         double[] now = new double[states];
@@ -35,7 +35,7 @@ final class Alignment {
                         way = 2;
                     }
                 }
-                next[state] = best + steps.log(from + step, state % 2 == 0 ? Steps.NONE : kinds[state / 2]);
+                next[state] = best + steps.log(from + step, state % 2 == 0 ? StepScores.NONE : kinds[state / 2]);
                 came[step][state] = way;
             }
             now = next;

@@ -41,9 +41,9 @@ public final class Languages {
     }
 
     /** @param chosen codes; none for all letters alike */
-    static Following following(Collection<String> chosen, LineNet net) {
+    static SequenceModel following(Collection<String> chosen, LineNet net) {
         if (chosen.isEmpty()) {
-            return Language.get();
+            return LanguageModel.get();
         }
         StringBuilder letters = new StringBuilder();
         chosen.forEach(code -> letters.append(Holder.LETTERS.getProperty(code, "")));
@@ -53,10 +53,10 @@ public final class Languages {
             char sign = net.sign(kind);
             strange[kind] = sign > 0x7f && Character.isLetter(sign) && expected.indexOf(sign) < 0;
         }
-        return new Chosen(Language.get(), strange);
+        return new Chosen(LanguageModel.get(), strange);
     }
 
-    private record Chosen(Following all, boolean[] strange) implements Following {
+    private record Chosen(SequenceModel all, boolean[] strange) implements SequenceModel {
         @Override
         public double next(int[] kinds, int count, int kind) {
             return all.next(kinds, count, kind) + (strange[kind] ? STRANGE : 0);

@@ -59,7 +59,7 @@ final class LineNet {
         }
     }
 
-    /** The class of a sign; {@link Steps#NONE} if the alphabet lacks it. */
+    /** The class of a sign; {@link StepScores#NONE} if the alphabet lacks it. */
     int kind(char sign) {
         return alphabet.indexOf(sign) + 1;
     }

@@ -9,7 +9,7 @@ import java.util.Map;
 
 /**
  * Makes words of a line's steps. The line is cut where a blank is plain; each part, a word as a rule, is read by itself: where every
- * step is clear as it stands, else by a {@link Beam} that also finds what else it may say.
+ * step is clear as it stands, else by a {@link BeamSearch} that also finds what else it may say.
  */
 final class LineReader {
     private static final double PLAIN_BLANK = Math.log(0.9);
@@ -30,13 +30,13 @@ final class LineReader {
      */
     record Read(List<Sign> signs, double share, List<Other> others) {}
 
-    private final Steps steps;
+    private final StepScores steps;
     private final LineNet net;
-    private final Following following;
+    private final SequenceModel following;
     private final boolean quick;
     private final int blank;
 
-    private LineReader(Steps steps, LineNet net, Following following, boolean quick) {
+    private LineReader(StepScores steps, LineNet net, SequenceModel following, boolean quick) {
         this.steps = steps;
         this.quick = quick;
         this.net = net;
@@ -45,7 +45,7 @@ final class LineReader {
     }
 
     /** @param quick each sign as it looks best */
-    static List<Read> read(Steps steps, LineNet net, Following following, boolean quick) {
+    static List<Read> read(StepScores steps, LineNet net, SequenceModel following, boolean quick) {
         return new LineReader(steps, net, following, quick).words();
     }
 
@@ -67,21 +67,21 @@ final class LineReader {
     private void part(int from, int to, List<Read> words) {
         boolean clear = true;
         List<Integer> kinds = new ArrayList<>();
-        int last = Steps.NONE;
+        int last = StepScores.NONE;
         for (int step = from; step < to; step++) {
             int best = steps.likeliest(step);
             clear &= steps.log(step, best) > CLEAR;
-            if (best != Steps.NONE && best != last) {
+            if (best != StepScores.NONE && best != last) {
                 kinds.add(best);
             }
             last = best;
         }
         if (clear || quick) {
             int[] text = kinds.stream().mapToInt(Integer::intValue).toArray();
-            split(new Beam.Found(text, share(from, to)), List.of(), from, to, words);
+            split(new BeamSearch.Found(text, share(from, to)), List.of(), from, to, words);
             return;
         }
-        List<Beam.Found> found = merged(new Beam(steps, following).search(from, to));
+        List<BeamSearch.Found> found = merged(new BeamSearch(steps, following).search(from, to));
         split(found.get(0), found, from, to, words);
     }
 
@@ -89,10 +89,10 @@ final class LineReader {
     private double share(int from, int to) {
         double log = 0;
         double best = 0;
-        int last = Steps.NONE;
+        int last = StepScores.NONE;
         for (int step = from; step < to; step++) {
             int kind = steps.likeliest(step);
-            double here = kind == Steps.NONE ? 0 : steps.log(step, kind);
+            double here = kind == StepScores.NONE ? 0 : steps.log(step, kind);
             best = kind == last ? Math.max(best, here) : here;
             log += kind == last ? 0 : best;
             last = kind;
@@ -101,17 +101,17 @@ final class LineReader {
     }
 
     /** Blanks at the ends are those between words: readings that differ in them alone are one. */
-    private List<Beam.Found> merged(List<Beam.Found> all) {
-        Map<String, Beam.Found> byText = new LinkedHashMap<>();
-        for (Beam.Found found : all) {
+    private List<BeamSearch.Found> merged(List<BeamSearch.Found> all) {
+        Map<String, BeamSearch.Found> byText = new LinkedHashMap<>();
+        for (BeamSearch.Found found : all) {
             int[] kinds = trimmed(found.kinds());
             byText.merge(
                     text(kinds),
-                    new Beam.Found(kinds, found.share()),
-                    (one, other) -> new Beam.Found(kinds, one.share() + other.share()));
+                    new BeamSearch.Found(kinds, found.share()),
+                    (one, other) -> new BeamSearch.Found(kinds, one.share() + other.share()));
         }
-        List<Beam.Found> merged = new ArrayList<>(byText.values());
-        merged.sort(Comparator.comparingDouble(Beam.Found::share).reversed());
+        List<BeamSearch.Found> merged = new ArrayList<>(byText.values());
+        merged.sort(Comparator.comparingDouble(BeamSearch.Found::share).reversed());
         return merged;
     }
 
@@ -128,7 +128,7 @@ final class LineReader {
     }
 
     /** A part may turn out to be several words. */
-    private void split(Beam.Found best, List<Beam.Found> all, int from, int to, List<Read> words) {
+    private void split(BeamSearch.Found best, List<BeamSearch.Found> all, int from, int to, List<Read> words) {
         int[] kinds = best.kinds();
         int[][] places = Alignment.of(steps, from, to, kinds);
         double[] agreed = agreed(best, all);
@@ -150,14 +150,14 @@ final class LineReader {
     }
 
     /** How likely each sign is: the share of the readings that have it there too, seen from the beginning or from the end. */
-    private static double[] agreed(Beam.Found best, List<Beam.Found> all) {
+    private static double[] agreed(BeamSearch.Found best, List<BeamSearch.Found> all) {
         int[] kinds = best.kinds();
         double[] agreed = new double[kinds.length];
         if (all.isEmpty()) {
             Arrays.fill(agreed, Math.pow(best.share(), 1.0 / Math.max(1, kinds.length)));
             return agreed;
         }
-        for (Beam.Found other : all) {
+        for (BeamSearch.Found other : all) {
             int[] theirs = other.kinds();
             int same = 0;
             while (same < Math.min(kinds.length, theirs.length) && kinds[same] == theirs[same]) {
@@ -178,10 +178,10 @@ final class LineReader {
         return agreed;
     }
 
-    private List<Other> others(List<Beam.Found> all) {
+    private List<Other> others(List<BeamSearch.Found> all) {
         List<Other> others = new ArrayList<>();
         for (int i = 1; i < all.size() && others.size() < MOST_ALTERNATIVES; i++) {
-            Beam.Found found = all.get(i);
+            BeamSearch.Found found = all.get(i);
             if (found.share() >= LEAST_ALTERNATIVE) {
                 String text = text(found.kinds());
                 if (!text.isBlank()) {

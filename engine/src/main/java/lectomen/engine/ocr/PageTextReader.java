@@ -2,9 +2,9 @@ package lectomen.engine.ocr;
 
 import java.util.ArrayList;
 import java.util.List;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.image.Turn;
 import lectomen.engine.layout.LineSpot;
 import lectomen.engine.layout.PageLayout;
@@ -49,11 +49,11 @@ public final class PageTextReader {
 
     private final PagePixels page;
     private final PageLayout layout;
-    private final ReadingWish wish;
+    private final ReadingOptions wish;
     private final LineNet net;
-    private final Following following;
+    private final SequenceModel following;
 
-    private PageTextReader(PagePixels page, PageLayout layout, ReadingWish wish) {
+    private PageTextReader(PagePixels page, PageLayout layout, ReadingOptions wish) {
         this.page = page;
         this.layout = layout;
         this.wish = wish;
@@ -62,14 +62,14 @@ public final class PageTextReader {
     }
 
     /** @param number of the page; boxes are in points from its top left */
-    public static Page read(PagePixels page, int number, ReadingWish wish) {
+    public static Page read(PagePixels page, int number, ReadingOptions wish) {
         PagePixels stated = page.square();
         double dots = PrintScale.dotsPerInch(stated);
         Page read = readUpright(new PagePixels(stated.image(), dots, dots), number, wish);
         return dots == stated.dotsPerInchX() ? read : read.scaled(dots / stated.dotsPerInchX());
     }
 
-    private static Page readUpright(PagePixels square, int number, ReadingWish wish) {
+    private static Page readUpright(PagePixels square, int number, ReadingOptions wish) {
         InkMask mask = PageInk.of(square);
         Page read = level(square, mask, number, wish);
         boolean doubtful = (sureness(words(read)) < UPRIGHT_IF_SURE || turned(read) > MOST_TURNED)
@@ -91,8 +91,8 @@ public final class PageTextReader {
                 : read;
     }
 
-    private static Page level(PagePixels square, InkMask mask, int number, ReadingWish wish) {
-        PagePixels grey = square.with(Points.as(Ink.GREY, square.image()));
+    private static Page level(PagePixels square, InkMask mask, int number, ReadingOptions wish) {
+        PagePixels grey = square.with(Pixels.as(ColourDepth.GREY, square.image()));
         Straightening straightening = Straightening.of(mask, square.dotsPerInchX());
         PagePixels straight = straightening.isNeeded() ? straightening.apply(grey) : square;
         InkMask ink = straightening.isNeeded() ? PageInk.of(straight) : mask.copy();
@@ -131,7 +131,7 @@ public final class PageTextReader {
         }
         List<Line> lines = new ArrayList<>(Page.gather(level));
         lines.addAll(turned);
-        return Columns.agreed(new Page(number, width, height, Page.Unit.POINT, lines, lean));
+        return ColumnConsistency.agreed(new Page(number, width, height, Page.Unit.POINT, lines, lean));
     }
 
     private List<Word> alongTheSide(LineSpot spot) {
@@ -168,31 +168,31 @@ public final class PageTextReader {
     }
 
     private List<Word> read(LineSpot spot) {
-        LineCut cut = LineCut.of(layout.picture(spot));
-        Steps steps = steps(cut);
+        LineImage cut = LineImage.of(layout.picture(spot));
+        StepScores steps = steps(cut);
         List<Word> words = words(steps, spot, cut);
-        if (wish.care() == ReadingWish.Care.CAREFUL && sureness(words) < SURE) {
-            Steps above = steps(LineCut.of(layout.picture(spot, -LOWER)));
-            Steps below = steps(LineCut.of(layout.picture(spot, LOWER)));
-            return words(Steps.meanOf(steps, above, below), spot, cut);
+        if (wish.care() == ReadingOptions.Care.CAREFUL && sureness(words) < SURE) {
+            StepScores above = steps(LineImage.of(layout.picture(spot, -LOWER)));
+            StepScores below = steps(LineImage.of(layout.picture(spot, LOWER)));
+            return words(StepScores.meanOf(steps, above, below), spot, cut);
         }
         return words;
     }
 
-    private Steps steps(LineCut cut) {
-        return Steps.ofWeights(net.read(cut.points(), cut.width()));
+    private StepScores steps(LineImage cut) {
+        return StepScores.ofWeights(net.read(cut.points(), cut.width()));
     }
 
-    private List<Word> words(Steps steps, LineSpot spot, LineCut cut) {
+    private List<Word> words(StepScores steps, LineSpot spot, LineImage cut) {
         List<Word> words = new ArrayList<>();
-        boolean quick = wish.care() == ReadingWish.Care.QUICK;
+        boolean quick = wish.care() == ReadingOptions.Care.QUICK;
         for (LineReader.Read read : LineReader.read(steps, net, following, quick)) {
             words.add(word(read, spot, cut));
         }
         return LookAlikes.settled(words);
     }
 
-    private Word word(LineReader.Read read, LineSpot spot, LineCut cut) {
+    private Word word(LineReader.Read read, LineSpot spot, LineImage cut) {
         StringBuilder text = new StringBuilder();
         List<Double> signs = new ArrayList<>();
         for (LineReader.Sign sign : read.signs()) {

@@ -12,7 +12,7 @@ import lectomen.engine.image.PictureFile;
 import lectomen.engine.image.PictureInfo;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
@@ -24,15 +24,15 @@ public final class PictureTextReader {
 
     private PictureTextReader() {}
 
-    /** @throws IOException if the file's bytes can't be had; a broken picture is {@link Reading.Unreadable} */
-    public static Reading read(Path file, FileType type, ReadingWish wish, Progress.Listener listener)
+    /** @throws IOException if the file's bytes can't be had; a broken picture is {@link ReadResult.Unreadable} */
+    public static ReadResult read(Path file, FileType type, ReadingOptions wish, Progress.Listener listener)
             throws IOException {
         PictureFile.Opening opening = PictureFile.open(file, type);
         if (opening instanceof PictureFile.Opening.Refused refused) {
-            return new Reading.Unreadable(refused.reason());
+            return new ReadResult.Unreadable(refused.reason());
         }
         try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file();
-                PagesAtOnce atOnce = new PagesAtOnce(wish)) {
+                ParallelPages atOnce = new ParallelPages(wish)) {
             List<Future<Page>> pages = new ArrayList<>();
             int count = pictures.pages().size();
             for (int number = 1; number <= count; number++) {
@@ -44,17 +44,17 @@ public final class PictureTextReader {
                     pages.add(atOnce.read(page(pictures, number), number));
                 } catch (IOException e) {
                     String problem = ProblemWords.of(e);
-                    return new Reading.Unreadable(
+                    return new ReadResult.Unreadable(
                             Reason.of("picture.page-broken", "page", Integer.toString(number), "problem", problem));
                 }
             }
-            return new Reading.Read(
-                    new DocumentText(pages.stream().map(PagesAtOnce::page).toList(), List.of(), Map.of()));
+            return new ReadResult.Read(
+                    new DocumentText(pages.stream().map(ParallelPages::page).toList(), List.of(), Map.of()));
         }
     }
 
     /** One page. @throws IOException if it is broken */
-    public static Page readPage(PictureFile pictures, int number, ReadingWish wish) throws IOException {
+    public static Page readPage(PictureFile pictures, int number, ReadingOptions wish) throws IOException {
         return PageTextReader.read(page(pictures, number), number, wish);
     }
 

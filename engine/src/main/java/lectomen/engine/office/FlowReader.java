@@ -30,13 +30,13 @@ public final class FlowReader {
     }
 
     /** @throws IOException if the file's bytes can't be had; what is wrong with the document is an answer */
-    public static FlowReading read(Path file, FileType type, FlowWish wish) throws IOException {
+    public static FlowReadResult read(Path file, FileType type, FlowOptions wish) throws IOException {
         return switch (type) {
             case TEXT, CSV -> PlainFlowReader.read(file);
             case RTF -> RtfReader.read(file, wish);
             case DOCX -> DocxReader.read(file, wish);
             case ODT -> OdtReader.read(file, wish);
-            default -> new FlowReading.Unreadable(Reason.of("office.not-flowing", "type", type.word()));
+            default -> new FlowReadResult.Unreadable(Reason.of("office.not-flowing", "type", type.word()));
         };
     }
 }

@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Table;
-import lectomen.engine.flow.Trait;
 
 /** Puts paragraphs of frames and tables that float among the blocks around them. */
 public final class FrameAsides {
@@ -33,6 +33,12 @@ public final class FrameAsides {
     /** A table without a place of its own in the text: where it floats says where its edge is. */
     public static Table alone(Table table) {
         return new Table(
-                table.columns(), table.wanted(), table.fits(), Trait.Align.START, 0, table.rows(), table.fromRight());
+                table.columns(),
+                table.wanted(),
+                table.fits(),
+                FormatProperty.Align.START,
+                0,
+                table.rows(),
+                table.fromRight());
     }
 }

@@ -15,7 +15,7 @@ public final class OlderOffice {
             boolean sealed = container.getRoot().hasEntryCaseInsensitive("EncryptedPackage");
             return Reason.of(sealed ? "office.password" : "office.older");
         } catch (IOException | RuntimeException e) {
-            return Zips.broken(e);
+            return ZipGuard.broken(e);
         }
     }
 }

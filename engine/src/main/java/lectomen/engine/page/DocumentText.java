@@ -100,10 +100,10 @@ public final class DocumentText {
      * between them. A word that is divided at the end of a line is whole.
      */
     public boolean contains(String words) {
-        return containsFolded(Letters.fold(words));
+        return containsFolded(ComparableText.fold(words));
     }
 
-    /** The same for words that are {@link Letters#fold folded} already. */
+    /** The same for words that are {@link ComparableText#fold folded} already. */
     public boolean containsFolded(String words) {
         for (String text : folded.get()) {
             if (text.contains(words)) {
@@ -116,10 +116,10 @@ public final class DocumentText {
     private List<String> allFolded() {
         List<String> all = new ArrayList<>();
         for (String text : text().equals(textByColumns()) ? List.of(text()) : List.of(text(), textByColumns())) {
-            all.add(Letters.fold(text));
+            all.add(ComparableText.fold(text));
             String whole = undivided(text);
             if (!whole.equals(text)) {
-                all.add(Letters.fold(whole));
+                all.add(ComparableText.fold(whole));
             }
         }
         return all;

@@ -51,7 +51,7 @@ final class WordIndex {
     }
 
     private void put(int word, Page page, Line line, int at) {
-        int hash = Letters.hashOfBare(line.words().get(at).text());
+        int hash = ComparableText.hashOfBare(line.words().get(at).text());
         pages[word] = page;
         lines[word] = line;
         places[word] = at;
@@ -70,7 +70,7 @@ final class WordIndex {
         List<DocumentText.Place> found = new ArrayList<>();
         int hash = bare.get(0).hashCode();
         for (int word = first[chain(hash)] - 1; word >= 0; word = next[word] - 1) {
-            if (hashes[word] == hash && Letters.standAt(lines[word], places[word], bare)) {
+            if (hashes[word] == hash && ComparableText.standAt(lines[word], places[word], bare)) {
                 found.add(new DocumentText.Place(pages[word], lines[word], places[word]));
             }
         }

@@ -4,8 +4,8 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
-import lectomen.engine.image.Ink;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.ColourDepth;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.page.Page;
 import lectomen.engine.reason.Reason;
 import org.apache.pdfbox.Loader;
@@ -57,8 +57,8 @@ public final class PageDrawing implements AutoCloseable {
     /** In colour, or in grey where it has none. */
     public BufferedImage draw(int number, int dotsPerInch) throws IOException {
         BufferedImage drawn =
-                Points.as(Ink.COLOUR, renderer.renderImageWithDPI(number - 1, dotsPerInch, ImageType.BGR));
-        return isGrey(Points.bytes(drawn)) ? Points.as(Ink.GREY, drawn) : drawn;
+                Pixels.as(ColourDepth.COLOUR, renderer.renderImageWithDPI(number - 1, dotsPerInch, ImageType.BGR));
+        return isGrey(Pixels.bytes(drawn)) ? Pixels.as(ColourDepth.GREY, drawn) : drawn;
     }
 
     private static boolean isGrey(byte[] colours) {

@@ -10,14 +10,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Future;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
-import lectomen.engine.ocr.PagesAtOnce;
-import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.image.Pixels;
+import lectomen.engine.ocr.ParallelPages;
+import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
@@ -44,35 +44,36 @@ public final class PdfReader {
      * cut off can't be known.
      *
      * @param listener told of each page before it is read
-     * @throws IOException if the file itself can't be read; a broken PDF is {@link Reading.Unreadable}
+     * @throws IOException if the file itself can't be read; a broken PDF is {@link ReadResult.Unreadable}
      */
-    public static Reading read(Path file, Progress.Listener listener) throws IOException {
-        return read(file, ReadingWish.USUAL, listener);
+    public static ReadResult read(Path file, Progress.Listener listener) throws IOException {
+        return read(file, ReadingOptions.USUAL, listener);
     }
 
     /** @param wish how pages are read that are pictures */
-    public static Reading read(Path file, ReadingWish wish, Progress.Listener listener) throws IOException {
+    public static ReadResult read(Path file, ReadingOptions wish, Progress.Listener listener) throws IOException {
         if (!endsWithMark(file)) {
-            return new Reading.Unreadable(Reason.of(
+            return new ReadResult.Unreadable(Reason.of(
                     "pdf.truncated", "bytes", Long.toString(file.toFile().length())));
         }
         try (PDDocument document = Loader.loadPDF(file.toFile())) {
             Optional<Reason> problem = PageCount.findProblem(document);
-            return problem.isPresent() ? new Reading.Unreadable(problem.get()) : read(document, wish, listener);
+            return problem.isPresent() ? new ReadResult.Unreadable(problem.get()) : read(document, wish, listener);
         } catch (InvalidPasswordException e) {
-            return new Reading.Unreadable(Reason.of("pdf.password"));
+            return new ReadResult.Unreadable(Reason.of("pdf.password"));
         } catch (IOException | RuntimeException e) {
-            return new Reading.Unreadable(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
+            return new ReadResult.Unreadable(Reason.of("pdf.broken", "problem", ProblemWords.of(e)));
         }
     }
 
-    private static Reading read(PDDocument document, ReadingWish wish, Progress.Listener listener) throws IOException {
+    private static ReadResult read(PDDocument document, ReadingOptions wish, Progress.Listener listener)
+            throws IOException {
         List<Future<Page>> pages = new ArrayList<>();
         List<Integer> illegible = new ArrayList<>();
         String garbage = "";
         PageWords words = new PageWords();
         int count = document.getNumberOfPages();
-        try (PagesAtOnce atOnce = new PagesAtOnce(wish)) {
+        try (ParallelPages atOnce = new ParallelPages(wish)) {
             for (int number = 1; number <= count; number++) {
                 listener.at(new Progress("reading pages", number - 1, count));
                 if (!wish.pages().has(number, count)) {
@@ -92,11 +93,11 @@ public final class PdfReader {
                 pages.add(CompletableFuture.completedFuture(page));
             }
             DocumentText text = new DocumentText(
-                    pages.stream().map(PagesAtOnce::page).toList(), illegible, PdfProperties.of(document));
+                    pages.stream().map(ParallelPages::page).toList(), illegible, PdfProperties.of(document));
             return text.isBlank() && !illegible.isEmpty()
-                    ? new Reading.Unreadable(Reason.of(
+                    ? new ReadResult.Unreadable(Reason.of(
                             "text.garbage", "pages", new DocumentText(text.pages()).pageRange(), "sample", garbage))
-                    : new Reading.Read(text);
+                    : new ReadResult.Read(text);
         }
     }
 
@@ -107,23 +108,23 @@ public final class PdfReader {
      * @param scan the picture that is to be read instead, if there is one and the page's text is not kept
      */
     private record OwnText(Page page, Legibility legibility, boolean isGarbage, Optional<ScannedPage> scan) {
-        static OwnText of(PDDocument document, int number, PageWords words, ReadingWish wish) throws IOException {
+        static OwnText of(PDDocument document, int number, PageWords words, ReadingOptions wish) throws IOException {
             Page page = words.read(document, number);
             Legibility legibility = Legibility.of(page, words.glyphs(), words.glyphsWithoutLetter());
-            boolean isGarbage = wish.layer() != ReadingWish.Layer.ALL && legibility.isGarbage();
-            boolean anew = page.lines().isEmpty() || isGarbage || wish.layer() == ReadingWish.Layer.NONE;
+            boolean isGarbage = wish.layer() != ReadingOptions.Layer.ALL && legibility.isGarbage();
+            boolean anew = page.lines().isEmpty() || isGarbage || wish.layer() == ReadingOptions.Layer.NONE;
             Optional<ScannedPage> scan = anew ? ScannedPage.find(document.getPage(number - 1)) : Optional.empty();
             return new OwnText(page, legibility, isGarbage, scan);
         }
     }
 
     /** The words of those pages alone that are pictures and whose text is not kept. @throws IOException if it is broken */
-    public static List<Page> readPictures(PDDocument document, ReadingWish wish, Progress.Listener listener)
+    public static List<Page> readPictures(PDDocument document, ReadingOptions wish, Progress.Listener listener)
             throws IOException {
         List<Future<Page>> pages = new ArrayList<>();
         PageWords words = new PageWords();
         int count = document.getNumberOfPages();
-        try (PagesAtOnce atOnce = new PagesAtOnce(wish)) {
+        try (ParallelPages atOnce = new ParallelPages(wish)) {
             for (int number = 1; number <= count; number++) {
                 listener.at(new Progress("reading pages", number - 1, count));
                 if (!wish.pages().has(number, count)) {
@@ -135,7 +136,7 @@ public final class PdfReader {
                     pages.add(atOnce.read(picture(document, number, scan.get()), number));
                 }
             }
-            return pages.stream().map(PagesAtOnce::page).toList();
+            return pages.stream().map(ParallelPages::page).toList();
         }
     }
 
@@ -145,7 +146,7 @@ public final class PdfReader {
         double square = Math.max(0.01, crop.getWidth() / 72.0 * crop.getHeight() / 72.0);
         double dots = Math.min(Math.min(scan.dotsPerInch(), MOST_DOTS), Math.sqrt(MOST_POINTS / square));
         BufferedImage drawn = new StrictRenderer(document).renderImageWithDPI(number - 1, (float) dots, ImageType.GRAY);
-        return new PagePixels(Points.as(Ink.GREY, drawn), dots, dots);
+        return new PagePixels(Pixels.as(ColourDepth.GREY, drawn), dots, dots);
     }
 
     private static boolean endsWithMark(Path file) throws IOException {

@@ -9,7 +9,7 @@ import java.util.regex.Pattern;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.Word;
 
 /**
@@ -22,7 +22,7 @@ public final class PlainTextReader {
     private PlainTextReader() {}
 
     /** @throws IOException if the file can't be read at all */
-    public static Reading read(Path file) throws IOException {
+    public static ReadResult read(Path file) throws IOException {
         String[] pageTexts = PlainText.read(file).split("\f", -1);
         List<Page> pages = new ArrayList<>();
         for (String pageText : pageTexts) {
@@ -31,7 +31,7 @@ public final class PlainTextReader {
                 pages.add(page(pages.size() + 1, pageText));
             }
         }
-        return new Reading.Read(new DocumentText(pages));
+        return new ReadResult.Read(new DocumentText(pages));
     }
 
     private static Page page(int number, String text) {

@@ -2,7 +2,7 @@ package lectomen.engine.plan;
 
 import java.util.HashMap;
 import java.util.Map;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.Site;
 
@@ -11,8 +11,8 @@ public final class AnswerSlots {
     private AnswerSlots() {}
 
     /** What is known of a document that was not filed. @param fields that were found in it, by name */
-    public static Map<String, String> of(RuleDocument rule, Facts facts, Site site, Map<String, String> fields) {
-        Map<String, String> slots = new HashMap<>(KnownSlots.of(facts, site));
+    public static Map<String, String> of(RuleDocument rule, FileFacts facts, Site site, Map<String, String> fields) {
+        Map<String, String> slots = new HashMap<>(SlotValues.of(facts, site));
         slots.putAll(rule.parameters());
         slots.put("rule", rule.id());
         rule.when().ifPresent(when -> slots.putAll(when.nameParts(facts)));

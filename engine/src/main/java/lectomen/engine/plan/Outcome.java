@@ -13,7 +13,7 @@ import lectomen.engine.reason.Reason;
  * @param rule the one that takes it, or the only one that might have if the document could be read
  * @param steps as far as they went
  */
-public record Outcome(List<Considered> considered, Optional<RuleRef> rule, List<StepDone> steps, Ending ending) {
+public record Outcome(List<RuleEvaluation> considered, Optional<RuleRef> rule, List<StepResult> steps, Ending ending) {
     public Outcome {
         considered = List.copyOf(considered);
         steps = List.copyOf(steps);

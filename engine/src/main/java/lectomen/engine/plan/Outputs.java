@@ -5,22 +5,22 @@ import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.convert.Conversion;
 import lectomen.engine.naming.NamePattern;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.rule.Step;
 
 /** What the steps of a plan have made so far, by name. */
 final class Outputs {
-    private final Workshop workshop;
-    private final Map<String, Product> made = new HashMap<>();
+    private final StepWorker stepWorker;
+    private final Map<String, StepProduct> made = new HashMap<>();
 
-    Outputs(Workshop workshop) {
-        this.workshop = workshop;
+    Outputs(StepWorker stepWorker) {
+        this.stepWorker = stepWorker;
     }
 
     /** Does a step that works on a document's bytes; empty for a step of another kind. */
-    Optional<Workshop.Result> work(Step step, NamePatterns patterns) {
+    Optional<StepWorker.Result> work(Step step, NamePatterns patterns) {
         if (step instanceof Step.Prepare prepare) {
-            return Optional.of(kept(prepare.acting(), workshop.prepare(of(prepare.acting()), prepare.wanted())));
+            return Optional.of(kept(prepare.acting(), stepWorker.prepare(of(prepare.acting()), prepare.wanted())));
         }
         if (step instanceof Step.Convert convert) {
             Conversion wanted = convert.wanted();
@@ -31,17 +31,17 @@ final class Outputs {
                     said(convert, "keywords", patterns),
                     said(convert, "language", patterns));
             Conversion whole = wanted.with(saying);
-            return Optional.of(kept(convert.acting(), workshop.convert(of(convert.acting()), whole)));
+            return Optional.of(kept(convert.acting(), stepWorker.convert(of(convert.acting()), whole)));
         }
         if (step instanceof Step.Resize resize) {
-            return Optional.of(kept(resize.acting(), workshop.resize(of(resize.acting()), resize.wanted())));
+            return Optional.of(kept(resize.acting(), stepWorker.resize(of(resize.acting()), resize.wanted())));
         }
         return Optional.empty();
     }
 
     /** The text of an output, as a step wishes it to be read. */
-    Reading read(Step.ReadText step, String neededBy) {
-        return workshop.read(find(step.of()).orElseGet(workshop::original), step.wish(), neededBy);
+    ReadResult read(Step.ReadText step, String neededBy) {
+        return stepWorker.read(find(step.of()).orElseGet(stepWorker::original), step.wish(), neededBy);
     }
 
     /** Fills patterns with what is known by then. */
@@ -56,21 +56,21 @@ final class Outputs {
                 .filter(text -> !text.isBlank());
     }
 
-    private Product of(Step.Acting acting) {
-        return find(acting.of()).orElseGet(workshop::original);
+    private StepProduct of(Step.Acting acting) {
+        return find(acting.of()).orElseGet(stepWorker::original);
     }
 
-    private Workshop.Result kept(Step.Acting acting, Workshop.Result result) {
-        if (result instanceof Workshop.Result.Made one) {
-            Product named = one.product().as(acting.as());
+    private StepWorker.Result kept(Step.Acting acting, StepWorker.Result result) {
+        if (result instanceof StepWorker.Result.Made one) {
+            StepProduct named = one.product().as(acting.as());
             made.put(acting.as(), named);
-            return new Workshop.Result.Made(named, one.notes());
+            return new StepWorker.Result.Made(named, one.notes());
         }
         return result;
     }
 
     /** What was made under a name; empty for what is still as it came in. */
-    Optional<Product> find(String output) {
+    Optional<StepProduct> find(String output) {
         return output.equals(Step.Acting.ORIGINAL) ? Optional.empty() : Optional.ofNullable(made.get(output));
     }
 }

@@ -8,12 +8,12 @@ import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
-import lectomen.engine.rule.Seen;
+import lectomen.engine.rule.CheckedCondition;
+import lectomen.engine.rule.ConditionResult;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.Site;
-import lectomen.engine.rule.Truth;
 
 /**
  * Decides what becomes of a document under an ordered list of rules: which one takes it, what its steps find, what it is
@@ -24,17 +24,17 @@ import lectomen.engine.rule.Truth;
  * when a rule that is still in play asks for it.
  */
 public final class Planner {
-    private final Facts facts;
+    private final FileFacts facts;
     private final Site site;
     private final TextSource source;
-    private final List<Considered> considered = new ArrayList<>();
-    private Optional<Reading> reading = Optional.empty();
+    private final List<RuleEvaluation> considered = new ArrayList<>();
+    private Optional<ReadResult> reading = Optional.empty();
 
     private final Lookups lookups;
-    private final Workshop workshop;
+    private final StepWorker stepWorker;
 
-    private Planner(Facts facts, Site site, TextSource source, Lookups lookups, Workshop workshop) {
-        this.workshop = workshop;
+    private Planner(FileFacts facts, Site site, TextSource source, Lookups lookups, StepWorker stepWorker) {
+        this.stepWorker = stepWorker;
         this.lookups = lookups;
         this.facts = facts;
         this.site = site;
@@ -42,37 +42,47 @@ public final class Planner {
     }
 
     /** For rules without steps that work on a document's bytes. */
-    public static Outcome plan(List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups) {
-        return plan(rules, facts, site, text, lookups, Workshop.NONE);
+    public static Outcome plan(List<Candidate> rules, FileFacts facts, Site site, TextSource text, Lookups lookups) {
+        return plan(rules, facts, site, text, lookups, StepWorker.NONE);
     }
 
     public static Outcome plan(
-            List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups, Workshop workshop) {
-        return new Planner(facts, site, text, lookups, workshop).plan(rules);
+            List<Candidate> rules,
+            FileFacts facts,
+            Site site,
+            TextSource text,
+            Lookups lookups,
+            StepWorker stepWorker) {
+        return new Planner(facts, site, text, lookups, stepWorker).plan(rules);
     }
 
     /** The same, and rules behind the one that takes the document are asked too: what they would have said is told after it. */
     public static Outcome planAskingAll(
-            List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups, Workshop workshop) {
-        Planner planner = new Planner(facts, site, text, lookups, workshop);
+            List<Candidate> rules,
+            FileFacts facts,
+            Site site,
+            TextSource text,
+            Lookups lookups,
+            StepWorker stepWorker) {
+        Planner planner = new Planner(facts, site, text, lookups, stepWorker);
         Outcome outcome = planner.plan(rules);
-        List<Considered> all = new ArrayList<>(outcome.considered());
+        List<RuleEvaluation> all = new ArrayList<>(outcome.considered());
         for (Candidate candidate : rules.subList(Math.min(all.size(), rules.size()), rules.size())) {
             all.add(planner.askedToo(candidate));
         }
         return new Outcome(all, outcome.rule(), outcome.steps(), outcome.ending());
     }
 
-    private Considered askedToo(Candidate candidate) {
-        Considered first = consider(candidate, facts);
+    private RuleEvaluation askedToo(Candidate candidate) {
+        RuleEvaluation first = consider(candidate, facts);
         try {
             return isOpen(first)
-                            && text("the conditions of rule " + candidate.ref().id()) instanceof Reading.Read read
+                            && text("the conditions of rule " + candidate.ref().id()) instanceof ReadResult.Read read
                     ? considered(candidate, facts, Optional.of(read.text()))
                     : first;
         } catch (PatternTooSlow e) {
             String whyNot = tooSlow(candidate, e.pattern(), e.line()).words();
-            return new Considered(candidate.ref(), false, whyNot, first.conditions());
+            return new RuleEvaluation(candidate.ref(), false, whyNot, first.conditions());
         }
     }
 
@@ -81,28 +91,33 @@ public final class Planner {
      * without its text is kept beside it.
      */
     public static Outcome planChosen(
-            List<Candidate> rules, Facts facts, Site site, TextSource text, Lookups lookups, Workshop workshop) {
+            List<Candidate> rules,
+            FileFacts facts,
+            Site site,
+            TextSource text,
+            Lookups lookups,
+            StepWorker stepWorker) {
         if (rules.isEmpty() || facts.type() == FileType.EMPTY) {
-            return plan(rules, facts, site, text, lookups, workshop);
+            return plan(rules, facts, site, text, lookups, stepWorker);
         }
         Candidate chosen = rules.get(0);
-        Considered asked =
-                new Considered(chosen.ref(), true, "", consider(chosen, facts).conditions());
-        Planner planner = new Planner(facts, site, text, lookups, workshop);
-        return new StepsOfPlan(chosen, facts, site, planner::text, lookups, workshop).run(List.of(asked));
+        RuleEvaluation asked = new RuleEvaluation(
+                chosen.ref(), true, "", consider(chosen, facts).conditions());
+        Planner planner = new Planner(facts, site, text, lookups, stepWorker);
+        return new StepRunner(chosen, facts, site, planner::text, lookups, stepWorker).run(List.of(asked));
     }
 
     /**
      * Whether the rule could take the file, as far as that can be told without reading its text. A pattern that is too slow leaves it open:
      * whoever plans with the rule says so then.
      */
-    public static Considered consider(Candidate candidate, Facts facts) {
+    public static RuleEvaluation consider(Candidate candidate, FileFacts facts) {
         try {
             return considered(candidate, facts, Optional.empty());
         } catch (PatternTooSlow e) {
             String whyNot = tooSlow(candidate, e.pattern(), e.line()).words();
-            Seen open = new Seen(e.pattern(), Truth.OPEN, "", e.line(), List.of());
-            return new Considered(candidate.ref(), false, whyNot, List.of(open));
+            CheckedCondition open = new CheckedCondition(e.pattern(), ConditionResult.OPEN, "", e.line(), List.of());
+            return new RuleEvaluation(candidate.ref(), false, whyNot, List.of(open));
         }
     }
 
@@ -112,29 +127,30 @@ public final class Planner {
             return new Outcome(List.of(), Optional.empty(), List.of(), new Outcome.Ending.Failed(empty));
         }
         for (Candidate candidate : rules) {
-            Considered first;
+            RuleEvaluation first;
             try {
                 first = considered(candidate, facts, Optional.empty());
             } catch (PatternTooSlow e) {
                 return failedAt(candidate, e);
             }
-            Considered last = first;
+            RuleEvaluation last = first;
             if (isOpen(first)) {
-                Reading read = text("the conditions of rule " + candidate.ref().id());
-                if (read instanceof Reading.Unreadable unreadable) {
+                ReadResult read =
+                        text("the conditions of rule " + candidate.ref().id());
+                if (read instanceof ReadResult.Unreadable unreadable) {
                     considered.add(first);
                     return new Outcome(
                             considered, soleOpen(rules), List.of(), new Outcome.Ending.Failed(unreadable.reason()));
                 }
                 try {
-                    last = considered(candidate, facts, Optional.of(((Reading.Read) read).text()));
+                    last = considered(candidate, facts, Optional.of(((ReadResult.Read) read).text()));
                 } catch (PatternTooSlow e) {
                     return failedAt(candidate, e);
                 }
             }
             considered.add(last);
             if (last.takes()) {
-                return new StepsOfPlan(candidate, facts, site, this::text, lookups, workshop)
+                return new StepRunner(candidate, facts, site, this::text, lookups, stepWorker)
                         .run(List.copyOf(considered));
             }
         }
@@ -147,7 +163,7 @@ public final class Planner {
     }
 
     /** Why no rule takes a file that all of these were asked about. */
-    public static Reason noneWants(List<Considered> considered) {
+    public static Reason noneWants(List<RuleEvaluation> considered) {
         if (considered.isEmpty()) {
             return Reason.of("rule.none-here");
         }
@@ -170,7 +186,7 @@ public final class Planner {
                 candidate.ref().id());
     }
 
-    private Reading text(String neededBy) {
+    private ReadResult text(String neededBy) {
         if (reading.isEmpty()) {
             reading = Optional.of(source.read(neededBy));
         }
@@ -186,33 +202,34 @@ public final class Planner {
         return open.size() == 1 ? Optional.of(open.get(0)) : Optional.empty();
     }
 
-    private static boolean isOpen(Considered considered) {
-        return !considered.takes() && considered.conditions().stream().anyMatch(seen -> seen.truth() == Truth.OPEN);
+    private static boolean isOpen(RuleEvaluation considered) {
+        return !considered.takes()
+                && considered.conditions().stream().anyMatch(seen -> seen.truth() == ConditionResult.OPEN);
     }
 
-    private static Considered considered(Candidate candidate, Facts facts, Optional<DocumentText> text) {
+    private static RuleEvaluation considered(Candidate candidate, FileFacts facts, Optional<DocumentText> text) {
         Optional<String> refusal = candidate.rule().findRefusal(facts);
         if (refusal.isPresent()) {
-            return new Considered(candidate.ref(), false, refusal.get(), List.of());
+            return new RuleEvaluation(candidate.ref(), false, refusal.get(), List.of());
         }
         if (candidate.rule().when().isEmpty()) {
-            return new Considered(candidate.ref(), true, "", List.of());
+            return new RuleEvaluation(candidate.ref(), true, "", List.of());
         }
-        Seen seen = candidate.rule().when().get().look(facts, text);
-        String whyNot = seen.truth() == Truth.YES ? "" : whyNot(seen);
-        return new Considered(candidate.ref(), seen.truth() == Truth.YES, whyNot, List.of(seen));
+        CheckedCondition seen = candidate.rule().when().get().look(facts, text);
+        String whyNot = seen.truth() == ConditionResult.YES ? "" : whyNot(seen);
+        return new RuleEvaluation(candidate.ref(), seen.truth() == ConditionResult.YES, whyNot, List.of(seen));
     }
 
     /** The condition that decided against the rule, with what it saw. */
-    private static String whyNot(Seen seen) {
+    private static String whyNot(CheckedCondition seen) {
         if (seen.parts().isEmpty()) {
             return seen.says() + ": " + seen.saw();
         }
-        Truth guilty = seen.says().equals("none") ? Truth.YES : Truth.NO;
+        ConditionResult guilty = seen.says().equals("none") ? ConditionResult.YES : ConditionResult.NO;
         return seen.parts().stream()
                 .filter(part -> part.truth() == guilty)
                 .findFirst()
-                .map(part -> (guilty == Truth.YES ? "not wanted: " : "") + whyNot(part))
+                .map(part -> (guilty == ConditionResult.YES ? "not wanted: " : "") + whyNot(part))
                 .orElse("its text was not read");
     }
 }

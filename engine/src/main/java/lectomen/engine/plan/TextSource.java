@@ -1,10 +1,10 @@
 package lectomen.engine.plan;
 
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 
 /** Reads a document's text when something asks for it. */
 @FunctionalInterface
 public interface TextSource {
     /** @param neededBy what asks, for the reason when there is no text */
-    Reading read(String neededBy);
+    ReadResult read(String neededBy);
 }

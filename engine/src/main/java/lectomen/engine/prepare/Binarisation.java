@@ -1,9 +1,9 @@
 package lectomen.engine.prepare;
 
 import java.util.Arrays;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 
 /**
  * Tells ink from paper where the light is uneven.
@@ -28,10 +28,10 @@ public final class Binarisation {
 
     /** Pages of one bit a point are taken as they are. */
     public static InkMask of(PagePixels page) {
-        if (page.ink() == Ink.BLACK_AND_WHITE) {
+        if (page.ink() == ColourDepth.BLACK_AND_WHITE) {
             return InkMask.ofBits(page.image());
         }
-        byte[] grey = Points.bytes(Points.as(Ink.GREY, page.image()));
+        byte[] grey = Pixels.bytes(Pixels.as(ColourDepth.GREY, page.image()));
         int width = page.width();
         int height = page.height();
         PaperLevel paper = PaperLevel.of(grey, width, height, page.dotsPerInchX());

@@ -4,9 +4,9 @@ import java.awt.image.BufferedImage;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 
 /**
  * What on a page is not its own: the dark borders that a scanner leaves, punched holes, and specks. What is removed takes the grey
@@ -160,7 +160,9 @@ final class Cleaning {
             return page;
         }
         BufferedImage cleaned = Copy.of(page.image());
-        int seam = page.ink() == Ink.BLACK_AND_WHITE ? 0 : (int) Math.max(1, Math.round(page.dotsPerInchX() / 100));
+        int seam = page.ink() == ColourDepth.BLACK_AND_WHITE
+                ? 0
+                : (int) Math.max(1, Math.round(page.dotsPerInchX() / 100));
         PaperColour paper = PaperColour.of(page);
         for (Marks.Mark mark : marks) {
             mark.eachRun(run -> {
@@ -176,9 +178,9 @@ final class Cleaning {
     /** A copy that may be changed. */
     private static final class Copy {
         static BufferedImage of(BufferedImage image) {
-            BufferedImage copy = Points.empty(image.getWidth(), image.getHeight(), Points.inkOf(image));
-            byte[] from = Points.bytes(Points.as(Points.inkOf(image), image));
-            System.arraycopy(from, 0, Points.bytes(copy), 0, from.length);
+            BufferedImage copy = Pixels.empty(image.getWidth(), image.getHeight(), Pixels.inkOf(image));
+            byte[] from = Pixels.bytes(Pixels.as(Pixels.inkOf(image), image));
+            System.arraycopy(from, 0, Pixels.bytes(copy), 0, from.length);
             return copy;
         }
     }

@@ -1,8 +1,8 @@
 package lectomen.engine.prepare;
 
 import java.awt.image.BufferedImage;
-import lectomen.engine.image.Ink;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.ColourDepth;
+import lectomen.engine.image.Pixels;
 
 /**
  * Which points of a page are dark: one byte a point, 1 where there is ink.
@@ -21,7 +21,7 @@ public record InkMask(byte[] dark, int width, int height) {
     /** Of a picture of one bit a point. */
     static InkMask ofBits(BufferedImage image) {
         InkMask mask = empty(image.getWidth(), image.getHeight());
-        byte[] bits = Points.bytes(Points.as(Ink.BLACK_AND_WHITE, image));
+        byte[] bits = Pixels.bytes(Pixels.as(ColourDepth.BLACK_AND_WHITE, image));
         int stride = (mask.width + 7) / 8;
         for (int y = 0; y < mask.height; y++) {
             for (int x = 0; x < mask.width; x++) {
@@ -37,8 +37,8 @@ public record InkMask(byte[] dark, int width, int height) {
 
     /** As a picture of one bit a point. */
     public BufferedImage image() {
-        BufferedImage image = Points.empty(width, height, Ink.BLACK_AND_WHITE);
-        byte[] bits = Points.bytes(image);
+        BufferedImage image = Pixels.empty(width, height, ColourDepth.BLACK_AND_WHITE);
+        byte[] bits = Pixels.bytes(image);
         int stride = (width + 7) / 8;
         for (int y = 0; y < height; y++) {
             for (int x = 0; x < width; x++) {

@@ -7,9 +7,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.image.Turn;
 import lectomen.engine.reason.Reason;
 
@@ -41,7 +41,8 @@ public final class PagePreparer {
     }
 
     private Prepared prepare() {
-        if (wanted.findPage() && page.ink() != Ink.BLACK_AND_WHITE) { // what has one bit a point is no photograph
+        if (wanted.findPage()
+                && page.ink() != ColourDepth.BLACK_AND_WHITE) { // what has one bit a point is no photograph
             cutOut();
         }
         PagePixels stated = page;
@@ -58,7 +59,7 @@ public final class PagePreparer {
             marks = without(specks, marks);
         }
         double ink = InkArea.of(marks, page);
-        if (wanted.blackAndWhite() && page.ink() != Ink.BLACK_AND_WHITE) {
+        if (wanted.blackAndWhite() && page.ink() != ColourDepth.BLACK_AND_WHITE) {
             page = page.with(mask.image());
             done.add(Reason.of("page.black-and-white", "page", Integer.toString(number)));
         }
@@ -121,7 +122,7 @@ public final class PagePreparer {
             return false;
         }
         Turn turn = Turn.ofQuarters(way.quarters());
-        page = page.with(turn.applied(Points.as(page.ink(), page.image())));
+        page = page.with(turn.applied(Pixels.as(page.ink(), page.image())));
         for (int i = 0; i < way.quarters(); i++) {
             mask = mask.turned();
         }
@@ -138,7 +139,7 @@ public final class PagePreparer {
         }
         page = page.with(Warp.straightened(page, skew.degrees()));
         PagePixels bits = new PagePixels(mask.image(), page.dotsPerInchX(), page.dotsPerInchY());
-        mask = page.ink() == Ink.BLACK_AND_WHITE
+        mask = page.ink() == ColourDepth.BLACK_AND_WHITE
                 ? InkMask.ofBits(page.image())
                 : InkMask.ofBits(Warp.straightened(bits, skew.degrees()));
         String degrees = String.format(Locale.ROOT, "%.2f", skew.degrees());
@@ -166,7 +167,7 @@ public final class PagePreparer {
         int width = Math.min(page.width(), right + 1 + margin) - x;
         int height = Math.min(page.height(), bottom + 1 + margin) - y;
         if (width < page.width() || height < page.height()) {
-            page = page.with(Points.part(page.image(), x, y, width, height));
+            page = page.with(Pixels.part(page.image(), x, y, width, height));
             done.add(Reason.of("page.cropped", "page", Integer.toString(number)));
         }
     }

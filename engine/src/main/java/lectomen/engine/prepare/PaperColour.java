@@ -2,20 +2,20 @@ package lectomen.engine.prepare;
 
 import java.awt.image.BufferedImage;
 import java.util.Arrays;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 
 /** The colour of the bare paper in large blocks of a page, to paint over what is removed. */
 final class PaperColour {
     private static final int ACROSS = 24;
 
-    private final Ink ink;
+    private final ColourDepth ink;
     private final int block;
     private final int across;
     private final int[][] levels;
 
-    private PaperColour(Ink ink, int block, int across, int[][] levels) {
+    private PaperColour(ColourDepth ink, int block, int across, int[][] levels) {
         this.ink = ink;
         this.block = block;
         this.across = across;
@@ -24,15 +24,15 @@ final class PaperColour {
 
     /** Of each block what a fifth of its points are brighter than; dark blocks take the brightest of the page's middle. */
     static PaperColour of(PagePixels page) {
-        int bands = page.ink() == Ink.COLOUR ? 3 : 1;
+        int bands = page.ink() == ColourDepth.COLOUR ? 3 : 1;
         int block = Math.max(16, page.width() / ACROSS);
         int across = page.width() / block + 1;
         int down = page.height() / block + 1;
         int[][] levels = new int[across * down][bands];
-        if (page.ink() == Ink.BLACK_AND_WHITE) {
+        if (page.ink() == ColourDepth.BLACK_AND_WHITE) {
             return new PaperColour(page.ink(), block, across, levels);
         }
-        byte[] bytes = Points.bytes(page.image());
+        byte[] bytes = Pixels.bytes(page.image());
         int[] usual = new int[bands];
         for (int band = 0; band < bands; band++) {
             int[] all = new int[256];
@@ -75,15 +75,15 @@ final class PaperColour {
 
     /** @param to the last point, included */
     void paint(BufferedImage image, int y, int from, int to) {
-        byte[] bytes = Points.bytes(image);
-        if (ink == Ink.BLACK_AND_WHITE) {
+        byte[] bytes = Pixels.bytes(image);
+        if (ink == ColourDepth.BLACK_AND_WHITE) {
             int stride = (image.getWidth() + 7) / 8;
             for (int x = from; x <= to; x++) {
                 bytes[y * stride + (x >> 3)] |= (byte) (0x80 >> (x & 7));
             }
             return;
         }
-        int bands = ink == Ink.COLOUR ? 3 : 1;
+        int bands = ink == ColourDepth.COLOUR ? 3 : 1;
         for (int x = from; x <= to; x++) {
             int[] level = at(x, y);
             int at = (y * image.getWidth() + x) * bands;

@@ -2,9 +2,9 @@ package lectomen.engine.prepare;
 
 import java.awt.image.BufferedImage;
 import java.util.Optional;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.image.Resampling;
 
 /**
@@ -110,8 +110,9 @@ final class Sheet {
         Projection projection = Projection.ofUnitSquareTo(corners);
         double[] onSide = new double[2];
         double[] moved = new double[2];
-        PagePixels upright = photograph.with(
-                Points.as(photograph.ink() == Ink.BLACK_AND_WHITE ? Ink.GREY : photograph.ink(), photograph.image()));
+        PagePixels upright = photograph.with(Pixels.as(
+                photograph.ink() == ColourDepth.BLACK_AND_WHITE ? ColourDepth.GREY : photograph.ink(),
+                photograph.image()));
         BufferedImage cut = Warp.of(upright, width, height, (x, y, old) -> {
             double u = INSET + (1 - 2 * INSET) * (x + 0.5) / width;
             double v = INSET + (1 - 2 * INSET) * (y + 0.5) / height;
@@ -146,7 +147,7 @@ final class Sheet {
             double scale = Math.min(1, (double) longSide / Math.max(image.getWidth(), image.getHeight()));
             int width = Math.max(1, (int) Math.round(image.getWidth() * scale));
             int height = Math.max(1, (int) Math.round(image.getHeight() * scale));
-            byte[] bytes = Points.bytes(Points.as(Ink.GREY, Resampling.to(image, width, height)));
+            byte[] bytes = Pixels.bytes(Pixels.as(ColourDepth.GREY, Resampling.to(image, width, height)));
             int[] values = new int[bytes.length];
             for (int i = 0; i < values.length; i++) {
                 values[i] = bytes[i] & 0xff;

@@ -2,9 +2,9 @@ package lectomen.engine.prepare;
 
 import java.util.ArrayList;
 import java.util.List;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 
 /**
  * Where a page has text and line work, as apart from pictures: ink in marks that look like letters, words, rules or frames. A mark
@@ -20,7 +20,7 @@ public final class TextMask {
 
     public static InkMask of(PagePixels page) {
         InkMask mask = Binarisation.of(page);
-        byte[] grey = Points.bytes(Points.as(Ink.GREY, page.image()));
+        byte[] grey = Pixels.bytes(Pixels.as(ColourDepth.GREY, page.image()));
         double largest = LARGEST_INCHES * page.dotsPerInchX();
         List<Marks.Mark> pictures = new ArrayList<>();
         for (Marks.Mark mark : Marks.of(mask)) {

@@ -1,9 +1,9 @@
 package lectomen.engine.prepare;
 
 import java.awt.image.BufferedImage;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 
 /** Moves points: each point of the new page asks where on the old one it comes from and takes what lies there, smoothly. */
 final class Warp {
@@ -20,13 +20,13 @@ final class Warp {
 
     /** What comes from outside becomes paper. */
     static BufferedImage of(PagePixels page, int width, int height, From from) {
-        Ink ink = page.ink();
-        boolean bits = ink == Ink.BLACK_AND_WHITE;
-        BufferedImage old = Points.as(bits ? Ink.GREY : ink, page.image());
-        BufferedImage moved = Points.empty(width, height, bits ? Ink.GREY : ink);
-        byte[] source = Points.bytes(old);
-        byte[] target = Points.bytes(moved);
-        int bands = ink == Ink.COLOUR ? 3 : 1;
+        ColourDepth ink = page.ink();
+        boolean bits = ink == ColourDepth.BLACK_AND_WHITE;
+        BufferedImage old = Pixels.as(bits ? ColourDepth.GREY : ink, page.image());
+        BufferedImage moved = Pixels.empty(width, height, bits ? ColourDepth.GREY : ink);
+        byte[] source = Pixels.bytes(old);
+        byte[] target = Pixels.bytes(moved);
+        int bands = ink == ColourDepth.COLOUR ? 3 : 1;
         int oldWidth = page.width();
         int oldHeight = page.height();
         PaperColour paper = PaperColour.of(bits ? page.with(old) : page);
@@ -59,11 +59,11 @@ final class Warp {
 
     /** A point stays ink where a good part of it is, so that lines one point wide don't break. */
     private static BufferedImage inked(BufferedImage grey) {
-        byte[] points = Points.bytes(grey);
+        byte[] points = Pixels.bytes(grey);
         for (int i = 0; i < points.length; i++) {
             points[i] = (byte) ((points[i] & 0xff) > WHITE_FROM ? 255 : 0);
         }
-        return Points.as(Ink.BLACK_AND_WHITE, grey);
+        return Pixels.as(ColourDepth.BLACK_AND_WHITE, grey);
     }
 
     private static void outside(

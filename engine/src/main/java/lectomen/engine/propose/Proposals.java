@@ -14,8 +14,8 @@ import lectomen.engine.extract.FieldResult;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldType;
 import lectomen.engine.extract.FieldValue;
+import lectomen.engine.page.ComparableText;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.page.Letters;
 
 /**
  * Infers how a field is found from samples in which somebody pointed at its value: by the label beside or above it, by the pattern that
@@ -49,7 +49,7 @@ public final class Proposals {
     private final List<Sample> samples;
     private final List<FieldSpec> others;
     private final Locale locale;
-    private final Map<Integer, Pointed> pointed = new LinkedHashMap<>();
+    private final Map<Integer, MarkedValue> pointed = new LinkedHashMap<>();
     private final Optional<Pattern> pattern;
 
     private Proposals(List<Sample> samples, List<FieldSpec> others, Locale locale) {
@@ -60,7 +60,7 @@ public final class Proposals {
             int number = i;
             DocumentText text = samples.get(i).text();
             if (samples.get(i).mark() instanceof Sample.Mark.At at) {
-                Pointed.of(text, at).ifPresent(value -> pointed.put(number, value));
+                MarkedValue.of(text, at).ifPresent(value -> pointed.put(number, value));
             }
         }
         this.pattern = pattern();
@@ -76,8 +76,8 @@ public final class Proposals {
     }
 
     private Optional<Pattern> pattern() {
-        List<String> texts = pointed.values().stream().map(Pointed::text).toList();
-        return texts.isEmpty() ? Optional.empty() : Forms.pattern(texts);
+        List<String> texts = pointed.values().stream().map(MarkedValue::text).toList();
+        return texts.isEmpty() ? Optional.empty() : ValueForms.pattern(texts);
     }
 
     private Inferred infer() {
@@ -85,8 +85,8 @@ public final class Proposals {
             return new Inferred("", List.of(), 0, OptionalInt.empty());
         }
         List<Proposal> tried = new ArrayList<>();
-        List<String> printed = Printed.in(samples.stream().map(Sample::text).toList());
-        for (Ways.Way way : Ways.of(List.copyOf(pointed.values()), printed, locale)) {
+        List<String> printed = FormText.in(samples.stream().map(Sample::text).toList());
+        for (ExtractorCandidates.Way way : ExtractorCandidates.of(List.copyOf(pointed.values()), printed, locale)) {
             tried.add(tried(way));
         }
         tried.sort(Comparator.comparingDouble(Proposal::score).reversed());
@@ -96,11 +96,11 @@ public final class Proposals {
                 .toList();
         String name = best.isEmpty()
                 ? ""
-                : Names.of(best.stream().map(Proposal::field).toList());
+                : FieldNames.of(best.stream().map(Proposal::field).toList());
         return new Inferred(name, best, best.isEmpty() ? 0 : sureness(best), next(best));
     }
 
-    private Proposal tried(Ways.Way way) {
+    private Proposal tried(ExtractorCandidates.Way way) {
         List<FieldSpec> all = new ArrayList<>(others);
         all.add(way.field());
         List<Optional<FieldValue>> values = new ArrayList<>();
@@ -123,7 +123,7 @@ public final class Proposals {
         double holds = right == said ? 1 : 0.3 * right / said;
         double givesValues = open == 0 ? 1 : 0.7 + 0.3 * found / open;
         return new Proposal(
-                way.field(), Wording.of(way.field()), values, right, said, way.telling() * holds * givesValues);
+                way.field(), FieldYaml.of(way.field()), values, right, said, way.telling() * holds * givesValues);
     }
 
     /** Whether a value is written as those that were pointed at, where they are all written alike. */
@@ -132,12 +132,12 @@ public final class Proposals {
     }
 
     private boolean isRight(int sample, FieldType type, Optional<FieldValue> value) {
-        Pointed wanted = pointed.get(sample);
+        MarkedValue wanted = pointed.get(sample);
         if (wanted == null || value.isEmpty()) {
             return wanted == null && value.isEmpty();
         }
         return type == FieldType.TEXT
-                ? Letters.fold(value.get().raw()).equals(Letters.fold(wanted.text()))
+                ? ComparableText.fold(value.get().raw()).equals(ComparableText.fold(wanted.text()))
                 : type.read(wanted.text(), "", locale)
                         .equals(Optional.of(value.get().value()));
     }

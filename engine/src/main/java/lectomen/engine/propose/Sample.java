@@ -5,8 +5,8 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.page.Box;
+import lectomen.engine.page.ComparableText;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.page.Letters;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 
@@ -35,7 +35,7 @@ public record Sample(DocumentText text, Mark mark) {
      */
     public static Optional<Mark> markAt(DocumentText text, String value) {
         List<String> wanted = Arrays.stream(value.strip().split("\\s+"))
-                .map(Letters::bare)
+                .map(ComparableText::bare)
                 .filter(word -> !word.isEmpty())
                 .toList();
         return text.pages().stream()
@@ -47,10 +47,10 @@ public record Sample(DocumentText text, Mark mark) {
         List<Word> words = page.rows().stream()
                 .flatMap(List::stream)
                 .flatMap(line -> line.words().stream())
-                .filter(word -> !Letters.bare(word.text()).isEmpty())
+                .filter(word -> !ComparableText.bare(word.text()).isEmpty())
                 .toList();
         List<String> bare =
-                words.stream().map(word -> Letters.bare(word.text())).toList();
+                words.stream().map(word -> ComparableText.bare(word.text())).toList();
         int at = wanted.isEmpty() ? -1 : Collections.indexOfSubList(bare, wanted);
         if (at < 0) {
             return Optional.empty();

@@ -5,9 +5,9 @@ import java.nio.file.Path;
 import lectomen.engine.font.FontBook;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.ocr.PictureTextReader;
-import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.office.OlderOffice;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.pdf.PdfReader;
 import lectomen.engine.plaintext.PlainTextReader;
 import lectomen.engine.progress.Progress;
@@ -34,22 +34,23 @@ public final class DocumentReader {
      * @param listener told of each page
      * @throws IOException if the file itself can't be read
      */
-    public Reading read(Path file, FileType type, String neededBy, Progress.Listener listener) throws IOException {
-        return read(file, type, ReadingWish.USUAL, neededBy, listener);
+    public ReadResult read(Path file, FileType type, String neededBy, Progress.Listener listener) throws IOException {
+        return read(file, type, ReadingOptions.USUAL, neededBy, listener);
     }
 
     /** @param wish how pages are read that are pictures */
-    public Reading read(Path file, FileType type, ReadingWish wish, String neededBy, Progress.Listener listener)
+    public ReadResult read(Path file, FileType type, ReadingOptions wish, String neededBy, Progress.Listener listener)
             throws IOException {
         return switch (type) {
             case PDF -> PdfReader.read(file, wish, listener);
             case TEXT, CSV, XML, HTML, JSON, MAIL -> PlainTextReader.read(file);
             case TIFF, JPEG, PNG, GIF, BMP -> PictureTextReader.read(file, type, wish, listener);
-            case EMPTY -> new Reading.Unreadable(Reason.of("file.empty"));
+            case EMPTY -> new ReadResult.Unreadable(Reason.of("file.empty"));
             case DOCX, ODT, RTF -> FlowTextReader.read(file, type, fonts, wish, listener);
-            case OLE2 -> new Reading.Unreadable(OlderOffice.refusal(file));
+            case OLE2 -> new ReadResult.Unreadable(OlderOffice.refusal(file));
             case SVG, DXF, STEP, WEBP, JPEG_2000, XLSX, PPTX, ODS, ODP, ZIP, UNKNOWN ->
-                new Reading.Unreadable(Reason.of("file.type-unreadable", "type", type.word(), "needed by", neededBy));
+                new ReadResult.Unreadable(
+                        Reason.of("file.type-unreadable", "type", type.word(), "needed by", neededBy));
         };
     }
 }

@@ -7,14 +7,14 @@ import java.util.List;
 import lectomen.engine.flow.FlowDocument;
 import lectomen.engine.font.FontBook;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.ocr.ReadingOptions;
+import lectomen.engine.office.FlowOptions;
+import lectomen.engine.office.FlowReadResult;
 import lectomen.engine.office.FlowReader;
-import lectomen.engine.office.FlowReading;
-import lectomen.engine.office.FlowWish;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.Word;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.typeset.Mark;
@@ -26,13 +26,13 @@ import lectomen.engine.typeset.Typesetter;
 final class FlowTextReader {
     private FlowTextReader() {}
 
-    static Reading read(Path file, FileType type, FontBook fonts, ReadingWish wish, Progress.Listener listener)
+    static ReadResult read(Path file, FileType type, FontBook fonts, ReadingOptions wish, Progress.Listener listener)
             throws IOException {
-        FlowReading reading = FlowReader.read(file, type, FlowWish.USUAL);
-        if (reading instanceof FlowReading.Unreadable unreadable) {
-            return new Reading.Unreadable(unreadable.reason());
+        FlowReadResult reading = FlowReader.read(file, type, FlowOptions.USUAL);
+        if (reading instanceof FlowReadResult.Unreadable unreadable) {
+            return new ReadResult.Unreadable(unreadable.reason());
         }
-        FlowDocument document = ((FlowReading.Read) reading).document();
+        FlowDocument document = ((FlowReadResult.Read) reading).document();
         Typeset set = Typesetter.set(document, fonts);
         int count = set.pages().size();
         List<Page> pages = new ArrayList<>();
@@ -42,7 +42,7 @@ final class FlowTextReader {
                 pages.add(page(set.pages().get(number - 1), number));
             }
         }
-        return new Reading.Read(
+        return new ReadResult.Read(
                 new DocumentText(pages, List.of(), document.properties().values()));
     }
 

@@ -9,7 +9,7 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
-import lectomen.engine.data.Hit;
+import lectomen.engine.data.DataValue;
 import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.page.DocumentText;
 
@@ -24,10 +24,10 @@ public sealed interface Condition {
      * @param text of the document; empty when it was not read yet
      * @throws PatternTooSlow with the line, if a pattern backtracks without end
      */
-    Seen look(Facts facts, Optional<DocumentText> text);
+    CheckedCondition look(FileFacts facts, Optional<DocumentText> text);
 
     /** What the named parts of its patterns hold for the file; empty where they do not fit. */
-    default Map<String, String> nameParts(Facts facts) {
+    default Map<String, String> nameParts(FileFacts facts) {
         return Map.of();
     }
 
@@ -58,33 +58,35 @@ public sealed interface Condition {
         }
 
         @Override
-        public Seen look(Facts facts, Optional<DocumentText> text) {
-            List<Seen> seen = new ArrayList<>();
+        public CheckedCondition look(FileFacts facts, Optional<DocumentText> text) {
+            List<CheckedCondition> seen = new ArrayList<>();
             for (Condition part : parts) {
                 seen.add(part.look(facts, text));
             }
-            Truth truth =
+            ConditionResult truth =
                     switch (junction) {
-                        case ALL -> worst(seen, Truth.NO, Truth.YES);
-                        case ANY -> worst(seen, Truth.YES, Truth.NO);
-                        case NONE -> worst(seen, Truth.YES, Truth.NO).not();
+                        case ALL -> worst(seen, ConditionResult.NO, ConditionResult.YES);
+                        case ANY -> worst(seen, ConditionResult.YES, ConditionResult.NO);
+                        case NONE ->
+                            worst(seen, ConditionResult.YES, ConditionResult.NO).not();
                     };
-            return new Seen(junction.word(), truth, "", line, seen);
+            return new CheckedCondition(junction.word(), truth, "", line, seen);
         }
 
-        private static Truth worst(List<Seen> seen, Truth decisive, Truth otherwise) {
+        private static ConditionResult worst(
+                List<CheckedCondition> seen, ConditionResult decisive, ConditionResult otherwise) {
             boolean open = false;
-            for (Seen one : seen) {
+            for (CheckedCondition one : seen) {
                 if (one.truth() == decisive) {
                     return decisive;
                 }
-                open |= one.truth() == Truth.OPEN;
+                open |= one.truth() == ConditionResult.OPEN;
             }
-            return open ? Truth.OPEN : otherwise;
+            return open ? ConditionResult.OPEN : otherwise;
         }
 
         @Override
-        public Map<String, String> nameParts(Facts facts) {
+        public Map<String, String> nameParts(FileFacts facts) {
             Map<String, String> values = new HashMap<>();
             if (junction != Junction.NONE) {
                 parts.forEach(part -> part.nameParts(facts).forEach(values::putIfAbsent));
@@ -111,23 +113,23 @@ public sealed interface Condition {
     record Told(boolean held, String saw) {}
 
     /** A condition on what is known of a file without opening it. @param says it in the rule's own words */
-    record OfFile(String says, Function<Facts, Told> ask, int line) implements Condition {
+    record OfFile(String says, Function<FileFacts, Told> ask, int line) implements Condition {
         @Override
-        public Seen look(Facts facts, Optional<DocumentText> text) {
+        public CheckedCondition look(FileFacts facts, Optional<DocumentText> text) {
             Told told = ask.apply(facts);
-            return new Seen(says, Truth.of(told.held()), told.saw(), line, List.of());
+            return new CheckedCondition(says, ConditionResult.of(told.held()), told.saw(), line, List.of());
         }
     }
 
     /** A condition on the name or the folder of a file, whose pattern may name parts. */
-    record OfName(String says, NameParts parts, Function<Facts, String> of, int line) implements Condition {
+    record OfName(String says, NameParts parts, Function<FileFacts, String> of, int line) implements Condition {
         @Override
-        public Seen look(Facts facts, Optional<DocumentText> text) {
+        public CheckedCondition look(FileFacts facts, Optional<DocumentText> text) {
             String seen = of.apply(facts);
-            return new Seen(says, Truth.of(find(facts).isPresent()), seen, line, List.of());
+            return new CheckedCondition(says, ConditionResult.of(find(facts).isPresent()), seen, line, List.of());
         }
 
-        private Optional<Map<String, String>> find(Facts facts) {
+        private Optional<Map<String, String>> find(FileFacts facts) {
             try {
                 return parts.find(of.apply(facts));
             } catch (PatternTooSlow e) {
@@ -136,7 +138,7 @@ public sealed interface Condition {
         }
 
         @Override
-        public Map<String, String> nameParts(Facts facts) {
+        public Map<String, String> nameParts(FileFacts facts) {
             return find(facts).orElse(Map.of());
         }
 
@@ -149,19 +151,22 @@ public sealed interface Condition {
     /** A condition on what the data file beside a document says. @param test of one value */
     record OfSidecar(String says, String expression, Predicate<String> test, int line) implements Condition {
         @Override
-        public Seen look(Facts facts, Optional<DocumentText> text) {
+        public CheckedCondition look(FileFacts facts, Optional<DocumentText> text) {
             if (facts.more().sidecar().isEmpty()) {
-                return new Seen(says, Truth.NO, "no sidecar came with it", line, List.of());
+                return new CheckedCondition(says, ConditionResult.NO, "no sidecar came with it", line, List.of());
             }
-            Optional<List<Hit>> hits = facts.more().sidecar().get().ask(expression);
+            Optional<List<DataValue>> hits = facts.more().sidecar().get().ask(expression);
             if (hits.isEmpty()) {
-                return new Seen(says, Truth.OPEN, "not read yet", line, List.of());
+                return new CheckedCondition(says, ConditionResult.OPEN, "not read yet", line, List.of());
             }
-            boolean held = hits.get().stream().map(Hit::value).anyMatch(test);
+            boolean held = hits.get().stream().map(DataValue::value).anyMatch(test);
             String saw = hits.get().isEmpty()
                     ? "nothing there"
-                    : hits.get().stream().limit(MOST_SHOWN).map(Hit::value).collect(Collectors.joining("; "));
-            return new Seen(says, Truth.of(held), saw, line, List.of());
+                    : hits.get().stream()
+                            .limit(MOST_SHOWN)
+                            .map(DataValue::value)
+                            .collect(Collectors.joining("; "));
+            return new CheckedCondition(says, ConditionResult.of(held), saw, line, List.of());
         }
 
         @Override
@@ -173,12 +178,12 @@ public sealed interface Condition {
     /** A condition on the document's content, which is read when nothing cheaper decides. */
     record OfText(String says, Function<DocumentText, Told> ask, int line) implements Condition {
         @Override
-        public Seen look(Facts facts, Optional<DocumentText> text) {
+        public CheckedCondition look(FileFacts facts, Optional<DocumentText> text) {
             if (text.isEmpty()) {
-                return new Seen(says, Truth.OPEN, "not read yet", line, List.of());
+                return new CheckedCondition(says, ConditionResult.OPEN, "not read yet", line, List.of());
             }
             Told told = ask.apply(text.get());
-            return new Seen(says, Truth.of(told.held()), told.saw(), line, List.of());
+            return new CheckedCondition(says, ConditionResult.of(told.held()), told.saw(), line, List.of());
         }
     }
 }

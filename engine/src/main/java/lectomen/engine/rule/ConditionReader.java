@@ -14,7 +14,7 @@ import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import lectomen.engine.data.DataForm;
+import lectomen.engine.data.DataFormat;
 import lectomen.engine.extract.TextSearch;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.yaml.Node;
@@ -151,9 +151,9 @@ final class ConditionReader {
     private Optional<Condition> size(Node value, boolean atMost, int line) {
         String word = atMost ? "size at most" : "size at least";
         return text(word, value).flatMap(text -> {
-            Optional<Long> bytes = Sizes.find(text.text());
+            Optional<Long> bytes = FileSizeText.find(text.text());
             if (bytes.isEmpty()) {
-                report(text.spot(), "\"" + word + "\" is " + Sizes.EXPECTED + ", not " + text.kind());
+                report(text.spot(), "\"" + word + "\" is " + FileSizeText.EXPECTED + ", not " + text.kind());
             }
             return bytes.map(size -> FileConditions.size(size, atMost, text.text(), line));
         });
@@ -162,9 +162,9 @@ final class ConditionReader {
     private Optional<Condition> age(Node value, boolean atMost, int line) {
         String word = atMost ? "age at most" : "age at least";
         return text(word, value).flatMap(text -> {
-            Optional<Duration> age = Times.find(text.text());
+            Optional<Duration> age = DurationText.find(text.text());
             if (age.isEmpty()) {
-                report(text.spot(), "\"" + word + "\" is " + Times.EXPECTED + ", not " + text.kind());
+                report(text.spot(), "\"" + word + "\" is " + DurationText.EXPECTED + ", not " + text.kind());
             }
             return age.map(found -> FileConditions.age(found, atMost, text.text(), line));
         });
@@ -205,7 +205,7 @@ final class ConditionReader {
     private Optional<Condition> sidecar(Node value, int line) {
         return Section.open("\"sidecar\"", value, problems).flatMap(section -> {
             Optional<Node.Text> at = section.requireText("at");
-            at.ifPresent(text -> SidecarReader.expression(text, EnumSet.allOf(DataForm.class), problems));
+            at.ifPresent(text -> SidecarReader.expression(text, EnumSet.allOf(DataFormat.class), problems));
             Optional<Node.Text> is = section.findText("is");
             Optional<Node.Text> like = section.findText("like");
             Optional<Node.Text> matches = section.findText("matches");

@@ -13,7 +13,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import lectomen.engine.data.DataForm;
+import lectomen.engine.data.DataFormat;
 import lectomen.engine.extract.Checks;
 import lectomen.engine.extract.Extractor;
 import lectomen.engine.extract.FieldSpec;
@@ -119,7 +119,7 @@ final class FieldReader {
         section.findText("file time").flatMap(this::time).ifPresent(ways::add);
         section.texts("sender").forEach(text -> sender(text).ifPresent(ways::add));
         section.texts("sidecar").forEach(text -> {
-            SidecarReader.expression(text, EnumSet.allOf(DataForm.class), problems);
+            SidecarReader.expression(text, EnumSet.allOf(DataFormat.class), problems);
             ways.add(new Extractor.InSidecar(text.text()));
         });
         section.find("look up").flatMap(this::lookUp).ifPresent(ways::add);

@@ -25,11 +25,11 @@ final class FileConditions {
     }
 
     static Condition nameLike(String wildcards, int line) {
-        return new Condition.OfName("name like " + wildcards, NameParts.ofWildcards(wildcards), Facts::name, line);
+        return new Condition.OfName("name like " + wildcards, NameParts.ofWildcards(wildcards), FileFacts::name, line);
     }
 
     static Condition nameMatches(Pattern pattern, int line) {
-        return new Condition.OfName("name matches " + pattern, NameParts.ofPattern(pattern), Facts::name, line);
+        return new Condition.OfName("name matches " + pattern, NameParts.ofPattern(pattern), FileFacts::name, line);
     }
 
     /** On the path of folders between the hot folder and the file. */
@@ -45,7 +45,7 @@ final class FileConditions {
         return new Condition.OfFile(
                 (atMost ? "size at most " : "size at least ") + written,
                 facts -> new Condition.Told(
-                        atMost ? facts.bytes() <= bytes : facts.bytes() >= bytes, Sizes.shown(facts.bytes())),
+                        atMost ? facts.bytes() <= bytes : facts.bytes() >= bytes, FileSizeText.shown(facts.bytes())),
                 line);
     }
 

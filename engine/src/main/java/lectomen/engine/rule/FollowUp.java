@@ -22,7 +22,7 @@ public record FollowUp(
         Optional<HandOver> handOver,
         List<NamePattern> tags,
         Optional<AnswerFile> answer,
-        Optional<Original> original,
+        Optional<OriginalHandling> original,
         int line) {
     /** How a document's way through a rule can end. */
     public enum End {

@@ -68,7 +68,7 @@ final class FollowUpReader {
                 .flatMap(node -> Section.open("\"answer\"", node, problems))
                 .flatMap(this::answer);
         boolean says = section.find("original").isPresent();
-        Optional<Original> original = section.find("original").flatMap(this::original);
+        Optional<OriginalHandling> original = section.find("original").flatMap(this::original);
         section.close();
         if (!goesOn && tagged.isEmpty() && !answers && !says) {
             section.report(
@@ -140,12 +140,12 @@ final class FollowUpReader {
         return slots.pattern(text, ANSWER_SLOTS);
     }
 
-    private Optional<Original> original(Node node) {
+    private Optional<OriginalHandling> original(Node node) {
         if (node instanceof Node.Entries) {
             return Section.open("\"original\"", node, problems).flatMap(section -> {
                 Optional<String> folder = section.requireText("move to").flatMap(this::folder);
                 section.close();
-                return folder.map(Original.Move::new);
+                return folder.map(OriginalHandling.Move::new);
             });
         }
         String word = node instanceof Node.Text text ? text.text() : "";
@@ -156,7 +156,7 @@ final class FollowUpReader {
                     "\"original\" is keep, remove, or { move to: a folder }, not " + node.kind());
             return Optional.empty();
         }
-        return Optional.of(word.equals("keep") ? new Original.Keep() : new Original.Remove());
+        return Optional.of(word.equals("keep") ? new OriginalHandling.Keep() : new OriginalHandling.Remove());
     }
 
     /** A path from the root, or a single name: a folder inside the hot folder. */

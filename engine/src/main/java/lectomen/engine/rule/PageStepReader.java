@@ -13,16 +13,16 @@ import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import lectomen.engine.convert.Conversion;
-import lectomen.engine.convert.Form;
-import lectomen.engine.convert.IfNotPossible;
-import lectomen.engine.convert.Resizing;
+import lectomen.engine.convert.PdfaFallback;
+import lectomen.engine.convert.PictureResizer;
+import lectomen.engine.convert.TargetFormat;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.Paper;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.ocr.Languages;
 import lectomen.engine.ocr.PageChoice;
-import lectomen.engine.ocr.ReadingWish;
-import lectomen.engine.office.FlowWish;
+import lectomen.engine.ocr.ReadingOptions;
+import lectomen.engine.office.FlowOptions;
 import lectomen.engine.pdf.write.PageLook;
 import lectomen.engine.pdf.write.PdfTarget;
 import lectomen.engine.pdf.write.PictureChoice;
@@ -117,7 +117,7 @@ final class PageStepReader {
         Optional<Node> node = section.require("read text");
         if (node.isPresent() && node.get() instanceof Node.Text text) {
             if (text.text().equals(USUAL)) {
-                return Optional.of(new Step.ReadText(ReadingWish.USUAL, of, line));
+                return Optional.of(new Step.ReadText(ReadingOptions.USUAL, of, line));
             }
             section.report(
                     text.spot(),
@@ -126,21 +126,21 @@ final class PageStepReader {
             return Optional.empty();
         }
         return node.flatMap(one -> Section.open("\"read text\"", one, problems)).map(wanted -> {
-            ReadingWish wish = new ReadingWish(
+            ReadingOptions wish = new ReadingOptions(
                     languages(wanted),
                     choice(
                             wanted,
                             "care",
-                            ReadingWish.Care::findByWord,
-                            ReadingWish.Care.words(),
-                            ReadingWish.Care.USUAL),
+                            ReadingOptions.Care::findByWord,
+                            ReadingOptions.Care.words(),
+                            ReadingOptions.Care.USUAL),
                     pages(wanted),
                     choice(
                             wanted,
                             "keep",
-                            ReadingWish.Layer::findByWord,
-                            ReadingWish.Layer.words(),
-                            ReadingWish.Layer.GOOD),
+                            ReadingOptions.Layer::findByWord,
+                            ReadingOptions.Layer.words(),
+                            ReadingOptions.Layer.GOOD),
                     1);
             wanted.close();
             return new Step.ReadText(wish, of, line);
@@ -205,7 +205,7 @@ final class PageStepReader {
     }
 
     private Optional<Step> convert(Section wanted, Step.Acting acting, int line) {
-        Optional<Form> form = wanted.requireText("to").flatMap(text -> form(wanted, text));
+        Optional<TargetFormat> form = wanted.requireText("to").flatMap(text -> form(wanted, text));
         PictureChoice pictures =
                 choice(wanted, "pictures", PictureChoice::findByWord, PictureChoice.words(), PictureChoice.AS_THEY_ARE);
         int quality = whole(wanted, "quality", 1, 100).orElse(PageLook.USUAL_QUALITY);
@@ -217,17 +217,17 @@ final class PageStepReader {
             return found;
         });
         int dots = whole(wanted, "dots per inch", LEAST_DOTS, MOST_DOTS).orElse(Conversion.USUAL_DOTS);
-        IfNotPossible otherwise =
-                choice(wanted, "if not possible", IfNotPossible::findByWord, IfNotPossible.words(), IfNotPossible.FAIL);
+        PdfaFallback otherwise =
+                choice(wanted, "if not possible", PdfaFallback::findByWord, PdfaFallback.words(), PdfaFallback.FAIL);
         boolean attach = attach(wanted, form);
         boolean searchable = yes(wanted, "searchable", false);
-        FlowWish.Changes changes = choice(
+        FlowOptions.Changes changes = choice(
                 wanted,
                 "tracked changes",
-                FlowWish.Changes::findByWord,
-                FlowWish.Changes.words(),
-                FlowWish.Changes.ACCEPTED);
-        FlowWish flow = new FlowWish(changes, yes(wanted, "comments", false));
+                FlowOptions.Changes::findByWord,
+                FlowOptions.Changes.words(),
+                FlowOptions.Changes.ACCEPTED);
+        FlowOptions flow = new FlowOptions(changes, yes(wanted, "comments", false));
         Map<String, NamePattern> details = new LinkedHashMap<>();
         for (String detail : Step.Convert.DETAILS) {
             wanted.findText(detail).flatMap(slots::pattern).ifPresent(pattern -> details.put(detail, pattern));
@@ -242,17 +242,18 @@ final class PageStepReader {
                         Conversion.Saying.NOTHING,
                         attach,
                         searchable,
-                        ReadingWish.USUAL,
+                        ReadingOptions.USUAL,
                         flow),
                 details,
                 acting,
                 line));
     }
 
-    private static boolean attach(Section wanted, Optional<Form> form) {
+    private static boolean attach(Section wanted, Optional<TargetFormat> form) {
         Optional<Node> node = wanted.find("attach original");
         boolean attach = node.isPresent() && wanted.yes("attach original");
-        boolean may = form.flatMap(Form::pdf).filter(PdfTarget::mayCarryFiles).isPresent();
+        boolean may =
+                form.flatMap(TargetFormat::pdf).filter(PdfTarget::mayCarryFiles).isPresent();
         if (attach && form.isPresent() && !may) {
             wanted.report(
                     node.get().spot(), "\"attach original\" goes with PDF and PDF/A-3b alone; others carry no files");
@@ -260,11 +261,12 @@ final class PageStepReader {
         return attach;
     }
 
-    private static Optional<Form> form(Section section, Node.Text text) {
-        Optional<Form> form = Form.findByWord(text.text());
+    private static Optional<TargetFormat> form(Section section, Node.Text text) {
+        Optional<TargetFormat> form = TargetFormat.findByWord(text.text());
         if (form.isEmpty()) {
             section.report(
-                    text.spot(), "\"convert\" is one of: " + String.join(", ", Form.words()) + "; not " + text.kind());
+                    text.spot(),
+                    "\"convert\" is one of: " + String.join(", ", TargetFormat.words()) + "; not " + text.kind());
         }
         return form;
     }
@@ -308,7 +310,7 @@ final class PageStepReader {
                 .map(wanted -> new Step.Resize(resizing(wanted), acting, line));
     }
 
-    private static Resizing.Wanted resizing(Section wanted) {
+    private static PictureResizer.Wanted resizing(Section wanted) {
         OptionalInt width = whole(wanted, "width", 1, MOST_POINTS_A_SIDE);
         OptionalInt height = whole(wanted, "height", 1, MOST_POINTS_A_SIDE);
         OptionalDouble percent = OptionalDouble.empty();
@@ -338,9 +340,9 @@ final class PageStepReader {
                     }
                 };
         Optional<FileType> type = wanted.findText("to").flatMap(text -> {
-            Optional<FileType> found = Form.findByWord(text.text())
+            Optional<FileType> found = TargetFormat.findByWord(text.text())
                     .filter(form -> form.pdf().isEmpty())
-                    .map(Form::type);
+                    .map(TargetFormat::type);
             if (found.isEmpty()) {
                 wanted.report(text.spot(), "\"to\" is one of: tiff, png, jpeg; not " + text.kind());
             }
@@ -348,6 +350,6 @@ final class PageStepReader {
         });
         int quality = whole(wanted, "quality", 1, 100).orElse(PageLook.USUAL_QUALITY);
         wanted.close();
-        return new Resizing.Wanted(width, height, percent, quarters, type, quality);
+        return new PictureResizer.Wanted(width, height, percent, quarters, type, quality);
     }
 }

@@ -53,7 +53,7 @@ public record RuleDocument(
      * @param about what belongs there, for the people who use it; may be empty
      */
     public record From(
-            String folder, String about, Accepting accepting, SourceSettings settings, int line, int column) {}
+            String folder, String about, AcceptFilter accepting, SourceSettings settings, int line, int column) {}
 
     /** The lookups that its fields use. */
     public Set<String> lookups() {
@@ -81,8 +81,8 @@ public record RuleDocument(
                 then.values().stream().flatMap(end -> end.answer().stream()).map(AnswerFile::folder);
         Stream<String> originals = then.values().stream()
                 .flatMap(end -> end.original().stream())
-                .flatMap(
-                        original -> original instanceof Original.Move move ? Stream.of(move.folder()) : Stream.empty());
+                .flatMap(original ->
+                        original instanceof OriginalHandling.Move move ? Stream.of(move.folder()) : Stream.empty());
         return Stream.of(failed, answers, originals).flatMap(folders -> folders).collect(Collectors.toSet());
     }
 
@@ -94,7 +94,7 @@ public record RuleDocument(
      * Why the rule does not take such a file from its folder, as a clause; from an upload, why from none of its sources. Empty where
      * it does, as far as its conditions hold.
      */
-    public Optional<String> findRefusal(Facts facts) {
+    public Optional<String> findRefusal(FileFacts facts) {
         if (!facts.more().given().isEmpty()) {
             return Optional.empty();
         }

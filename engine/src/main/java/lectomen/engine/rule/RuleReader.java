@@ -35,20 +35,20 @@ public final class RuleReader {
     }
 
     /** Reads a rule that names no shared part. */
-    public static RuleReading read(String text, Site site) {
+    public static RuleReadResult read(String text, Site site) {
         return read(new RuleFile(text), site);
     }
 
-    public static RuleReading read(RuleFile file, Site site) {
+    public static RuleReadResult read(RuleFile file, Site site) {
         RuleReader reader = new RuleReader(site, file.parts());
         Optional<RuleDocument> rule = YamlTree.read(file.text(), reader.problems)
                 .flatMap(root -> Section.open("a rule file", root, reader.problems))
                 .flatMap(reader::rule);
         if (rule.isPresent() && reader.problems.isEmpty()) {
-            return new RuleReading.Good(rule.get());
+            return new RuleReadResult.Good(rule.get());
         }
         reader.problems.sort(Comparator.comparingInt(Problem::line).thenComparingInt(Problem::column));
-        return new RuleReading.Bad(reader.problems);
+        return new RuleReadResult.Bad(reader.problems);
     }
 
     /** The first line of every file of ours: which form it has. */

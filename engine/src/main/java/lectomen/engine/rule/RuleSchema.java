@@ -3,15 +3,15 @@ package lectomen.engine.rule;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
-import lectomen.engine.convert.IfNotPossible;
+import lectomen.engine.convert.PdfaFallback;
 import lectomen.engine.counter.Counter;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldType;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.Paper;
 import lectomen.engine.ocr.Languages;
-import lectomen.engine.ocr.ReadingWish;
-import lectomen.engine.office.FlowWish;
+import lectomen.engine.ocr.ReadingOptions;
+import lectomen.engine.office.FlowOptions;
 import lectomen.engine.pdf.write.PictureChoice;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -289,8 +289,8 @@ public final class RuleSchema {
         ArrayNode languages = properties(wanted).putObject("languages").putArray("anyOf");
         languages.add(one);
         languages.addObject().put("type", "array").set("items", one);
-        properties(wanted).set("care", choice(ReadingWish.Care.words()));
-        properties(wanted).set("keep", choice(ReadingWish.Layer.words()));
+        properties(wanted).set("care", choice(ReadingOptions.Care.words()));
+        properties(wanted).set("keep", choice(ReadingOptions.Layer.words()));
         return RuleWords.explain(wanted, "read text");
     }
 
@@ -308,10 +308,10 @@ public final class RuleSchema {
         Step.Convert.DETAILS.forEach(detail -> properties(wanted).set(detail, ref("text")));
         properties(wanted).set("pictures", choice(PictureChoice.words()));
         properties(wanted).set("paper", choice(Paper.words()));
-        properties(wanted).set("if not possible", choice(IfNotPossible.words()));
+        properties(wanted).set("if not possible", choice(PdfaFallback.words()));
         properties(wanted).set("attach original", ref("yes"));
         properties(wanted).set("searchable", ref("yes"));
-        properties(wanted).set("tracked changes", choice(FlowWish.Changes.words()));
+        properties(wanted).set("tracked changes", choice(FlowOptions.Changes.words()));
         properties(wanted).set("comments", ref("yes"));
         return RuleWords.explain(wanted, "convert");
     }

@@ -10,7 +10,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import lectomen.engine.data.DataFile;
-import lectomen.engine.data.DataForm;
+import lectomen.engine.data.DataFormat;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
@@ -24,7 +24,7 @@ final class SidecarReader {
     }
 
     SidecarSettings read(Section section) {
-        Set<DataForm> forms = forms(section);
+        Set<DataFormat> forms = forms(section);
         SidecarSettings.Alone withoutDocument =
                 SourceReader.choice(section, "without document", SidecarSettings.Alone.FAIL);
         Optional<Node.Text> documents = section.findText("documents");
@@ -49,17 +49,17 @@ final class SidecarReader {
         return SourceReader.duration(section, "wait").orElse(SidecarSettings.DEFAULT_PATIENCE);
     }
 
-    private Set<DataForm> forms(Section section) {
-        Set<DataForm> forms = EnumSet.noneOf(DataForm.class);
+    private Set<DataFormat> forms(Section section) {
+        Set<DataFormat> forms = EnumSet.noneOf(DataFormat.class);
         List<Node.Text> texts = section.texts("form");
         for (Node.Text text : texts) {
-            Optional<DataForm> form = DataForm.findByWord(text.text());
+            Optional<DataFormat> form = DataFormat.findByWord(text.text());
             if (form.isEmpty()) {
                 section.report(text.spot(), "\"form\" is xml, json or csv, or some of them, not " + text.kind());
             }
             form.ifPresent(forms::add);
         }
-        return texts.isEmpty() ? EnumSet.allOf(DataForm.class) : forms;
+        return texts.isEmpty() ? EnumSet.allOf(DataFormat.class) : forms;
     }
 
     private static List<SidecarSettings.Named> named(Section section) {
@@ -96,9 +96,9 @@ final class SidecarReader {
     }
 
     /** Reports an expression that none of the forms could be asked. */
-    static void expression(Node.Text text, Set<DataForm> forms, List<Problem> problems) {
+    static void expression(Node.Text text, Set<DataFormat> forms, List<Problem> problems) {
         List<String> wrong = new ArrayList<>();
-        for (DataForm form : forms) {
+        for (DataFormat form : forms) {
             Optional<String> problem = DataFile.findProblem(text.text(), form);
             if (problem.isEmpty()) {
                 return;

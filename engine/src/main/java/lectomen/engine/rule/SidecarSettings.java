@@ -6,7 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import lectomen.engine.data.DataForm;
+import lectomen.engine.data.DataFormat;
 
 /**
  * How the documents of a source and the data files beside them find each other, and what happens where they don't.
@@ -18,7 +18,7 @@ import lectomen.engine.data.DataForm;
  * @param namespaces URIs by prefix, for XML
  */
 public record SidecarSettings(
-        Set<DataForm> forms,
+        Set<DataFormat> forms,
         List<Named> named,
         Optional<String> documents,
         Duration patience,

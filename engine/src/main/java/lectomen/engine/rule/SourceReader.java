@@ -73,7 +73,7 @@ final class SourceReader {
                 .map(path -> new RuleDocument.From(
                         path,
                         "",
-                        Accepting.ALL,
+                        AcceptFilter.ALL,
                         SourceSettings.DEFAULT,
                         text.spot().line(),
                         text.spot().column()));
@@ -82,7 +82,7 @@ final class SourceReader {
     private Optional<RuleDocument.From> source(Section section) {
         Optional<String> folder = section.requireText("folder").flatMap(this::path);
         String about = section.findText("about").map(Node.Text::text).orElse("");
-        Accepting accepting = accepting(section);
+        AcceptFilter accepting = accepting(section);
         SourceSettings settings = settings(section);
         section.close();
         return folder.map(path -> new RuleDocument.From(
@@ -94,9 +94,9 @@ final class SourceReader {
                 section.spot().column()));
     }
 
-    private Accepting accepting(Section section) {
+    private AcceptFilter accepting(Section section) {
         Set<FileType> types = ConditionReader.types(parts.types(section.texts("accept")), problems);
-        return new Accepting(
+        return new AcceptFilter(
                 types,
                 wildcards(section, "name like"),
                 wildcards(section, "name not like"),
@@ -119,11 +119,11 @@ final class SourceReader {
 
     private static Optional<Long> size(Section section, String word) {
         Optional<Node.Text> text = section.findText(word);
-        Optional<Long> size = text.flatMap(written -> Sizes.find(written.text()));
+        Optional<Long> size = text.flatMap(written -> FileSizeText.find(written.text()));
         if (text.isPresent() && size.isEmpty()) {
             section.report(
                     text.get().spot(),
-                    "\"" + word + "\" is " + Sizes.EXPECTED + ", not "
+                    "\"" + word + "\" is " + FileSizeText.EXPECTED + ", not "
                             + text.get().kind());
         }
         return size;
@@ -241,11 +241,11 @@ final class SourceReader {
         if (text.isEmpty()) {
             return Optional.empty();
         }
-        Optional<Duration> duration = Times.find(text.get().text());
+        Optional<Duration> duration = DurationText.find(text.get().text());
         if (duration.isEmpty()) {
             section.report(
                     text.get().spot(),
-                    "\"" + word + "\" is " + Times.EXPECTED + ", not "
+                    "\"" + word + "\" is " + DurationText.EXPECTED + ", not "
                             + text.get().kind());
         }
         return duration;

@@ -5,10 +5,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.convert.Conversion;
-import lectomen.engine.convert.Resizing;
+import lectomen.engine.convert.PictureResizer;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.naming.NamePattern;
-import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.prepare.Preparation;
 
 /** One thing that a rule does to a document. */
@@ -110,7 +110,7 @@ public sealed interface Step {
     }
 
     /** Reads the text anew, for the steps behind it; {@code of} is the output that is read. */
-    record ReadText(ReadingWish wish, String of, int line) implements Step {
+    record ReadText(ReadingOptions wish, String of, int line) implements Step {
         @Override
         public String word() {
             return "read text";
@@ -118,7 +118,7 @@ public sealed interface Step {
     }
 
     /** Makes pictures smaller or larger, turns them, or changes their format. */
-    record Resize(Resizing.Wanted wanted, Acting acting, int line) implements Step {
+    record Resize(PictureResizer.Wanted wanted, Acting acting, int line) implements Step {
         @Override
         public String word() {
             return "resize";

@@ -6,11 +6,11 @@ import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import lectomen.engine.extract.Nearness;
 import lectomen.engine.extract.PatternTooSlow;
+import lectomen.engine.extract.Similarity;
 import lectomen.engine.extract.TextSearch;
+import lectomen.engine.page.ComparableText;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.page.Letters;
 
 /** Conditions that need the document opened: its text, its pages, its properties. */
 final class TextConditions {
@@ -19,7 +19,7 @@ final class TextConditions {
     private TextConditions() {}
 
     static Condition contains(String words, int line) {
-        String folded = Letters.fold(words);
+        String folded = ComparableText.fold(words);
         return new Condition.OfText(
                 "text contains \"" + words + "\"",
                 text -> {
@@ -38,7 +38,7 @@ final class TextConditions {
                 .limit(MOST_LINES_FOR_NEAREST)
                 .map(found -> found.text())
                 .toList();
-        return Nearness.nearest(words, lines)
+        return Similarity.nearest(words, lines)
                 .map(near -> "not found; nearest: \"" + near + "\"")
                 .orElse("not found on " + text.pageRange());
     }

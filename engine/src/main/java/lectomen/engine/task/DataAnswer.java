@@ -2,7 +2,7 @@ package lectomen.engine.task;
 
 import java.util.List;
 import java.util.Optional;
-import lectomen.engine.data.Hit;
+import lectomen.engine.data.DataValue;
 import lectomen.engine.reason.Reason;
 
 /**
@@ -10,7 +10,7 @@ import lectomen.engine.reason.Reason;
  *
  * @param reason why it can't be told; there are no hits then
  */
-public record DataAnswer(String id, Optional<Reason> reason, List<Hit> hits) {
+public record DataAnswer(String id, Optional<Reason> reason, List<DataValue> hits) {
     public DataAnswer {
         hits = List.copyOf(hits);
     }

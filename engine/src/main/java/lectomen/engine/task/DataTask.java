@@ -1,7 +1,7 @@
 package lectomen.engine.task;
 
 import java.util.Map;
-import lectomen.engine.data.DataForm;
+import lectomen.engine.data.DataFormat;
 
 /**
  * What a worker is asked: what an expression gives from a data file.
@@ -10,7 +10,7 @@ import lectomen.engine.data.DataForm;
  * @param namespaces URIs by prefix, for XML
  */
 public record DataTask(
-        int protocol, String id, ByteRef data, DataForm form, String expression, Map<String, String> namespaces) {
+        int protocol, String id, ByteRef data, DataFormat form, String expression, Map<String, String> namespaces) {
     public DataTask {
         namespaces = Map.copyOf(namespaces);
     }

@@ -14,18 +14,18 @@ import lectomen.engine.lookup.Lookup;
 import lectomen.engine.lookup.LookupReader;
 import lectomen.engine.lookup.LookupRef;
 import lectomen.engine.lookup.Lookups;
-import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.plan.Candidate;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.Planner;
 import lectomen.engine.plan.TextSource;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleFile;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Site;
 
 /**
@@ -42,7 +42,7 @@ public final class Examiner {
         Path fetch(ByteRef ref) throws IOException;
     }
 
-    private final Optional<KeptResults> kept;
+    private final Optional<ResultCache> kept;
     private final FontBook fonts;
 
     /** One that keeps nothing of documents. */
@@ -55,16 +55,16 @@ public final class Examiner {
      * @param kept what trials of the same document find again
      * @param fonts for documents that are laid out
      */
-    public Examiner(KeptResults kept, FontBook fonts) {
+    public Examiner(ResultCache kept, FontBook fonts) {
         this.kept = Optional.of(kept);
         this.fonts = fonts;
     }
 
     private record Written(RuleFile file, Site site) {}
 
-    private final Map<Written, RuleReading> readings = new LinkedHashMap<>(16, 0.75f, true) {
+    private final Map<Written, RuleReadResult> readings = new LinkedHashMap<>(16, 0.75f, true) {
         @Override
-        protected boolean removeEldestEntry(Map.Entry<Written, RuleReading> eldest) {
+        protected boolean removeEldestEntry(Map.Entry<Written, RuleReadResult> eldest) {
             return size() > REMEMBERED_RULES;
         }
     };
@@ -80,12 +80,12 @@ public final class Examiner {
      * @param bench where what steps make of the document's bytes is put
      * @throws UncheckedIOException if the document's bytes are needed and can't be had
      */
-    public Outcome examine(Task task, ByteFetch bytes, Bench bench, Progress.Listener listener) {
+    public Outcome examine(Task task, ByteFetch bytes, OutputSink bench, Progress.Listener listener) {
         List<Candidate> candidates = new ArrayList<>();
         for (Task.RuleText written : task.rules()) {
-            RuleReading reading = readings.computeIfAbsent(
+            RuleReadResult reading = readings.computeIfAbsent(
                     new Written(written.file(), task.site()), key -> RuleReader.read(key.file(), key.site()));
-            if (reading instanceof RuleReading.Bad bad) {
+            if (reading instanceof RuleReadResult.Bad bad) {
                 Reason reason = Reason.of(
                         "rule.broken",
                         "rule",
@@ -94,20 +94,20 @@ public final class Examiner {
                         bad.problems().get(0).toString());
                 return new Outcome(List.of(), Optional.of(written.ref()), List.of(), new Outcome.Ending.Failed(reason));
             }
-            RuleDocument rule = ((RuleReading.Good) reading).rule();
+            RuleDocument rule = ((RuleReadResult.Good) reading).rule();
             candidates.add(new Candidate(written.ref(), rule));
         }
-        Facts facts = new SidecarAsker(bytes).asked(task.facts(), candidates);
+        FileFacts facts = new SidecarAsker(bytes).asked(task.facts(), candidates);
         Optional<Outcome> stopped = SidecarAsker.findRefusal(facts, candidates);
         if (stopped.isPresent()) {
             return stopped.get();
         }
         Lookups lookups =
                 name -> Optional.ofNullable(task.site().lookups().get(name)).map(ref -> table(name, ref, bytes));
-        Optional<KeptResults> ofTrials = task.asking() == Task.Asking.ALL ? kept : Optional.empty();
-        TaskWorkshop workshop = new TaskWorkshop(task, bytes, bench.folder(), listener, ofTrials, fonts);
+        Optional<ResultCache> ofTrials = task.asking() == Task.Asking.ALL ? kept : Optional.empty();
+        TaskStepWorker workshop = new TaskStepWorker(task, bytes, bench.folder(), listener, ofTrials, fonts);
         makeRoom(ofTrials);
-        TextSource text = neededBy -> workshop.read(workshop.original(), ReadingWish.USUAL, neededBy);
+        TextSource text = neededBy -> workshop.read(workshop.original(), ReadingOptions.USUAL, neededBy);
         Outcome outcome =
                 switch (task.asking()) {
                     case FIRST_THAT_WANTS -> Planner.plan(candidates, facts, task.site(), text, lookups, workshop);
@@ -118,7 +118,7 @@ public final class Examiner {
         return outcome;
     }
 
-    private static void makeRoom(Optional<KeptResults> kept) {
+    private static void makeRoom(Optional<ResultCache> kept) {
         try {
             if (kept.isPresent()) {
                 kept.get().makeRoom();

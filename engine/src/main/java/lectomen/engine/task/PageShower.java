@@ -14,19 +14,19 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.ConversionResult;
 import lectomen.engine.convert.Converter;
-import lectomen.engine.convert.Form;
-import lectomen.engine.convert.Made;
-import lectomen.engine.convert.Source;
+import lectomen.engine.convert.SourceDocument;
+import lectomen.engine.convert.TargetFormat;
 import lectomen.engine.font.FontBook;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PictureFile;
 import lectomen.engine.image.PictureInfo;
 import lectomen.engine.ocr.PageChoice;
-import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.Word;
 import lectomen.engine.pdf.PagePicture;
 import lectomen.engine.progress.Progress;
@@ -59,14 +59,18 @@ public final class PageShower {
     }
 
     private static PageAnswer words(PageTask task, Examiner.ByteFetch bytes, FontBook fonts) throws IOException {
-        ReadingWish wish = new ReadingWish(
-                List.of(), ReadingWish.Care.USUAL, new PageChoice(task.page(), task.page()), ReadingWish.Layer.GOOD, 1);
-        Reading reading = new DocumentReader(fonts)
+        ReadingOptions wish = new ReadingOptions(
+                List.of(),
+                ReadingOptions.Care.USUAL,
+                new PageChoice(task.page(), task.page()),
+                ReadingOptions.Layer.GOOD,
+                1);
+        ReadResult reading = new DocumentReader(fonts)
                 .read(bytes.fetch(task.document()), task.type(), wish, "its words on the page", Progress.Listener.NONE);
-        if (reading instanceof Reading.Unreadable unreadable) {
+        if (reading instanceof ReadResult.Unreadable unreadable) {
             return PageAnswer.not(task, unreadable.reason());
         }
-        Optional<Page> found = ((Reading.Read) reading)
+        Optional<Page> found = ((ReadResult.Read) reading)
                 .text().pages().stream()
                         .filter(page -> page.number() == task.page())
                         .findFirst();
@@ -105,14 +109,14 @@ public final class PageShower {
     private static PageAnswer flowing(PageTask task, Examiner.ByteFetch bytes, FontBook fonts) throws IOException {
         Path folder = Files.createTempDirectory("lectomen-page-");
         try {
-            Source source = new Source(bytes.fetch(task.document()), task.type(), "");
-            Made made = new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE)
+            SourceDocument source = new SourceDocument(bytes.fetch(task.document()), task.type(), "");
+            ConversionResult made = new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE)
                     .with(fonts)
-                    .convert(source, Conversion.to(Form.PDF));
-            if (made instanceof Made.Failed failed) {
+                    .convert(source, Conversion.to(TargetFormat.PDF));
+            if (made instanceof ConversionResult.Failed failed) {
                 return PageAnswer.not(task, failed.reason());
             }
-            return draw(task, ((Made.Files) made).files().get(0));
+            return draw(task, ((ConversionResult.Files) made).files().get(0));
         } finally {
             try (Stream<Path> left = Files.walk(folder)) {
                 for (Path one : left.sorted(Comparator.reverseOrder()).toList()) {
@@ -165,12 +169,12 @@ public final class PageShower {
     }
 
     private static PageAnswer text(PageTask task, Examiner.ByteFetch bytes) throws IOException {
-        Reading reading = DocumentReader.usual()
+        ReadResult reading = DocumentReader.usual()
                 .read(bytes.fetch(task.document()), FileType.TEXT, "page", Progress.Listener.NONE);
-        if (reading instanceof Reading.Unreadable unreadable) {
+        if (reading instanceof ReadResult.Unreadable unreadable) {
             return PageAnswer.not(task, unreadable.reason());
         }
-        List<Page> pages = ((Reading.Read) reading).text().pages();
+        List<Page> pages = ((ReadResult.Read) reading).text().pages();
         if (task.page() < 1 || task.page() > pages.size()) {
             return PageAnswer.not(task, Reason.of("page.broken", "page", Integer.toString(task.page())));
         }

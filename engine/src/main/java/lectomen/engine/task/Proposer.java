@@ -6,9 +6,9 @@ import java.util.List;
 import java.util.Optional;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.font.FontBook;
-import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.propose.Proposal;
 import lectomen.engine.propose.Proposals;
@@ -18,11 +18,11 @@ import lectomen.engine.reason.Reason;
 
 /** Proposes how a field may be found. What it read last it keeps, as one points again and again into the same documents. */
 public final class Proposer {
-    private final KeptResults kept;
+    private final ResultCache kept;
     private final FontBook fonts;
 
     /** @param fonts for documents that are laid out */
-    public Proposer(KeptResults kept, FontBook fonts) {
+    public Proposer(ResultCache kept, FontBook fonts) {
         this.kept = kept;
         this.fonts = fonts;
     }
@@ -35,13 +35,13 @@ public final class Proposer {
         List<Optional<Reason>> unread = new ArrayList<>();
         for (int i = 0; i < task.examples().size(); i++) {
             ProposalTask.Example example = task.examples().get(i);
-            Reading reading = read(example, bytes);
-            if (reading instanceof Reading.Read read) {
+            ReadResult reading = read(example, bytes);
+            if (reading instanceof ReadResult.Read read) {
                 placeOf.add(i);
                 samples.add(new Sample(read.text(), mark(example)));
             }
             unread.add(
-                    reading instanceof Reading.Unreadable unreadable
+                    reading instanceof ReadResult.Unreadable unreadable
                             ? Optional.of(unreadable.reason())
                             : Optional.empty());
         }
@@ -76,16 +76,16 @@ public final class Proposer {
         return new ProposalAnswer.Way(proposal.wording(), proposal.holds(), values);
     }
 
-    private Reading read(ProposalTask.Example example, Examiner.ByteFetch bytes) throws IOException {
+    private ReadResult read(ProposalTask.Example example, Examiner.ByteFetch bytes) throws IOException {
         String sha256 = example.document().sha256();
-        Optional<DocumentText> known = kept.findText(sha256, example.type(), ReadingWish.USUAL);
+        Optional<DocumentText> known = kept.findText(sha256, example.type(), ReadingOptions.USUAL);
         if (known.isPresent()) {
-            return new Reading.Read(known.get());
+            return new ReadResult.Read(known.get());
         }
-        Reading reading = new DocumentReader(fonts)
+        ReadResult reading = new DocumentReader(fonts)
                 .read(bytes.fetch(example.document()), example.type(), "a proposal", Progress.Listener.NONE);
-        if (reading instanceof Reading.Read read) {
-            kept.keepText(sha256, example.type(), ReadingWish.USUAL, read.text());
+        if (reading instanceof ReadResult.Read read) {
+            kept.keepText(sha256, example.type(), ReadingOptions.USUAL, read.text());
         }
         return reading;
     }

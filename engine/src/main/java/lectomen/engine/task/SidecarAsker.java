@@ -10,12 +10,12 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import lectomen.engine.data.DataFile;
-import lectomen.engine.data.Hit;
+import lectomen.engine.data.DataValue;
 import lectomen.engine.data.Sidecar;
 import lectomen.engine.plan.Candidate;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.SidecarSettings;
 
@@ -28,7 +28,7 @@ final class SidecarAsker {
     }
 
     /** The facts with what the sidecar says; the same where there is none. */
-    Facts asked(Facts facts, List<Candidate> rules) {
+    FileFacts asked(FileFacts facts, List<Candidate> rules) {
         return facts.more()
                 .sidecar()
                 .filter(sidecar -> sidecar.told().isEmpty())
@@ -54,7 +54,7 @@ final class SidecarAsker {
         DataFile file = ((DataFile.Reading.Good) reading).file();
         Set<String> expressions = new TreeSet<>();
         rules.forEach(rule -> expressions.addAll(rule.rule().sidecarExpressions()));
-        Map<String, List<Hit>> told = new TreeMap<>();
+        Map<String, List<DataValue>> told = new TreeMap<>();
         for (String expression : expressions) {
             if (file.ask(expression, new DataFile.About(document)) instanceof DataFile.Answer.Hits found) {
                 told.put(expression, found.hits());
@@ -64,7 +64,7 @@ final class SidecarAsker {
     }
 
     /** How a document ends whose sidecar can't be read; empty where it can, or the rules go on without. */
-    static Optional<Outcome> findRefusal(Facts facts, List<Candidate> rules) {
+    static Optional<Outcome> findRefusal(FileFacts facts, List<Candidate> rules) {
         Optional<Sidecar> broken =
                 facts.more().sidecar().filter(sidecar -> !sidecar.problem().isEmpty());
         boolean goOn = rules.stream()

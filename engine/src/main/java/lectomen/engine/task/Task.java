@@ -2,7 +2,7 @@ package lectomen.engine.task;
 
 import java.util.List;
 import lectomen.engine.plan.RuleRef;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.Site;
 
@@ -20,7 +20,7 @@ public record Task(
         String id,
         int attempt,
         ByteRef document,
-        Facts facts,
+        FileFacts facts,
         List<RuleText> rules,
         Asking asking,
         Site site) {

@@ -1,7 +1,7 @@
 package lectomen.engine.typeset;
 
+import lectomen.engine.flow.FlowObject;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Thing;
 
 /** The smallest part of a line. */
 sealed interface Atom {
@@ -26,7 +26,7 @@ sealed interface Atom {
     record Letters(
             String text,
             String plain,
-            Type type,
+            ResolvedFormatting type,
             double width,
             boolean blank,
             boolean mayBreakAfter,
@@ -36,7 +36,7 @@ sealed interface Atom {
             implements Atom {}
 
     /** A hyphen that shows only where a line ends at it. */
-    record Hyphen(Type type, double width, Node node) implements Atom {
+    record Hyphen(ResolvedFormatting type, double width, Node node) implements Atom {
         @Override
         public boolean mayBreakAfter() {
             return true;
@@ -52,19 +52,19 @@ sealed interface Atom {
         }
     }
 
-    record Tab(Type type, Node node, String link) implements Atom {
+    record Tab(ResolvedFormatting type, Node node, String link) implements Atom {
         @Override
         public boolean mayBreakAfter() {
             return true;
         }
     }
 
-    record Break(Inline.Break.Where where, Type type) implements Atom {}
+    record Break(Inline.Break.Where where, ResolvedFormatting type) implements Atom {}
 
-    record Counted(Inline.Field field, Type type, double width, Node node) implements Atom {}
+    record Counted(Inline.Field field, ResolvedFormatting type, double width, Node node) implements Atom {}
 
     /** A thing that stands in the line. @param inside what is written in it @param origin what it was in the document */
-    record Box(Thing thing, Plate inside, Node node, String link, Inline.Standing origin) implements Atom {
+    record Box(FlowObject thing, MarkGroup inside, Node node, String link, Inline.Standing origin) implements Atom {
         @Override
         public double width() {
             return thing.width();

@@ -8,10 +8,10 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
+import lectomen.engine.flow.FlowObject;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Look;
-import lectomen.engine.flow.Thing;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.font.FontFile;
 
 /**
@@ -32,10 +32,10 @@ final class AtomMaker {
     private static final char FIRST_OTHER = '\u0590';
 
     private final Setting setting;
-    private final Things things;
+    private final ObjectSetter things;
 
     /** @param things sets what is written in pictures and shapes */
-    AtomMaker(Setting setting, Things things) {
+    AtomMaker(Setting setting, ObjectSetter things) {
         this.setting = setting;
         this.things = things;
     }
@@ -141,11 +141,11 @@ final class AtomMaker {
         } else if (inline instanceof Inline.Break end) {
             work.atoms.add(new Atom.Break(end.where(), setting.type(end.look())));
         } else if (inline instanceof Inline.Field field) {
-            Type type = setting.type(field.look());
+            ResolvedFormatting type = setting.type(field.look());
             String guess = field.stored().isEmpty() ? "1" : field.stored();
             work.atoms.add(new Atom.Counted(field, type, type.width(guess), work.node));
         } else if (inline instanceof Inline.SoftHyphen hyphen) {
-            Type type = setting.type(hyphen.look());
+            ResolvedFormatting type = setting.type(hyphen.look());
             work.atoms.add(new Atom.Hyphen(type, type.width("-"), work.node));
         } else if (inline instanceof Inline.Bookmark mark) {
             work.atoms.add(new Atom.Place(mark.name()));
@@ -153,7 +153,7 @@ final class AtomMaker {
             addNote(work, note);
         } else if (inline instanceof Inline.Standing standing) {
             Node node = figure(work.nodeFor(standing.link()), standing.thing());
-            Things.SetThing set = things.set(standing.thing(), node);
+            ObjectSetter.SetThing set = things.set(standing.thing(), node);
             work.atoms.add(new Atom.Box(set.thing(), set.inside(), node, standing.link(), standing));
         } else if (inline instanceof Inline.Floating floating) {
             work.atoms.add(new Atom.Hung(floating, figure(work.node, floating.thing())));
@@ -161,16 +161,17 @@ final class AtomMaker {
     }
 
     /** A picture is a figure; a box of text is read where it stands. */
-    static Node figure(Node within, Thing thing) {
-        if (thing instanceof Thing.Gap) {
+    static Node figure(Node within, FlowObject thing) {
+        if (thing instanceof FlowObject.Gap) {
             return Node.ORNAMENT;
         }
-        boolean text = thing instanceof Thing.Shape shape && !shape.blocks().isEmpty();
+        boolean text =
+                thing instanceof FlowObject.Shape shape && !shape.blocks().isEmpty();
         return within.add(text ? Node.Kind.GROUP : Node.Kind.FIGURE, thing.alternative(), "");
     }
 
     private void addNote(Work work, Inline.Note note) {
-        Type type = setting.type(note.look().with(Trait.SCRIPT, Trait.Script.ABOVE));
+        ResolvedFormatting type = setting.type(note.look().with(FormatProperty.SCRIPT, FormatProperty.Script.ABOVE));
         Node reference = work.node.add(Node.Kind.REFERENCE);
         work.atoms.add(new Atom.Letters(
                 note.mark(), note.mark(), type, type.width(note.mark()), false, false, 0, reference, ""));
@@ -181,10 +182,10 @@ final class AtomMaker {
         String all = text.text();
         int start = work.at;
         work.at += all.length();
-        if (text.look().get(Trait.HIDDEN)) {
+        if (text.look().get(FormatProperty.HIDDEN)) {
             return;
         }
-        Type type = setting.type(text.look());
+        ResolvedFormatting type = setting.type(text.look());
         Node node = work.nodeFor(text.link());
         int from = 0;
         while (from < all.length()) {
@@ -211,26 +212,28 @@ final class AtomMaker {
         return to;
     }
 
-    private void add(Work work, String piece, Type type, boolean mayEnd, int level, Node node, String link) {
+    private void add(
+            Work work, String piece, ResolvedFormatting type, boolean mayEnd, int level, Node node, String link) {
         if (piece.charAt(0) == SOFT_HYPHEN) {
             work.atoms.add(new Atom.Hyphen(type, type.width("-"), node));
             return;
         }
         String plain = piece.replace(NO_BREAK_HYPHEN, '-');
-        if (type.look().get(Trait.CAPITALS)) {
+        if (type.look().get(FormatProperty.CAPITALS)) {
             letters(work, plain.toUpperCase(locale(type.look())), type, mayEnd, level, node, link);
-        } else if (type.look().get(Trait.SMALL_CAPITALS)) {
+        } else if (type.look().get(FormatProperty.SMALL_CAPITALS)) {
             smallCapitals(work, plain, type, mayEnd, level, node, link);
         } else {
             letters(work, plain, type, mayEnd, level, node, link);
         }
     }
 
-    private static Locale locale(Look look) {
-        return Locale.forLanguageTag(look.get(Trait.LANGUAGE));
+    private static Locale locale(Formatting look) {
+        return Locale.forLanguageTag(look.get(FormatProperty.LANGUAGE));
     }
 
-    private void smallCapitals(Work work, String piece, Type type, boolean mayEnd, int level, Node node, String link) {
+    private void smallCapitals(
+            Work work, String piece, ResolvedFormatting type, boolean mayEnd, int level, Node node, String link) {
         int from = 0;
         while (from < piece.length()) {
             boolean small = Character.isLowerCase(piece.charAt(from));
@@ -253,7 +256,8 @@ final class AtomMaker {
     }
 
     /** Takes letters apart further where the font lacks some of them. */
-    private void letters(Work work, String piece, Type type, boolean mayEnd, int level, Node node, String link) {
+    private void letters(
+            Work work, String piece, ResolvedFormatting type, boolean mayEnd, int level, Node node, String link) {
         String drawn = drawable(level % 2 == 1 ? fromRight(piece) : piece, type);
         int from = 0;
         while (from < drawn.length()) {
@@ -264,7 +268,7 @@ final class AtomMaker {
             }
             boolean whole = from == 0 && to == drawn.length();
             String part = drawn.substring(from, to);
-            Type in = type.in(file);
+            ResolvedFormatting in = type.in(file);
             work.atoms.add(new Atom.Letters(
                     part,
                     whole ? piece : part,
@@ -280,7 +284,7 @@ final class AtomMaker {
     }
 
     /** With a box for each sign that no font has, and without what is no sign. */
-    private String drawable(String piece, Type type) {
+    private String drawable(String piece, ResolvedFormatting type) {
         boolean all = piece.codePoints().allMatch(sign -> type.file().has(sign));
         if (all) {
             return piece;
@@ -301,7 +305,7 @@ final class AtomMaker {
         return kind == Character.CONTROL || kind == Character.FORMAT || kind == Character.SURROGATE;
     }
 
-    private static FontFile file(Type type, int sign) {
+    private static FontFile file(ResolvedFormatting type, int sign) {
         return type.file().has(sign) ? type.file() : type.face().fileFor(sign);
     }
 

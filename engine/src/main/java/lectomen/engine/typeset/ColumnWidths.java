@@ -4,9 +4,9 @@ import java.util.Arrays;
 import java.util.List;
 import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Table;
-import lectomen.engine.flow.Trait;
 
 /**
  * The widths of a table's columns. A file's own grid is what its program came to, so it is kept where the longest words fit; a column
@@ -81,11 +81,12 @@ final class ColumnWidths {
                 continue;
             }
             Paragraph paragraph = (Paragraph) block;
-            double sides = paragraph.look().get(Trait.LEFT) + paragraph.look().get(Trait.RIGHT);
+            double sides =
+                    paragraph.look().get(FormatProperty.LEFT) + paragraph.look().get(FormatProperty.RIGHT);
             double word = 0;
             double line = paragraph.label().isPresent()
                     ? 0
-                    : Math.max(0, paragraph.look().get(Trait.FIRST));
+                    : Math.max(0, paragraph.look().get(FormatProperty.FIRST));
             for (Atom atom : galleys.paragraphs()
                     .ready(paragraph, Node.ORNAMENT, Node.ORNAMENT)
                     .atoms()) {

@@ -4,18 +4,18 @@ import lectomen.engine.flow.Placement;
 
 /** What floats on the page that is being filled: finds each its place, and keeps text off it. */
 final class Floats {
-    private final Surroundings around = new Surroundings();
+    private final TextObstacles around = new TextObstacles();
 
     /** @param fits whether it stands where it should, and not moved up to find room */
-    record Stood(Things.Place place, boolean fits) {}
+    record Stood(ObjectSetter.Place place, boolean fits) {}
 
     /**
      * Stands something beside the text.
      *
      * @param lowest where the text of its column ends
      */
-    Stood stand(Strip.Hanging one, Things.Frame frame, double lowest) {
-        Things.Place place = Things.place(one, frame);
+    Stood stand(Strip.Hanging one, ObjectSetter.Frame frame, double lowest) {
+        ObjectSetter.Place place = ObjectSetter.place(one, frame);
         Placement placement = one.placement();
         boolean flows = placement.down().from() == Placement.Down.Origin.PARAGRAPH
                 || placement.down().from() == Placement.Down.Origin.LINE;
@@ -35,7 +35,7 @@ final class Floats {
                 fits = placement.wrap() == Placement.Wrap.NONE;
                 top = Math.max(0, limit - one.plate().height());
             }
-            place = new Things.Place(place.left(), top);
+            place = new ObjectSetter.Place(place.left(), top);
         }
         around.add(one, placement, place, one.plate().width(), one.plate().height());
         return new Stood(place, fits);

@@ -7,10 +7,10 @@ import java.util.stream.Collectors;
 import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.FlowDocument;
+import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Table;
-import lectomen.engine.flow.Trait;
 
 /** Sets blocks below each other in a width, without pages: what stands in cells, boxes, running heads and notes. */
 final class GalleyMaker {
@@ -20,12 +20,12 @@ final class GalleyMaker {
     private final Setting setting;
     private final ParagraphMaker paragraphs;
     private final TableMaker tables;
-    private final Things things;
+    private final ObjectSetter things;
 
     /** @param notes what becomes of notes that are met */
     GalleyMaker(Setting setting, ParagraphMaker.Notes notes) {
         this.setting = setting;
-        this.things = new Things(this, setting);
+        this.things = new ObjectSetter(this, setting);
         this.paragraphs = new ParagraphMaker(setting, new AtomMaker(setting, things), notes);
         this.tables = new TableMaker(setting, this);
     }
@@ -38,16 +38,16 @@ final class GalleyMaker {
         return tables;
     }
 
-    Things things() {
+    ObjectSetter things() {
         return things;
     }
 
     /** Below each other as one piece. */
-    Plate plate(List<Block> blocks, double width, Node parent) {
+    MarkGroup plate(List<Block> blocks, double width, Node parent) {
         return stacked(strips(blocks, width, parent), width);
     }
 
-    static Plate stacked(List<Strip> strips, double width) {
+    static MarkGroup stacked(List<Strip> strips, double width) {
         List<Mark> marks = new ArrayList<>();
         double at = 0;
         for (Strip strip : strips) {
@@ -55,7 +55,7 @@ final class GalleyMaker {
             strip.marks.forEach(mark -> marks.add(mark.moved(0, top)));
             at = top + strip.height + strip.after;
         }
-        return new Plate(marks, width, at);
+        return new MarkGroup(marks, width, at);
     }
 
     /** How wide blocks are that nothing breaks; a table's columns share what is available. */
@@ -139,7 +139,7 @@ final class GalleyMaker {
             List<Mark> floating = new ArrayList<>();
             List<Strip.Footnote> footnotes = new ArrayList<>();
             for (Strip.Hanging one : hanging(ready)) {
-                Things.Place place = floats.stand(one, Things.Frame.inside(width, top), Double.MAX_VALUE)
+                ObjectSetter.Place place = floats.stand(one, ObjectSetter.Frame.inside(width, top), Double.MAX_VALUE)
                         .place();
                 one.plate().marks().forEach(mark -> floating.add(mark.moved(place.left(), place.top() - top)));
                 footnotes.addAll(one.footnotes());
@@ -195,10 +195,19 @@ final class GalleyMaker {
     private static boolean isAlike(Paragraph paragraph, Optional<Block> other) {
         return other.isPresent()
                 && other.get() instanceof Paragraph beside
-                && paragraph.look().get(Trait.BORDERS).anyDrawn()
-                && paragraph.look().get(Trait.BORDERS).equals(beside.look().get(Trait.BORDERS))
-                && paragraph.look().get(Trait.LEFT).equals(beside.look().get(Trait.LEFT))
-                && paragraph.look().get(Trait.RIGHT).equals(beside.look().get(Trait.RIGHT));
+                && paragraph.look().get(FormatProperty.BORDERS).anyDrawn()
+                && paragraph
+                        .look()
+                        .get(FormatProperty.BORDERS)
+                        .equals(beside.look().get(FormatProperty.BORDERS))
+                && paragraph
+                        .look()
+                        .get(FormatProperty.LEFT)
+                        .equals(beside.look().get(FormatProperty.LEFT))
+                && paragraph
+                        .look()
+                        .get(FormatProperty.RIGHT)
+                        .equals(beside.look().get(FormatProperty.RIGHT));
     }
 
     /** Makes one gap of the space after what stands above and before what stands below. */
@@ -220,8 +229,8 @@ final class GalleyMaker {
                 && upper.get() instanceof Paragraph one
                 && lower instanceof Paragraph other
                 && one.style().equals(other.style())) {
-            after = one.look().get(Trait.CLOSED_UP) ? 0 : after;
-            before = other.look().get(Trait.CLOSED_UP) ? 0 : before;
+            after = one.look().get(FormatProperty.CLOSED_UP) ? 0 : after;
+            before = other.look().get(FormatProperty.CLOSED_UP) ? 0 : before;
         }
         return switch (gaps) {
             case ADDED -> after + before;
@@ -230,7 +239,7 @@ final class GalleyMaker {
     }
 
     private static double before(Block block) {
-        return block instanceof Paragraph paragraph ? paragraph.look().get(Trait.BEFORE) : 0;
+        return block instanceof Paragraph paragraph ? paragraph.look().get(FormatProperty.BEFORE) : 0;
     }
 
     /** The words of a paragraph, for an outline. */

@@ -4,12 +4,12 @@ import com.ibm.icu.text.Bidi;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Edge;
-import lectomen.engine.flow.Inventory;
+import lectomen.engine.flow.FlowObject;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Leading;
-import lectomen.engine.flow.Look;
-import lectomen.engine.flow.Thing;
-import lectomen.engine.flow.Trait;
 
 /** Gives the atoms of a line their places: alignment, justification, directions, heights; and draws what goes along with letters. */
 final class LineSetter {
@@ -17,17 +17,17 @@ final class LineSetter {
     private static final double LEADER_GAP = 0.35;
 
     private final Setting setting;
-    private final Look look;
-    private final Type mark;
+    private final Formatting look;
+    private final ResolvedFormatting mark;
     private final boolean fromRight;
     private final List<Atom.Noted> notes = new ArrayList<>();
 
     /** @param mark the type that an empty line is as high as */
-    LineSetter(Setting setting, Look look, Type mark) {
+    LineSetter(Setting setting, Formatting look, ResolvedFormatting mark) {
         this.setting = setting;
         this.look = look;
         this.mark = mark;
-        this.fromRight = look.get(Trait.FROM_RIGHT);
+        this.fromRight = look.get(FormatProperty.FROM_RIGHT);
     }
 
     /** The notes whose marks were set, in their order. */
@@ -45,7 +45,7 @@ final class LineSetter {
         double box = 0;
         boolean any = false;
         for (Atom atom : atoms) {
-            Optional<Type> type = typeOf(atom);
+            Optional<ResolvedFormatting> type = typeOf(atom);
             if (type.isPresent()) {
                 any = true;
                 ascent = Math.max(ascent, type.get().ascent());
@@ -60,7 +60,7 @@ final class LineSetter {
             descent = mark.descent();
             gap = box > 0 ? 0 : mark.gap();
         }
-        Leading leading = look.get(Trait.LEADING);
+        Leading leading = look.get(FormatProperty.LEADING);
         double letters = ascent + descent + gap;
         double high =
                 switch (leading.kind()) {
@@ -78,7 +78,7 @@ final class LineSetter {
         return new Height(high, baseline);
     }
 
-    private static Optional<Type> typeOf(Atom atom) {
+    private static Optional<ResolvedFormatting> typeOf(Atom atom) {
         if (atom instanceof Atom.Letters letters) {
             return Optional.of(letters.type());
         } else if (atom instanceof Atom.Counted number) {
@@ -101,14 +101,14 @@ final class LineSetter {
                 : placed.get(lastInk).left() + placed.get(lastInk).width();
         double free = Math.max(0, right - end);
         boolean whole = line.last() || line.end().isPresent();
-        Trait.Align align = align(whole);
+        FormatProperty.Align align = align(whole);
         double shift =
                 switch (align) {
                     case RIGHT -> right - end;
                     case CENTRE -> (right - end) / 2;
                     default -> 0;
                 };
-        boolean justified = align == Trait.Align.BOTH && lastInk > 0;
+        boolean justified = align == FormatProperty.Align.BOTH && lastInk > 0;
         int blanks = justified ? blanks(placed, lastInk) : 0;
         double wider = blanks > 0 ? free / blanks : 0;
         Drawing drawing = new Drawing(height);
@@ -124,13 +124,16 @@ final class LineSetter {
         return strip;
     }
 
-    private Trait.Align align(boolean lastLine) {
-        Trait.Align align = look.get(Trait.ALIGN);
+    private FormatProperty.Align align(boolean lastLine) {
+        FormatProperty.Align align = look.get(FormatProperty.ALIGN);
         return switch (align) {
-            case START -> fromRight ? Trait.Align.RIGHT : Trait.Align.LEFT;
-            case END -> fromRight ? Trait.Align.LEFT : Trait.Align.RIGHT;
-            case BOTH -> lastLine ? fromRight ? Trait.Align.RIGHT : Trait.Align.LEFT : Trait.Align.BOTH;
-            case SPREAD -> Trait.Align.BOTH;
+            case START -> fromRight ? FormatProperty.Align.RIGHT : FormatProperty.Align.LEFT;
+            case END -> fromRight ? FormatProperty.Align.LEFT : FormatProperty.Align.RIGHT;
+            case BOTH ->
+                lastLine
+                        ? fromRight ? FormatProperty.Align.RIGHT : FormatProperty.Align.LEFT
+                        : FormatProperty.Align.BOTH;
+            case SPREAD -> FormatProperty.Align.BOTH;
             case LEFT, CENTRE, RIGHT -> align;
         };
     }
@@ -257,7 +260,7 @@ final class LineSetter {
                         Mark.Counted.Kind.valueOf(number.field().what().name()),
                         number.field().numeral(),
                         words));
-                setting.drawn(Inventory.Kind.FIELD, number.field());
+                setting.drawn(ContentInventory.Kind.FIELD, number.field());
             } else if (atom instanceof Atom.Box box) {
                 drawBox(box, at);
             } else if (atom instanceof Atom.Place place) {
@@ -279,7 +282,7 @@ final class LineSetter {
                 if (count > 0) {
                     front.add(words(sign.repeat(count), "", tab.type(), from, each * count, 0, Node.ORNAMENT));
                 }
-            } else if (tab.type().look().get(Trait.UNDERLINE) != Trait.Underline.NONE) {
+            } else if (tab.type().look().get(FormatProperty.UNDERLINE) != FormatProperty.Underline.NONE) {
                 underline(tab.type(), at, one.width());
             }
             if (!tab.link().isEmpty()) {
@@ -288,9 +291,9 @@ final class LineSetter {
         }
 
         private void drawBox(Atom.Box box, double at) {
-            Thing thing = box.thing();
+            FlowObject thing = box.thing();
             double top = height.baseline() - thing.height();
-            front.addAll(ThingMarks.of(thing, at, top, box.node()));
+            front.addAll(ObjectMarks.of(thing, at, top, box.node()));
             box.inside().marks().forEach(mark -> front.add(mark.moved(at, top)));
             setting.drawn(thing, box.origin());
             if (!box.link().isEmpty()) {
@@ -331,7 +334,7 @@ final class LineSetter {
                 return;
             }
             Atom.Letters letters = first.get();
-            Type type = letters.type();
+            ResolvedFormatting type = letters.type();
             type.findMarker()
                     .ifPresent(colour -> behind.add(new Mark.Fill(
                             left,
@@ -341,11 +344,12 @@ final class LineSetter {
                             colour,
                             Node.ORNAMENT)));
             front.add(words(text.toString(), plain.toString(), type, left, width, wider, letters.node()));
-            Trait.Underline underline = type.look().get(Trait.UNDERLINE);
-            if (underline != Trait.Underline.NONE && !(underline == Trait.Underline.WORDS && letters.blank())) {
+            FormatProperty.Underline underline = type.look().get(FormatProperty.UNDERLINE);
+            if (underline != FormatProperty.Underline.NONE
+                    && !(underline == FormatProperty.Underline.WORDS && letters.blank())) {
                 underline(type, left, inked);
             }
-            if (type.look().get(Trait.STRUCK)) {
+            if (type.look().get(FormatProperty.STRUCK)) {
                 double at = height.baseline() - type.raised() - type.size() * 0.28;
                 front.add(new Mark.Line(
                         left,
@@ -366,7 +370,7 @@ final class LineSetter {
         }
 
         private Mark.Words words(
-                String drawn, String means, Type type, double at, double wide, double blanks, Node node) {
+                String drawn, String means, ResolvedFormatting type, double at, double wide, double blanks, Node node) {
             return new Mark.Words(
                     drawn,
                     type.file(),
@@ -383,13 +387,14 @@ final class LineSetter {
                     node);
         }
 
-        private void underline(Type type, double at, double wide) {
+        private void underline(ResolvedFormatting type, double at, double wide) {
             if (wide <= 0) {
                 return;
             }
-            Trait.Underline kind = type.look().get(Trait.UNDERLINE);
-            double size = type.look().get(Trait.SIZE);
-            double width = type.face().main().underlineWidth() * size * (kind == Trait.Underline.THICK ? 2 : 1);
+            FormatProperty.Underline kind = type.look().get(FormatProperty.UNDERLINE);
+            double size = type.look().get(FormatProperty.SIZE);
+            double width =
+                    type.face().main().underlineWidth() * size * (kind == FormatProperty.Underline.THICK ? 2 : 1);
             Edge.Stroke stroke =
                     switch (kind) {
                         case DOUBLE -> Edge.Stroke.DOUBLE;
@@ -397,7 +402,7 @@ final class LineSetter {
                         case DASHED -> Edge.Stroke.DASHED;
                         default -> Edge.Stroke.SOLID;
                     };
-            double thin = kind == Trait.Underline.DOUBLE ? width * 0.6 : width;
+            double thin = kind == FormatProperty.Underline.DOUBLE ? width * 0.6 : width;
             double top = height.baseline() + type.face().main().underlineAt() * size;
             front.add(new Mark.Line(at, top, at + wide, top, new Edge(stroke, thin, type.colour(), 0), Node.ORNAMENT));
         }

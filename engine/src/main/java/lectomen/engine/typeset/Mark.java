@@ -1,7 +1,7 @@
 package lectomen.engine.typeset;
 
 import lectomen.engine.flow.Edge;
-import lectomen.engine.flow.Thing;
+import lectomen.engine.flow.FlowObject;
 import lectomen.engine.font.FontFile;
 
 /** One thing that is drawn on a page. */
@@ -92,14 +92,15 @@ public sealed interface Mark {
     }
 
     /** A shape without its text. */
-    record Outline(Thing.Shape shape, double left, double top, double width, double height, Node node) implements Mark {
+    record Outline(FlowObject.Shape shape, double left, double top, double width, double height, Node node)
+            implements Mark {
         @Override
         public Outline moved(double right, double down) {
             return new Outline(shape, left + right, top + down, width, height, node);
         }
     }
 
-    record Image(Thing.Picture picture, double left, double top, Node node) implements Mark {
+    record Image(FlowObject.Picture picture, double left, double top, Node node) implements Mark {
         @Override
         public Image moved(double right, double down) {
             return new Image(picture, left + right, top + down, node);

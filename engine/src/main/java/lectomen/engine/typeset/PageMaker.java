@@ -9,14 +9,14 @@ import java.util.Set;
 import java.util.stream.Stream;
 import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.FlowDocument;
+import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
-import lectomen.engine.flow.Trait;
 
 /**
  * Fills pages with strips, from top to bottom, column after column.
@@ -31,7 +31,7 @@ final class PageMaker {
 
     private final FlowDocument document;
     private final Setting setting;
-    private final Heads heads;
+    private final RunningHeads heads;
     private final Node root;
     private final GalleyMaker galleys;
     private final Structure structure;
@@ -53,7 +53,7 @@ final class PageMaker {
     private Optional<Block> above = Optional.empty();
     private Optional<Strip> lastStrip = Optional.empty();
 
-    PageMaker(FlowDocument document, Setting setting, Heads heads, Node root) {
+    PageMaker(FlowDocument document, Setting setting, RunningHeads heads, Node root) {
         this.document = document;
         this.setting = setting;
         this.heads = heads;
@@ -145,7 +145,7 @@ final class PageMaker {
         PageDraft page = new PageDraft(section, sectionNumber, number, firstOfSection);
         pages.add(page);
         floats.clear();
-        Heads.Room room = heads.room(page);
+        RunningHeads.Room room = heads.room(page);
         beginColumns(room.top(), room.bottom());
     }
 
@@ -211,7 +211,7 @@ final class PageMaker {
     /** What has nothing to hang on, or is higher than a column with what hangs there, stands among the other blocks. */
     private void apart(Aside aside, boolean hangs) {
         apart.add(aside);
-        Heads.Room room = heads.room(page());
+        RunningHeads.Room room = heads.room(page());
         double height = apart.stream()
                 .mapToDouble(one -> galleys.things()
                         .hanging(one, column().width, Node.ORNAMENT)
@@ -245,7 +245,7 @@ final class PageMaker {
     }
 
     private List<Strip> paragraph(Paragraph paragraph, Optional<Block> below) {
-        if (paragraph.look().get(Trait.NEW_PAGE) && !page().isEmpty()) {
+        if (paragraph.look().get(FormatProperty.NEW_PAGE) && !page().isEmpty()) {
             end(Inline.Break.Where.PAGE);
         }
         List<Strip.Hanging> hanging = new ArrayList<>();
@@ -287,7 +287,7 @@ final class PageMaker {
     }
 
     private Floats.Stood stand(Strip.Hanging one, double paragraphTop) {
-        Things.Frame frame = Things.Frame.of(section.paper(), column().left, column().width, paragraphTop);
+        ObjectSetter.Frame frame = ObjectSetter.Frame.of(section.paper(), column().left, column().width, paragraphTop);
         return floats.stand(one, frame, column().limit());
     }
 
@@ -312,7 +312,7 @@ final class PageMaker {
         first.footnotes = Stream.concat(
                         hanging.stream().flatMap(one -> one.footnotes().stream()), first.footnotes.stream())
                 .toList();
-        int level = paragraph.look().get(Trait.HEADING);
+        int level = paragraph.look().get(FormatProperty.HEADING);
         if (level > 0 && !paragraph.isEmpty()) {
             first.heading = Optional.of(new Typeset.Heading(level, GalleyMaker.title(paragraph), 0, 0));
         }
@@ -400,7 +400,7 @@ final class PageMaker {
     }
 
     /** Stands what hangs on a strip beside the place that the strip gets if it is put next. */
-    private List<Things.Place> stand(Strip strip) {
+    private List<ObjectSetter.Place> stand(Strip strip) {
         strip.hanging.forEach(floats::remove);
         double top = column().at() + usualGap(strip);
         return strip.hanging.stream().map(one -> stand(one, top).place()).toList();
@@ -424,7 +424,7 @@ final class PageMaker {
     }
 
     private void putHere(Strip strip, double gap) {
-        List<Things.Place> places = stand(strip);
+        List<ObjectSetter.Place> places = stand(strip);
         List<Strip> over = column().put(strip, gap);
         if (!over.isEmpty()) {
             List<Strip> all = new ArrayList<>(notesGoingOn);
@@ -433,7 +433,7 @@ final class PageMaker {
         }
         for (int i = 0; i < places.size(); i++) {
             Strip.Hanging one = strip.hanging.get(i);
-            Things.Place place = places.get(i);
+            ObjectSetter.Place place = places.get(i);
             List<Mark> marks = one.plate().marks().stream()
                     .map(mark -> mark.moved(place.left(), place.top()))
                     .toList();
@@ -459,7 +459,7 @@ final class PageMaker {
             }
             return Optional.empty();
         }
-        setting.drawn(Inventory.Kind.FOOTNOTE, note);
+        setting.drawn(ContentInventory.Kind.FOOTNOTE, note);
         Node part = node.isOrnament() ? node : root.add(Node.Kind.NOTE);
         return Optional.of(new Strip.Footnote(galleys.strips(note.blocks(), column().width, part)));
     }
@@ -477,7 +477,7 @@ final class PageMaker {
         feed(line);
         for (Inline.Note note : List.copyOf(endnotes)) {
             boolean comment = note.kind() == Inline.Note.Kind.COMMENT;
-            setting.drawn(comment ? Inventory.Kind.COMMENT : Inventory.Kind.ENDNOTE, note);
+            setting.drawn(comment ? ContentInventory.Kind.COMMENT : ContentInventory.Kind.ENDNOTE, note);
             galleys.strips(note.blocks(), column().width, root.add(Node.Kind.NOTE))
                     .forEach(this::feed);
         }

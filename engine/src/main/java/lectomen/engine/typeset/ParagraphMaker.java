@@ -6,11 +6,11 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.Edges;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.TabStop;
-import lectomen.engine.flow.Trait;
 
 /** Sets a paragraph in lines, with its label, frame and shading, and what keeps its lines together. */
 final class ParagraphMaker {
@@ -47,7 +47,7 @@ final class ParagraphMaker {
     }
 
     Ready ready(Paragraph paragraph, Node node, Node labelNode) {
-        boolean fromRight = paragraph.look().get(Trait.FROM_RIGHT);
+        boolean fromRight = paragraph.look().get(FormatProperty.FROM_RIGHT);
         List<Atom> atoms = atomMaker.atoms(paragraph.inlines(), fromRight, node);
         List<Atom.Letters> label = new ArrayList<>();
         paragraph.label().ifPresent(one -> atomMaker
@@ -62,11 +62,11 @@ final class ParagraphMaker {
 
     /** The paragraph's lines. The space before it stands on the first, that after it on the last. */
     List<Strip> strips(Ready ready, double width, Spans spans, Frame frame) {
-        Look look = ready.paragraph().look();
-        Type mark = setting.type(ready.paragraph().mark());
-        double leftIndent = look.get(Trait.LEFT);
-        double rightIndent = look.get(Trait.RIGHT);
-        List<TabStop> stops = look.get(Trait.TABS);
+        Formatting look = ready.paragraph().look();
+        ResolvedFormatting mark = setting.type(ready.paragraph().mark());
+        double leftIndent = look.get(FormatProperty.LEFT);
+        double rightIndent = look.get(FormatProperty.RIGHT);
+        List<TabStop> stops = look.get(FormatProperty.TABS);
         LineMaker maker = new LineMaker(
                 labelled(ready, mark), new TabStops(stops, setting.settings().usualTab(), leftIndent));
         LineSetter setter = new LineSetter(setting, look, mark);
@@ -106,8 +106,8 @@ final class ParagraphMaker {
         return finished(strips, look, width, frame);
     }
 
-    private double firstIndent(Ready ready, Look look) {
-        double indent = look.get(Trait.FIRST);
+    private double firstIndent(Ready ready, Formatting look) {
+        double indent = look.get(FormatProperty.FIRST);
         boolean toTheRight =
                 ready.paragraph().label().filter(Paragraph.Label::toTheRight).isPresent();
         return toTheRight
@@ -118,13 +118,14 @@ final class ParagraphMaker {
                 : indent;
     }
 
-    private List<Atom> labelled(Ready ready, Type mark) {
+    private List<Atom> labelled(Ready ready, ResolvedFormatting mark) {
         Optional<Paragraph.Label> label = ready.paragraph().label();
         if (label.isEmpty()) {
             return ready.atoms();
         }
         List<Atom> atoms = new ArrayList<>(ready.label());
-        Type type = ready.label().isEmpty() ? mark : ready.label().get(0).type();
+        ResolvedFormatting type =
+                ready.label().isEmpty() ? mark : ready.label().get(0).type();
         switch (label.get().after()) {
             case TAB -> atoms.add(new Atom.Tab(type, ready.node(), ""));
             case BLANK ->
@@ -135,38 +136,39 @@ final class ParagraphMaker {
         return atoms;
     }
 
-    private List<Strip> finished(List<Strip> lines, Look look, double width, Frame frame) {
+    private List<Strip> finished(List<Strip> lines, Formatting look, double width, Frame frame) {
         keepTogether(lines, look);
         List<Strip> strips = framed(lines, look, width, frame);
-        strips.get(0).before += look.get(Trait.BEFORE);
-        strips.get(strips.size() - 1).after = look.get(Trait.AFTER);
-        if (look.get(Trait.NEW_PAGE)) {
+        strips.get(0).before += look.get(FormatProperty.BEFORE);
+        strips.get(strips.size() - 1).after = look.get(FormatProperty.AFTER);
+        if (look.get(FormatProperty.NEW_PAGE)) {
             strips.get(0).endBefore = Optional.of(Inline.Break.Where.PAGE);
         }
         return strips;
     }
 
-    private static void keepTogether(List<Strip> lines, Look look) {
+    private static void keepTogether(List<Strip> lines, Formatting look) {
         int last = lines.size() - 1;
         for (int i = 0; i < last; i++) {
-            boolean edge = look.get(Trait.NO_LONE_LINES) && (i == 0 || i == last - 1);
-            lines.get(i).withNext = edge || look.get(Trait.TOGETHER);
+            boolean edge = look.get(FormatProperty.NO_LONE_LINES) && (i == 0 || i == last - 1);
+            lines.get(i).withNext = edge || look.get(FormatProperty.TOGETHER);
         }
-        lines.get(last).withNext = look.get(Trait.WITH_NEXT);
+        lines.get(last).withNext = look.get(FormatProperty.WITH_NEXT);
     }
 
-    private static List<Strip> framed(List<Strip> lines, Look look, double width, Frame frame) {
-        Edges edges = look.get(Trait.BORDERS);
-        OptionalInt shading = look.get(Trait.SHADING);
-        boolean bars = look.get(Trait.TABS).stream().anyMatch(stop -> stop.kind() == TabStop.Kind.BAR);
+    private static List<Strip> framed(List<Strip> lines, Formatting look, double width, Frame frame) {
+        Edges edges = look.get(FormatProperty.BORDERS);
+        OptionalInt shading = look.get(FormatProperty.SHADING);
+        boolean bars = look.get(FormatProperty.TABS).stream().anyMatch(stop -> stop.kind() == TabStop.Kind.BAR);
         if (!edges.anyDrawn() && shading.isEmpty() && !bars) {
             return lines;
         }
         Edge top = frame.alikeAbove() ? edges.between() : edges.top();
         Edge bottom = frame.alikeBelow() ? Edge.NONE : edges.bottom();
-        double left = Math.min(look.get(Trait.LEFT), look.get(Trait.LEFT) + look.get(Trait.FIRST))
-                - edges.left().gap();
-        double right = width - look.get(Trait.RIGHT) + edges.right().gap();
+        double left =
+                Math.min(look.get(FormatProperty.LEFT), look.get(FormatProperty.LEFT) + look.get(FormatProperty.FIRST))
+                        - edges.left().gap();
+        double right = width - look.get(FormatProperty.RIGHT) + edges.right().gap();
         List<Strip> strips = new ArrayList<>();
         int last = lines.size() - 1;
         for (int i = 0; i <= last; i++) {
@@ -174,7 +176,7 @@ final class ParagraphMaker {
             double above = i == 0 && top.isDrawn() ? top.gap() + top.thickness() : 0;
             double below = i == last && bottom.isDrawn() ? bottom.gap() + bottom.thickness() : 0;
             // Inside one frame the space between paragraphs belongs to it.
-            double gap = i == 0 && frame.alikeAbove() ? look.get(Trait.BEFORE) : line.before;
+            double gap = i == 0 && frame.alikeAbove() ? look.get(FormatProperty.BEFORE) : line.before;
             double height = above + line.height + below;
             List<Mark> marks = new ArrayList<>();
             if (shading.isPresent()) {
@@ -188,7 +190,7 @@ final class ParagraphMaker {
             if (i == last) {
                 edge(marks, bottom, left, height - bottom.thickness() / 2, right, height - bottom.thickness() / 2);
             }
-            for (TabStop stop : look.get(Trait.TABS)) {
+            for (TabStop stop : look.get(FormatProperty.TABS)) {
                 if (stop.kind() == TabStop.Kind.BAR) {
                     edge(marks, new Edge(Edge.Stroke.SOLID, 0.5, 0, 0), stop.at(), 0, stop.at(), height);
                 }

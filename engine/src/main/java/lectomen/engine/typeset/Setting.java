@@ -8,11 +8,11 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.FlowDocument;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
-import lectomen.engine.flow.Thing;
-import lectomen.engine.flow.Trait;
+import lectomen.engine.flow.FlowObject;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.font.Chosen;
 import lectomen.engine.font.FontBook;
 
@@ -22,11 +22,11 @@ final class Setting {
 
     private final FontBook book;
     private final FlowDocument.Settings settings;
-    private final Map<Look, Type> types = new HashMap<>();
+    private final Map<Formatting, ResolvedFormatting> types = new HashMap<>();
     private final Map<String, Typeset.StandIn> standIns = new LinkedHashMap<>();
     private final TreeSet<Integer> missing = new TreeSet<>();
-    private final IdentityHashMap<Object, Inventory.Kind> known = new IdentityHashMap<>();
-    private final Map<Inventory.Kind, Integer> drawn = new EnumMap<>(Inventory.Kind.class);
+    private final IdentityHashMap<Object, ContentInventory.Kind> known = new IdentityHashMap<>();
+    private final Map<ContentInventory.Kind, Integer> drawn = new EnumMap<>(ContentInventory.Kind.class);
 
     Setting(FontBook book, FlowDocument.Settings settings) {
         this.book = book;
@@ -37,38 +37,42 @@ final class Setting {
         return settings;
     }
 
-    Type type(Look look) {
+    ResolvedFormatting type(Formatting look) {
         return types.computeIfAbsent(look, this::made);
     }
 
-    private Type made(Look look) {
-        String font = look.get(Trait.FONT);
-        Chosen chosen = book.choose(font, look.get(Trait.FONT_KIND), look.get(Trait.BOLD), look.get(Trait.ITALIC));
+    private ResolvedFormatting made(Formatting look) {
+        String font = look.get(FormatProperty.FONT);
+        Chosen chosen = book.choose(
+                font,
+                look.get(FormatProperty.FONT_KIND),
+                look.get(FormatProperty.BOLD),
+                look.get(FormatProperty.ITALIC));
         if (chosen.fit() != Chosen.Fit.ITSELF) {
             standIns.putIfAbsent(
                     font, new Typeset.StandIn(font, chosen.face().family(), chosen.fit() == Chosen.Fit.SAME_WIDTHS));
         }
-        return Type.of(look, chosen.face());
+        return ResolvedFormatting.of(look, chosen.face());
     }
 
     /** Notes that it is drawn; once, however often it is set or stands on pages. */
-    void drawn(Inventory.Kind kind, Object element) {
+    void drawn(ContentInventory.Kind kind, Object element) {
         if (known.put(element, kind) == null) {
             drawn.merge(kind, 1, Integer::sum);
         }
     }
 
     /** The place of what is left out is no drawing of it. */
-    void drawn(Thing thing, Object element) {
-        if (thing instanceof Thing.Picture) {
-            drawn(Inventory.Kind.PICTURE, element);
-        } else if (thing instanceof Thing.Shape shape) {
-            drawn(shape.blocks().isEmpty() ? Inventory.Kind.SHAPE : Inventory.Kind.TEXT_BOX, element);
+    void drawn(FlowObject thing, Object element) {
+        if (thing instanceof FlowObject.Picture) {
+            drawn(ContentInventory.Kind.PICTURE, element);
+        } else if (thing instanceof FlowObject.Shape shape) {
+            drawn(shape.blocks().isEmpty() ? ContentInventory.Kind.SHAPE : ContentInventory.Kind.TEXT_BOX, element);
         }
     }
 
     /** Notes that a copy of what was drawn is not one more. */
-    void drawnAgain(Inventory.Kind kind, Object element, Object copy) {
+    void drawnAgain(ContentInventory.Kind kind, Object element, Object copy) {
         drawn(kind, element);
         known.put(copy, kind);
     }
@@ -79,7 +83,7 @@ final class Setting {
         }
     }
 
-    Map<Inventory.Kind, Integer> allDrawn() {
+    Map<ContentInventory.Kind, Integer> allDrawn() {
         return drawn;
     }
 

@@ -21,7 +21,7 @@ final class Strip {
      * @param footnotes of its text, which stand at the foot of the strip's page
      * @param noted is run once it has its place
      */
-    record Hanging(Placement placement, boolean ofText, Plate plate, List<Footnote> footnotes, Runnable noted) {}
+    record Hanging(Placement placement, boolean ofText, MarkGroup plate, List<Footnote> footnotes, Runnable noted) {}
 
     /** Divides a strip that is too high. */
     interface Division {

@@ -3,8 +3,8 @@ package lectomen.engine.typeset;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.Optional;
+import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Paragraph;
-import lectomen.engine.flow.Trait;
 
 /** Finds each paragraph its place in the document's structure: items that follow each other belong to one list, deeper ones to its items. */
 final class Structure {
@@ -22,8 +22,8 @@ final class Structure {
 
     Place place(Paragraph paragraph) {
         Optional<Paragraph.Label> label = paragraph.label();
-        int heading = paragraph.look().get(Trait.HEADING);
-        String language = paragraph.look().get(Trait.LANGUAGE);
+        int heading = paragraph.look().get(FormatProperty.HEADING);
+        String language = paragraph.look().get(FormatProperty.LANGUAGE);
         if (heading > 0) {
             open.clear();
             Node node = parent.add(Node.Kind.heading(heading), "", language);

@@ -3,7 +3,7 @@ package lectomen.engine.typeset;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import lectomen.engine.flow.Inventory;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Table;
 
 /** Sets tables: the widths of their columns, and each row as a strip. */
@@ -17,7 +17,7 @@ final class TableMaker {
     }
 
     List<Strip> strips(Table table, double width, Node node) {
-        setting.drawn(Inventory.Kind.TABLE, table);
+        setting.drawn(ContentInventory.Kind.TABLE, table);
         double[] columns = new ColumnWidths(galleys).of(table, width);
         double own = Arrays.stream(columns).sum();
         double left = left(table, own, width);
@@ -90,8 +90,8 @@ final class TableMaker {
         double along = row.height().orElse(ColumnWidths.widest(galleys, cell.blocks()) + 1)
                 - cell.inside().top()
                 - cell.inside().bottom();
-        Plate level = galleys.plate(cell.blocks(), Math.max(1, along), node);
-        Plate turned = Turned.of(level, cell.degrees());
+        MarkGroup level = galleys.plate(cell.blocks(), Math.max(1, along), node);
+        MarkGroup turned = RotatedContent.of(level, cell.degrees());
         return new SetRow.SetCell(cell, left, width, List.of(new Strip(turned.height(), turned.marks())));
     }
 

@@ -2,7 +2,7 @@ package lectomen.engine.typeset;
 
 import java.util.List;
 import java.util.Map;
-import lectomen.engine.flow.Inventory;
+import lectomen.engine.flow.ContentInventory;
 
 /**
  * A document on its pages.
@@ -17,7 +17,7 @@ public record Typeset(
         List<SetPage> pages,
         Node structure,
         List<Heading> headings,
-        Map<Inventory.Kind, Integer> drawn,
+        Map<ContentInventory.Kind, Integer> drawn,
         List<StandIn> fonts,
         List<Integer> missingSigns) {
     public Typeset {

@@ -21,7 +21,7 @@ public final class Typesetter {
     public static Typeset set(FlowDocument document, FontBook fonts) {
         Setting setting = new Setting(fonts, document.apart());
         Node root = Node.document();
-        Heads heads = new Heads(document, setting);
+        RunningHeads heads = new RunningHeads(document, setting);
         List<PageDraft> drafts = new PageMaker(document, setting, heads, root).pages();
         List<SetPage> pages = new ArrayList<>();
         List<Typeset.Heading> headings = new ArrayList<>();
@@ -41,14 +41,15 @@ public final class Typesetter {
         return new Typeset(pages, root, headings, setting.allDrawn(), setting.standIns(), setting.missingSigns());
     }
 
-    private static Heads.Numbers numbers(List<PageDraft> drafts, PageDraft of) {
+    private static RunningHeads.Numbers numbers(List<PageDraft> drafts, PageDraft of) {
         int inSection = (int) drafts.stream()
                 .filter(draft -> draft.sectionNumber == of.sectionNumber)
                 .count();
-        return new Heads.Numbers(of.label(), drafts.size(), inSection);
+        return new RunningHeads.Numbers(of.label(), drafts.size(), inSection);
     }
 
-    private static SetPage page(FlowDocument document, PageDraft draft, Heads heads, Heads.Numbers numbers) {
+    private static SetPage page(
+            FlowDocument document, PageDraft draft, RunningHeads heads, RunningHeads.Numbers numbers) {
         Section.Paper paper = draft.section.paper();
         List<Mark> marks = new ArrayList<>();
         document.apart()
@@ -65,9 +66,9 @@ public final class Typesetter {
         return new SetPage(paper.width(), paper.height(), draft.label(), marks);
     }
 
-    private static Mark.Words numbered(Mark.Counted number, Heads.Numbers numbers) {
+    private static Mark.Words numbered(Mark.Counted number, RunningHeads.Numbers numbers) {
         Mark.Words words = number.words();
-        String text = Heads.value(Inline.Field.What.valueOf(number.kind().name()), number.numeral(), numbers);
+        String text = RunningHeads.value(Inline.Field.What.valueOf(number.kind().name()), number.numeral(), numbers);
         return new Mark.Words(
                 text,
                 words.font(),

@@ -7,7 +7,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
 import java.util.regex.PatternSyntaxException;
-import lectomen.engine.extract.Nearness;
+import lectomen.engine.extract.Similarity;
 
 /**
  * One map of a file while it is read: hands out the value of each word, gathers what is wrong, and at {@link #close}
@@ -131,7 +131,7 @@ public final class Section {
     public static String suggestion(String word, Iterable<String> known) {
         List<String> words = new ArrayList<>();
         known.forEach(words::add);
-        return Nearness.nearest(word, words)
+        return Similarity.nearest(word, words)
                 .map(near -> "; did you mean \"" + near + "\"?")
                 .orElse("; known are: " + String.join(", ", words));
     }

@@ -25,11 +25,11 @@ import javax.imageio.ImageIO;
 import javax.imageio.ImageWriter;
 import javax.imageio.stream.ImageOutputStream;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.PictureFile;
-import lectomen.engine.image.PictureOut;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.PictureWriter;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.pdf.write.ArchiveChecker;
 import lectomen.engine.pdf.write.PageLook;
 import lectomen.engine.pdf.write.PdfTarget;
@@ -60,28 +60,28 @@ class ConverterTest {
     @TempDir
     private Path temp;
 
-    private Source picture(FileType type, Ink ink, int pages) throws IOException {
+    private SourceDocument picture(FileType type, ColourDepth ink, int pages) throws IOException {
         Path file = temp.resolve("source." + type.ending());
         PaperMaker maker = new PaperMaker(12, DOTS);
-        if (PictureOut.writes(type)) {
-            try (PictureOut out = PictureOut.begin(type, file, 85)) {
+        if (PictureWriter.writes(type)) {
+            try (PictureWriter out = PictureWriter.begin(type, file, 85)) {
                 for (int i = 0; i < pages; i++) {
-                    out.add(new PagePixels(Points.as(ink, maker.letter()), DOTS, DOTS));
+                    out.add(new PagePixels(Pixels.as(ink, maker.letter()), DOTS, DOTS));
                 }
             }
         } else {
-            ImageIO.write(Points.as(ink, maker.letter()), type.word(), file.toFile());
+            ImageIO.write(Pixels.as(ink, maker.letter()), type.word(), file.toFile());
         }
-        return new Source(file, type, file.getFileName().toString());
+        return new SourceDocument(file, type, file.getFileName().toString());
     }
 
-    private Made convert(Source source, Conversion wanted) throws IOException {
+    private ConversionResult convert(SourceDocument source, Conversion wanted) throws IOException {
         return new Converter(temp, source, NOW, Progress.Listener.NONE).convert(source, wanted);
     }
 
-    private static Made.Files made(Made made) {
-        assertThat(made).isInstanceOf(Made.Files.class);
-        return (Made.Files) made;
+    private static ConversionResult.Files made(ConversionResult made) {
+        assertThat(made).isInstanceOf(ConversionResult.Files.class);
+        return (ConversionResult.Files) made;
     }
 
     @ParameterizedTest
@@ -89,10 +89,11 @@ class ConverterTest {
         "TIFF, BLACK_AND_WHITE, 3", "TIFF, GREY, 2", "TIFF, COLOUR, 1", "JPEG, GREY, 1", "JPEG, COLOUR, 1",
         "PNG, BLACK_AND_WHITE, 1", "PNG, COLOUR, 1", "GIF, GREY, 1", "BMP, COLOUR, 1", "BMP, BLACK_AND_WHITE, 1"
     })
-    void picturesOfEveryKindBecomeValidPdfsThatAreNotLargerUnsaid(FileType type, Ink ink, int pages) throws Exception {
-        Source source = picture(type, ink, pages);
-        for (Form form : List.of(pages == 1 ? Form.PDF_A_1B : Form.PDF_A_2U)) {
-            Made.Files made = made(convert(source, Conversion.to(form)));
+    void picturesOfEveryKindBecomeValidPdfsThatAreNotLargerUnsaid(FileType type, ColourDepth ink, int pages)
+            throws Exception {
+        SourceDocument source = picture(type, ink, pages);
+        for (TargetFormat form : List.of(pages == 1 ? TargetFormat.PDF_A_1B : TargetFormat.PDF_A_2U)) {
+            ConversionResult.Files made = made(convert(source, Conversion.to(form)));
             byte[] pdf = Files.readAllBytes(made.files().get(0));
             assertThat(ArchiveChecker.problems(pdf, form.pdf().orElseThrow())).isEmpty();
             try (PDDocument document = Loader.loadPDF(pdf)) {
@@ -105,7 +106,7 @@ class ConverterTest {
     }
 
     /** The second of what a PDF for archives takes that the first does not. */
-    private Source dingbats() throws IOException {
+    private SourceDocument dingbats() throws IOException {
         Path file = temp.resolve("odd.pdf");
         try (PDDocument document = new PDDocument()) {
             PDPage page = new PDPage();
@@ -121,26 +122,26 @@ class ConverterTest {
             }
             document.save(file.toFile());
         }
-        return new Source(file, FileType.PDF, "odd.pdf");
+        return new SourceDocument(file, FileType.PDF, "odd.pdf");
     }
 
-    private static Conversion archive(IfNotPossible otherwise) {
-        Conversion usual = Conversion.to(Form.PDF_A_2B);
+    private static Conversion archive(PdfaFallback otherwise) {
+        Conversion usual = Conversion.to(TargetFormat.PDF_A_2B);
         return new Conversion(usual.form(), usual.look(), 150, otherwise, usual.details(), false);
     }
 
     @Test
     void aPdfThatCantBeArchivedFailsIsKeptOrBecomesPicturesAsIsWished() throws Exception {
-        Source source = dingbats();
-        Made failed = convert(source, archive(IfNotPossible.FAIL));
-        assertThat(failed).isInstanceOf(Made.Failed.class);
-        assertThat(((Made.Failed) failed).reason().words())
+        SourceDocument source = dingbats();
+        ConversionResult failed = convert(source, archive(PdfaFallback.FAIL));
+        assertThat(failed).isInstanceOf(ConversionResult.Failed.class);
+        assertThat(((ConversionResult.Failed) failed).reason().words())
                 .contains("It can't become PDF/A-2b")
                 .contains("The font ZapfDingbats is not in the file");
-        Made.Files kept = made(convert(source, archive(IfNotPossible.KEEP)));
+        ConversionResult.Files kept = made(convert(source, archive(PdfaFallback.KEEP)));
         assertThat(kept.files()).containsExactly(source.file());
         assertThat(kept.notes().get(0).words()).contains("ZapfDingbats");
-        Made.Files pictures = made(convert(source, archive(IfNotPossible.PICTURES)));
+        ConversionResult.Files pictures = made(convert(source, archive(PdfaFallback.PICTURES)));
         byte[] pdf = Files.readAllBytes(pictures.files().get(0));
         assertThat(ArchiveChecker.problems(pdf, PdfTarget.PDF_A_2B)).isEmpty();
         try (PDDocument document = Loader.loadPDF(pdf)) {
@@ -150,15 +151,15 @@ class ConverterTest {
 
     @Test
     void whatIsSaidOfADocumentGoesOverWhatItSaysItself() throws Exception {
-        Source source = picture(FileType.TIFF, Ink.GREY, 1);
-        Conversion usual = Conversion.to(Form.PDF_A_3B);
+        SourceDocument source = picture(FileType.TIFF, ColourDepth.GREY, 1);
+        Conversion usual = Conversion.to(TargetFormat.PDF_A_3B);
         Conversion.Saying saying = new Conversion.Saying(
                 Optional.of("Berth 7"),
                 Optional.empty(),
                 Optional.of("Fenders"),
                 Optional.of("berth; fender, quay"),
                 Optional.of("en-GB"));
-        Made.Files made = made(
+        ConversionResult.Files made = made(
                 convert(source, new Conversion(usual.form(), usual.look(), 300, usual.ifNotPossible(), saying, true)));
         byte[] pdf = Files.readAllBytes(made.files().get(0));
         assertThat(ArchiveChecker.problems(pdf, PdfTarget.PDF_A_3B)).isEmpty();
@@ -179,14 +180,14 @@ class ConverterTest {
 
     @ParameterizedTest
     @EnumSource(
-            value = Form.class,
+            value = TargetFormat.class,
             names = {"PDF_A_1B", "PDF_A_2U"})
-    void theTextOfPicturesCanBeFoundInThePdf(Form form) throws Exception {
+    void theTextOfPicturesCanBeFoundInThePdf(TargetFormat form) throws Exception {
         Path file = temp.resolve("letter.tif");
-        try (PictureOut out = PictureOut.begin(FileType.TIFF, file, 85)) {
+        try (PictureWriter out = PictureWriter.begin(FileType.TIFF, file, 85)) {
             out.add(new PagePixels(new PaperMaker(17, 200).letter(), 200, 200));
         }
-        Source source = new Source(file, FileType.TIFF, "letter.tif");
+        SourceDocument source = new SourceDocument(file, FileType.TIFF, "letter.tif");
         byte[] pdf = Files.readAllBytes(made(convert(source, Conversion.to(form).searchable(true)))
                 .files()
                 .get(0));
@@ -198,7 +199,8 @@ class ConverterTest {
 
     @Test
     void aFormOfOnePageGivesAFileForEach() throws Exception {
-        Made.Files made = made(convert(picture(FileType.TIFF, Ink.GREY, 3), Conversion.to(Form.PNG)));
+        ConversionResult.Files made =
+                made(convert(picture(FileType.TIFF, ColourDepth.GREY, 3), Conversion.to(TargetFormat.PNG)));
         assertThat(made.files()).hasSize(3);
         try (PictureFile png = open(made.files().get(2), FileType.PNG)) {
             assertThat(png.pages().get(0).dotsPerInchX()).isBetween(99.9, 100.1);
@@ -220,15 +222,15 @@ class ConverterTest {
     })
     void picturesAreResizedAndTurnedAndThePaperStaysAsLarge(
             Integer width, Integer height, Double percent, int quarters, int newWidth, int newHeight) throws Exception {
-        Resizing.Wanted wanted = new Resizing.Wanted(
+        PictureResizer.Wanted wanted = new PictureResizer.Wanted(
                 width == null ? OptionalInt.empty() : OptionalInt.of(width),
                 height == null ? OptionalInt.empty() : OptionalInt.of(height),
                 percent == null ? OptionalDouble.empty() : OptionalDouble.of(percent),
                 quarters,
                 Optional.of(FileType.PNG),
                 85);
-        Source source = picture(FileType.JPEG, Ink.COLOUR, 1);
-        Made.Files made = made(new Resizing(temp, Progress.Listener.NONE).resize(source, wanted));
+        SourceDocument source = picture(FileType.JPEG, ColourDepth.COLOUR, 1);
+        ConversionResult.Files made = made(new PictureResizer(temp, Progress.Listener.NONE).resize(source, wanted));
         try (PictureFile resized = open(made.files().get(0), FileType.PNG)) {
             assertThat(resized.pages().get(0).width()).isEqualTo(newWidth);
             assertThat(resized.pages().get(0).height()).isEqualTo(newHeight);
@@ -240,19 +242,19 @@ class ConverterTest {
 
     @Test
     void aLargeSheetIsMadeSmallerAsItIsRead() throws Exception {
-        BufferedImage sheet = Points.empty(6_000, 4_000, Ink.BLACK_AND_WHITE);
+        BufferedImage sheet = Pixels.empty(6_000, 4_000, ColourDepth.BLACK_AND_WHITE);
         Graphics2D graphics = sheet.createGraphics();
         graphics.setColor(Color.WHITE);
         graphics.fillRect(0, 0, 3_000, 4_000);
         graphics.dispose();
         Path file = temp.resolve("sheet.tif");
-        try (PictureOut out = PictureOut.begin(FileType.TIFF, file, 85)) {
+        try (PictureWriter out = PictureWriter.begin(FileType.TIFF, file, 85)) {
             out.add(new PagePixels(sheet, 300, 300));
         }
-        Resizing.Wanted wanted = new Resizing.Wanted(
+        PictureResizer.Wanted wanted = new PictureResizer.Wanted(
                 OptionalInt.empty(), OptionalInt.empty(), OptionalDouble.of(5), 1, Optional.of(FileType.PNG), 85);
-        Made.Files made = made(new Resizing(temp, Progress.Listener.NONE)
-                .resize(new Source(file, FileType.TIFF, "sheet.tif"), wanted));
+        ConversionResult.Files made = made(new PictureResizer(temp, Progress.Listener.NONE)
+                .resize(new SourceDocument(file, FileType.TIFF, "sheet.tif"), wanted));
         BufferedImage small = ImageIO.read(made.files().get(0).toFile());
         assertThat(small.getWidth()).isEqualTo(200);
         assertThat(small.getHeight()).isEqualTo(300);
@@ -265,12 +267,12 @@ class ConverterTest {
         PaperMaker maker = new PaperMaker(31, DOTS);
         List<BufferedImage> scans = List.of(maker.leaning(maker.letter(), 3, false), maker.blank());
         Path tiff = temp.resolve("scans.tif");
-        try (PictureOut out = PictureOut.begin(FileType.TIFF, tiff, 85)) {
+        try (PictureWriter out = PictureWriter.begin(FileType.TIFF, tiff, 85)) {
             for (BufferedImage scan : scans) {
                 out.add(new PagePixels(scan, DOTS, DOTS));
             }
         }
-        Path pdf = made(convert(new Source(tiff, FileType.TIFF, "scans.tif"), Conversion.to(Form.PDF)))
+        Path pdf = made(convert(new SourceDocument(tiff, FileType.TIFF, "scans.tif"), Conversion.to(TargetFormat.PDF)))
                 .files()
                 .get(0);
         Path mixed = temp.resolve("mixed.pdf");
@@ -280,8 +282,8 @@ class ConverterTest {
             document.save(mixed.toFile());
         }
         Preparation wanted = new Preparation(false, true, true, true, false, false, false, OptionalDouble.of(0.5));
-        Made.Files made = made(new Preparing(temp, Progress.Listener.NONE)
-                .prepare(new Source(mixed, FileType.PDF, "mixed.pdf"), wanted));
+        ConversionResult.Files made = made(new DocumentPreparer(temp, Progress.Listener.NONE)
+                .prepare(new SourceDocument(mixed, FileType.PDF, "mixed.pdf"), wanted));
         List<String> codes =
                 new ArrayList<>(made.notes().stream().map(Reason::code).toList());
         assertThat(codes).containsExactly("page.straightened", "page.blank");
@@ -293,8 +295,9 @@ class ConverterTest {
 
     @Test
     void whatNeedsNothingComesOutAsTheVeryFile() throws Exception {
-        Source source = picture(FileType.TIFF, Ink.BLACK_AND_WHITE, 2);
-        Made.Files made = made(new Preparing(temp, Progress.Listener.NONE).prepare(source, Preparation.USUAL));
+        SourceDocument source = picture(FileType.TIFF, ColourDepth.BLACK_AND_WHITE, 2);
+        ConversionResult.Files made =
+                made(new DocumentPreparer(temp, Progress.Listener.NONE).prepare(source, Preparation.USUAL));
         assertThat(made.files()).containsExactly(source.file());
         assertThat(made.notes()).isEmpty();
     }
@@ -302,13 +305,14 @@ class ConverterTest {
     @Test
     void whatHasNoPagesIsSaid() throws Exception {
         Path file = Files.write(temp.resolve("a.txt"), "text".getBytes(StandardCharsets.UTF_8));
-        Source text = new Source(file, FileType.TEXT, "a.txt");
-        Source rows = new Source(file, FileType.JSON, "a.json");
-        assertThat(((Made.Failed) convert(rows, Conversion.to(Form.PDF)))
+        SourceDocument text = new SourceDocument(file, FileType.TEXT, "a.txt");
+        SourceDocument rows = new SourceDocument(file, FileType.JSON, "a.json");
+        assertThat(((ConversionResult.Failed) convert(rows, Conversion.to(TargetFormat.PDF)))
                         .reason()
                         .code())
                 .isEqualTo("convert.not-from");
-        assertThat(((Made.Failed) new Preparing(temp, Progress.Listener.NONE).prepare(text, Preparation.USUAL))
+        assertThat(((ConversionResult.Failed)
+                                new DocumentPreparer(temp, Progress.Listener.NONE).prepare(text, Preparation.USUAL))
                         .reason()
                         .code())
                 .isEqualTo("prepare.not-pages");
@@ -316,12 +320,13 @@ class ConverterTest {
 
     @Test
     void picturesDoNotTellTheirPartsAndBecomeAllButAccessible() throws Exception {
-        Source scan = picture(FileType.TIFF, Ink.BLACK_AND_WHITE, 1);
-        Conversion told = Conversion.to(Form.PDF_A_2A);
-        assertThat(((Made.Failed) convert(scan, told)).reason().code()).isEqualTo("archive.no-structure");
+        SourceDocument scan = picture(FileType.TIFF, ColourDepth.BLACK_AND_WHITE, 1);
+        Conversion told = Conversion.to(TargetFormat.PDF_A_2A);
+        assertThat(((ConversionResult.Failed) convert(scan, told)).reason().code())
+                .isEqualTo("archive.no-structure");
         Conversion kept = new Conversion(
-                Form.PDF_A_2A, PageLook.USUAL, 300, IfNotPossible.KEEP, Conversion.Saying.NOTHING, false);
-        Made.Files made = made(convert(scan, kept));
+                TargetFormat.PDF_A_2A, PageLook.USUAL, 300, PdfaFallback.KEEP, Conversion.Saying.NOTHING, false);
+        ConversionResult.Files made = made(convert(scan, kept));
         assertThat(made.notes()).extracting(Reason::code).contains("archive.no-structure");
         assertThat(ArchiveChecker.problems(Files.readAllBytes(made.files().get(0)), PdfTarget.PDF_A_2U))
                 .isEmpty();
@@ -329,12 +334,12 @@ class ConverterTest {
 
     @Test
     void layersOfAPhotographAreStillValid() throws Exception {
-        Source source = picture(FileType.JPEG, Ink.COLOUR, 1);
+        SourceDocument source = picture(FileType.JPEG, ColourDepth.COLOUR, 1);
         Conversion layered = new Conversion(
-                Form.PDF_A_1B,
+                TargetFormat.PDF_A_1B,
                 new PageLook(PictureChoice.LAYERED, 70, Optional.empty()),
                 300,
-                IfNotPossible.FAIL,
+                PdfaFallback.FAIL,
                 Conversion.Saying.NOTHING,
                 false);
         byte[] pdf = Files.readAllBytes(made(convert(source, layered)).files().get(0));
@@ -382,9 +387,10 @@ class ConverterTest {
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
     void printingInksOfAJpegBecomeRedGreenAndBlue(boolean marked) throws Exception {
-        Source source = new Source(inks(marked), FileType.JPEG, "inks.jpg");
-        byte[] pdf = Files.readAllBytes(
-                made(convert(source, Conversion.to(Form.PDF_A_2B))).files().get(0));
+        SourceDocument source = new SourceDocument(inks(marked), FileType.JPEG, "inks.jpg");
+        byte[] pdf = Files.readAllBytes(made(convert(source, Conversion.to(TargetFormat.PDF_A_2B)))
+                .files()
+                .get(0));
         assertThat(ArchiveChecker.problems(pdf, PdfTarget.PDF_A_2B)).isEmpty();
         try (PDDocument document = Loader.loadPDF(pdf)) {
             BufferedImage drawn = new PDFRenderer(document).renderImageWithDPI(0, 72);

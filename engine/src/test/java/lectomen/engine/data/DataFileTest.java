@@ -31,7 +31,7 @@ class DataFileTest {
 
     private static final String CSV = "file,vessel,berth\na.pdf,Grey Heron,Q7\nb.pdf,Møwe,Q3\nc.pdf,Grey Heron,Q1\n";
 
-    private static DataFile.Answer ask(byte[] bytes, DataForm form, String expression, Map<String, String> prefixes) {
+    private static DataFile.Answer ask(byte[] bytes, DataFormat form, String expression, Map<String, String> prefixes) {
         DataFile.Reading reading = DataFile.read(bytes, form, prefixes);
         assertThat(reading).isInstanceOf(DataFile.Reading.Good.class);
         return ((DataFile.Reading.Good) reading).file().ask(expression);
@@ -39,10 +39,11 @@ class DataFileTest {
 
     private static List<String> values(DataFile.Answer answer) {
         assertThat(answer).isInstanceOf(DataFile.Answer.Hits.class);
-        return ((DataFile.Answer.Hits) answer).hits().stream().map(Hit::value).toList();
+        return ((DataFile.Answer.Hits) answer)
+                .hits().stream().map(DataValue::value).toList();
     }
 
-    private static List<String> values(String text, DataForm form, String expression) {
+    private static List<String> values(String text, DataFormat form, String expression) {
         return values(ask(text.getBytes(StandardCharsets.UTF_8), form, expression, Map.of()));
     }
 
@@ -68,7 +69,7 @@ class DataFileTest {
             CSV~berth where file = x.pdf~''
             """)
     void anExpressionGivesItsValues(String form, String expression, String expected) {
-        DataForm of = DataForm.valueOf(form);
+        DataFormat of = DataFormat.valueOf(form);
         String text =
                 switch (of) {
                     case XML -> NOTICE.formatted("UTF-8");
@@ -83,26 +84,28 @@ class DataFileTest {
     @Test
     void everyHitSaysWhereItStands() {
         DataFile.Answer xml =
-                ask(NOTICE.formatted("UTF-8").getBytes(StandardCharsets.UTF_8), DataForm.XML, "//vessel", Map.of());
+                ask(NOTICE.formatted("UTF-8").getBytes(StandardCharsets.UTF_8), DataFormat.XML, "//vessel", Map.of());
         assertThat(((DataFile.Answer.Hits) xml).hits())
-                .extracting(Hit::where)
+                .extracting(DataValue::where)
                 .containsExactly("/notice[1]/vessel[1]", "/notice[1]/vessel[2]");
         DataFile.Answer csv =
-                ask(CSV.getBytes(StandardCharsets.UTF_8), DataForm.CSV, "berth where file = b.pdf", Map.of());
-        assertThat(((DataFile.Answer.Hits) csv).hits()).extracting(Hit::where).containsExactly("row 3, column berth");
+                ask(CSV.getBytes(StandardCharsets.UTF_8), DataFormat.CSV, "berth where file = b.pdf", Map.of());
+        assertThat(((DataFile.Answer.Hits) csv).hits())
+                .extracting(DataValue::where)
+                .containsExactly("row 3, column berth");
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"UTF-8", "ISO-8859-1", "UTF-16", "windows-1252"})
     void xmlIsReadInItsOwnEncoding(String encoding) {
         byte[] bytes = NOTICE.formatted(encoding).getBytes(Charset.forName(encoding));
-        assertThat(values(ask(bytes, DataForm.XML, "//vessel[2]", Map.of()))).containsExactly("Møwe");
+        assertThat(values(ask(bytes, DataFormat.XML, "//vessel[2]", Map.of()))).containsExactly("Møwe");
     }
 
     @Test
     void csvThatIsNoUtf8IsReadAsAnOldSpreadsheetWroteIt() {
         byte[] bytes = CSV.getBytes(Charset.forName("windows-1252"));
-        assertThat(values(ask(bytes, DataForm.CSV, "vessel where file = b.pdf", Map.of())))
+        assertThat(values(ask(bytes, DataFormat.CSV, "vessel where file = b.pdf", Map.of())))
                 .containsExactly("Møwe");
     }
 
@@ -110,13 +113,13 @@ class DataFileTest {
     void namesInANamespaceAreFoundByAGivenPrefixByTheFilesOwnAndByTheBareName() {
         byte[] bytes =
                 "<n:notice xmlns:n='urn:mh:notice'><n:number>7</n:number></n:notice>".getBytes(StandardCharsets.UTF_8);
-        assertThat(values(ask(bytes, DataForm.XML, "/n:notice/n:number", Map.of())))
+        assertThat(values(ask(bytes, DataFormat.XML, "/n:notice/n:number", Map.of())))
                 .containsExactly("7");
-        assertThat(values(ask(bytes, DataForm.XML, "//x:number", Map.of("x", "urn:mh:notice"))))
+        assertThat(values(ask(bytes, DataFormat.XML, "//x:number", Map.of("x", "urn:mh:notice"))))
                 .containsExactly("7");
         byte[] unprefixed =
                 "<notice xmlns='urn:mh:notice'><number>7</number></notice>".getBytes(StandardCharsets.UTF_8);
-        assertThat(values(ask(unprefixed, DataForm.XML, "/notice/number", Map.of())))
+        assertThat(values(ask(unprefixed, DataFormat.XML, "/notice/number", Map.of())))
                 .containsExactly("7");
     }
 
@@ -128,8 +131,8 @@ class DataFileTest {
             CSV~berth where ship = x~there is no column "ship"
             """)
     void anExpressionThatCanNotBeAskedSaysWhy(String form, String expression, String expected) {
-        DataForm of = DataForm.valueOf(form);
-        String text = of == DataForm.XML ? NOTICE.formatted("UTF-8") : of == DataForm.JSON ? JSON : CSV;
+        DataFormat of = DataFormat.valueOf(form);
+        String text = of == DataFormat.XML ? NOTICE.formatted("UTF-8") : of == DataFormat.JSON ? JSON : CSV;
         DataFile.Answer answer = ask(text.getBytes(StandardCharsets.UTF_8), of, expression, Map.of());
         assertThat(((DataFile.Answer.Wrong) answer).reason().words()).contains(expected);
     }
@@ -144,7 +147,7 @@ class DataFileTest {
             """)
     void dataThatIsBrokenSaysWhere(String form, String text, String expected) {
         DataFile.Reading reading =
-                DataFile.read(text.getBytes(StandardCharsets.UTF_8), DataForm.valueOf(form), Map.of());
+                DataFile.read(text.getBytes(StandardCharsets.UTF_8), DataFormat.valueOf(form), Map.of());
         assertThat(((DataFile.Reading.Bad) reading).reason().words()).contains(expected);
     }
 
@@ -152,7 +155,7 @@ class DataFileTest {
     void xmlReachesNoFile(@TempDir Path folder) throws IOException {
         Path secret = Files.writeString(folder.resolve("secret.txt"), "the harbour's secret");
         String xml = "<!DOCTYPE n [<!ENTITY x SYSTEM \"" + secret.toUri() + "\">]><n>&x;</n>";
-        DataFile.Reading reading = DataFile.read(xml.getBytes(StandardCharsets.UTF_8), DataForm.XML, Map.of());
+        DataFile.Reading reading = DataFile.read(xml.getBytes(StandardCharsets.UTF_8), DataFormat.XML, Map.of());
         assertThat(((DataFile.Reading.Bad) reading).reason().words())
                 .contains("document type")
                 .doesNotContain("harbour's secret");

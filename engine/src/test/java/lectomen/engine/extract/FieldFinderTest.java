@@ -12,7 +12,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.plaintext.PlainTextReader;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -25,7 +25,7 @@ class FieldFinderTest {
 
     private DocumentText page(String text) throws IOException {
         Path file = Files.writeString(temp.resolve("page.txt"), text);
-        return ((Reading.Read) PlainTextReader.read(file)).text();
+        return ((ReadResult.Read) PlainTextReader.read(file)).text();
     }
 
     private static FieldSpec field(String name, FieldSpec.Where where, String pattern, String... labels) {

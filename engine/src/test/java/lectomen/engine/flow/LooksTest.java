@@ -9,47 +9,47 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** Looks over looks, and styles that rest on styles. */
 class LooksTest {
-    private static final Look BOLD = Look.NONE.with(Trait.BOLD, true);
-    private static final Look LARGE = Look.NONE.with(Trait.SIZE, 20.0);
+    private static final Formatting BOLD = Formatting.NONE.with(FormatProperty.BOLD, true);
+    private static final Formatting LARGE = Formatting.NONE.with(FormatProperty.SIZE, 20.0);
 
     @Test
     void whatIsLeftOpenIsTakenFromBelow() {
-        Look both = BOLD.over(LARGE);
-        assertThat(both.get(Trait.BOLD)).isTrue();
-        assertThat(both.get(Trait.SIZE)).isEqualTo(20.0);
-        assertThat(both.gives(Trait.ITALIC)).isFalse();
-        assertThat(both.get(Trait.ITALIC)).isFalse();
+        Formatting both = BOLD.over(LARGE);
+        assertThat(both.get(FormatProperty.BOLD)).isTrue();
+        assertThat(both.get(FormatProperty.SIZE)).isEqualTo(20.0);
+        assertThat(both.gives(FormatProperty.ITALIC)).isFalse();
+        assertThat(both.get(FormatProperty.ITALIC)).isFalse();
     }
 
     @Test
     void whatIsSaidAboveCounts() {
-        Look plain = Look.NONE.with(Trait.BOLD, false);
-        assertThat(plain.over(BOLD).get(Trait.BOLD)).isFalse();
-        assertThat(BOLD.over(plain).get(Trait.BOLD)).isTrue();
+        Formatting plain = Formatting.NONE.with(FormatProperty.BOLD, false);
+        assertThat(plain.over(BOLD).get(FormatProperty.BOLD)).isFalse();
+        assertThat(BOLD.over(plain).get(FormatProperty.BOLD)).isTrue();
     }
 
     @Test
     void looksThatSayTheSameAreTheSame() {
         assertThat(BOLD.over(LARGE)).isEqualTo(LARGE.over(BOLD)).hasSameHashCodeAs(LARGE.over(BOLD));
-        assertThat(Look.NONE.over(BOLD)).isEqualTo(BOLD);
-        assertThat(BOLD.over(Look.NONE)).isEqualTo(BOLD);
+        assertThat(Formatting.NONE.over(BOLD)).isEqualTo(BOLD);
+        assertThat(BOLD.over(Formatting.NONE)).isEqualTo(BOLD);
     }
 
     @Test
     void aStyleStandsOverAllThatItRestsOn() {
-        Styles styles = new Styles(Look.NONE.with(Trait.LEFT, 5.0));
+        Styles styles = new Styles(Formatting.NONE.with(FormatProperty.LEFT, 5.0));
         styles.add(new Styles.Style("body", "", "Body", LARGE));
-        styles.add(new Styles.Style("quote", "body", "Quote", BOLD.with(Trait.LEFT, 30.0)));
+        styles.add(new Styles.Style("quote", "body", "Quote", BOLD.with(FormatProperty.LEFT, 30.0)));
         assertThat(styles.resolve("quote"))
-                .isEqualTo(BOLD.with(Trait.LEFT, 30.0).with(Trait.SIZE, 20.0));
-        assertThat(styles.resolve("body").get(Trait.LEFT)).isEqualTo(5.0);
-        assertThat(styles.ownOf("body").gives(Trait.LEFT)).isFalse();
-        assertThat(styles.resolve("none of these")).isEqualTo(Look.NONE.with(Trait.LEFT, 5.0));
+                .isEqualTo(BOLD.with(FormatProperty.LEFT, 30.0).with(FormatProperty.SIZE, 20.0));
+        assertThat(styles.resolve("body").get(FormatProperty.LEFT)).isEqualTo(5.0);
+        assertThat(styles.ownOf("body").gives(FormatProperty.LEFT)).isFalse();
+        assertThat(styles.resolve("none of these")).isEqualTo(Formatting.NONE.with(FormatProperty.LEFT, 5.0));
     }
 
     @Test
     void aRingOfStylesEnds() {
-        Styles styles = new Styles(Look.NONE);
+        Styles styles = new Styles(Formatting.NONE);
         styles.add(new Styles.Style("a", "b", "A", BOLD));
         styles.add(new Styles.Style("b", "a", "B", LARGE));
         assertThat(styles.resolve("a")).isEqualTo(BOLD.over(LARGE));
@@ -58,7 +58,7 @@ class LooksTest {
 
     @Test
     void aStyleThatIsSaidLaterCountsAtOnce() {
-        Styles styles = new Styles(Look.NONE);
+        Styles styles = new Styles(Formatting.NONE);
         styles.add(new Styles.Style("a", "", "A", LARGE));
         assertThat(styles.resolve("a")).isEqualTo(LARGE);
         styles.add(new Styles.Style("a", "", "A", BOLD));
@@ -68,12 +68,13 @@ class LooksTest {
     @ParameterizedTest
     @CsvSource({"C8553D, 13129021", "c8553d, 13129021", "000000, 0"})
     void coloursAreSixDigits(String text, int rgb) {
-        assertThat(Trait.findColour(text)).contains(OptionalInt.of(rgb));
+        assertThat(FormatProperty.findColour(text)).contains(OptionalInt.of(rgb));
     }
 
     @ParameterizedTest
     @CsvSource({"C8553", "red", "''", "GG0000"})
     void whatIsNoColourIsNone(String text) {
-        assertThat(Trait.findColour(text).filter(OptionalInt::isPresent)).isEmpty();
+        assertThat(FormatProperty.findColour(text).filter(OptionalInt::isPresent))
+                .isEmpty();
     }
 }

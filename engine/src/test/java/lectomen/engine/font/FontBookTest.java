@@ -8,7 +8,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Objects;
-import lectomen.engine.flow.Trait;
+import lectomen.engine.flow.FormatProperty;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -20,7 +20,7 @@ class FontBookTest {
     @TempDir
     private Path folder;
 
-    private static Chosen choose(String family, Trait.FontKind kind) {
+    private static Chosen choose(String family, FormatProperty.FontKind kind) {
         return FontBook.shipped().choose(family, kind, false, false);
     }
 
@@ -34,16 +34,20 @@ class FontBookTest {
         "Harbour Script,Liberation Sans,OTHER"
     })
     void aFontThatIsNotAtHandIsStoodInFor(String wanted, String by, Chosen.Fit fit) {
-        Chosen chosen = choose(wanted, Trait.FontKind.UNKNOWN);
+        Chosen chosen = choose(wanted, FormatProperty.FontKind.UNKNOWN);
         assertThat(chosen.face().family()).isEqualTo(by);
         assertThat(chosen.fit()).isEqualTo(fit);
     }
 
     @Test
     void whatIsKnownOfAnUnknownFontDecidesWhatStandsInForIt() {
-        assertThat(choose("Harbour", Trait.FontKind.ROMAN).face().family()).isEqualTo("Liberation Serif");
-        assertThat(choose("Harbour", Trait.FontKind.MONO).face().family()).isEqualTo("Liberation Mono");
-        assertThat(choose("Harbour Typewriter", Trait.FontKind.UNKNOWN).face().family())
+        assertThat(choose("Harbour", FormatProperty.FontKind.ROMAN).face().family())
+                .isEqualTo("Liberation Serif");
+        assertThat(choose("Harbour", FormatProperty.FontKind.MONO).face().family())
+                .isEqualTo("Liberation Mono");
+        assertThat(choose("Harbour Typewriter", FormatProperty.FontKind.UNKNOWN)
+                        .face()
+                        .family())
                 .isEqualTo("Liberation Mono");
     }
 
@@ -51,13 +55,13 @@ class FontBookTest {
     @ParameterizedTest
     @CsvSource({"Carlito,a,981", "Carlito,M,1751"})
     void fontsOfTheRegistryAreUnpackedWithTheirWidths(String family, char sign, int width) {
-        Face face = choose(family, Trait.FontKind.UNKNOWN).face();
+        Face face = choose(family, FormatProperty.FontKind.UNKNOWN).face();
         assertThat(face.main().width(sign) * 2048).isCloseTo(width, within(2.0));
     }
 
     @Test
     void aSignThatAFaceLacksIsTakenFromAnother() {
-        Face face = choose("Carlito", Trait.FontKind.UNKNOWN).face();
+        Face face = choose("Carlito", FormatProperty.FontKind.UNKNOWN).face();
         assertThat(face.main().has(0x27A2)).isFalse();
         assertThat(face.fileFor(0x27A2).has(0x27A2)).isTrue();
         assertThat(face.fileFor('ł').has('ł')).isTrue();
@@ -73,10 +77,12 @@ class FontBookTest {
         Files.writeString(folder.resolve("broken.ttf"), "no font");
         FontBook book = FontBook.with(folder);
         assertThat(book.unusable()).containsExactly("broken.ttf");
-        Chosen own = book.choose("DejaVu Sans Condensed", Trait.FontKind.UNKNOWN, false, false);
+        Chosen own = book.choose("DejaVu Sans Condensed", FormatProperty.FontKind.UNKNOWN, false, false);
         assertThat(own.fit()).isEqualTo(Chosen.Fit.ITSELF);
-        double plain =
-                choose("DejaVu Sans", Trait.FontKind.UNKNOWN).face().main().width('M');
+        double plain = choose("DejaVu Sans", FormatProperty.FontKind.UNKNOWN)
+                .face()
+                .main()
+                .width('M');
         assertThat(own.face().main().width('M')).isCloseTo(plain * 0.9, within(EXACTLY));
     }
 }

@@ -20,11 +20,11 @@ class BrokenPicturesTest {
     @TempDir
     private Path temp;
 
-    private Path picture(FileType type, Ink ink) throws IOException {
+    private Path picture(FileType type, ColourDepth ink) throws IOException {
         Path file = temp.resolve("page." + type.ending());
-        BufferedImage letter = Points.as(ink, new PaperMaker(9, 100).letter());
-        if (PictureOut.writes(type)) {
-            try (PictureOut out = PictureOut.begin(type, file, 85)) {
+        BufferedImage letter = Pixels.as(ink, new PaperMaker(9, 100).letter());
+        if (PictureWriter.writes(type)) {
+            try (PictureWriter out = PictureWriter.begin(type, file, 85)) {
                 out.add(new PagePixels(letter, 100, 100));
             }
         } else {
@@ -58,7 +58,7 @@ class BrokenPicturesTest {
         "GIF, GREY",
         "BMP, COLOUR"
     })
-    void aPictureThatIsCutOffIsRefused(FileType type, Ink ink) throws IOException {
+    void aPictureThatIsCutOffIsRefused(FileType type, ColourDepth ink) throws IOException {
         Path file = picture(type, ink);
         byte[] whole = Files.readAllBytes(file);
         assertThat(read(file, type)).isPresent();

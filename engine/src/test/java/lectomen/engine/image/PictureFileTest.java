@@ -247,7 +247,7 @@ class PictureFileTest {
         for (Path file : new Path[] {forward, backward}) {
             try (PictureFile pictures = open(file, FileType.TIFF)) {
                 BufferedImage image = pictures.read(1, 1_000).image();
-                assertThat(pictures.pages().get(0).ink()).isEqualTo(Ink.BLACK_AND_WHITE);
+                assertThat(pictures.pages().get(0).ink()).isEqualTo(ColourDepth.BLACK_AND_WHITE);
                 assertThat(image.getRGB(0, 0) & 0xff).as(file + " left").isZero();
                 assertThat(image.getRGB(15, 0) & 0xff).as(file + " right").isEqualTo(255);
                 assertThat(image.getRGB(0, 1) & 0xff).isEqualTo(255);

@@ -41,7 +41,7 @@ class ConfidenceMeasureTest {
                                 WORDS_A_PAGE,
                                 random),
                         random);
-                Page read = PageTextReader.read(printed.pixels(), 1, ReadingWish.USUAL);
+                Page read = PageTextReader.read(printed.pixels(), 1, ReadingOptions.USUAL);
                 List<Word> all = read.rows().stream()
                         .flatMap(List::stream)
                         .flatMap(line -> line.words().stream())

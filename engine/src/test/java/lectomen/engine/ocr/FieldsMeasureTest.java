@@ -67,7 +67,8 @@ class FieldsMeasureTest {
         for (int paper = 0; paper < LongRun.of(1, 50); paper++) {
             Random random = Seeds.random(SEED + 1_000L * machine.ordinal() + paper);
             Printed printed = machine.through(Papers.report(random), random);
-            DocumentText read = new DocumentText(List.of(PageTextReader.read(printed.pixels(), 1, ReadingWish.USUAL)));
+            DocumentText read =
+                    new DocumentText(List.of(PageTextReader.read(printed.pixels(), 1, ReadingOptions.USUAL)));
             for (FieldSpec field : FIELDS) {
                 FieldResult result = FieldFinder.find(FIELDS, field, read, Locale.UK);
                 String raw = printed.fields().get(field.name());

@@ -34,7 +34,7 @@ class LinesMeasureTest {
                 Random random = Seeds.random(face.family().hashCode() + 31L * page + machine.ordinal());
                 double points = 9.5 + random.nextInt(4) * 0.5;
                 Printed printed = machine.through(Prose.page(font, points, WORDS_A_PAGE, random), random);
-                Page read = PageTextReader.read(printed.pixels(), 1, ReadingWish.USUAL);
+                Page read = PageTextReader.read(printed.pixels(), 1, ReadingOptions.USUAL);
                 String wanted = String.join(" ", printed.lines());
                 own = own.plus(Errors.ofSigns(read.text(), wanted));
                 words = words.plus(Errors.ofWords(read.text(), wanted));

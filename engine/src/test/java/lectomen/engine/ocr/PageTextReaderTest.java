@@ -17,9 +17,9 @@ import java.util.Objects;
 import java.util.Random;
 import java.util.stream.LongStream;
 import lectomen.engine.LongRun;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.image.Turn;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.Line;
@@ -120,8 +120,8 @@ class PageTextReaderTest {
         if (how.equals("worn")) {
             maker.wear(page, 0.3, 8, 100);
         }
-        Ink ink = how.equals("bits") ? Ink.BLACK_AND_WHITE : Ink.GREY;
-        Page read = PageTextReader.read(new PagePixels(Points.as(ink, page), dots, dots), 1, ReadingWish.USUAL);
+        ColourDepth ink = how.equals("bits") ? ColourDepth.BLACK_AND_WHITE : ColourDepth.GREY;
+        Page read = PageTextReader.read(new PagePixels(Pixels.as(ink, page), dots, dots), 1, ReadingOptions.USUAL);
         StringBuilder found = new StringBuilder();
         words(read).forEach(word -> found.append(word.text()));
         String wanted = String.join("", printed.words());
@@ -132,7 +132,7 @@ class PageTextReaderTest {
     @Test
     void wordBoxesLieOnThePrintedOnes() throws Exception {
         Printed printed = printed("Sans-Regular", 300, 11);
-        List<Word> read = words(PageTextReader.read(new PagePixels(printed.page(), 300, 300), 1, ReadingWish.USUAL));
+        List<Word> read = words(PageTextReader.read(new PagePixels(printed.page(), 300, 300), 1, ReadingOptions.USUAL));
         double pageWidth = 595;
         int near = 0;
         for (int i = 0; i < printed.words().size(); i++) {
@@ -153,7 +153,7 @@ class PageTextReaderTest {
     void boxesOfALeaningPageLieOnItAsItCame(double lean) throws Exception {
         Printed printed = printed("Serif-Regular", 200, 12);
         BufferedImage leaning = new PaperMaker(5, 200).leaning(printed.page(), lean, false);
-        Page read = PageTextReader.read(new PagePixels(leaning, 200, 200), 1, ReadingWish.USUAL);
+        Page read = PageTextReader.read(new PagePixels(leaning, 200, 200), 1, ReadingOptions.USUAL);
         Page asPrinted = new Page(1, read.width(), read.height(), Page.Unit.POINT, List.of(), lean);
         int near = 0;
         for (int i = 0; i < printed.words().size(); i++) {
@@ -171,7 +171,7 @@ class PageTextReaderTest {
 
     /** As a dirty glass or a poor copy has it. */
     private static BufferedImage specked(BufferedImage page, int specks) {
-        BufferedImage specked = Points.as(Ink.GREY, page);
+        BufferedImage specked = Pixels.as(ColourDepth.GREY, page);
         new PaperMaker(7, 200).wear(specked, 0.9, 12, specks);
         return specked;
     }
@@ -188,7 +188,7 @@ class PageTextReaderTest {
     void aSpeckedPageThatLiesOnItsSideOrHeadIsRead(int quarters) throws Exception {
         Printed printed = printed("Serif-Regular", 200, 11);
         BufferedImage turned = Turn.ofQuarters(quarters).applied(specked(printed.page(), 3_000));
-        Page read = PageTextReader.read(new PagePixels(turned, 200, 200), 1, ReadingWish.USUAL);
+        Page read = PageTextReader.read(new PagePixels(turned, 200, 200), 1, ReadingOptions.USUAL);
         assertThat(errorRate(read, printed)).isLessThan(5);
         assertThat(read.turned()).isCloseTo(90.0 * quarters, within(0.5));
     }
@@ -198,8 +198,8 @@ class PageTextReaderTest {
     void aPageIsReadAtItsOwnScaleWhateverItStates(int dots, double stated) throws Exception {
         Printed printed = printed("Serif-Regular", dots, 11);
         BufferedImage page = specked(printed.page(), 1_000);
-        Page right = PageTextReader.read(new PagePixels(page, dots, dots), 1, ReadingWish.USUAL);
-        Page wrong = PageTextReader.read(new PagePixels(page, stated, stated), 1, ReadingWish.USUAL);
+        Page right = PageTextReader.read(new PagePixels(page, dots, dots), 1, ReadingOptions.USUAL);
+        Page wrong = PageTextReader.read(new PagePixels(page, stated, stated), 1, ReadingOptions.USUAL);
         assertThat(errorRate(wrong, printed)).isLessThan(errorRate(right, printed) + 0.5);
         assertThat(wrong.width()).isCloseTo(page.getWidth() * 72 / stated, within(0.5));
         Box last = words(wrong).get(words(wrong).size() - 1).box();
@@ -212,7 +212,7 @@ class PageTextReaderTest {
     void aPageThatLiesOnItsSideOrHeadIsRead(int quarters) throws Exception {
         Printed printed = printed("Sans-Regular", 200, 11);
         BufferedImage turned = Turn.ofQuarters(quarters).applied(printed.page());
-        Page read = PageTextReader.read(new PagePixels(turned, 200, 200), 1, ReadingWish.USUAL);
+        Page read = PageTextReader.read(new PagePixels(turned, 200, 200), 1, ReadingOptions.USUAL);
         StringBuilder found = new StringBuilder();
         words(read).forEach(word -> found.append(word.text()));
         String wanted = String.join("", printed.words());
@@ -237,7 +237,7 @@ class PageTextReaderTest {
         graphics.draw(pen(1700, 2900, 9, 45, random));
         graphics.draw(pen(2000, 700, 6, 40, random));
         graphics.dispose();
-        List<Word> read = words(PageTextReader.read(new PagePixels(page, 300, 300), 1, ReadingWish.USUAL));
+        List<Word> read = words(PageTextReader.read(new PagePixels(page, 300, 300), 1, ReadingOptions.USUAL));
         List<String> wanted = printed.words();
         // What the same page without them has too: the dot behind the bracket.
         List<Word> more =
@@ -271,7 +271,7 @@ class PageTextReaderTest {
         BufferedImage page = maker.blank();
         maker.punch(page);
         maker.wear(page, 0.2, 5, new Random(1).nextInt(40));
-        assertThat(words(PageTextReader.read(maker.page(page), 1, ReadingWish.USUAL)))
+        assertThat(words(PageTextReader.read(maker.page(page), 1, ReadingOptions.USUAL)))
                 .isEmpty();
     }
 }

@@ -31,7 +31,7 @@ class PagesMeasureTest {
             for (int page = 0; page < LongRun.of(1, 3); page++) {
                 Random random = Seeds.random(7_000 + 100L * kind + 10L * page + machine.ordinal());
                 Printed printed = machine.through(KINDS.get(kind).apply(random), random);
-                Page read = PageTextReader.read(printed.pixels(), 1, ReadingWish.USUAL);
+                Page read = PageTextReader.read(printed.pixels(), 1, ReadingOptions.USUAL);
                 String wanted = String.join("\n", printed.lines());
                 Errors here = Errors.ofSigns(read.textByColumns(), wanted);
                 own = own.plus(here);

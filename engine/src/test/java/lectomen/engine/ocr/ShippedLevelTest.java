@@ -13,9 +13,9 @@ import java.util.Locale;
 import java.util.Objects;
 import java.util.Properties;
 import javax.imageio.ImageIO;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.ocr.print.Errors;
 import lectomen.engine.ocr.print.Machine;
 import org.junit.jupiter.api.Test;
@@ -30,14 +30,14 @@ class ShippedLevelTest {
     void noMoreSignsAreWrongThanWereShipped(Machine machine, int shipped) throws Exception {
         BufferedImage page;
         try (InputStream in = resource(picture(machine))) {
-            page = Points.as(machine == Machine.FAX ? Ink.BLACK_AND_WHITE : Ink.GREY, ImageIO.read(in));
+            page = Pixels.as(machine == Machine.FAX ? ColourDepth.BLACK_AND_WHITE : ColourDepth.GREY, ImageIO.read(in));
         }
         String wanted;
         try (InputStream in = resource(text(machine))) {
             wanted = new String(in.readAllBytes(), StandardCharsets.UTF_8);
         }
         PagePixels pixels = new PagePixels(page, machine.dots(), machine.dots());
-        String read = PageTextReader.read(pixels, 1, ReadingWish.USUAL).text();
+        String read = PageTextReader.read(pixels, 1, ReadingOptions.USUAL).text();
         Errors errors = Errors.ofSigns(read, wanted);
         assertThat(errors.wrong()).as(errors + "\n" + read + "\n" + wanted).isLessThanOrEqualTo(shipped);
     }

@@ -7,8 +7,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Random;
 import javax.imageio.ImageIO;
-import lectomen.engine.image.Ink;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.ColourDepth;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.ocr.print.Faces;
 import lectomen.engine.ocr.print.Machine;
 import lectomen.engine.ocr.print.Printed;
@@ -38,13 +38,13 @@ final class ShippedSet {
         Printed printed = machine.through(Prose.page(face.plain(), POINTS, WORDS, random), random);
         BufferedImage whole = printed.page();
         int height = (int) (MILLIMETRES_HIGH / 25.4 * machine.dots());
-        BufferedImage top = Points.empty(whole.getWidth(), height, Ink.GREY);
+        BufferedImage top = Pixels.empty(whole.getWidth(), height, ColourDepth.GREY);
         top.createGraphics().drawImage(whole, 0, 0, null);
         Path folder = Path.of("src/test/resources/lectomen/engine/ocr/shipped");
         Files.createDirectories(folder);
         try (OutputStream out = Files.newOutputStream(folder.resolve(ShippedLevelTest.picture(machine)))) {
             boolean fax = machine == Machine.FAX;
-            ImageIO.write(fax ? Points.as(Ink.BLACK_AND_WHITE, top) : top, fax ? "png" : "jpg", out);
+            ImageIO.write(fax ? Pixels.as(ColourDepth.BLACK_AND_WHITE, top) : top, fax ? "png" : "jpg", out);
         }
         Files.writeString(folder.resolve(ShippedLevelTest.text(machine)), String.join("\n", printed.lines()) + "\n");
     }

@@ -30,7 +30,7 @@ class TablesMeasureTest {
             Machine machine = Machine.values()[i % Machine.values().length];
             Random random = Seeds.random(SEED + i);
             Printed printed = machine.through(Papers.table(random), random);
-            List<Set<String>> rows = rows(PageTextReader.read(printed.pixels(), 1, ReadingWish.USUAL));
+            List<Set<String>> rows = rows(PageTextReader.read(printed.pixels(), 1, ReadingOptions.USUAL));
             for (List<String> row : printed.rows()) {
                 Set<String> nearest = rows.stream()
                         .max(Comparator.comparingLong(read -> same(read, row)))

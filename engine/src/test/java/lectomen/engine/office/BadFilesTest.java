@@ -14,10 +14,10 @@ import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.ConversionResult;
 import lectomen.engine.convert.Converter;
-import lectomen.engine.convert.Form;
-import lectomen.engine.convert.Made;
-import lectomen.engine.convert.Source;
+import lectomen.engine.convert.SourceDocument;
+import lectomen.engine.convert.TargetFormat;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
@@ -71,18 +71,18 @@ class BadFilesTest {
         return packed("document.docx", parts);
     }
 
-    private Made made(Path file, FileType type) throws IOException {
-        Source source = new Source(file, type, String.valueOf(file.getFileName()));
+    private ConversionResult made(Path file, FileType type) throws IOException {
+        SourceDocument source = new SourceDocument(file, type, String.valueOf(file.getFileName()));
         return new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE)
-                .convert(source, Conversion.to(Form.PDF_A_2U));
+                .convert(source, Conversion.to(TargetFormat.PDF_A_2U));
     }
 
     private String refusal(Path file, FileType type) throws IOException {
-        return ((Made.Failed) made(file, type)).reason().code();
+        return ((ConversionResult.Failed) made(file, type)).reason().code();
     }
 
     private List<String> notes(Path file, FileType type) throws IOException {
-        return ((Made.Files) made(file, type))
+        return ((ConversionResult.Files) made(file, type))
                 .notes().stream().map(Reason::words).toList();
     }
 

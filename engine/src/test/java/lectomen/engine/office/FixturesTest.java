@@ -13,17 +13,17 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.ConversionResult;
 import lectomen.engine.convert.Converter;
-import lectomen.engine.convert.Form;
-import lectomen.engine.convert.Made;
-import lectomen.engine.convert.Source;
-import lectomen.engine.flow.Inventory;
+import lectomen.engine.convert.SourceDocument;
+import lectomen.engine.convert.TargetFormat;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.font.FontBook;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.Word;
 import lectomen.engine.pdf.PdfReader;
 import lectomen.engine.pdf.write.ArchiveChecker;
@@ -47,12 +47,13 @@ class FixturesTest {
         return Fixture.all().stream();
     }
 
-    private Path converted(Fixture fixture, Form form) throws IOException {
-        Source source = new Source(fixture.write(folder), fixture.type(), fixture.name());
-        Made made = new Converter(folder, source, Instant.parse("2027-03-01T10:00:00Z"), Progress.Listener.NONE)
+    private Path converted(Fixture fixture, TargetFormat form) throws IOException {
+        SourceDocument source = new SourceDocument(fixture.write(folder), fixture.type(), fixture.name());
+        ConversionResult made = new Converter(
+                        folder, source, Instant.parse("2027-03-01T10:00:00Z"), Progress.Listener.NONE)
                 .convert(source, Conversion.to(form));
-        assertThat(made).isInstanceOf(Made.Files.class);
-        return ((Made.Files) made).files().get(0);
+        assertThat(made).isInstanceOf(ConversionResult.Files.class);
+        return ((ConversionResult.Files) made).files().get(0);
     }
 
     @ParameterizedTest
@@ -66,9 +67,9 @@ class FixturesTest {
     @ParameterizedTest
     @MethodSource("fixtures")
     void itsWordsStandWhereTheSumsSay(Fixture fixture) throws IOException {
-        Path pdf = converted(fixture, Form.PDF);
-        Reading reading = PdfReader.read(pdf, ReadingWish.USUAL, Progress.Listener.NONE);
-        List<Page> pages = ((Reading.Read) reading).text().pages();
+        Path pdf = converted(fixture, TargetFormat.PDF);
+        ReadResult reading = PdfReader.read(pdf, ReadingOptions.USUAL, Progress.Listener.NONE);
+        List<Page> pages = ((ReadResult.Read) reading).text().pages();
         assertThat(pages).hasSize((int) fixture.expected().get("pages"));
         List<List<Word>> words = pages.stream().map(FixturesTest::words).toList();
         assertThat(words.stream().map(page -> page.get(0).text()).toList()).isEqualTo(texts(fixture, "first"));
@@ -112,7 +113,7 @@ class FixturesTest {
     @ParameterizedTest
     @MethodSource("fixtures")
     void allItsWordsStandInReadingOrder(Fixture fixture) throws IOException {
-        Path pdf = converted(fixture, Form.PDF);
+        Path pdf = converted(fixture, TargetFormat.PDF);
         List<String> read = StructureWords.of(pdf);
         assertThat(read).containsSubsequence(fixture.words());
     }
@@ -120,11 +121,11 @@ class FixturesTest {
     @ParameterizedTest
     @MethodSource("fixtures")
     void theCheckerOfArchivesFindsNothing(Fixture fixture) throws Exception {
-        Path plain = converted(fixture, Form.PDF_A_2U);
+        Path plain = converted(fixture, TargetFormat.PDF_A_2U);
         assertThat(ArchiveChecker.problems(Files.readAllBytes(plain), PdfTarget.PDF_A_2U))
                 .isEmpty();
         if (Boolean.TRUE.equals(fixture.expected().get("accessible"))) {
-            Path told = converted(fixture, Form.PDF_A_2A);
+            Path told = converted(fixture, TargetFormat.PDF_A_2A);
             assertThat(ArchiveChecker.problems(Files.readAllBytes(told), PdfTarget.PDF_A_2A))
                     .isEmpty();
         }
@@ -133,10 +134,10 @@ class FixturesTest {
     @ParameterizedTest
     @MethodSource("fixtures")
     void whatIsDrawnAndWhatIsListedIsWhatWasFound(Fixture fixture) throws IOException {
-        FlowReading reading = FlowReader.read(fixture.write(folder), fixture.type(), FlowWish.USUAL);
-        var document = ((FlowReading.Read) reading).document();
+        FlowReadResult reading = FlowReader.read(fixture.write(folder), fixture.type(), FlowOptions.USUAL);
+        var document = ((FlowReadResult.Read) reading).document();
         Typeset set = Typesetter.set(document, FontBook.shipped());
-        for (Inventory.Kind kind : Inventory.Kind.values()) {
+        for (ContentInventory.Kind kind : ContentInventory.Kind.values()) {
             long listed = document.inventory().leftOut().stream()
                     .filter(one -> one.kind() == kind)
                     .count();
@@ -146,8 +147,9 @@ class FixturesTest {
                     .isEqualTo(document.inventory().count(kind));
         }
         Map<?, ?> found = (Map<?, ?>) fixture.expected().getOrDefault("found", Map.of());
-        found.forEach((kind, count) -> assertThat(document.inventory().count(Inventory.Kind.valueOf(kind.toString())))
-                .as(kind.toString())
-                .isEqualTo(count));
+        found.forEach(
+                (kind, count) -> assertThat(document.inventory().count(ContentInventory.Kind.valueOf(kind.toString())))
+                        .as(kind.toString())
+                        .isEqualTo(count));
     }
 }

@@ -12,12 +12,12 @@ import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.ConversionResult;
 import lectomen.engine.convert.Converter;
-import lectomen.engine.convert.Form;
-import lectomen.engine.convert.Made;
-import lectomen.engine.convert.Source;
+import lectomen.engine.convert.SourceDocument;
+import lectomen.engine.convert.TargetFormat;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
@@ -82,15 +82,16 @@ class NestedTextTest {
     }
 
     private String text(Path file, FileType type) throws IOException {
-        Reading reading = DocumentReader.usual().read(file, type, "a test", Progress.Listener.NONE);
-        return ((Reading.Read) reading).text().pages().get(0).text();
+        ReadResult reading = DocumentReader.usual().read(file, type, "a test", Progress.Listener.NONE);
+        return ((ReadResult.Read) reading).text().pages().get(0).text();
     }
 
     private String notes(Path file, FileType type) throws IOException {
-        Source source = new Source(file, type, "nested");
-        Made made = new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE)
-                .convert(source, Conversion.to(Form.PDF));
-        return ((Made.Files) made).notes().stream().map(Reason::words).toList().toString();
+        SourceDocument source = new SourceDocument(file, type, "nested");
+        ConversionResult made = new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE)
+                .convert(source, Conversion.to(TargetFormat.PDF));
+        return ((ConversionResult.Files) made)
+                .notes().stream().map(Reason::words).toList().toString();
     }
 
     @ParameterizedTest

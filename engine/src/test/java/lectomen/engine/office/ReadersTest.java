@@ -13,8 +13,8 @@ import java.util.Map;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.FlowDocument;
-import lectomen.engine.flow.Inventory;
 import lectomen.engine.identify.FileType;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -69,16 +69,16 @@ class ReadersTest {
             case ODT -> Packing.odt(file, one.text("body"), one.text("styles"));
             default -> Files.write(file, one.text("text").getBytes(StandardCharsets.ISO_8859_1));
         }
-        FlowWish wish = new FlowWish(
-                FlowWish.Changes.findByWord(one.text("changes")).orElse(FlowWish.Changes.ACCEPTED),
+        FlowOptions wish = new FlowOptions(
+                FlowOptions.Changes.findByWord(one.text("changes")).orElse(FlowOptions.Changes.ACCEPTED),
                 one.all().containsKey("comments"));
-        FlowDocument document = ((FlowReading.Read) FlowReader.read(file, one.type(), wish)).document();
+        FlowDocument document = ((FlowReadResult.Read) FlowReader.read(file, one.type(), wish)).document();
         assertThat(Told.of(document, one.strings("tell"))).isEqualTo(one.told());
         List<String> leftOut = document.inventory().leftOut().stream()
                 .map(what -> (what.kind().word() + " " + what.what()).strip())
                 .toList();
         assertThat(leftOut).isEqualTo(one.strings("left out"));
-        one.strings("found").forEach(kind -> assertThat(document.inventory().count(Inventory.Kind.valueOf(kind)))
+        one.strings("found").forEach(kind -> assertThat(document.inventory().count(ContentInventory.Kind.valueOf(kind)))
                 .as(kind)
                 .isEqualTo(1));
     }

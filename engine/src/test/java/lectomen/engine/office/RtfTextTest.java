@@ -7,7 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
@@ -22,13 +22,13 @@ class RtfTextTest {
     @TempDir
     private Path folder;
 
-    private Reading read(String file) throws IOException {
+    private ReadResult read(String file) throws IOException {
         Path written = Files.write(folder.resolve("note.rtf"), file.getBytes(StandardCharsets.ISO_8859_1));
         return DocumentReader.usual().read(written, FileType.RTF, "a test", Progress.Listener.NONE);
     }
 
     private String text(String file) throws IOException {
-        return ((Reading.Read) read(file)).text().pages().get(0).text();
+        return ((ReadResult.Read) read(file)).text().pages().get(0).text();
     }
 
     @ParameterizedTest
@@ -56,7 +56,7 @@ class RtfTextTest {
     @ValueSource(
             strings = {"{\\rtf1 half a memo", "{\\rtf1 half {\\b a memo}", "{\\rtf1 half a \\'", "{\\rtf1 half a \\"})
     void aFileThatEndsBeforeItsGroupsIsRefused(String file) throws IOException {
-        Reason reason = ((Reading.Unreadable) read(file)).reason();
+        Reason reason = ((ReadResult.Unreadable) read(file)).reason();
         assertThat(reason.code()).isEqualTo("office.broken");
         assertThat(reason.words()).contains("not copied whole");
     }

@@ -24,10 +24,10 @@ import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 import lectomen.engine.LongRun;
 import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.ConversionResult;
 import lectomen.engine.convert.Converter;
-import lectomen.engine.convert.Form;
-import lectomen.engine.convert.Made;
-import lectomen.engine.convert.Source;
+import lectomen.engine.convert.SourceDocument;
+import lectomen.engine.convert.TargetFormat;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.progress.Progress;
 import org.junit.jupiter.api.io.TempDir;
@@ -85,9 +85,9 @@ class StrangeFilesTest {
             } else {
                 repack(whole, strange, text -> change.of(text, true, random));
             }
-            Made made = assertTimeoutPreemptively(
+            ConversionResult made = assertTimeoutPreemptively(
                     Duration.ofSeconds(30), () -> converted(strange, fixture.type()), fixture + " with seed " + seed);
-            if (made instanceof Made.Failed failed) {
+            if (made instanceof ConversionResult.Failed failed) {
                 assertThat(failed.reason().code()).startsWith("office.");
                 assertThat(failed.reason().words())
                         .doesNotContainPattern("\\w(?:Exception|Error)\\b|\\bjava\\.|\\bnull\\b");
@@ -95,10 +95,10 @@ class StrangeFilesTest {
         }
     }
 
-    private Made converted(Path file, FileType type) throws IOException {
-        Source source = new Source(file, type, "strange");
+    private ConversionResult converted(Path file, FileType type) throws IOException {
+        SourceDocument source = new SourceDocument(file, type, "strange");
         return new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE)
-                .convert(source, Conversion.to(Form.PDF_A_2U));
+                .convert(source, Conversion.to(TargetFormat.PDF_A_2U));
     }
 
     /** With one to three of what is found replaced. */

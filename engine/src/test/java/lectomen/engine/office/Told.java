@@ -9,13 +9,13 @@ import java.util.function.Function;
 import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.FlowDocument;
+import lectomen.engine.flow.FlowObject;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
-import lectomen.engine.flow.Thing;
-import lectomen.engine.flow.Trait;
 
 /**
  * Tells a document in lines, for tests: a paragraph each, a table's row each, what stands apart after {@code aside}. Runs with a look of
@@ -23,38 +23,38 @@ import lectomen.engine.flow.Trait;
  */
 final class Told {
     /** What is told of the look of a run, by the word that stands for it. */
-    private static final Map<String, Trait<?>> OF_RUNS = new java.util.LinkedHashMap<>();
+    private static final Map<String, FormatProperty<?>> OF_RUNS = new java.util.LinkedHashMap<>();
 
     /** What is told of the look of a paragraph. */
-    private static final Map<String, Trait<?>> OF_PARAGRAPHS = new java.util.LinkedHashMap<>();
+    private static final Map<String, FormatProperty<?>> OF_PARAGRAPHS = new java.util.LinkedHashMap<>();
 
     static {
-        OF_RUNS.put("bold", Trait.BOLD);
-        OF_RUNS.put("italic", Trait.ITALIC);
-        OF_RUNS.put("underline", Trait.UNDERLINE);
-        OF_RUNS.put("struck", Trait.STRUCK);
-        OF_RUNS.put("capitals", Trait.CAPITALS);
-        OF_RUNS.put("small capitals", Trait.SMALL_CAPITALS);
-        OF_RUNS.put("script", Trait.SCRIPT);
-        OF_RUNS.put("raised", Trait.RAISED);
-        OF_RUNS.put("spacing", Trait.SPACING);
-        OF_RUNS.put("size", Trait.SIZE);
-        OF_RUNS.put("colour", Trait.COLOUR);
-        OF_RUNS.put("marker", Trait.MARKER);
-        OF_RUNS.put("font", Trait.FONT);
-        OF_RUNS.put("language", Trait.LANGUAGE);
-        OF_PARAGRAPHS.put("align", Trait.ALIGN);
-        OF_PARAGRAPHS.put("left", Trait.LEFT);
-        OF_PARAGRAPHS.put("right", Trait.RIGHT);
-        OF_PARAGRAPHS.put("first", Trait.FIRST);
-        OF_PARAGRAPHS.put("before", Trait.BEFORE);
-        OF_PARAGRAPHS.put("after", Trait.AFTER);
-        OF_PARAGRAPHS.put("leading", Trait.LEADING);
-        OF_PARAGRAPHS.put("with next", Trait.WITH_NEXT);
-        OF_PARAGRAPHS.put("together", Trait.TOGETHER);
-        OF_PARAGRAPHS.put("new page", Trait.NEW_PAGE);
-        OF_PARAGRAPHS.put("shading", Trait.SHADING);
-        OF_PARAGRAPHS.put("from right", Trait.FROM_RIGHT);
+        OF_RUNS.put("bold", FormatProperty.BOLD);
+        OF_RUNS.put("italic", FormatProperty.ITALIC);
+        OF_RUNS.put("underline", FormatProperty.UNDERLINE);
+        OF_RUNS.put("struck", FormatProperty.STRUCK);
+        OF_RUNS.put("capitals", FormatProperty.CAPITALS);
+        OF_RUNS.put("small capitals", FormatProperty.SMALL_CAPITALS);
+        OF_RUNS.put("script", FormatProperty.SCRIPT);
+        OF_RUNS.put("raised", FormatProperty.RAISED);
+        OF_RUNS.put("spacing", FormatProperty.SPACING);
+        OF_RUNS.put("size", FormatProperty.SIZE);
+        OF_RUNS.put("colour", FormatProperty.COLOUR);
+        OF_RUNS.put("marker", FormatProperty.MARKER);
+        OF_RUNS.put("font", FormatProperty.FONT);
+        OF_RUNS.put("language", FormatProperty.LANGUAGE);
+        OF_PARAGRAPHS.put("align", FormatProperty.ALIGN);
+        OF_PARAGRAPHS.put("left", FormatProperty.LEFT);
+        OF_PARAGRAPHS.put("right", FormatProperty.RIGHT);
+        OF_PARAGRAPHS.put("first", FormatProperty.FIRST);
+        OF_PARAGRAPHS.put("before", FormatProperty.BEFORE);
+        OF_PARAGRAPHS.put("after", FormatProperty.AFTER);
+        OF_PARAGRAPHS.put("leading", FormatProperty.LEADING);
+        OF_PARAGRAPHS.put("with next", FormatProperty.WITH_NEXT);
+        OF_PARAGRAPHS.put("together", FormatProperty.TOGETHER);
+        OF_PARAGRAPHS.put("new page", FormatProperty.NEW_PAGE);
+        OF_PARAGRAPHS.put("shading", FormatProperty.SHADING);
+        OF_PARAGRAPHS.put("from right", FormatProperty.FROM_RIGHT);
     }
 
     private final List<String> wanted;
@@ -120,7 +120,7 @@ final class Told {
 
     private String text(Paragraph paragraph) {
         StringBuilder out = new StringBuilder();
-        int heading = paragraph.look().get(Trait.HEADING);
+        int heading = paragraph.look().get(FormatProperty.HEADING);
         if (heading > 0) {
             out.append("h").append(heading).append(' ');
         }
@@ -134,7 +134,7 @@ final class Told {
 
     private String inline(Inline inline) {
         if (inline instanceof Inline.Text text) {
-            if (text.look().get(Trait.HIDDEN)) {
+            if (text.look().get(FormatProperty.HIDDEN)) {
                 return "";
             }
             return text.text() + look(text.look(), OF_RUNS) + (text.link().isEmpty() ? "" : "<" + text.link() + ">");
@@ -156,22 +156,22 @@ final class Told {
         return "¬";
     }
 
-    private String thing(Thing thing) {
+    private String thing(FlowObject thing) {
         String size = "%.0fx%.0f".formatted(thing.width(), thing.height());
         String says = thing.alternative().isEmpty() ? "" : " " + thing.alternative();
-        if (thing instanceof Thing.Shape shape) {
+        if (thing instanceof FlowObject.Shape shape) {
             String inside = String.join(" / ", new Told(wanted).told(shape.blocks()));
             return "<" + plain(shape.form().name()) + " " + size + says + (inside.isEmpty() ? "" : ": " + inside) + ">";
         }
-        return "<" + (thing instanceof Thing.Picture ? "picture " : "gap ") + size + says + ">";
+        return "<" + (thing instanceof FlowObject.Picture ? "picture " : "gap ") + size + says + ">";
     }
 
-    private String look(Look look, Map<String, Trait<?>> known) {
+    private String look(Formatting look, Map<String, FormatProperty<?>> known) {
         List<String> said = new ArrayList<>();
         for (String name : wanted) {
             Optional.ofNullable(known.get(name))
                     .filter(look::gives)
-                    .map((Function<Trait<?>, Object>) look::get)
+                    .map((Function<FormatProperty<?>, Object>) look::get)
                     .filter(value -> !Boolean.FALSE.equals(value))
                     .ifPresent(value -> said.add(value instanceof Boolean ? name : name + " " + value(value)));
         }

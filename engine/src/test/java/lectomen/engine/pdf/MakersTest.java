@@ -15,7 +15,7 @@ import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.progress.Progress;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSDictionary;
@@ -58,9 +58,9 @@ class MakersTest {
     }
 
     private static DocumentText read(Path file) throws IOException {
-        Reading reading = PdfReader.read(file, Progress.Listener.NONE);
-        assertThat(reading).isInstanceOf(Reading.Read.class);
-        return ((Reading.Read) reading).text();
+        ReadResult reading = PdfReader.read(file, Progress.Listener.NONE);
+        assertThat(reading).isInstanceOf(ReadResult.Read.class);
+        return ((ReadResult.Read) reading).text();
     }
 
     @ParameterizedTest(name = "{0}")
@@ -124,9 +124,9 @@ class MakersTest {
     @ParameterizedTest
     @CsvSource({"browser-letter,-29", "browser-justified,5", "browser-table,57344"})
     void aTextLayerOfGarbageIsSaidToBe(String name, int distance) throws IOException {
-        Reading reading = PdfReader.read(withLettersMovedBy(distance, name), Progress.Listener.NONE);
-        assertThat(reading).isInstanceOf(Reading.Unreadable.class);
-        assertThat(((Reading.Unreadable) reading).reason().words())
+        ReadResult reading = PdfReader.read(withLettersMovedBy(distance, name), Progress.Listener.NONE);
+        assertThat(reading).isInstanceOf(ReadResult.Unreadable.class);
+        assertThat(((ReadResult.Unreadable) reading).reason().words())
                 .contains("text layer of page 1 is garbage")
                 .contains("recognised");
     }

@@ -17,9 +17,9 @@ import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageWriter;
 import javax.imageio.stream.ImageOutputStream;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.pdf.inspect.PdfInspector;
 import lectomen.engine.pdf.write.PageLook;
 import lectomen.engine.pdf.write.PdfPages;
@@ -80,11 +80,11 @@ class PagePicturesTest {
         });
     }
 
-    private static void looksLike(Path pdf, BufferedImage expected, Ink ink) throws IOException {
+    private static void looksLike(Path pdf, BufferedImage expected, ColourDepth ink) throws IOException {
         try (PdfPages pages = PdfPages.open(pdf, PageLook.USUAL)) {
             PagePixels page = pages.findScan(1).orElseThrow();
-            byte[] found = Points.bytes(Points.as(Ink.GREY, page.image()));
-            byte[] wanted = Points.bytes(Points.as(Ink.GREY, Points.as(ink, expected)));
+            byte[] found = Pixels.bytes(Pixels.as(ColourDepth.GREY, page.image()));
+            byte[] wanted = Pixels.bytes(Pixels.as(ColourDepth.GREY, Pixels.as(ink, expected)));
             int width = Math.min(page.width(), expected.getWidth());
             int height = Math.min(page.height(), expected.getHeight());
             assertThat(page.width()).isBetween(expected.getWidth() - 2, expected.getWidth() + 2);
@@ -105,7 +105,8 @@ class PagePicturesTest {
     }
 
     private byte[] faxed() throws IOException {
-        byte[] bits = Points.bytes(Points.as(Ink.BLACK_AND_WHITE, letter)).clone();
+        byte[] bits =
+                Pixels.bytes(Pixels.as(ColourDepth.BLACK_AND_WHITE, letter)).clone();
         for (int i = 0; i < bits.length; i++) {
             bits[i] = (byte) ~bits[i];
         }
@@ -157,7 +158,7 @@ class PagePicturesTest {
 
     @Test
     void picturesPackedByJbig2AreRead() throws IOException {
-        looksLike(pdf(jbig2(), COSName.JBIG2_DECODE, 1, PDDeviceGray.INSTANCE), letter, Ink.BLACK_AND_WHITE);
+        looksLike(pdf(jbig2(), COSName.JBIG2_DECODE, 1, PDDeviceGray.INSTANCE), letter, ColourDepth.BLACK_AND_WHITE);
     }
 
     @Test
@@ -169,12 +170,12 @@ class PagePicturesTest {
             writer.setOutput(out);
             writer.write(null, new IIOImage(letter, null, null), null);
         }
-        looksLike(pdf(packed.toByteArray(), COSName.JPX_DECODE, 8, PDDeviceGray.INSTANCE), letter, Ink.GREY);
+        looksLike(pdf(packed.toByteArray(), COSName.JPX_DECODE, 8, PDDeviceGray.INSTANCE), letter, ColourDepth.GREY);
     }
 
     @Test
     void inlinePicturesAreRead() throws IOException {
-        BufferedImage small = Points.as(Ink.BLACK_AND_WHITE, letter);
+        BufferedImage small = Pixels.as(ColourDepth.BLACK_AND_WHITE, letter);
         Path file = temp.resolve("scan.pdf");
         try (PDDocument document = new PDDocument()) {
             PDPage page = new PDPage(PDRectangle.A4);
@@ -184,13 +185,13 @@ class PagePicturesTest {
                 out.write(("595.28 0 0 841.89 0 0 cm BI /W " + small.getWidth() + " /H " + small.getHeight()
                                 + " /BPC 1 /CS /G ID ")
                         .getBytes(StandardCharsets.US_ASCII));
-                out.write(Points.bytes(small));
+                out.write(Pixels.bytes(small));
                 out.write("\nEI\n".getBytes(StandardCharsets.US_ASCII));
             }
             page.setContents(stream);
             document.save(file.toFile());
         }
-        looksLike(file, letter, Ink.BLACK_AND_WHITE);
+        looksLike(file, letter, ColourDepth.BLACK_AND_WHITE);
     }
 
     @Test

@@ -11,7 +11,7 @@ import java.util.Random;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.Word;
 import lectomen.engine.progress.Progress;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -64,8 +64,8 @@ class PdfReaderTest {
         page.endText();
     }
 
-    private static Page onlyPage(Reading reading) {
-        return ((Reading.Read) reading).text().pages().get(0);
+    private static Page onlyPage(ReadResult reading) {
+        return ((ReadResult.Read) reading).text().pages().get(0);
     }
 
     @Test
@@ -167,13 +167,13 @@ class PdfReaderTest {
 
     @Test
     void pagesWithoutTextAreBlank() throws IOException {
-        Reading reading = PdfReader.read(pdf(0, (page, font) -> {}, (page, font) -> {}), Progress.Listener.NONE);
-        assertThat(((Reading.Read) reading).text().isBlank()).isTrue();
-        assertThat(((Reading.Read) reading).text().pageRange()).isEqualTo("pages 1 to 2");
+        ReadResult reading = PdfReader.read(pdf(0, (page, font) -> {}, (page, font) -> {}), Progress.Listener.NONE);
+        assertThat(((ReadResult.Read) reading).text().isBlank()).isTrue();
+        assertThat(((ReadResult.Read) reading).text().pageRange()).isEqualTo("pages 1 to 2");
     }
 
-    private static String code(Reading reading) {
-        return ((Reading.Unreadable) reading).reason().code();
+    private static String code(ReadResult reading) {
+        return ((ReadResult.Unreadable) reading).reason().code();
     }
 
     @Test
@@ -210,8 +210,9 @@ class PdfReaderTest {
             for (int hit = 0; hit < 20; hit++) {
                 damaged[random.nextInt(damaged.length)] = (byte) random.nextInt(256);
             }
-            Reading reading = PdfReader.read(Files.write(temp.resolve("damaged.pdf"), damaged), Progress.Listener.NONE);
-            if (reading instanceof Reading.Read read) {
+            ReadResult reading =
+                    PdfReader.read(Files.write(temp.resolve("damaged.pdf"), damaged), Progress.Listener.NONE);
+            if (reading instanceof ReadResult.Read read) {
                 assertThat(read.text().pages()).hasSizeBetween(1, 2);
             } else {
                 assertThat(code(reading)).matches("(pdf|text)\\..*");

@@ -9,7 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -20,7 +20,7 @@ class PlainTextReaderTest {
     private Path temp;
 
     private DocumentText read(byte[] bytes) throws IOException {
-        return ((Reading.Read) PlainTextReader.read(Files.write(temp.resolve("text"), bytes))).text();
+        return ((ReadResult.Read) PlainTextReader.read(Files.write(temp.resolve("text"), bytes))).text();
     }
 
     @ParameterizedTest

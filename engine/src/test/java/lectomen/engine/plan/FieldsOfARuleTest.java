@@ -20,11 +20,11 @@ import lectomen.engine.lookup.Lookup;
 import lectomen.engine.lookup.LookupReader;
 import lectomen.engine.lookup.LookupRef;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.plaintext.PlainTextReader;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Site;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -68,13 +68,13 @@ class FieldsOfARuleTest {
             Master:                    Pilot
             """;
 
-    private static final Facts FACTS = new Facts(
+    private static final FileFacts FACTS = new FileFacts(
             "MHP0031_heron_12032027.txt",
             900,
             FileType.TEXT,
             Optional.of("/in/permits"),
             Instant.parse("2027-03-01T23:30:00Z"),
-            new Facts.Circumstances(
+            new FileFacts.Circumstances(
                     "Berths/North",
                     Optional.of(Instant.parse("2027-02-20T08:00:00Z")),
                     "tess",
@@ -97,9 +97,9 @@ class FieldsOfARuleTest {
                   - name: "%s"
                   - file: { in: archive }
                 """.formatted(when, fields.indent(6).stripTrailing(), name);
-        RuleReading reading = RuleReader.read(rule, SITE);
-        assertThat(reading).as(reading + "\n" + rule).isInstanceOf(RuleReading.Good.class);
-        Candidate candidate = new Candidate(new RuleRef("permits", 1), ((RuleReading.Good) reading).rule());
+        RuleReadResult reading = RuleReader.read(rule, SITE);
+        assertThat(reading).as(reading + "\n" + rule).isInstanceOf(RuleReadResult.Good.class);
+        Candidate candidate = new Candidate(new RuleRef("permits", 1), ((RuleReadResult.Good) reading).rule());
         Lookup vessels = LookupReader.read("vessels", VESSELS).lookup();
         return Planner.plan(
                 List.of(candidate),
@@ -109,11 +109,11 @@ class FieldsOfARuleTest {
                 wanted -> wanted.equals("vessels") ? Optional.of(vessels) : Optional.empty());
     }
 
-    private Reading read() {
+    private ReadResult read() {
         try {
             DocumentText text =
-                    ((Reading.Read) PlainTextReader.read(Files.writeString(temp.resolve("text"), TEXT))).text();
-            return new Reading.Read(new DocumentText(text.pages(), List.of(), Map.of("author", "Harbour Office")));
+                    ((ReadResult.Read) PlainTextReader.read(Files.writeString(temp.resolve("text"), TEXT))).text();
+            return new ReadResult.Read(new DocumentText(text.pages(), List.of(), Map.of("author", "Harbour Office")));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -268,7 +268,7 @@ class FieldsOfARuleTest {
             })
     void aConditionSaysWhetherItHeldAndWhatItSaw(String condition, boolean held, String saw) {
         Outcome outcome = plan("when: { " + condition + " }", "x: { value: x }", "x");
-        Considered considered = outcome.considered().get(0);
+        RuleEvaluation considered = outcome.considered().get(0);
         assertThat(considered.takes()).isEqualTo(held);
         assertThat(considered.conditions().get(0).saw()).isEqualTo(saw);
     }
@@ -285,7 +285,7 @@ class FieldsOfARuleTest {
                   - name: "{filed under 2} {name | upper}"
                   - file: { in: archive, under: "Permits/{folder 2}" }
                 """;
-        RuleReading.Good good = (RuleReading.Good) RuleReader.read(rule, SITE);
+        RuleReadResult.Good good = (RuleReadResult.Good) RuleReader.read(rule, SITE);
         Candidate candidate = new Candidate(new RuleRef("r", 1), good.rule());
         Outcome outcome = Planner.plan(List.of(candidate), FACTS, SITE, neededBy -> read(), name -> Optional.empty());
         assertThat(place(outcome)).isEqualTo("Permits/North/North MHP0031 (CHECKED).txt");

@@ -11,21 +11,21 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.convert.Conversion;
-import lectomen.engine.convert.Resizing;
+import lectomen.engine.convert.PictureResizer;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.ocr.ReadingWish;
+import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.Word;
 import lectomen.engine.prepare.Preparation;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
-import lectomen.engine.rule.ReadAloud;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.RuleSentences;
 import lectomen.engine.rule.Site;
 import org.junit.jupiter.api.Test;
 
@@ -51,61 +51,61 @@ class OutputsTest {
             """;
 
     /** Remembers what it was asked, and makes bytes whose hash tells their way. */
-    private static class Bench implements Workshop {
+    private static class Bench implements StepWorker {
         private final List<String> asked = new ArrayList<>();
 
         @Override
-        public Product original() {
-            return new Product("original", "o", 9, FileType.JPEG);
+        public StepProduct original() {
+            return new StepProduct("original", "o", 9, FileType.JPEG);
         }
 
-        private Result made(String what, Product of, FileType type) {
+        private Result made(String what, StepProduct of, FileType type) {
             asked.add(what + " " + of.sha256());
             return of.sha256().contains("broken")
                     ? new Result.Failed(Reason.of("file.empty"))
-                    : new Result.Made(new Product("", of.sha256() + "." + what, 9, type), List.of());
+                    : new Result.Made(new StepProduct("", of.sha256() + "." + what, 9, type), List.of());
         }
 
         @Override
-        public Result prepare(Product of, Preparation wanted) {
+        public Result prepare(StepProduct of, Preparation wanted) {
             return made("prepared", of, FileType.TIFF);
         }
 
         @Override
-        public Result convert(Product of, Conversion wanted) {
+        public Result convert(StepProduct of, Conversion wanted) {
             return made("pdf of " + wanted.details().title().orElse(""), of, FileType.PDF);
         }
 
         @Override
-        public Result resize(Product of, Resizing.Wanted wanted) {
+        public Result resize(StepProduct of, PictureResizer.Wanted wanted) {
             return made("resized", of, FileType.JPEG);
         }
 
         @Override
-        public Reading read(Product of, ReadingWish wish, String neededBy) {
+        public ReadResult read(StepProduct of, ReadingOptions wish, String neededBy) {
             asked.add("read " + of.sha256() + " " + wish.care().word() + " "
                     + wish.pages().words());
             Word word = Word.certain("Berth-" + of.sha256().length(), new Box(50, 50, 40, 10));
-            return new Reading.Read(
+            return new ReadResult.Read(
                     new DocumentText(List.of(Page.ofWords(1, 600, 800, Page.Unit.POINT, List.of(word)))));
         }
     }
 
     private static RuleDocument rule(String text) {
-        RuleReading reading = RuleReader.read(text, SITE);
-        assertThat(reading).as(reading.toString()).isInstanceOf(RuleReading.Good.class);
-        return ((RuleReading.Good) reading).rule();
+        RuleReadResult reading = RuleReader.read(text, SITE);
+        assertThat(reading).as(reading.toString()).isInstanceOf(RuleReadResult.Good.class);
+        return ((RuleReadResult.Good) reading).rule();
     }
 
-    private static Outcome plan(String text, Workshop workshop) {
-        Facts facts = new Facts("n7.jpg", 9, FileType.JPEG, Optional.of("/in/notes"), Instant.EPOCH);
+    private static Outcome plan(String text, StepWorker stepWorker) {
+        FileFacts facts = new FileFacts("n7.jpg", 9, FileType.JPEG, Optional.of("/in/notes"), Instant.EPOCH);
         return Planner.plan(
                 List.of(new Candidate(new RuleRef("notes", 1), rule(text))),
                 facts,
                 SITE,
-                neededBy -> new Reading.Unreadable(Reason.of("file.empty")),
+                neededBy -> new ReadResult.Unreadable(Reason.of("file.empty")),
                 name -> Optional.empty(),
-                workshop);
+                stepWorker);
     }
 
     @Test
@@ -136,19 +136,19 @@ class OutputsTest {
         Outcome outcome = plan(RULE, bench);
         assertThat(bench.asked).containsExactly("prepared o", "resized o.prepared", "pdf of Note n7 o.prepared");
         List<Filing> filings = ((Outcome.Ending.Planned) outcome.ending()).filings();
-        assertThat(filings.stream().map(filing -> filing.findProduct().map(Product::sha256)))
+        assertThat(filings.stream().map(filing -> filing.findProduct().map(StepProduct::sha256)))
                 .containsExactly(
                         Optional.of("o.prepared.pdf of Note n7"), Optional.of("o.prepared.resized"), Optional.empty());
         assertThat(filings.stream().map(Filing::ending)).containsExactly("pdf", "jpg", "jpg");
-        assertThat(outcome.steps().get(1).findMade().map(Product::output)).contains("small");
+        assertThat(outcome.steps().get(1).findMade().map(StepProduct::output)).contains("small");
     }
 
     @Test
     void whatCantBeMadeEndsThePlanWithItsReason() {
-        Workshop broken = new Bench() {
+        StepWorker broken = new Bench() {
             @Override
-            public Product original() {
-                return new Product("original", "broken", 9, FileType.JPEG);
+            public StepProduct original() {
+                return new StepProduct("original", "broken", 9, FileType.JPEG);
             }
         };
         Outcome outcome = plan(RULE, broken);
@@ -158,7 +158,7 @@ class OutputsTest {
 
     @Test
     void theStepsCanBeReadAloud() {
-        assertThat(ReadAloud.of(rule(RULE)).stream().map(ReadAloud.Sentence::words))
+        assertThat(RuleSentences.of(rule(RULE)).stream().map(RuleSentences.Sentence::words))
                 .contains(
                         "Prepares the pages: the sheet cut out of its photograph, turned upright, straightened, borders and"
                                 + " punched holes removed, those with less than 0.5 mm² of ink dropped, as sheet.",

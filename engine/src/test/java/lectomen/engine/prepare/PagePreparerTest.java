@@ -8,9 +8,9 @@ import java.util.List;
 import java.util.OptionalDouble;
 import java.util.Random;
 import lectomen.engine.LongRun;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.image.Turn;
 import lectomen.engine.reason.Reason;
 import org.junit.jupiter.api.Test;
@@ -91,7 +91,7 @@ class PagePreparerTest {
         PagePixels page = maker.page(maker.letter());
         Prepared prepared = PagePreparer.prepare(page, 1, Preparation.USUAL);
         assertThat(prepared.done()).isEmpty();
-        assertThat(Points.bytes(prepared.page().image())).isEqualTo(Points.bytes(page.image()));
+        assertThat(Pixels.bytes(prepared.page().image())).isEqualTo(Pixels.bytes(page.image()));
     }
 
     @Test
@@ -119,13 +119,13 @@ class PagePreparerTest {
     void holesAndBordersGoAndTheTextStays() {
         PaperMaker maker = new PaperMaker(5, DOTS);
         BufferedImage clean = maker.letter();
-        BufferedImage punched = Points.part(clean, 0, 0, clean.getWidth(), clean.getHeight());
-        BufferedImage copy = Points.empty(clean.getWidth(), clean.getHeight(), Ink.GREY);
-        System.arraycopy(Points.bytes(punched), 0, Points.bytes(copy), 0, Points.bytes(copy).length);
+        BufferedImage punched = Pixels.part(clean, 0, 0, clean.getWidth(), clean.getHeight());
+        BufferedImage copy = Pixels.empty(clean.getWidth(), clean.getHeight(), ColourDepth.GREY);
+        System.arraycopy(Pixels.bytes(punched), 0, Pixels.bytes(copy), 0, Pixels.bytes(copy).length);
         maker.punch(copy);
         for (int y = 0; y < copy.getHeight(); y++) {
             for (int x = 0; x < 20; x++) {
-                Points.bytes(copy)[y * copy.getWidth() + x] = 12;
+                Pixels.bytes(copy)[y * copy.getWidth() + x] = 12;
             }
         }
         Preparation edges = new Preparation(false, false, false, true, false, false, false, OptionalDouble.empty());

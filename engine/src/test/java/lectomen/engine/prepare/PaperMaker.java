@@ -13,9 +13,9 @@ import java.io.InputStream;
 import java.util.Arrays;
 import java.util.Objects;
 import java.util.Random;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.image.Resampling;
 
 /** Makes pages as scanners and cameras give them, each from a seed, with what was done to them known exactly. */
@@ -68,8 +68,8 @@ public final class PaperMaker {
 
     /** White A4 paper. */
     public BufferedImage blank() {
-        BufferedImage page = Points.empty(mm(210), mm(297), Ink.GREY);
-        Arrays.fill(Points.bytes(page), (byte) 255);
+        BufferedImage page = Pixels.empty(mm(210), mm(297), ColourDepth.GREY);
+        Arrays.fill(Pixels.bytes(page), (byte) 255);
         return page;
     }
 
@@ -134,9 +134,9 @@ public final class PaperMaker {
 
     /** Turned clockwise about its middle, with paper or the scanner's black lid around it. */
     public BufferedImage leaning(BufferedImage page, double degrees, boolean onBlack) {
-        BufferedImage turned = Points.empty(page.getWidth(), page.getHeight(), Ink.GREY);
+        BufferedImage turned = Pixels.empty(page.getWidth(), page.getHeight(), ColourDepth.GREY);
         if (!onBlack) {
-            Arrays.fill(Points.bytes(turned), (byte) 255);
+            Arrays.fill(Pixels.bytes(turned), (byte) 255);
         }
         Graphics2D graphics = turned.createGraphics();
         graphics.setRenderingHint(RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BICUBIC);
@@ -161,7 +161,7 @@ public final class PaperMaker {
 
     /** Uneven light, grain and specks. */
     public void wear(BufferedImage page, double light, double grain, int specks) {
-        byte[] bytes = Points.bytes(page);
+        byte[] bytes = Pixels.bytes(page);
         int width = page.getWidth();
         int height = page.getHeight();
         double fromX = random.nextDouble() - 0.5;
@@ -181,8 +181,8 @@ public final class PaperMaker {
 
     /** The other side's print, pale and mirrored. */
     public void showThrough(BufferedImage page, BufferedImage other) {
-        byte[] front = Points.bytes(page);
-        byte[] back = Points.bytes(Resampling.to(
+        byte[] front = Pixels.bytes(page);
+        byte[] back = Pixels.bytes(Resampling.to(
                 Resampling.to(other, page.getWidth() / 3, page.getHeight() / 3), page.getWidth(), page.getHeight()));
         int width = page.getWidth();
         for (int y = 0; y < page.getHeight(); y++) {
@@ -213,8 +213,8 @@ public final class PaperMaker {
         double curl = (random.nextDouble() - 0.5) * 0.04 * height;
         Projection back = Projection.ofUnitSquareTo(corners);
         double[] at = new double[2];
-        byte[] to = Points.bytes(photo);
-        byte[] from = Points.bytes(page);
+        byte[] to = Pixels.bytes(photo);
+        byte[] from = Pixels.bytes(page);
         double shadowX = random.nextDouble() * width;
         double slant = random.nextDouble() - 0.5;
         int steps = 6 * Math.max(width, height) / 5;
@@ -272,7 +272,7 @@ public final class PaperMaker {
     }
 
     private BufferedImage desk(int width, int height) {
-        BufferedImage photo = Points.empty(width, height, Ink.COLOUR);
+        BufferedImage photo = Pixels.empty(width, height, ColourDepth.COLOUR);
         Graphics2D graphics = photo.createGraphics();
         graphics.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
         int base = 50 + random.nextInt(60);

@@ -17,8 +17,8 @@ import lectomen.engine.extract.FieldResult;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.ocr.print.Seeds;
 import lectomen.engine.page.Box;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Site;
 import lectomen.engine.rule.Step;
 import org.junit.jupiter.api.Test;
@@ -96,9 +96,9 @@ class ProposalsTest {
                   - name: "{value}"
                   - file: { in: archive }
                 """.formatted(proposal.wording());
-        RuleReading reading = RuleReader.read(rule, SITE);
-        assertThat(reading).as(reading + rule).isInstanceOf(RuleReading.Good.class);
-        FieldSpec read = ((RuleReading.Good) reading)
+        RuleReadResult reading = RuleReader.read(rule, SITE);
+        assertThat(reading).as(reading + rule).isInstanceOf(RuleReadResult.Good.class);
+        FieldSpec read = ((RuleReadResult.Good) reading)
                 .rule().steps().stream()
                         .flatMap(step -> step instanceof Step.Find find ? find.fields().stream() : Stream.empty())
                         .findFirst()

@@ -14,7 +14,7 @@ import lectomen.engine.font.FontBook;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.Word;
 import lectomen.engine.progress.Progress;
 import org.junit.jupiter.api.Test;
@@ -32,8 +32,8 @@ class DocumentReaderTest {
         return Files.write(folder.resolve("document"), text.getBytes(StandardCharsets.ISO_8859_1));
     }
 
-    private static List<Page> pages(Reading reading) {
-        return ((Reading.Read) reading).text().pages();
+    private static List<Page> pages(ReadResult reading) {
+        return ((ReadResult.Read) reading).text().pages();
     }
 
     private static Box firstWord(DocumentReader reader, Path file) throws IOException {
@@ -52,7 +52,8 @@ class DocumentReaderTest {
                     fonts.resolve("condensed.ttf"), Objects.requireNonNull(in).readAllBytes());
         }
         FontBook own = FontBook.with(fonts);
-        double width = own.choose("DejaVu Sans Condensed", lectomen.engine.flow.Trait.FontKind.SWISS, false, false)
+        double width = own.choose(
+                        "DejaVu Sans Condensed", lectomen.engine.flow.FormatProperty.FontKind.SWISS, false, false)
                 .face()
                 .main()
                 .width('M');
@@ -69,15 +70,15 @@ class DocumentReaderTest {
         "UNKNOWN, whatever it is",
     })
     void whatHasNoTextSaysWhatItIsNeededFor(FileType type, String neededBy) throws IOException {
-        Reading reading = DocumentReader.usual().read(written("bytes"), type, neededBy, Progress.Listener.NONE);
-        assertThat(((Reading.Unreadable) reading).reason().code()).isEqualTo("file.type-unreadable");
-        assertThat(((Reading.Unreadable) reading).reason().words()).contains(neededBy);
+        ReadResult reading = DocumentReader.usual().read(written("bytes"), type, neededBy, Progress.Listener.NONE);
+        assertThat(((ReadResult.Unreadable) reading).reason().code()).isEqualTo("file.type-unreadable");
+        assertThat(((ReadResult.Unreadable) reading).reason().words()).contains(neededBy);
     }
 
     @Test
     void anEmptyFileSaysSo() throws IOException {
-        Reading reading = DocumentReader.usual().read(written(""), FileType.EMPTY, "a test", Progress.Listener.NONE);
-        assertThat(((Reading.Unreadable) reading).reason().code()).isEqualTo("file.empty");
+        ReadResult reading = DocumentReader.usual().read(written(""), FileType.EMPTY, "a test", Progress.Listener.NONE);
+        assertThat(((ReadResult.Unreadable) reading).reason().code()).isEqualTo("file.empty");
     }
 
     @Test

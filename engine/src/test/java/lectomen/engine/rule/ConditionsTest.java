@@ -25,20 +25,20 @@ class ConditionsTest {
     /** Came in on a Monday. */
     private static final Instant ARRIVED = Instant.parse("2027-03-01T10:00:00Z");
 
-    private static final Facts FACTS = new Facts(
+    private static final FileFacts FACTS = new FileFacts(
             "permit 31.pdf",
             2_000,
             FileType.PDF,
             Optional.of("/srv/inbox/permits"),
             ARRIVED,
-            new Facts.Circumstances(
+            new FileFacts.Circumstances(
                     "1998/valves",
                     Optional.of(ARRIVED.minusSeconds(3 * 3600)),
                     "crane-office",
                     Set.of("urgent", "north"),
                     Optional.empty()));
 
-    private static RuleReading read(String condition) {
+    private static RuleReadResult read(String condition) {
         return RuleReader.read("""
                 lectomen: 1
                 rule: permits
@@ -49,7 +49,7 @@ class ConditionsTest {
     }
 
     private static Condition condition(String text) {
-        return ((RuleReading.Good) read(text)).rule().when().orElseThrow();
+        return ((RuleReadResult.Good) read(text)).rule().when().orElseThrow();
     }
 
     @ParameterizedTest
@@ -84,8 +84,8 @@ class ConditionsTest {
             folder like: '*/valves'     ~ YES ~ 1998/valves
             folder like: 'valves'       ~ NO  ~ 1998/valves
             """)
-    void whatIsKnownOfAFileDecides(String condition, Truth truth, String saw) {
-        Seen seen = condition(condition).look(FACTS, Optional.empty());
+    void whatIsKnownOfAFileDecides(String condition, ConditionResult truth, String saw) {
+        CheckedCondition seen = condition(condition).look(FACTS, Optional.empty());
         assertThat(seen.truth()).isEqualTo(truth);
         assertThat(seen.saw()).isEqualTo(saw);
     }
@@ -98,9 +98,9 @@ class ConditionsTest {
             size at least: 1 MB   ~ YES ~ 2.5 MB
             size at most: 2 MB    ~ NO  ~ 2.5 MB
             """)
-    void whatNobodyKnowsOfAnUploadIsSaid(String condition, Truth truth, String saw) {
-        Facts upload = new Facts("a.pdf", 2_460_000, FileType.PDF, Optional.empty(), ARRIVED);
-        Seen seen = condition(condition).look(upload, Optional.empty());
+    void whatNobodyKnowsOfAnUploadIsSaid(String condition, ConditionResult truth, String saw) {
+        FileFacts upload = new FileFacts("a.pdf", 2_460_000, FileType.PDF, Optional.empty(), ARRIVED);
+        CheckedCondition seen = condition(condition).look(upload, Optional.empty());
         assertThat(seen.truth()).isEqualTo(truth);
         assertThat(seen.saw()).isEqualTo(saw);
     }
@@ -108,9 +108,9 @@ class ConditionsTest {
     @ParameterizedTest
     @CsvSource({"172800, 2 days", "172799, 47 hours", "7200, 2 hours", "7199, 7199 s", "-60, 0 s"})
     void anAgeIsShownInTheUnitThatPeopleUse(long seconds, String shown) {
-        Facts.Circumstances more =
-                new Facts.Circumstances("", Optional.of(ARRIVED.minusSeconds(seconds)), "", Set.of(), Optional.empty());
-        Facts facts = new Facts("a.pdf", 1, FileType.PDF, Optional.empty(), ARRIVED, more);
+        FileFacts.Circumstances more = new FileFacts.Circumstances(
+                "", Optional.of(ARRIVED.minusSeconds(seconds)), "", Set.of(), Optional.empty());
+        FileFacts facts = new FileFacts("a.pdf", 1, FileType.PDF, Optional.empty(), ARRIVED, more);
         assertThat(condition("age at least: 1s").look(facts, Optional.empty()).saw())
                 .isEqualTo(shown);
     }
@@ -124,10 +124,10 @@ class ConditionsTest {
         "text contains: berth, NO, 'not found: no text on pages 1 to 2, only pictures or nothing'",
         "'property: { name: title, contains: berth }', NO, it has no properties"
     })
-    void pagesAreCounted(String condition, Truth truth, String saw) {
+    void pagesAreCounted(String condition, ConditionResult truth, String saw) {
         DocumentText text = new DocumentText(List.of(blank(1), blank(2)));
-        assertThat(condition(condition).look(FACTS, Optional.empty()).truth()).isEqualTo(Truth.OPEN);
-        Seen seen = condition(condition).look(FACTS, Optional.of(text));
+        assertThat(condition(condition).look(FACTS, Optional.empty()).truth()).isEqualTo(ConditionResult.OPEN);
+        CheckedCondition seen = condition(condition).look(FACTS, Optional.of(text));
         assertThat(seen.truth()).isEqualTo(truth);
         assertThat(seen.saw()).isEqualTo(saw);
     }
@@ -150,7 +150,7 @@ class ConditionsTest {
             none: [ { text contains: x }, { tagged: south } ]            ~ OPEN
             tagged: north, type is: tiff                                 ~ NO
             """)
-    void severalMakeOneAndTheTextIsReadOnlyWhereNothingElseDecides(String condition, Truth truth) {
+    void severalMakeOneAndTheTextIsReadOnlyWhereNothingElseDecides(String condition, ConditionResult truth) {
         assertThat(condition(condition).look(FACTS, Optional.empty()).truth()).isEqualTo(truth);
     }
 
@@ -183,7 +183,7 @@ class ConditionsTest {
             name like: []                   ~ "name like" needs a text
             """)
     void whatIsNoConditionIsSaid(String condition, String problem) {
-        assertThat(((RuleReading.Bad) read(condition)).problems())
+        assertThat(((RuleReadResult.Bad) read(condition)).problems())
                 .extracting(Problem::toString)
                 .anySatisfy(said -> assertThat(said).contains(problem));
     }

@@ -15,7 +15,7 @@ class FollowUpReaderTest {
     private static final Site SITE =
             new Site(Map.of("inbox", "/srv/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC);
 
-    private static RuleReading read(String from, String then) {
+    private static RuleReadResult read(String from, String then) {
         return RuleReader.read("""
                 lectomen: 1
                 rule: slips
@@ -31,23 +31,24 @@ class FollowUpReaderTest {
 
     @Test
     void eachEndHasItsOwn() {
-        RuleReading reading =
+        RuleReadResult reading =
                 read(FOLDER, "{ filed: { tag: done }, failed: { hand over to: by-hand, tag: [needs eyes, urgent] } }");
-        Map<FollowUp.End, FollowUp> then = ((RuleReading.Good) reading).rule().then();
+        Map<FollowUp.End, FollowUp> then =
+                ((RuleReadResult.Good) reading).rule().then();
         assertThat(then).containsOnlyKeys(FollowUp.End.FILED, FollowUp.End.FAILED);
         assertThat(then.get(FollowUp.End.FAILED).handOver()).contains(new FollowUp.HandOver("by-hand", "original"));
         assertThat(then.get(FollowUp.End.FAILED).tags(Map.of(), Locale.UK))
                 .containsExactlyInAnyOrder("needs eyes", "urgent");
         assertThat(then.get(FollowUp.End.FILED).handOver()).isEmpty();
-        assertThat(ReadAloud.of(((RuleReading.Good) reading).rule()))
-                .extracting(ReadAloud.Sentence::words)
+        assertThat(RuleSentences.of(((RuleReadResult.Good) reading).rule()))
+                .extracting(RuleSentences.Sentence::words)
                 .contains("What fails is tagged needs eyes, urgent, and goes on to rule by-hand with its fields and the"
                         + " reason.");
     }
 
     @Test
     void anOutputCanGoOnInsteadOfTheDocumentAsItCame() {
-        RuleReading reading = RuleReader.read("""
+        RuleReadResult reading = RuleReader.read("""
                 lectomen: 1
                 rule: slips
                 from: { folder: "{inbox}/slips" }
@@ -56,28 +57,28 @@ class FollowUpReaderTest {
                   - file: { in: archive }
                 then: { filed: { hand over to: { rule: index, output: small } } }
                 """, SITE);
-        RuleDocument rule = ((RuleReading.Good) reading).rule();
+        RuleDocument rule = ((RuleReadResult.Good) reading).rule();
         assertThat(rule.then().get(FollowUp.End.FILED).handOver()).contains(new FollowUp.HandOver("index", "small"));
-        assertThat(ReadAloud.of(rule))
-                .extracting(ReadAloud.Sentence::words)
+        assertThat(RuleSentences.of(rule))
+                .extracting(RuleSentences.Sentence::words)
                 .contains("What is filed goes on, as small, to rule index with its fields and the reason.");
     }
 
     @Test
     void tagsAreFilledAndThoseThatComeOutEmptyAreNone() {
-        RuleReading reading =
+        RuleReadResult reading =
                 read(FOLDER, "{ failed: { tag: [\"{given vessel | upper}\", \"{given berth}\", \"is {end}\"] } }");
-        FollowUp failed = ((RuleReading.Good) reading).rule().then().get(FollowUp.End.FAILED);
+        FollowUp failed = ((RuleReadResult.Good) reading).rule().then().get(FollowUp.End.FAILED);
         assertThat(failed.tags(Map.of("given vessel", "Skua", "end", "failed"), Locale.UK))
                 .containsExactly("SKUA", "is failed");
     }
 
     @Test
     void aRuleMayTakeNothingButWhatIsHandedOver() {
-        RuleDocument rule = ((RuleReading.Good) read("hand-overs", "{ filed: { tag: done } }")).rule();
+        RuleDocument rule = ((RuleReadResult.Good) read("hand-overs", "{ filed: { tag: done } }")).rule();
         assertThat(rule.from()).isEmpty();
-        assertThat(ReadAloud.of(rule))
-                .extracting(ReadAloud.Sentence::words)
+        assertThat(RuleSentences.of(rule))
+                .extracting(RuleSentences.Sentence::words)
                 .contains("Takes what other rules hand over.");
     }
 
@@ -97,7 +98,7 @@ class FollowUpReaderTest {
             [ filed ]~is expected as words with values
             """)
     void whatCanNotWorkSaysSo(String then, String expected) {
-        assertThat(((RuleReading.Bad) read(FOLDER, then)).problems())
+        assertThat(((RuleReadResult.Bad) read(FOLDER, then)).problems())
                 .extracting(Problem::toString)
                 .anySatisfy(problem -> assertThat(problem).contains(expected));
     }

@@ -15,7 +15,7 @@ class PageStepsTest {
     private static final Site SITE =
             new Site(Map.of("inbox", "/srv/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC);
 
-    private static RuleReading read(String step) {
+    private static RuleReadResult read(String step) {
         return RuleReader.read("""
                 lectomen: 1
                 rule: pages
@@ -51,8 +51,8 @@ class PageStepsTest {
             'read text: { keep: none }' ~ text that lies on pictures already is not used
             """)
     void aStepIsReadAloudWithAllThatItSays(String step, String words) {
-        assertThat(ReadAloud.of(((RuleReading.Good) read(step)).rule()))
-                .extracting(ReadAloud.Sentence::words)
+        assertThat(RuleSentences.of(((RuleReadResult.Good) read(step)).rule()))
+                .extracting(RuleSentences.Sentence::words)
                 .anySatisfy(sentence -> assertThat(sentence).contains(words));
     }
 
@@ -82,7 +82,7 @@ class PageStepsTest {
             'resize: { to: PDF }' ~ "to" is one of: tiff, png, jpeg
             """)
     void whatAStepCantDoIsSaid(String step, String problem) {
-        assertThat(((RuleReading.Bad) read(step)).problems())
+        assertThat(((RuleReadResult.Bad) read(step)).problems())
                 .extracting(Problem::toString)
                 .anySatisfy(said -> assertThat(said).contains(problem));
     }

@@ -76,15 +76,15 @@ class PartsTest {
     }
 
     private static RuleDocument good(String rule, String... parts) {
-        RuleReading reading = RuleReader.read(new RuleFile(rule, parts(parts)), SITE);
-        assertThat(reading).isInstanceOf(RuleReading.Good.class);
-        return ((RuleReading.Good) reading).rule();
+        RuleReadResult reading = RuleReader.read(new RuleFile(rule, parts(parts)), SITE);
+        assertThat(reading).isInstanceOf(RuleReadResult.Good.class);
+        return ((RuleReadResult.Good) reading).rule();
     }
 
     private static List<String> problems(String rule, String... parts) {
-        RuleReading reading = RuleReader.read(new RuleFile(rule, parts(parts)), SITE);
-        assertThat(reading).isInstanceOf(RuleReading.Bad.class);
-        return ((RuleReading.Bad) reading)
+        RuleReadResult reading = RuleReader.read(new RuleFile(rule, parts(parts)), SITE);
+        assertThat(reading).isInstanceOf(RuleReadResult.Bad.class);
+        return ((RuleReadResult.Bad) reading)
                 .problems().stream().map(Problem::toString).toList();
     }
 

@@ -47,18 +47,18 @@ class RuleReaderTest {
     void whatIsWrongIsSaidWithItsPlaceAndTheNearestRightWord(String name) throws Exception {
         String text = Files.readString(folder().resolve(name + ".yaml"));
         String expected = Files.readString(folder().resolve(name + ".problem")).strip();
-        RuleReading reading = RuleReader.read(text, SITE);
-        assertThat(reading).isInstanceOf(RuleReading.Bad.class);
-        assertThat(((RuleReading.Bad) reading).problems())
+        RuleReadResult reading = RuleReader.read(text, SITE);
+        assertThat(reading).isInstanceOf(RuleReadResult.Bad.class);
+        assertThat(((RuleReadResult.Bad) reading).problems())
                 .extracting(Problem::toString)
                 .anySatisfy(problem -> assertThat(problem).contains(expected));
     }
 
     @Test
     void aGoodRuleIsReadWithItsDefaults() throws Exception {
-        RuleReading reading = RuleReader.read(Files.readString(folder().resolve("good.yaml")), SITE);
-        assertThat(reading).isInstanceOf(RuleReading.Good.class);
-        RuleDocument rule = ((RuleReading.Good) reading).rule();
+        RuleReadResult reading = RuleReader.read(Files.readString(folder().resolve("good.yaml")), SITE);
+        assertThat(reading).isInstanceOf(RuleReadResult.Good.class);
+        RuleDocument rule = ((RuleReadResult.Good) reading).rule();
         assertThat(rule.id()).isEqualTo("permits");
         assertThat(rule.title()).isEqualTo("permits");
         assertThat(rule.from().get(0).folder()).isEqualTo("/srv/inbox/permits");
@@ -77,7 +77,7 @@ class RuleReaderTest {
                 when: { all: [ { text contains: 007 }, { text contains: NO }, { text contains: 2027-03-12 } ] }
                 do: [ { file: { in: archive } } ]
                 """;
-        RuleDocument rule = ((RuleReading.Good) RuleReader.read(text, SITE)).rule();
+        RuleDocument rule = ((RuleReadResult.Good) RuleReader.read(text, SITE)).rule();
         Condition.Group all = (Condition.Group) rule.when().orElseThrow();
         assertThat(all.parts())
                 .extracting(part -> ((Condition.OfText) part).says())
@@ -87,7 +87,7 @@ class RuleReaderTest {
     @Test
     void allProblemsAreToldAtOnceInTheOrderOfTheFile() {
         String text = "lectomen: 3\nrule: X\nfrom: []\ndo: []\nextra: 1\n";
-        List<Problem> problems = ((RuleReading.Bad) RuleReader.read(text, SITE)).problems();
+        List<Problem> problems = ((RuleReadResult.Bad) RuleReader.read(text, SITE)).problems();
         assertThat(problems).extracting(Problem::line).containsExactly(1, 2, 3, 4, 5);
     }
 }

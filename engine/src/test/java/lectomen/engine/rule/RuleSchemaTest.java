@@ -115,7 +115,7 @@ class RuleSchemaTest {
     @ParameterizedTest
     @MethodSource("rules")
     void anExampleStandsInARuleAsItIs(String rule) {
-        assertThat(RuleReader.read(rule, SITE)).isInstanceOf(RuleReading.Good.class);
+        assertThat(RuleReader.read(rule, SITE)).isInstanceOf(RuleReadResult.Good.class);
     }
 
     @Test

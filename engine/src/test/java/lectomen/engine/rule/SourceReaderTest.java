@@ -20,7 +20,7 @@ class SourceReaderTest {
     private static final Site SITE =
             new Site(Map.of("inbox", "/srv/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC);
 
-    private static RuleReading read(String source) {
+    private static RuleReadResult read(String source) {
         return RuleReader.read("""
                 lectomen: 1
                 rule: permits
@@ -30,7 +30,7 @@ class SourceReaderTest {
     }
 
     private static RuleDocument rule(String source) {
-        return ((RuleReading.Good) read(source)).rule();
+        return ((RuleReadResult.Good) read(source)).rule();
     }
 
     private static SourceSettings settings(String source) {
@@ -109,8 +109,8 @@ class SourceReaderTest {
             """)
     void whatASourceDoesNotAcceptIsSaid(String source, String name, long bytes, FileType type, String refusal) {
         Instant now = Instant.parse("2027-03-01T10:00:00Z");
-        Facts dropped = new Facts(name, bytes, type, Optional.of("/srv/inbox/permits"), now);
-        Facts sent = new Facts(name, bytes, type, Optional.empty(), now);
+        FileFacts dropped = new FileFacts(name, bytes, type, Optional.of("/srv/inbox/permits"), now);
+        FileFacts sent = new FileFacts(name, bytes, type, Optional.empty(), now);
         assertThat(rule(source).findRefusal(dropped).orElse("")).isEqualTo(refusal);
         assertThat(rule(source).findRefusal(sent).orElse("")).isEqualTo(refusal);
     }
@@ -118,7 +118,7 @@ class SourceReaderTest {
     @Test
     void filesOfOtherFoldersAreNotTaken() {
         Instant now = Instant.parse("2027-03-01T10:00:00Z");
-        Facts elsewhere = new Facts("a.pdf", 10, FileType.PDF, Optional.of("/srv/inbox/letters"), now);
+        FileFacts elsewhere = new FileFacts("a.pdf", 10, FileType.PDF, Optional.of("/srv/inbox/letters"), now);
         assertThat(rule("about: x").findRefusal(elsewhere)).contains("takes nothing from there");
     }
 
@@ -170,7 +170,7 @@ class SourceReaderTest {
             failed files: "{inbax}/x"                     ~ no parameter is called "inbax"
             """)
     void whatCantBeIsSaid(String source, String problem) {
-        assertThat(((RuleReading.Bad) read(source)).problems())
+        assertThat(((RuleReadResult.Bad) read(source)).problems())
                 .extracting(Problem::toString)
                 .anySatisfy(said -> assertThat(said).contains(problem));
     }

@@ -23,7 +23,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.progress.Progress;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.Site;
 import org.junit.jupiter.api.Test;
@@ -31,7 +31,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 class FramesTest {
     /** For rules that make nothing. */
-    private static final Bench NO_BENCH = new Bench() {
+    private static final OutputSink NO_BENCH = new OutputSink() {
         @Override
         public Path folder() {
             return Path.of("/nowhere");
@@ -53,8 +53,8 @@ class FramesTest {
     }
 
     private static Task task(String rule) {
-        Facts facts =
-                new Facts("ticket.txt", 20, FileType.TEXT, Optional.of("/in/t"), Instant.parse("2027-03-01T10:00:00Z"));
+        FileFacts facts = new FileFacts(
+                "ticket.txt", 20, FileType.TEXT, Optional.of("/in/t"), Instant.parse("2027-03-01T10:00:00Z"));
         return new Task(
                 Task.PROTOCOL,
                 "1-7",

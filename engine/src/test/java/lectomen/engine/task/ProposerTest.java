@@ -47,7 +47,7 @@ class ProposerTest {
                                 Optional.of(new ProposalTask.Spot(1, new Box(11, 0, 13, 1)))),
                         example("two", "Permit no: MHP-2027-0044\n", FileType.TEXT, Optional.empty())),
                 Locale.UK);
-        Proposer proposer = new Proposer(new KeptResults(temp.resolve("kept")), FontBook.shipped());
+        Proposer proposer = new Proposer(new ResultCache(temp.resolve("kept")), FontBook.shipped());
         ProposalAnswer answer = proposer.propose(task, this::fetch);
         assertThat(answer.name()).isEqualTo("permit no");
         assertThat(answer.unread().get(0)).isPresent();

@@ -29,7 +29,7 @@ class FloatsTest {
                         new Placement.Around(4, 4, 4, 4),
                         false),
                 ofText,
-                new Plate(List.of(), width, height),
+                new MarkGroup(List.of(), width, height),
                 List.of(),
                 () -> {});
     }
@@ -43,7 +43,7 @@ class FloatsTest {
     }
 
     private Floats.Stood stand(Strip.Hanging one, double paragraphTop) {
-        return floats.stand(one, Things.Frame.of(PAPER, 50, 300, paragraphTop), LOWEST);
+        return floats.stand(one, ObjectSetter.Frame.of(PAPER, 50, 300, paragraphTop), LOWEST);
     }
 
     /** A paragraph begins at that height. Text ends at 550, the page at 600. */

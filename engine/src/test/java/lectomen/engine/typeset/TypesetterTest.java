@@ -12,18 +12,18 @@ import java.util.Random;
 import java.util.stream.IntStream;
 import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Edges;
 import lectomen.engine.flow.FlowDocument;
+import lectomen.engine.flow.FlowObject;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Properties;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
-import lectomen.engine.flow.Thing;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.font.FontBook;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -114,7 +114,7 @@ class TypesetterTest {
                     Section.VerticalAlign.TOP,
                     blocks(random, 2 + random.nextInt(8), 0)));
         }
-        return new FlowDocument(Properties.NONE, FlowDocument.Settings.USUAL, sections, new Inventory());
+        return new FlowDocument(Properties.NONE, FlowDocument.Settings.USUAL, sections, new ContentInventory());
     }
 
     private List<Block> blocks(Random random, int count, int depth) {
@@ -129,16 +129,18 @@ class TypesetterTest {
     }
 
     private Paragraph paragraph(Random random, int depth) {
-        Look look = Look.NONE
-                .with(Trait.FONT, random.nextBoolean() ? "Liberation Sans" : "Liberation Serif")
-                .with(Trait.SIZE, 7.0 + random.nextInt(6))
-                .with(Trait.BEFORE, (double) random.nextInt(10))
-                .with(Trait.AFTER, (double) random.nextInt(10))
-                .with(Trait.LEFT, depth == 0 ? random.nextInt(20) : 0.0)
-                .with(Trait.NO_LONE_LINES, random.nextBoolean())
-                .with(Trait.WITH_NEXT, random.nextInt(4) == 0)
-                .with(Trait.TOGETHER, random.nextInt(6) == 0)
-                .with(Trait.ALIGN, Trait.Align.values()[random.nextInt(Trait.Align.values().length)]);
+        Formatting look = Formatting.NONE
+                .with(FormatProperty.FONT, random.nextBoolean() ? "Liberation Sans" : "Liberation Serif")
+                .with(FormatProperty.SIZE, 7.0 + random.nextInt(6))
+                .with(FormatProperty.BEFORE, (double) random.nextInt(10))
+                .with(FormatProperty.AFTER, (double) random.nextInt(10))
+                .with(FormatProperty.LEFT, depth == 0 ? random.nextInt(20) : 0.0)
+                .with(FormatProperty.NO_LONE_LINES, random.nextBoolean())
+                .with(FormatProperty.WITH_NEXT, random.nextInt(4) == 0)
+                .with(FormatProperty.TOGETHER, random.nextInt(6) == 0)
+                .with(
+                        FormatProperty.ALIGN,
+                        FormatProperty.Align.values()[random.nextInt(FormatProperty.Align.values().length)]);
         List<Inline> inlines = new ArrayList<>();
         int runs = 1 + random.nextInt(4);
         for (int i = 0; i < runs; i++) {
@@ -147,7 +149,7 @@ class TypesetterTest {
             for (int word = 0; word < length; word++) {
                 text.append('w').append(words++).append(' ');
             }
-            inlines.add(new Inline.Text(text.toString(), look.with(Trait.BOLD, random.nextBoolean()), ""));
+            inlines.add(new Inline.Text(text.toString(), look.with(FormatProperty.BOLD, random.nextBoolean()), ""));
         }
         if (depth == 0 && random.nextInt(6) == 0) {
             Paragraph note =
@@ -185,7 +187,7 @@ class TypesetterTest {
                         1,
                         Edges.NONE,
                         OptionalInt.empty(),
-                        new Thing.Inside(1, 3, 1, 3, Section.VerticalAlign.TOP),
+                        new FlowObject.Inside(1, 3, 1, 3, Section.VerticalAlign.TOP),
                         false,
                         0,
                         blocks(random, 1 + random.nextInt(2), depth + 1)));
@@ -196,7 +198,7 @@ class TypesetterTest {
                 Collections.nCopies(columns, depth == 0 ? 75.0 : 60.0),
                 OptionalDouble.empty(),
                 false,
-                Trait.Align.START,
+                FormatProperty.Align.START,
                 0,
                 rows,
                 false);

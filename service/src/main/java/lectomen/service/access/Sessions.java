@@ -35,11 +35,17 @@ public final class Sessions {
     private final Ledger ledger;
     private final People people;
     private final InstantSource clock;
-    private final Tries byName;
-    private final Tries byCaller;
+    private final SignInAttempts byName;
+    private final SignInAttempts byCaller;
 
     /** @param byName counts wrong passwords by sign-in name @param byCaller by network address */
-    public Sessions(Store store, Ledger ledger, People people, InstantSource clock, Tries byName, Tries byCaller) {
+    public Sessions(
+            Store store,
+            Ledger ledger,
+            People people,
+            InstantSource clock,
+            SignInAttempts byName,
+            SignInAttempts byCaller) {
         this.store = store;
         this.ledger = ledger;
         this.people = people;

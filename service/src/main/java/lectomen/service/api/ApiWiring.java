@@ -1,7 +1,7 @@
 package lectomen.service.api;
 
 import java.time.InstantSource;
-import lectomen.service.bytes.Room;
+import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.Ledger;
@@ -25,8 +25,8 @@ class ApiWiring {
             Ledger ledger,
             Store store,
             WorkerPool workers,
-            Room room,
+            DiskSpaceGuard diskSpace,
             InstantSource clock) {
-        return new Metrics(jobs, folders, ledger, store, workers, room, clock);
+        return new Metrics(jobs, folders, ledger, store, workers, diskSpace, clock);
     }
 }

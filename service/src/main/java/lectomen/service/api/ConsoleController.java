@@ -7,7 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.Duration;
 import java.util.Base64;
-import lectomen.service.access.Gate;
+import lectomen.service.access.RequestGuard;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -45,7 +45,7 @@ final class ConsoleController implements WebMvcConfigurer {
             String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
             String nonce = nonce();
             return ResponseEntity.ok()
-                    .header(Gate.CONTENT_POLICY_HEADER, Gate.contentPolicy(nonce))
+                    .header(RequestGuard.CONTENT_POLICY_HEADER, RequestGuard.contentPolicy(nonce))
                     .body(text.replace("<base href=\"/\"", "<base href=\"" + request.getContextPath() + "/\"")
                             .replace(
                                     "\"lectomen-nonce\" content=\"\"", "\"lectomen-nonce\" content=\"" + nonce + "\""));

@@ -2,7 +2,7 @@ package lectomen.service.api;
 
 import java.util.List;
 import java.util.Optional;
-import lectomen.engine.plan.ByHand;
+import lectomen.engine.plan.FilingByHand;
 import lectomen.engine.rule.Site;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.service.filing.Connections;
@@ -40,7 +40,7 @@ record FileAsBody(
                 .orElseThrow(() -> new BadRequestException(
                         "whenTaken",
                         "no choice is called \"" + choice + "\"; there are number it, replace own, leave and fail"));
-        ByHand byHand = new ByHand(
+        FilingByHand byHand = new FilingByHand(
                 connection,
                 Optional.ofNullable(under).orElse("").strip(),
                 Optional.ofNullable(name).orElse("").strip(),

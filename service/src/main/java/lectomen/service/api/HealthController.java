@@ -2,7 +2,7 @@ package lectomen.service.api;
 
 import java.util.ArrayList;
 import java.util.List;
-import lectomen.service.bytes.Room;
+import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.store.Store;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -15,11 +15,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/health")
 final class HealthController {
     private final Store store;
-    private final Room room;
+    private final DiskSpaceGuard diskSpace;
 
-    HealthController(Store store, Room room) {
+    HealthController(Store store, DiskSpaceGuard diskSpace) {
         this.store = store;
-        this.room = room;
+        this.diskSpace = diskSpace;
     }
 
     /** @param problems codes of what is wrong: store-writer-ended, store-not-writable, disk-low */
@@ -44,7 +44,7 @@ final class HealthController {
         if (!store.isWritable()) {
             problems.add("store-not-writable");
         }
-        if (room.findTooLow().isPresent()) {
+        if (diskSpace.findTooLow().isPresent()) {
             problems.add("disk-low");
         }
         return problems.isEmpty()

@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.data.Sidecar;
 import lectomen.engine.extract.FieldValue;
-import lectomen.engine.plan.Considered;
+import lectomen.engine.plan.RuleEvaluation;
 import lectomen.engine.progress.Progress;
 import lectomen.service.access.Caller;
 import lectomen.service.filing.Connections;
@@ -49,7 +49,7 @@ import tools.jackson.databind.json.JsonMapper;
 @RequestMapping("/api/v1/jobs")
 final class JobsController {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final TypeReference<List<Considered>> CONSIDERED = new TypeReference<>() {};
+    private static final TypeReference<List<RuleEvaluation>> CONSIDERED = new TypeReference<>() {};
     private static final int MOST = 10_000;
 
     private final Jobs jobs;
@@ -160,7 +160,7 @@ final class JobsController {
             List<String> tags,
             Optional<String> sidecar,
             Map<String, String> given,
-            List<Considered> considered,
+            List<RuleEvaluation> considered,
             List<FieldValue> fields,
             List<StepView> steps,
             List<EffectStory> effects,

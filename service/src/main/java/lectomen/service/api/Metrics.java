@@ -15,7 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Supplier;
-import lectomen.service.bytes.Room;
+import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.SourceStatus;
 import lectomen.service.job.Jobs;
@@ -55,7 +55,7 @@ final class Metrics {
             Ledger ledger,
             Store store,
             WorkerPool workers,
-            Room room,
+            DiskSpaceGuard diskSpace,
             InstantSource clock) {
         this.jobs = jobs;
         this.folders = folders;
@@ -70,8 +70,8 @@ final class Metrics {
         FunctionCounter.builder("lectomen.workers.deaths", workers, WorkerPool::deaths)
                 .description("Workers that ended in the middle of a document")
                 .register(registry);
-        gauge("lectomen.disk.free.bytes", "Room on the disk of the home", room::freeBytes);
-        gauge("lectomen.disk.keep.free.bytes", "The mark below which no files are taken in", room::keepFreeBytes);
+        gauge("lectomen.disk.free.bytes", "Room on the disk of the home", diskSpace::freeBytes);
+        gauge("lectomen.disk.keep.free.bytes", "The mark below which no files are taken in", diskSpace::keepFreeBytes);
         gauge("lectomen.ledger.entries", "Entries of the ledger", () -> ledger.head()
                 .seq());
         gauge(

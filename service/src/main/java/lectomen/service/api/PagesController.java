@@ -16,7 +16,7 @@ import lectomen.service.job.Job;
 import lectomen.service.job.JobFamily;
 import lectomen.service.job.Jobs;
 import lectomen.service.page.Pages;
-import lectomen.service.workers.Showing;
+import lectomen.service.workers.PageResult;
 import org.springframework.core.io.InputStreamResource;
 import org.springframework.http.CacheControl;
 import org.springframework.http.ContentDisposition;
@@ -71,8 +71,8 @@ final class PagesController {
         return view(page, show(id, output, page, USUAL_WIDTH));
     }
 
-    static PageView view(int page, Showing showing) {
-        if (showing instanceof Showing.Shown shown) {
+    static PageView view(int page, PageResult showing) {
+        if (showing instanceof PageResult.Shown shown) {
             PageAnswer answer = shown.page();
             return new PageView(
                     page,
@@ -90,7 +90,7 @@ final class PagesController {
                 0,
                 Page.Unit.POINT,
                 List.of(),
-                Optional.of(JobView.ReasonView.of(((Showing.Not) showing).reason())));
+                Optional.of(JobView.ReasonView.of(((PageResult.Not) showing).reason())));
     }
 
     /**
@@ -115,25 +115,25 @@ final class PagesController {
     }
 
     /** Empty where there is no picture to show. */
-    static Optional<ResponseEntity<byte[]>> picture(Showing showing) {
-        return showing instanceof Showing.Shown shown && shown.page().png().length > 0
+    static Optional<ResponseEntity<byte[]>> picture(PageResult showing) {
+        return showing instanceof PageResult.Shown shown && shown.page().png().length > 0
                 ? Optional.of(ResponseEntity.ok()
                         .cacheControl(CacheControl.maxAge(Duration.ofHours(1)).cachePrivate())
                         .body(shown.page().png()))
                 : Optional.empty();
     }
 
-    private Showing show(String id, Optional<String> output, int page, int width) {
+    private PageResult show(String id, Optional<String> output, int page, int width) {
         return ask(id, output, page, (document, type, number) -> pages.show(document, type, number, width));
     }
 
     @FunctionalInterface
     private interface Asking {
-        Showing ask(ByteRef document, FileType type, int page);
+        PageResult ask(ByteRef document, FileType type, int page);
     }
 
     /** Of what came in, unless an output is named. */
-    private Showing ask(String id, Optional<String> output, int page, Asking asking) {
+    private PageResult ask(String id, Optional<String> output, int page, Asking asking) {
         Job job = jobs.require(id);
         if (output.isPresent()) {
             JobFamily.Output found = requireOutput(job, output.get());
@@ -174,8 +174,8 @@ final class PagesController {
         return words(page, ask(id, output, page, pages::words));
     }
 
-    static WordsView words(int page, Showing showing) {
-        if (showing instanceof Showing.Shown shown) {
+    static WordsView words(int page, PageResult showing) {
+        if (showing instanceof PageResult.Shown shown) {
             PageAnswer answer = shown.page();
             List<WordView> words = answer.words().stream()
                     .map(word -> new WordView(
@@ -193,7 +193,7 @@ final class PagesController {
                 0,
                 Page.Unit.POINT,
                 List.of(),
-                Optional.of(JobView.ReasonView.of(((Showing.Not) showing).reason())));
+                Optional.of(JobView.ReasonView.of(((PageResult.Not) showing).reason())));
     }
 
     private JobFamily.Output requireOutput(Job job, String output) {

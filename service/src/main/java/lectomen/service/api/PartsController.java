@@ -11,7 +11,7 @@ import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.RuleState;
 import lectomen.service.rulebook.SharedParts;
-import lectomen.service.work.GoingLive;
+import lectomen.service.work.RuleActivation;
 import lectomen.service.work.SamplesDifferException;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -29,11 +29,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/parts")
 final class PartsController {
     private final SharedParts parts;
-    private final GoingLive goingLive;
+    private final RuleActivation activation;
 
-    PartsController(SharedParts parts, GoingLive goingLive) {
+    PartsController(SharedParts parts, RuleActivation activation) {
         this.parts = parts;
-        this.goingLive = goingLive;
+        this.activation = activation;
     }
 
     record PartList(List<SharedParts.PartEntry> parts) {}
@@ -98,7 +98,7 @@ final class PartsController {
             return draft(entry, "its version before was not live either");
         }
         try {
-            goingLive.putLive(entry.id(), Optional.empty(), false, Optional.empty(), Caller.principal());
+            activation.putLive(entry.id(), Optional.empty(), false, Optional.empty(), Caller.principal());
             return new ChangedRule(entry.id(), entry.latestVersion(), true, Optional.empty());
         } catch (SamplesDifferException e) {
             return draft(entry, String.valueOf(e.getMessage()));

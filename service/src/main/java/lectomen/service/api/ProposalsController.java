@@ -19,7 +19,7 @@ import lectomen.service.home.Settings;
 import lectomen.service.job.Job;
 import lectomen.service.job.Jobs;
 import lectomen.service.work.TrialDocuments;
-import lectomen.service.workers.BytesOf;
+import lectomen.service.workers.ByteSource;
 import lectomen.service.workers.WorkerPool;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -94,7 +94,7 @@ final class ProposalsController {
             throw new BadRequestException("documents", "name 1 to " + MOST_DOCUMENTS + " documents");
         }
         List<ProposalTask.Example> examples = new ArrayList<>();
-        Map<String, BytesOf> bytesOf = new HashMap<>();
+        Map<String, ByteSource> bytesOf = new HashMap<>();
         List<String> names = new ArrayList<>();
         for (Example example : asked.documents()) {
             TrialDocuments.Found found;
@@ -116,7 +116,7 @@ final class ProposalsController {
                     "documents", "in one of them at least, page and box say where the value stands");
         }
         ProposalTask task = new ProposalTask(Task.PROTOCOL, "proposal-" + calls.incrementAndGet(), examples, locale);
-        BytesOf from = sha256 -> bytesOf.getOrDefault(sha256, bytes::open).open(sha256);
+        ByteSource from = sha256 -> bytesOf.getOrDefault(sha256, bytes::open).open(sha256);
         return view(workers.propose(task, from), asked.documents(), names);
     }
 

@@ -6,20 +6,20 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
-import lectomen.engine.rule.ReadAloud;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleFile;
-import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleSchema;
+import lectomen.engine.rule.RuleSentences;
 import lectomen.engine.rule.RuleText;
 import lectomen.engine.yaml.Problem;
 import lectomen.service.access.Caller;
-import lectomen.service.intake.LyingNow;
+import lectomen.service.intake.PendingFiles;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.Difference;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.Rulebook;
-import lectomen.service.work.GoingLive;
+import lectomen.service.work.RuleActivation;
 import lectomen.service.work.RuleRenames;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -37,15 +37,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/rules")
 final class RulesController {
     private final Rulebook rulebook;
-    private final GoingLive goingLive;
-    private final LyingNow lying;
+    private final RuleActivation activation;
+    private final PendingFiles pending;
     private final RuleRenames renames;
 
-    RulesController(Rulebook rulebook, GoingLive goingLive, LyingNow lying, RuleRenames renames) {
+    RulesController(Rulebook rulebook, RuleActivation activation, PendingFiles pending, RuleRenames renames) {
         this.renames = renames;
-        this.lying = lying;
+        this.pending = pending;
         this.rulebook = rulebook;
-        this.goingLive = goingLive;
+        this.activation = activation;
     }
 
     /** @param whyNotActing why a live rule takes nothing all the same; absent where it acts, or is not meant to */
@@ -64,10 +64,10 @@ final class RulesController {
     record RuleList(List<RuleView> rules) {}
 
     /** @param sentences the rule read aloud; empty when it can't be read with today's settings */
-    record RuleStory(RuleView rule, String text, List<ReadAloud.Sentence> sentences) {}
+    record RuleStory(RuleView rule, String text, List<RuleSentences.Sentence> sentences) {}
 
     /** @param sentences the rule read aloud; empty when it is not good */
-    record CheckResult(boolean good, List<Problem> problems, List<ReadAloud.Sentence> sentences) {}
+    record CheckResult(boolean good, List<Problem> problems, List<RuleSentences.Sentence> sentences) {}
 
     @GetMapping
     RuleList list() {
@@ -86,8 +86,8 @@ final class RulesController {
         return ResponseEntity.ok().eTag(tag(entry)).body(new RuleStory(view(entry), entry.text(), sentences(entry)));
     }
 
-    private List<ReadAloud.Sentence> sentences(RuleEntry entry) {
-        return rulebook.read(entry) instanceof RuleReading.Good good ? ReadAloud.of(good.rule()) : List.of();
+    private List<RuleSentences.Sentence> sentences(RuleEntry entry) {
+        return rulebook.read(entry) instanceof RuleReadResult.Good good ? RuleSentences.of(good.rule()) : List.of();
     }
 
     private static String tag(RuleEntry entry) {
@@ -101,10 +101,10 @@ final class RulesController {
 
     @PostMapping("/check")
     CheckResult check(@RequestBody String text) {
-        RuleReading reading = rulebook.check(text);
-        return reading instanceof RuleReading.Bad bad
+        RuleReadResult reading = rulebook.check(text);
+        return reading instanceof RuleReadResult.Bad bad
                 ? new CheckResult(false, bad.problems(), List.of())
-                : new CheckResult(true, List.of(), ReadAloud.of(((RuleReading.Good) reading).rule()));
+                : new CheckResult(true, List.of(), RuleSentences.of(((RuleReadResult.Good) reading).rule()));
     }
 
     @PostMapping
@@ -150,23 +150,23 @@ final class RulesController {
                         throw new BadRequestException(
                                 "existing", "existing is take or leave, or newer, not " + existing);
                 };
-        return answer(goingLive.putLive(id, leaveOlder, acceptSamples, unchanged(ifMatch), Caller.principal()));
+        return answer(activation.putLive(id, leaveOlder, acceptSamples, unchanged(ifMatch), Caller.principal()));
     }
 
     /** What putting the latest version live would come to. Changes nothing. */
     @GetMapping("/{id}/outlook")
-    GoingLive.Outlook outlook(@PathVariable String id) throws IOException {
-        return goingLive.lookAhead(id);
+    RuleActivation.Outlook outlook(@PathVariable String id) throws IOException {
+        return activation.lookAhead(id);
     }
 
     /** What lies in the folders of the latest version now, and what it would say to each, as far as that shows unread. */
     @GetMapping("/{id}/lying")
-    LyingNow.Overview lying(@PathVariable String id) {
-        RuleReading reading = rulebook.read(rulebook.require(id));
-        if (reading instanceof RuleReading.Bad bad) {
+    PendingFiles.Overview lying(@PathVariable String id) {
+        RuleReadResult reading = rulebook.read(rulebook.require(id));
+        if (reading instanceof RuleReadResult.Bad bad) {
             throw new BadRuleException(bad.problems());
         }
-        return lying.look(((RuleReading.Good) reading).rule());
+        return pending.look(((RuleReadResult.Good) reading).rule());
     }
 
     /** What is different from the latest version of the rule that the file names. Changes nothing, and checks no more of it. */
@@ -275,7 +275,7 @@ final class RulesController {
     private RuleView view(RuleEntry entry) {
         String title = entry.id();
         List<String> from = new ArrayList<>();
-        if (rulebook.read(entry) instanceof RuleReading.Good good) {
+        if (rulebook.read(entry) instanceof RuleReadResult.Good good) {
             title = good.rule().title();
             from.addAll(foldersOf(good.rule()));
         }

@@ -5,9 +5,9 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import lectomen.service.access.Caller;
-import lectomen.service.access.Gate;
 import lectomen.service.access.People;
 import lectomen.service.access.Person;
+import lectomen.service.access.RequestGuard;
 import lectomen.service.access.Sessions;
 import lectomen.service.home.Settings;
 import org.springframework.http.HttpHeaders;
@@ -63,7 +63,7 @@ final class SessionController {
 
     @GetMapping("/session")
     SessionView show(HttpServletRequest request) {
-        Optional<Sessions.Session> session = Gate.sessionToken(request).flatMap(sessions::find);
+        Optional<Sessions.Session> session = RequestGuard.sessionToken(request).flatMap(sessions::find);
         return new SessionView(
                 session.map(Sessions.Session::person).map(PersonView::of),
                 session.map(Sessions.Session::forgeryToken),
@@ -111,7 +111,7 @@ final class SessionController {
 
     @DeleteMapping("/session")
     ResponseEntity<Void> signOut(HttpServletRequest request) {
-        Gate.sessionToken(request).ifPresent(sessions::close);
+        RequestGuard.sessionToken(request).ifPresent(sessions::close);
         return ResponseEntity.noContent()
                 .header(HttpHeaders.SET_COOKIE, cookie("", Duration.ZERO, request))
                 .build();
@@ -133,7 +133,7 @@ final class SessionController {
 
     /** Behind a proxy that is declared with https the cookie is for https alone, as with an own certificate. */
     private String cookie(String token, Duration kept, HttpServletRequest request) {
-        return ResponseCookie.from(Gate.COOKIE, token)
+        return ResponseCookie.from(RequestGuard.COOKIE, token)
                 .httpOnly(true)
                 .secure(behindHttps || request.isSecure())
                 .sameSite("Strict")

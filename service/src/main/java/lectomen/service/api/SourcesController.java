@@ -7,16 +7,16 @@ import java.util.Locale;
 import java.util.Optional;
 import lectomen.engine.plan.Candidate;
 import lectomen.engine.plan.RuleRef;
-import lectomen.engine.rule.ReadAloud;
 import lectomen.engine.rule.RuleDocument;
-import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.RuleReadResult;
+import lectomen.engine.rule.RuleSentences;
 import lectomen.engine.rule.SourceSettings;
 import lectomen.service.access.Caller;
 import lectomen.service.intake.HotFolders;
+import lectomen.service.intake.RoutingPreview;
 import lectomen.service.intake.SourcePauses;
 import lectomen.service.intake.SourceRuns;
 import lectomen.service.intake.SourceStatus;
-import lectomen.service.intake.WouldBeTaken;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
@@ -36,14 +36,15 @@ final class SourcesController {
     private final Rulebook rulebook;
     private final SourcePauses pauses;
     private final SourceRuns runs;
-    private final WouldBeTaken would;
+    private final RoutingPreview preview;
 
-    SourcesController(HotFolders folders, Rulebook rulebook, SourcePauses pauses, SourceRuns runs, WouldBeTaken would) {
+    SourcesController(
+            HotFolders folders, Rulebook rulebook, SourcePauses pauses, SourceRuns runs, RoutingPreview preview) {
         this.folders = folders;
         this.rulebook = rulebook;
         this.pauses = pauses;
         this.runs = runs;
-        this.would = would;
+        this.preview = preview;
     }
 
     record SourceList(List<SourceView> sources) {}
@@ -71,7 +72,7 @@ final class SourcesController {
      * @param sweepSeconds how often it is looked through besides when something happens in it
      */
     record SourceStory(
-            SourceView source, List<ReadAloud.Sentence> sentences, double sweepSeconds, List<RunView> runs) {}
+            SourceView source, List<RuleSentences.Sentence> sentences, double sweepSeconds, List<RunView> runs) {}
 
     /** @param says yes, no or after reading */
     record RuleAnswer(String rule, String says, String why) {}
@@ -95,7 +96,7 @@ final class SourcesController {
         Duration sweep = from.map(one -> one.settings().sweep()).orElse(SourceSettings.DEFAULT_SWEEP);
         return new SourceStory(
                 view(source),
-                from.map(ReadAloud::of).orElse(List.of()),
+                from.map(RuleSentences::of).orElse(List.of()),
                 sweep.toMillis() / 1000.0,
                 runs.last(id).stream().map(RunView::of).toList());
     }
@@ -133,7 +134,7 @@ final class SourcesController {
                 rule.filter(text -> !text.isBlank()).map(this::draft).orElseGet(this::live);
         return new WouldAnswer(
                 name,
-                would.ask(asked, name, size).stream()
+                preview.ask(asked, name, size).stream()
                         .map(SourcesController::answer)
                         .toList());
     }
@@ -143,14 +144,14 @@ final class SourcesController {
     }
 
     private List<Candidate> draft(String text) {
-        RuleReading reading = rulebook.check(text);
-        if (reading instanceof RuleReading.Good good) {
+        RuleReadResult reading = rulebook.check(text);
+        if (reading instanceof RuleReadResult.Good good) {
             return List.of(new Candidate(new RuleRef(good.rule().id(), 0), good.rule()));
         }
-        throw new BadRuleException(((RuleReading.Bad) reading).problems());
+        throw new BadRuleException(((RuleReadResult.Bad) reading).problems());
     }
 
-    private static FolderAnswer answer(WouldBeTaken.InFolder folder) {
+    private static FolderAnswer answer(RoutingPreview.InFolder folder) {
         return new FolderAnswer(
                 folder.folder(),
                 Optional.of(folder.ignored()).filter(words -> !words.isEmpty()),

@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import lectomen.engine.reason.Reason;
-import lectomen.service.bytes.Room;
+import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.home.Home;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.IntakeSwitch;
@@ -35,7 +35,7 @@ final class StatusController {
     private final Rulebook rulebook;
     private final HotFolders folders;
     private final WorkerPool workers;
-    private final Room room;
+    private final DiskSpaceGuard diskSpace;
     private final IntakeSwitch intake;
     private final Ledger ledger;
     private final LedgerKeeper ledgerKeeper;
@@ -49,7 +49,7 @@ final class StatusController {
             Rulebook rulebook,
             HotFolders folders,
             WorkerPool workers,
-            Room room,
+            DiskSpaceGuard diskSpace,
             IntakeSwitch intake,
             Ledger ledger,
             LedgerKeeper ledgerKeeper,
@@ -60,7 +60,7 @@ final class StatusController {
         this.rulebook = rulebook;
         this.folders = folders;
         this.workers = workers;
-        this.room = room;
+        this.diskSpace = diskSpace;
         this.intake = intake;
         this.ledger = ledger;
         this.ledgerKeeper = ledgerKeeper;
@@ -99,7 +99,7 @@ final class StatusController {
         List<SourceView> sources = folders.status().stream()
                 .map(source -> SourceView.of(source, rulebook.acting().from(source.folder())))
                 .toList();
-        Optional<Reason> low = room.findTooLow();
+        Optional<Reason> low = diskSpace.findTooLow();
         List<String> notices = notices(sources, low);
         return new Status(
                 home.folder().toString(),
@@ -110,7 +110,7 @@ final class StatusController {
                 sources,
                 rulebook.acting().rules().size(),
                 new Workers(workers.size(), workers.pids(), workers.deaths()),
-                new Disk(room.freeBytes(), room.keepFreeBytes(), low.map(JobView.ReasonView::of)),
+                new Disk(diskSpace.freeBytes(), diskSpace.keepFreeBytes(), low.map(JobView.ReasonView::of)),
                 intake.findPaused().map(JobView.ReasonView::of),
                 ledger.head().seq(),
                 notices,

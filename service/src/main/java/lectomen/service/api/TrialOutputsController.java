@@ -7,7 +7,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.page.Pages;
 import lectomen.service.work.TrialOutputs;
-import lectomen.service.workers.Showing;
+import lectomen.service.workers.PageResult;
 import org.springframework.core.io.InputStreamResource;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -59,7 +59,7 @@ final class TrialOutputsController {
         return picture.orElseThrow(() -> NoSuchPageException.ofTrial(sha256));
     }
 
-    private Showing show(String sha256, int page, int width) throws IOException {
+    private PageResult show(String sha256, int page, int width) throws IOException {
         try {
             FileType type = outputs.type(sha256);
             return pages.show(new ByteRef(sha256, outputs.size(sha256)), type, page, width, outputs::open);

@@ -10,16 +10,16 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import lectomen.engine.data.DataForm;
-import lectomen.engine.data.Hit;
+import lectomen.engine.data.DataFormat;
+import lectomen.engine.data.DataValue;
 import lectomen.engine.data.Sidecar;
 import lectomen.engine.extract.FieldValue;
-import lectomen.engine.plan.Considered;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.StepDone;
+import lectomen.engine.plan.RuleEvaluation;
+import lectomen.engine.plan.StepResult;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.DataAnswer;
@@ -114,7 +114,7 @@ final class TrialsController {
             Optional<String> rule,
             Optional<Integer> ruleVersion,
             Optional<JobView.ReasonView> reason,
-            List<Considered> considered,
+            List<RuleEvaluation> considered,
             List<FieldValue> fields,
             List<JobView.ReasonView> notes,
             Optional<String> original,
@@ -149,7 +149,7 @@ final class TrialsController {
         if (ruleFile.isPresent()) {
             String text = new String(ruleFile.get().getBytes(), StandardCharsets.UTF_8);
             boolean alone = partFile.isEmpty() && lookupFile.isEmpty();
-            if (alone && rulebook.check(text) instanceof RuleReading.Bad bad) {
+            if (alone && rulebook.check(text) instanceof RuleReadResult.Bad bad) {
                 throw new BadRuleException(bad.problems());
             }
             Map<String, String> parts = new HashMap<>();
@@ -281,7 +281,7 @@ final class TrialsController {
                 reason.map(JobView.ReasonView::of),
                 outcome.considered(),
                 outcome.steps().stream()
-                        .map(StepDone::fields)
+                        .map(StepResult::fields)
                         .flatMap(List::stream)
                         .toList(),
                 notes(outcome, reason),
@@ -293,7 +293,7 @@ final class TrialsController {
     /** What the steps did without; not again what the whole failed of. */
     private static List<JobView.ReasonView> notes(Outcome outcome, Optional<Reason> failed) {
         return outcome.steps().stream()
-                .map(StepDone::notes)
+                .map(StepResult::notes)
                 .flatMap(List::stream)
                 .filter(note -> failed.filter(note::equals).isEmpty())
                 .map(JobView.ReasonView::of)
@@ -328,7 +328,7 @@ final class TrialsController {
     }
 
     /** @param reason why the data or the expression is no good; absent where it is good, even if nothing was hit */
-    record DataTrial(String form, List<Hit> hits, Optional<JobView.ReasonView> reason) {}
+    record DataTrial(String form, List<DataValue> hits, Optional<JobView.ReasonView> reason) {}
 
     /**
      * Shows what an expression gives: XPath from XML, a JSON Pointer from JSON, a column from CSV. The body is the data.
@@ -343,11 +343,11 @@ final class TrialsController {
             @RequestParam Optional<List<String>> namespaces,
             @RequestBody byte[] data)
             throws IOException {
-        DataForm asked = form.isPresent()
-                ? DataForm.findByWord(form.get())
+        DataFormat asked = form.isPresent()
+                ? DataFormat.findByWord(form.get())
                         .orElseThrow(() -> new BadRequestException(
-                                "form", "form is " + String.join(", ", DataForm.words()) + ", not " + form.get()))
-                : DataForm.findFor(data)
+                                "form", "form is " + String.join(", ", DataFormat.words()) + ", not " + form.get()))
+                : DataFormat.findFor(data)
                         .orElseThrow(() -> new BadRequestException("data", "the data is neither XML, JSON nor CSV"));
         DataAnswer answer = trials.ofData(data, asked, expression, prefixes(namespaces.orElse(List.of())));
         return new DataTrial(asked.word(), answer.hits(), answer.reason().map(JobView.ReasonView::of));

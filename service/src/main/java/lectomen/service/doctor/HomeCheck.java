@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import lectomen.engine.reason.Reason;
-import lectomen.service.bytes.Room;
+import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.home.BadHomeException;
 import lectomen.service.home.Home;
 import lectomen.service.home.Settings;
@@ -57,7 +57,7 @@ final class HomeCheck {
     }
 
     private Finding room(Settings settings) {
-        return new Room(home, settings.keepFreeBytes())
+        return new DiskSpaceGuard(home, settings.keepFreeBytes())
                 .findTooLow()
                 .map(Reason::words)
                 .map(words -> Finding.wrong("Room", words, "df -h " + home))

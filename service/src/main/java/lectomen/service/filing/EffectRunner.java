@@ -35,7 +35,7 @@ public final class EffectRunner implements AutoCloseable {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String COUNTER_BUSY = "counter.busy";
     private static final Duration CLEARING_PAUSE = Duration.ofSeconds(3);
-    private static final int MOST_LEFT_BY_A_CRASH = DueEffects.AT_ONCE_ON_A_CONNECTION * 5;
+    private static final int MOST_LEFT_BY_A_CRASH = EffectScheduler.AT_ONCE_ON_A_CONNECTION * 5;
 
     private final Store store;
     private final Jobs jobs;
@@ -45,14 +45,14 @@ public final class EffectRunner implements AutoCloseable {
     private final Sources sources;
     private final Locale locale;
     private final GiveBack giveBack;
-    private final Retrying retrying;
+    private final EffectRetries retries;
     private final EarlierFilings earlier;
     private final SameDocument sameDocument;
-    private final DueEffects due;
-    private final Leftovers leftovers = new Leftovers();
-    private final Work.Maker works;
+    private final EffectScheduler due;
+    private final TemporaryFiles temporaryFiles = new TemporaryFiles();
+    private final FilingWork.Maker works;
     private final Counters counters;
-    private WhenEnded whenEnded = (db, job, end, reason) -> false;
+    private JobEndListener whenEnded = (db, job, end, reason) -> false;
 
     public EffectRunner(
             Store store,
@@ -74,22 +74,22 @@ public final class EffectRunner implements AutoCloseable {
         this.sources = sources;
         this.counters = counters;
         this.locale = locale;
-        this.works = new Work.Maker(connections, effects, locale);
+        this.works = new FilingWork.Maker(connections, effects, locale);
         this.giveBack = new GiveBack(effects, rulebook, clock);
         this.earlier = new EarlierFilings(effects);
         this.sameDocument = new SameDocument(store, effects, keyed);
-        this.retrying = new Retrying(store, jobs, effects, counters, clock);
-        this.due = new DueEffects(effects, this::actOrWait);
+        this.retries = new EffectRetries(store, jobs, effects, counters, clock);
+        this.due = new EffectScheduler(effects, this::actOrWait);
     }
 
     /** Who is told of each end. Say so while the service is put together. */
-    public void whenEnded(WhenEnded listener) {
+    public void whenEnded(JobEndListener listener) {
         whenEnded = listener;
     }
 
     /** Begins to work; what an earlier run of the service left unfinished comes first. */
     public void start() {
-        due.start(this::clearLast, leftovers::clear, CLEARING_PAUSE);
+        due.start(this::clearLast, temporaryFiles::clear, CLEARING_PAUSE);
     }
 
     /**
@@ -164,13 +164,13 @@ public final class EffectRunner implements AutoCloseable {
             act(due);
         } catch (NoLongerOpenException e) {
             effects.find(due.id()).flatMap(works::findFor).ifPresent(work -> hiddenFiles(work)
-                    .forEach(file -> leftovers.clear(due.id(), file)));
+                    .forEach(file -> temporaryFiles.clear(due.id(), file)));
         } catch (RuntimeException | Error e) {
             LOG.error("Effect {} met a fault; it is tried again", due.id(), e);
             effects.find(due.id())
                     .filter(now -> now.state().isOpen())
                     .ifPresent(now ->
-                            retrying.waitForIt(now, Reason.of("destination.fault", "connection", now.connection())));
+                            retries.waitForIt(now, Reason.of("destination.fault", "connection", now.connection())));
         }
     }
 
@@ -190,7 +190,7 @@ public final class EffectRunner implements AutoCloseable {
             return;
         }
         Effect effect = replacingOwn(numbered.get());
-        Optional<Work> work = works.findFor(effect);
+        Optional<FilingWork> work = works.findFor(effect);
         if (work.isEmpty()) {
             fail(effect, Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
             return;
@@ -199,7 +199,7 @@ public final class EffectRunner implements AutoCloseable {
             fail(effect, Reason.of("bytes.missing"), JobState.FAILED);
             return;
         }
-        Placing placing = work.get()
+        PlaceResult placing = work.get()
                 .repository()
                 .place(
                         work.get().order(),
@@ -208,13 +208,13 @@ public final class EffectRunner implements AutoCloseable {
                             effects.acting(db, effect, place);
                             return place;
                         }));
-        if (placing instanceof Placing.Placed placed) {
+        if (placing instanceof PlaceResult.Placed placed) {
             placed(effect, work.get(), placed);
-        } else if (placing instanceof Placing.NotNow notNow) {
-            retrying.waitForIt(effect, notNow.reason());
-        } else if (placing instanceof Placing.Never never) {
+        } else if (placing instanceof PlaceResult.NotNow notNow) {
+            retries.waitForIt(effect, notNow.reason());
+        } else if (placing instanceof PlaceResult.Never never) {
             fail(effect, never.reason(), JobState.FAILED);
-        } else if (placing instanceof Placing.Taken name) {
+        } else if (placing instanceof PlaceResult.Taken name) {
             WhenTaken choice = work.get().order().whenTaken();
             Reason reason = Reason.of(
                     "name.taken",
@@ -246,7 +246,7 @@ public final class EffectRunner implements AutoCloseable {
             return given;
         });
         if (numbers instanceof Counters.Numbered.Busy busy) {
-            retrying.waitForIt(effect, Reason.of(COUNTER_BUSY, "counter", busy.counter()));
+            retries.waitForIt(effect, Reason.of(COUNTER_BUSY, "counter", busy.counter()));
             return Optional.empty();
         }
         return effects.find(effect.id());
@@ -282,9 +282,9 @@ public final class EffectRunner implements AutoCloseable {
     private void withdraw(Effect effect) {
         WithdrawRequest request = JSON.readValue(effect.request(), WithdrawRequest.class);
         Optional<Path> folder = connections.findFolder(effect.connection());
-        Order.Own own = new Order.Own(request.place(), request.content());
-        Withdrawing came = folder.isEmpty()
-                ? new Withdrawing.Gone("connection is no longer set up", Optional.empty())
+        FilingOrder.Own own = new FilingOrder.Own(request.place(), request.content());
+        WithdrawResult came = folder.isEmpty()
+                ? new WithdrawResult.Gone("connection is no longer set up", Optional.empty())
                 : works.repository(effect.connection(), folder.get())
                         .withdraw(
                                 effect.id(),
@@ -294,13 +294,13 @@ public final class EffectRunner implements AutoCloseable {
                                     effects.acting(db, effect, place);
                                     return place;
                                 }));
-        if (came instanceof Withdrawing.NotNow notNow) {
-            retrying.waitForIt(effect, notNow.reason());
+        if (came instanceof WithdrawResult.NotNow notNow) {
+            retries.waitForIt(effect, notNow.reason());
             return;
         }
         store.write(db -> {
             Job job = jobs.find(db, effect.jobId()).orElseThrow();
-            if (came instanceof Withdrawing.Gone gone) {
+            if (came instanceof WithdrawResult.Gone gone) {
                 effects.done(db, effect, job, request.place(), request.content(), gone.how());
                 gone.older().ifPresent(older -> effects.movedOlder(db, effect, older));
             } else {
@@ -312,14 +312,14 @@ public final class EffectRunner implements AutoCloseable {
         });
     }
 
-    private void placed(Effect effect, Work work, Placing.Placed placed) {
+    private void placed(Effect effect, FilingWork work, PlaceResult.Placed placed) {
         try {
             if (!work.explanation().isEmpty()) {
                 GiveBack.explain(placed.leftovers().get(0), placed.place(), work.explanation());
             }
         } catch (IOException e) {
             String problem = ProblemWords.ofDisk(e);
-            retrying.waitForIt(
+            retries.waitForIt(
                     effect, Reason.of("destination.trouble", "connection", effect.connection(), "problem", problem));
             return;
         }
@@ -346,20 +346,20 @@ public final class EffectRunner implements AutoCloseable {
                     == Effect.Kind.FILE) { // a file that is given back may belong to an earlier run of its job
                 settle(db, job);
             }
-            return retrying.wentWell(db, effect.connection());
+            return retries.wentWell(db, effect.connection());
         });
-        placed.leftovers().forEach(file -> leftovers.clear(effect.id(), file));
+        placed.leftovers().forEach(file -> temporaryFiles.clear(effect.id(), file));
     }
 
     /** A service that was ended between a receipt and the clearing left a hidden file with each of its last filings. */
     private void clearLast() {
         for (Effect effect : effects.lastDone(MOST_LEFT_BY_A_CRASH)) {
             works.findFor(effect)
-                    .ifPresent(work -> hiddenFiles(work).forEach(file -> leftovers.add(effect.id(), file)));
+                    .ifPresent(work -> hiddenFiles(work).forEach(file -> temporaryFiles.add(effect.id(), file)));
         }
     }
 
-    private static List<Path> hiddenFiles(Work work) {
+    private static List<Path> hiddenFiles(FilingWork work) {
         return work.repository().leftovers(work.order());
     }
 
@@ -436,7 +436,7 @@ public final class EffectRunner implements AutoCloseable {
             return false;
         }
         if (hold) {
-            openFilings(db, jobId).forEach(effect -> retrying.letNumbersGo(db, effect));
+            openFilings(db, jobId).forEach(effect -> retries.letNumbersGo(db, effect));
         }
         effects.hold(db, jobId, hold);
         return true;

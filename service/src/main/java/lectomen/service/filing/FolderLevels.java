@@ -102,7 +102,7 @@ final class FolderLevels {
         } catch (FileAlreadyExistsException madeMeanwhile) {
             return;
         }
-        LikeItsFolder.make(folder);
+        FolderPermissions.make(folder);
         DurableFiles.syncEntry(folder);
     }
 }

@@ -79,34 +79,34 @@ final class FolderRepository {
      * @param intend called with the place, below the root, each time before it is tried; must not return before that is
      *     written down
      */
-    Placing place(Order order, Bytes bytes, Consumer<String> intend) {
+    PlaceResult place(FilingOrder order, Bytes bytes, Consumer<String> intend) {
         try {
             Optional<Reason> away = connections.findAway(connection, root);
             if (away.isPresent()) {
-                return new Placing.NotNow(away.get());
+                return new PlaceResult.NotNow(away.get());
             }
             Path part = partIn(levels.open(order.folder()), order);
-            Optional<Placing> earlier = findEarlier(order, bytes, part);
+            Optional<PlaceResult> earlier = findEarlier(order, bytes, part);
             return earlier.isPresent() ? earlier.get() : placeAnew(order, bytes, intend, part);
         } catch (FolderLevels.UnusableException e) {
-            return new Placing.Never(e.reason(connection));
+            return new PlaceResult.Never(e.reason(connection));
         } catch (IOException e) {
-            return new Placing.NotNow(trouble(e, order.bytes().size()));
+            return new PlaceResult.NotNow(trouble(e, order.bytes().size()));
         }
     }
 
-    private static Path partIn(Path folder, Order order) {
+    private static Path partIn(Path folder, FilingOrder order) {
         return folder.resolve(".lectomen-" + order.effectId() + ".part");
     }
 
     /** The hidden files that an order may have left; they need not be there. */
-    List<Path> leftovers(Order order) {
+    List<Path> leftovers(FilingOrder order) {
         Path part = partIn(root.resolve(String.join("/", order.folder())), order);
         return List.of(part, placingOf(part), asideOf(part));
     }
 
     /** What an earlier attempt left, if it got as far as putting the file in place. */
-    private Optional<Placing> findEarlier(Order order, Bytes bytes, Path part) throws IOException {
+    private Optional<PlaceResult> findEarlier(FilingOrder order, Bytes bytes, Path part) throws IOException {
         if (order.intended().isEmpty()) {
             return Optional.empty();
         }
@@ -127,7 +127,7 @@ final class FolderRepository {
         DurableFiles.syncEntry(part);
         Optional<String> older = keepReplaced(order, part);
         String answer = "found in place after an interruption, " + order.bytes().size() + " bytes";
-        return Optional.of(new Placing.Placed(
+        return Optional.of(new PlaceResult.Placed(
                 order.intended().get(), answer, List.of(linked ? part : placing, asideOf(part)), older));
     }
 
@@ -150,7 +150,7 @@ final class FolderRepository {
         return part.resolveSibling(name.substring(0, name.length() - "part".length()) + ending);
     }
 
-    private static boolean isWhole(Path place, Order order) throws IOException {
+    private static boolean isWhole(Path place, FilingOrder order) throws IOException {
         return holds(place, order.bytes());
     }
 
@@ -158,7 +158,8 @@ final class FolderRepository {
         return Files.size(file) == content.size() && ByteStore.hash(file).equals(content.sha256());
     }
 
-    private Placing placeAnew(Order order, Bytes bytes, Consumer<String> intend, Path part) throws IOException {
+    private PlaceResult placeAnew(FilingOrder order, Bytes bytes, Consumer<String> intend, Path part)
+            throws IOException {
         putBackWhatIsNotOurs(order, part);
         OlderVersion older = olderVersion(order, part);
         if (order.whenTaken() == WhenTaken.NEW_VERSION || order.keepsReplaced()) {
@@ -169,9 +170,9 @@ final class FolderRepository {
         fillOrClear(part, order, bytes);
         if (!isWhole(part, order)) {
             Files.delete(part);
-            return new Placing.NotNow(Reason.of("destination.mismatch", "connection", connection));
+            return new PlaceResult.NotNow(Reason.of("destination.mismatch", "connection", connection));
         }
-        LikeItsFolder.make(part);
+        FolderPermissions.make(part);
         for (int number = 1; number <= MOST_NUMBERS; number++) {
             boolean newVersion = order.whenTaken() == WhenTaken.NEW_VERSION;
             String name =
@@ -182,7 +183,7 @@ final class FolderRepository {
                 Optional<String> replaced = keepReplaced(order, part);
                 olderPlace = replaced.isPresent() ? replaced : olderPlace;
                 String answer = "in place and read back, " + order.bytes().size() + " bytes";
-                return new Placing.Placed(
+                return new PlaceResult.Placed(
                         order.placeOf(name), answer, List.of(leftover.get(), asideOf(part)), olderPlace);
             }
             if (newVersion) {
@@ -197,31 +198,31 @@ final class FolderRepository {
             }
         }
         Files.deleteIfExists(part);
-        return new Placing.Taken(order.name(), String.join("/", order.folder()));
+        return new PlaceResult.Taken(order.name(), String.join("/", order.folder()));
     }
 
-    private OlderVersion olderVersion(Order order, Path part) {
+    private OlderVersion olderVersion(FilingOrder order, Path part) {
         return hiddenOlder(order, olderOf(part));
     }
 
-    private OlderVersion hiddenOlder(Order order, Path hidden) {
+    private OlderVersion hiddenOlder(FilingOrder order, Path hidden) {
         Filing.Target.Place beside = new Filing.Target.Place(order.folder(), order.name());
         return new OlderVersion(
                 levels, links, hidden, number -> order.others().older(number).orElse(beside));
     }
 
     /** What was replaced goes to where older versions go, where the order says so; gives its place there. */
-    private Optional<String> keepReplaced(Order order, Path part) throws IOException {
+    private Optional<String> keepReplaced(FilingOrder order, Path part) throws IOException {
         OlderVersion replaced = hiddenOlder(order, asideOf(part));
         return order.keepsReplaced() && replaced.isUnderWay() ? Optional.of(replaced.keep()) : Optional.empty();
     }
 
     /** The hidden file that is left once the document stands under that name; empty when the name is taken. */
-    private Optional<Path> tryName(String name, Order order, Bytes bytes, Consumer<String> intend, Path part)
+    private Optional<Path> tryName(String name, FilingOrder order, Bytes bytes, Consumer<String> intend, Path part)
             throws IOException {
         Path place = part.resolveSibling(name);
         Path folder = Objects.requireNonNull(part.getParent());
-        Optional<Order.Own> own =
+        Optional<FilingOrder.Own> own =
                 order.replaces().filter(replaced -> replaced.place().equals(order.placeOf(name)));
         if (own.isPresent() && Files.isRegularFile(place, LinkOption.NOFOLLOW_LINKS)) {
             intend.accept(order.placeOf(name));
@@ -263,7 +264,7 @@ final class FolderRepository {
     }
 
     /** An interruption between moving aside and looking may have left something that somebody changed. */
-    private void putBackWhatIsNotOurs(Order order, Path part) throws IOException {
+    private void putBackWhatIsNotOurs(FilingOrder order, Path part) throws IOException {
         Path aside = asideOf(part);
         if (order.replaces().isPresent()
                 && Files.exists(aside)
@@ -279,15 +280,18 @@ final class FolderRepository {
      * @param older where it goes, as the so manieth; empty where it goes away
      * @param intend called before anything is done
      */
-    Withdrawing withdraw(
-            String effectId, Order.Own own, Optional<IntFunction<Filing.Target.Place>> older, Consumer<String> intend) {
+    WithdrawResult withdraw(
+            String effectId,
+            FilingOrder.Own own,
+            Optional<IntFunction<Filing.Target.Place>> older,
+            Consumer<String> intend) {
         Path place = root.resolve(own.place());
         Path folder = Objects.requireNonNull(place.getParent());
         Path aside = folder.resolve(".lectomen-" + effectId + ".aside");
         try {
             Optional<Reason> away = connections.findAway(connection, root);
             if (away.isPresent()) {
-                return new Withdrawing.NotNow(away.get());
+                return new WithdrawResult.NotNow(away.get());
             }
             levels.check(foldersOf(own.place()));
             if (older.isPresent()) {
@@ -298,17 +302,17 @@ final class FolderRepository {
                 return clearAside(aside, place, own, older);
             }
             if (!Files.isRegularFile(place, LinkOption.NOFOLLOW_LINKS)) {
-                return new Withdrawing.Gone("was no longer there", Optional.empty());
+                return new WithdrawResult.Gone("was no longer there", Optional.empty());
             }
             if (!holds(place, own.content())) {
-                return new Withdrawing.Changed();
+                return new WithdrawResult.Changed();
             }
             Files.move(place, aside, StandardCopyOption.ATOMIC_MOVE);
             return clearAside(aside, place, own, older);
         } catch (FolderLevels.UnusableException e) {
-            return new Withdrawing.Changed();
+            return new WithdrawResult.Changed();
         } catch (IOException e) {
-            return new Withdrawing.NotNow(trouble(e, 0));
+            return new WithdrawResult.NotNow(trouble(e, 0));
         }
     }
 
@@ -317,12 +321,12 @@ final class FolderRepository {
         return levels.subList(0, levels.size() - 1);
     }
 
-    private Withdrawing clearAside(
-            Path aside, Path place, Order.Own own, Optional<IntFunction<Filing.Target.Place>> older)
+    private WithdrawResult clearAside(
+            Path aside, Path place, FilingOrder.Own own, Optional<IntFunction<Filing.Target.Place>> older)
             throws IOException {
         if (!holds(aside, own.content())) {
             putBack(aside, place);
-            return new Withdrawing.Changed();
+            return new WithdrawResult.Changed();
         }
         Optional<String> kept = Optional.empty();
         if (older.isPresent()) {
@@ -333,11 +337,11 @@ final class FolderRepository {
         DurableFiles.syncEntry(aside);
         names.free(
                 Objects.requireNonNull(place.getParent()), place.getFileName().toString());
-        return new Withdrawing.Gone("taken back, " + own.content().size() + " bytes", kept);
+        return new WithdrawResult.Gone("taken back, " + own.content().size() + " bytes", kept);
     }
 
     /** The hidden file that is left once the place holds the bytes; empty when the name is taken after all. */
-    private Optional<Path> put(Path part, Path place, Order order, Bytes bytes) throws IOException {
+    private Optional<Path> put(Path part, Path place, FilingOrder order, Bytes bytes) throws IOException {
         if (links) {
             try {
                 Files.createLink(place, part);
@@ -363,7 +367,7 @@ final class FolderRepository {
     }
 
     /** What can't be written whole is taken away again: it would only fill the disk, and nobody knows it. */
-    private static void fillOrClear(Path part, Order order, Bytes bytes) throws IOException {
+    private static void fillOrClear(Path part, FilingOrder order, Bytes bytes) throws IOException {
         try {
             fill(part, order, bytes, StandardOpenOption.CREATE_NEW);
         } catch (IOException e) {
@@ -376,7 +380,7 @@ final class FolderRepository {
         }
     }
 
-    private static void fill(Path file, Order order, Bytes bytes, StandardOpenOption how) throws IOException {
+    private static void fill(Path file, FilingOrder order, Bytes bytes, StandardOpenOption how) throws IOException {
         try (FileChannel out = FileChannel.open(file, how, StandardOpenOption.WRITE);
                 InputStream in = bytes.open(order.bytes().sha256())) {
             in.transferTo(Channels.newOutputStream(out));

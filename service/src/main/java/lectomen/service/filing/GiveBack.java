@@ -52,12 +52,12 @@ public final class GiveBack {
                 .map(SourceSettings::failedFolder)
                 .findFirst()
                 .orElse(SourceSettings.DEFAULT_FAILED_FOLDER);
-        ForPeople.find(Optional.of(hotFolder), failedFolder)
+        SubmitterFolder.find(Optional.of(hotFolder), failedFolder)
                 .ifPresent(folder -> intend(db, job, folder, explanation(job, reason)));
     }
 
     /** @param explanation that is put beside it; empty for none */
-    private void intend(JdbcClient db, Job job, ForPeople folder, String explanation) {
+    private void intend(JdbcClient db, Job job, SubmitterFolder folder, String explanation) {
         GiveBackRequest request = new GiveBackRequest(
                 folder.hotFolder(), folder.folder(), job.more().levels(), job.name(), explanation);
         effects.intend(
@@ -74,7 +74,7 @@ public final class GiveBack {
      */
     public boolean answer(
             JdbcClient db, Job job, Optional<String> hotFolder, String folder, String name, String content) {
-        Optional<ForPeople> where = ForPeople.find(hotFolder, folder);
+        Optional<SubmitterFolder> where = SubmitterFolder.find(hotFolder, folder);
         where.ifPresent(found -> intendAnswer(db, job, found, name, content));
         return where.isPresent();
     }
@@ -86,7 +86,7 @@ public final class GiveBack {
      */
     public boolean moveOriginal(
             JdbcClient db, Job job, Optional<String> hotFolder, String folder, Optional<Reason> reason) {
-        Optional<ForPeople> where = ForPeople.find(hotFolder, folder);
+        Optional<SubmitterFolder> where = SubmitterFolder.find(hotFolder, folder);
         String explanation = reason.map(why -> explanation(job, why)).orElse("");
         where.ifPresent(found -> intend(db, job, found, explanation));
         return where.isPresent();
@@ -121,7 +121,7 @@ public final class GiveBack {
                         """).param("from", from).param("to", to).update();
     }
 
-    private void intendAnswer(JdbcClient db, Job job, ForPeople folder, String name, String content) {
+    private void intendAnswer(JdbcClient db, Job job, SubmitterFolder folder, String name, String content) {
         AnswerRequest request = new AnswerRequest(folder.hotFolder(), folder.folder(), name, content);
         effects.intend(
                 db,
@@ -170,7 +170,7 @@ public final class GiveBack {
             }
             out.force(true);
         }
-        LikeItsFolder.make(text);
+        FolderPermissions.make(text);
         DurableFiles.syncEntry(text);
     }
 }

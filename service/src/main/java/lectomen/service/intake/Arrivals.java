@@ -5,7 +5,7 @@ import java.util.Optional;
 import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
@@ -54,7 +54,7 @@ public final class Arrivals {
     record File(
             String job,
             String name,
-            Facts.Circumstances more,
+            FileFacts.Circumstances more,
             ByteRef bytes,
             FileType type,
             Optional<String> wantedRule,

@@ -41,10 +41,10 @@ final class ClaimRows {
     }
 
     /** Writes several claims as intended, with one commit; gives their ids in the same order. */
-    List<String> intend(List<Lot> wanted) {
+    List<String> intend(List<ArrivalCandidate> wanted) {
         return store.write(db -> {
             List<String> made = new ArrayList<>();
-            for (Lot one : wanted) {
+            for (ArrivalCandidate one : wanted) {
                 made.add(intend(db, one));
             }
             return made;
@@ -52,9 +52,9 @@ final class ClaimRows {
     }
 
     @SuppressWarnings("ReferenceEquality") // the first piece itself
-    private String intend(JdbcClient db, Lot lot) {
-        Lot.Piece first = lot.first();
-        boolean newJob = first.role() != Lot.Role.SIDECAR;
+    private String intend(JdbcClient db, ArrivalCandidate candidate) {
+        ArrivalCandidate.Piece first = candidate.first();
+        boolean newJob = first.role() != ArrivalCandidate.Role.SIDECAR;
         String id = first.job().filter(told -> newJob).orElseGet(() -> jobs.newId(db));
         db.sql("""
                         insert or replace into claim (job_id, source_id, state, size, mtime, ctime, claimed_at)
@@ -68,9 +68,9 @@ final class ClaimRows {
                         first.state().ctime(),
                         clock.millis())
                 .update();
-        if (!lot.isPlain()) {
-            String fails = lot.fails().map(JSON::writeValueAsString).orElse(null);
-            for (Lot.Piece piece : lot.pieces()) {
+        if (!candidate.isPlain()) {
+            String fails = candidate.fails().map(JSON::writeValueAsString).orElse(null);
+            for (ArrivalCandidate.Piece piece : candidate.pieces()) {
                 db.sql("""
                                 insert or replace into claim_piece (claim, path_key, role, sidecar_key, job_id, fails)
                                 values (?, ?, ?, ?, ?, ?)
@@ -101,7 +101,11 @@ final class ClaimRows {
      * @param job that its document has already
      */
     record Piece(
-            String pathKey, Lot.Role role, Optional<String> sidecarKey, Optional<String> job, Optional<Reason> fails) {}
+            String pathKey,
+            ArrivalCandidate.Role role,
+            Optional<String> sidecarKey,
+            Optional<String> job,
+            Optional<Reason> fails) {}
 
     /** The pieces of a claim by the keys of their paths; none for a claim of one file or folder that goes its way. */
     Map<String, Piece> pieces(String claim) {
@@ -110,7 +114,7 @@ final class ClaimRows {
                         .param(claim)
                         .query((row, n) -> new Piece(
                                 row.getString("path_key"),
-                                Lot.Role.ofCode(row.getString("role")),
+                                ArrivalCandidate.Role.ofCode(row.getString("role")),
                                 Optional.ofNullable(row.getString("sidecar_key")),
                                 Optional.ofNullable(row.getString("job_id")),
                                 Optional.ofNullable(row.getString("fails"))

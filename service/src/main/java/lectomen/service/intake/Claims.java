@@ -49,22 +49,22 @@ final class Claims {
     record Moved(String claim) {}
 
     /** What came of beginning some claims. @param stuck what can't be moved out of the hot folder */
-    record Begun(List<Moved> moved, List<Lot> stuck) {}
+    record Begun(List<Moved> moved, List<ArrivalCandidate> stuck) {}
 
     /** Said about a file that was taken in place, in the write that takes it. */
     @FunctionalInterface
     interface InPlace {
-        void say(JdbcClient db, Lot.Piece piece, String job);
+        void say(JdbcClient db, ArrivalCandidate.Piece piece, String job);
     }
 
     private final Path hotFolder;
     private final long source;
-    private final Hidden hidden;
+    private final ClaimFolder hidden;
     private final Store store;
     private final FolderArrivals arrivals;
     private final ByteStore bytes;
     private final ClaimRows rows;
-    private final Spares spares;
+    private final SpareCopies spares;
 
     /** Claims that are on their way from {@link #begin} to the end of {@link #release}; recovery keeps off them. */
     private final Set<String> inHand = ConcurrentHashMap.newKeySet();
@@ -77,18 +77,18 @@ final class Claims {
             Jobs jobs,
             Arrivals arrivals,
             ByteStore bytes,
-            Awaited awaited,
+            AwaitedSidecars awaited,
             KeyedHash keyed,
             OpenFiles openFiles,
             InstantSource clock) {
         this.hotFolder = hotFolder;
         this.source = source;
-        this.hidden = new Hidden(hotFolder, store.identity().id());
+        this.hidden = new ClaimFolder(hotFolder, store.identity().id());
         this.store = store;
         this.arrivals = new FolderArrivals(hotFolder, source, arrivals, jobs, awaited);
         this.bytes = bytes;
         this.rows = new ClaimRows(hotFolder, source, store, ledger, jobs, keyed, clock);
-        this.spares = new Spares(hidden, rows, this.arrivals, store, ledger, jobs, bytes, openFiles);
+        this.spares = new SpareCopies(hidden, rows, this.arrivals, store, ledger, jobs, bytes, openFiles);
     }
 
     void treatAs(SourceSettings choice) {
@@ -101,7 +101,7 @@ final class Claims {
      *
      * @throws IOException if the folder can't be worked in; {@link #recover} then takes up what was begun
      */
-    Begun begin(List<Lot> wanted) throws IOException {
+    Begun begin(List<ArrivalCandidate> wanted) throws IOException {
         try {
             hidden.make();
         } catch (FileSystemException e) {
@@ -112,10 +112,10 @@ final class Claims {
         }
         List<String> ids = rows.intend(wanted);
         List<Moved> moved = new ArrayList<>();
-        List<Lot> stuck = new ArrayList<>();
+        List<ArrivalCandidate> stuck = new ArrayList<>();
         for (int i = 0; i < wanted.size(); i++) {
             String claim = ids.get(i);
-            Lot one = wanted.get(i);
+            ArrivalCandidate one = wanted.get(i);
             try {
                 if (isMovedAsItWas(claim, one)) {
                     moved.add(new Moved(claim));
@@ -142,9 +142,9 @@ final class Claims {
         return new Begun(moved, stuck);
     }
 
-    private boolean isMovedAsItWas(String claim, Lot lot) throws IOException {
+    private boolean isMovedAsItWas(String claim, ArrivalCandidate candidate) throws IOException {
         boolean same = true;
-        for (Lot.Piece piece : lot.pieces()) {
+        for (ArrivalCandidate.Piece piece : candidate.pieces()) {
             Path now = hidden.moveIn(claim, piece.file());
             same &= isSame(FileState.of(now), piece.state());
         }
@@ -163,13 +163,13 @@ final class Claims {
      */
     boolean finish(Moved moved) throws IOException {
         Map<String, ClaimRows.Piece> pieces = rows.pieces(moved.claim());
-        List<Taken.Part> kept = new ArrayList<>();
+        List<ClaimedFiles.Part> kept = new ArrayList<>();
         for (Path file : hidden.filesOf(moved.claim())) {
             if (!IgnoredNames.ignores(file.getFileName().toString())) {
                 Path relative = hidden.relative(moved.claim(), file);
                 String key = rows.pathKey(relative.toString());
-                kept.add(new Taken.Part(
-                        relative, KeptFile.keep(file, bytes), key, Optional.ofNullable(pieces.get(key))));
+                kept.add(new ClaimedFiles.Part(
+                        relative, StoredFile.keep(file, bytes), key, Optional.ofNullable(pieces.get(key))));
             }
         }
         boolean incomplete = !pieces.isEmpty() && kept.size() < pieces.size();
@@ -180,7 +180,8 @@ final class Claims {
             return false;
         }
         store.write(db -> {
-            Taken taken = new Taken(kept, pieces.isEmpty() ? Optional.of(moved.claim()) : Optional.empty());
+            ClaimedFiles taken =
+                    new ClaimedFiles(kept, pieces.isEmpty() ? Optional.of(moved.claim()) : Optional.empty());
             arrivals.add(
                     db,
                     taken,
@@ -203,18 +204,18 @@ final class Claims {
      *
      * @param taken writes down, with the job, that this state of a file was taken
      */
-    void takeInPlace(Lot lot, InPlace taken) throws IOException {
-        List<Taken.Part> parts = new ArrayList<>();
-        for (Lot.Piece piece : lot.pieces()) {
+    void takeInPlace(ArrivalCandidate candidate, InPlace taken) throws IOException {
+        List<ClaimedFiles.Part> parts = new ArrayList<>();
+        for (ArrivalCandidate.Piece piece : candidate.pieces()) {
             Path relative = hotFolder.relativize(piece.file());
             Optional<String> sidecar = piece.sidecar()
                     .map(file -> rows.pathKey(hotFolder.relativize(file).toString()));
             String key = rows.pathKey(relative.toString());
-            ClaimRows.Piece row = new ClaimRows.Piece(key, piece.role(), sidecar, piece.job(), lot.fails());
-            parts.add(new Taken.Part(relative, KeptFile.keep(piece.file(), bytes), key, Optional.of(row)));
+            ClaimRows.Piece row = new ClaimRows.Piece(key, piece.role(), sidecar, piece.job(), candidate.fails());
+            parts.add(new ClaimedFiles.Part(relative, StoredFile.keep(piece.file(), bytes), key, Optional.of(row)));
         }
         store.write(db -> {
-            arrivals.add(db, new Taken(parts, Optional.empty()), true, (part, job) -> lot.pieces().stream()
+            arrivals.add(db, new ClaimedFiles(parts, Optional.empty()), true, (part, job) -> candidate.pieces().stream()
                     .filter(piece -> hotFolder.relativize(piece.file()).equals(part.relative()))
                     .forEach(piece -> taken.say(db, piece, job)));
             return parts;
@@ -231,7 +232,7 @@ final class Claims {
 
     /** Step 5 for several claims, with one commit. */
     Released release(List<Moved> claims) throws IOException {
-        Spares.Released released =
+        SpareCopies.Released released =
                 spares.release(claims.stream().map(Moved::claim).toList());
         released.ended().forEach(inHand::remove);
         return new Released(released.open().stream().map(Moved::new).toList(), released.writtenLate());

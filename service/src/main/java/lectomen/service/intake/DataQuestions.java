@@ -10,8 +10,8 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executor;
 import java.util.concurrent.RejectedExecutionException;
-import lectomen.engine.data.DataForm;
-import lectomen.engine.data.Hit;
+import lectomen.engine.data.DataFormat;
+import lectomen.engine.data.DataValue;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.rule.SidecarSettings;
 import lectomen.engine.task.ByteRef;
@@ -50,7 +50,7 @@ final class DataQuestions {
     }
 
     /** What the file says in that state; empty as long as the answer is not there. */
-    Optional<Told> ask(Path file, FileState state, DataForm form, SidecarSettings settings) {
+    Optional<Told> ask(Path file, FileState state, DataFormat form, SidecarSettings settings) {
         Asked known = asked.get(file);
         if (known != null && known.state().equals(state)) {
             return known.told();
@@ -72,7 +72,7 @@ final class DataQuestions {
         asked.keySet().retainAll(files);
     }
 
-    private Told answer(Path file, DataForm form, SidecarSettings settings) {
+    private Told answer(Path file, DataFormat form, SidecarSettings settings) {
         String expression = settings.documents().orElse(anything(form));
         try {
             ByteRef bytes = new ByteRef(ByteStore.hash(file), Files.size(file));
@@ -84,14 +84,14 @@ final class DataQuestions {
                             || answer.reason().get().code().equals(BROKEN));
             return unreadable
                     ? new Told(List.of(), answer.reason().get().words())
-                    : new Told(answer.hits().stream().map(Hit::value).toList(), "");
+                    : new Told(answer.hits().stream().map(DataValue::value).toList(), "");
         } catch (IOException e) {
             return new Told(List.of(), ProblemWords.ofDisk(e));
         }
     }
 
     /** An expression that every readable file of the form has an answer to. */
-    private static String anything(DataForm form) {
+    private static String anything(DataFormat form) {
         return switch (form) {
             case XML -> "count(/*)";
             case JSON -> "";

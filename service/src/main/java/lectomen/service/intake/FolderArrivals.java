@@ -5,10 +5,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import lectomen.engine.data.DataForm;
+import lectomen.engine.data.DataFormat;
 import lectomen.engine.data.Sidecar;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.SidecarSettings;
 import lectomen.engine.rule.SourceSettings;
 import lectomen.service.job.Job;
@@ -23,19 +23,19 @@ final class FolderArrivals {
     /** Told, in the write that takes a file, which job it was taken for. */
     @FunctionalInterface
     interface Marked {
-        void mark(Taken.Part part, String job);
+        void mark(ClaimedFiles.Part part, String job);
     }
 
     private final Path hotFolder;
     private final long source;
     private final Arrivals arrivals;
     private final Jobs jobs;
-    private final Awaited awaited;
+    private final AwaitedSidecars awaited;
 
     /** How rules choose to treat what comes; changes with them. */
     private volatile SourceSettings settings = SourceSettings.DEFAULT;
 
-    FolderArrivals(Path hotFolder, long source, Arrivals arrivals, Jobs jobs, Awaited awaited) {
+    FolderArrivals(Path hotFolder, long source, Arrivals arrivals, Jobs jobs, AwaitedSidecars awaited) {
         this.hotFolder = hotFolder;
         this.source = source;
         this.arrivals = arrivals;
@@ -53,11 +53,11 @@ final class FolderArrivals {
     }
 
     /** Adds what was taken together as an arrival of its own. @param leftInFolder whether the files stay there */
-    void add(JdbcClient db, Taken taken, boolean leftInFolder, Marked marked) {
-        Map<Boolean, List<Taken.Part>> parts =
-                taken.parts().stream().collect(Collectors.partitioningBy(Taken.Part::isSidecar));
-        List<Taken.Part> documents = parts.getOrDefault(false, List.of());
-        List<Taken.Part> sidecars = parts.getOrDefault(true, List.of());
+    void add(JdbcClient db, ClaimedFiles taken, boolean leftInFolder, Marked marked) {
+        Map<Boolean, List<ClaimedFiles.Part>> parts =
+                taken.parts().stream().collect(Collectors.partitioningBy(ClaimedFiles.Part::isSidecar));
+        List<ClaimedFiles.Part> documents = parts.getOrDefault(false, List.of());
+        List<ClaimedFiles.Part> sidecars = parts.getOrDefault(true, List.of());
         if (documents.isEmpty()) {
             sidecars.forEach(part -> addLate(db, part, marked));
             return;
@@ -65,7 +65,7 @@ final class FolderArrivals {
         long arrival = open(db, Optional.empty());
         String first = "";
         int number = 0;
-        for (Taken.Part part : documents) {
+        for (ClaimedFiles.Part part : documents) {
             Optional<String> firstJob = number == 0 ? taken.firstJob() : Optional.empty();
             Optional<String> known = part.piece().flatMap(ClaimRows.Piece::job).or(() -> firstJob);
             String job = known.orElseGet(() -> jobs.newId(db));
@@ -80,7 +80,7 @@ final class FolderArrivals {
             marked.mark(part, job);
             part.piece().ifPresent(piece -> treat(db, piece, part.relative(), job));
         }
-        for (Taken.Part part : sidecars) {
+        for (ClaimedFiles.Part part : sidecars) {
             boolean used = documents.stream()
                     .flatMap(document -> document.piece().flatMap(ClaimRows.Piece::sidecarKey).stream())
                     .anyMatch(part.key()::equals);
@@ -90,7 +90,7 @@ final class FolderArrivals {
     }
 
     private void treat(JdbcClient db, ClaimRows.Piece piece, Path relative, String job) {
-        if (piece.role() == Lot.Role.LONE_DOCUMENT) {
+        if (piece.role() == ArrivalCandidate.Role.LONE_DOCUMENT) {
             awaited.remember(db, relative, job);
         }
         Optional<Reason> fails = piece.fails();
@@ -101,9 +101,9 @@ final class FolderArrivals {
         }
     }
 
-    private Sidecar sidecar(Taken.Part part) {
+    private Sidecar sidecar(ClaimedFiles.Part part) {
         String name = part.relative().getFileName().toString();
-        DataForm form = DataForm.findByWord(name.substring(name.lastIndexOf('.') + 1))
+        DataFormat form = DataFormat.findByWord(name.substring(name.lastIndexOf('.') + 1))
                 .orElseThrow(() -> new IllegalStateException("A data file without the ending of one was taken"));
         Map<String, String> namespaces =
                 settings.sidecar().map(SidecarSettings::namespaces).orElse(Map.of());
@@ -112,13 +112,13 @@ final class FolderArrivals {
     }
 
     /** A data file whose document went its way without it: the document goes it once more. */
-    private void addLate(JdbcClient db, Taken.Part part, Marked marked) {
+    private void addLate(JdbcClient db, ClaimedFiles.Part part, Marked marked) {
         String id = part.piece().flatMap(ClaimRows.Piece::job).orElseThrow();
         Job job = jobs.find(db, id).orElseThrow();
         long arrival = open(db, job.arrival());
         arrivals.runAgainWith(db, job, sidecar(part));
         arrivals.addSidecar(db, arrival, 1, part.kept().bytes(), true);
-        Awaited.forget(db, job);
+        AwaitedSidecars.forget(db, job);
         marked.mark(part, id);
     }
 
@@ -134,10 +134,10 @@ final class FolderArrivals {
             int part,
             String job,
             Path relative,
-            KeptFile kept,
+            StoredFile kept,
             Optional<Sidecar> sidecar,
             boolean leftInFolder) {
-        Facts.Circumstances more = kept.circumstances(relative);
+        FileFacts.Circumstances more = kept.circumstances(relative);
         Arrivals.File file = new Arrivals.File(
                 job,
                 relative.getFileName().toString(),

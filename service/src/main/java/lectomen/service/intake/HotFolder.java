@@ -23,7 +23,7 @@ import java.util.function.Consumer;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SourceSettings;
-import lectomen.service.bytes.Room;
+import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.disk.KnownDisks;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.time.ServiceClock;
@@ -53,11 +53,11 @@ final class HotFolder {
             ExecutorService copiers,
             Runnable whenArrived,
             Consumer<Path> watch,
-            Room room,
+            DiskSpaceGuard room,
             IntakeSwitch intake,
             SourcePauses pauses,
-            Opening opening,
-            Partners.Surroundings partners,
+            PickupTimes opening,
+            SidecarPairing.Surroundings partners,
             KnownDisks disks,
             ServiceClock clock) {}
 
@@ -67,18 +67,18 @@ final class HotFolder {
     private final Path folder;
     private final long source;
     private final Claims claims;
-    private final Sorting sorting;
-    private final Copying copying;
-    private final Grace grace;
+    private final SettledFileSorter sorter;
+    private final ClaimCopier copying;
+    private final GracePeriod grace;
     private final Surroundings around;
-    private final Opening opening;
+    private final PickupTimes opening;
 
     // Touched by the looking thread alone.
     private SourceSettings settings = SourceSettings.DEFAULT;
-    private Settling settling = new Settling(settings.settle());
-    private LotForming forming;
+    private SettleTracker settling = new SettleTracker(settings.settle());
+    private ArrivalGrouping grouping;
     private Set<String> ownFolders = Set.of();
-    private final Deque<Lot> ready = new ArrayDeque<>();
+    private final Deque<ArrivalCandidate> ready = new ArrayDeque<>();
     private boolean recovered;
     private long lookedAtAllNanos;
     private boolean lookedAtAll;
@@ -108,20 +108,20 @@ final class HotFolder {
             Path folder,
             long source,
             Claims claims,
-            Sorting sorting,
+            SettledFileSorter sorter,
             Optional<Instant> lastArrivalAt,
             Surroundings around) {
         this.folder = folder;
         this.source = source;
         this.claims = claims;
-        this.sorting = sorting;
+        this.sorter = sorter;
         this.lastArrivalAt = lastArrivalAt;
         this.around = around;
         this.opening = around.opening();
         this.watchedSince = around.clock().instant();
-        this.forming = new LotForming(folder, settings, around.partners());
-        this.grace = new Grace(claims, around.clock());
-        this.copying = new Copying(
+        this.grouping = new ArrivalGrouping(folder, settings, around.partners());
+        this.grace = new GracePeriod(claims, around.clock());
+        this.copying = new ClaimCopier(
                 claims,
                 around.copiers(),
                 moved -> {
@@ -141,7 +141,7 @@ final class HotFolder {
 
     /** Looks anew at the files that these jobs tell of, since somebody chose what becomes of them. */
     void fetch(Set<String> jobs) {
-        sorting.lookAnewAt(jobs);
+        sorter.lookAnewAt(jobs);
         anywhere.set(true);
     }
 
@@ -194,8 +194,8 @@ final class HotFolder {
                 waitingNow,
                 settlingNow,
                 readyNow,
-                sorting.count(LyingFiles.Why.UNWANTED),
-                sorting.count(LyingFiles.Why.TAKEN));
+                sorter.count(RemainingFiles.Why.UNWANTED),
+                sorter.count(RemainingFiles.Why.TAKEN));
     }
 
     private Optional<Reason> writtenLate() {
@@ -206,7 +206,8 @@ final class HotFolder {
         Instant last = lastArrivalAt.filter(at -> at.isAfter(watchedSince)).orElse(watchedSince);
         return wish.map(Wish::settings)
                 .flatMap(SourceSettings::expectEvery)
-                .flatMap(usual -> Silence.reason(usual, last, around.clock().instant()));
+                .flatMap(usual ->
+                        SilenceMonitor.reason(usual, last, around.clock().instant()));
     }
 
     /** Looks at the folder and takes what is ready; says after which time to look again. */
@@ -252,8 +253,8 @@ final class HotFolder {
         if (!wanted.settings().equals(settings)) {
             settings = wanted.settings();
             longerSettle = Optional.empty();
-            settling = new Settling(settings.settle());
-            forming = new LotForming(folder, settings, around.partners());
+            settling = new SettleTracker(settings.settle());
+            grouping = new ArrivalGrouping(folder, settings, around.partners());
         }
         ownFolders = wanted.ownFolders();
         claims.treatAs(settings);
@@ -301,11 +302,14 @@ final class HotFolder {
         }
         Rulebook.Acting acting = around.rulebook().acting();
         Instant leave = Objects.requireNonNull(leaveOlder.get());
-        Sorting.Round round = sorting.begin(acting, Optional.of(leave).filter(than -> !than.equals(NOTHING_IS_OLDER)));
+        SettledFileSorter.Round round =
+                sorter.begin(acting, Optional.of(leave).filter(than -> !than.equals(NOTHING_IS_OLDER)));
         Duration next = settings.sweep();
         if (ready.isEmpty()) {
-            boolean all =
-                    anywhere.getAndSet(false) || forming.needsAll() || sweepIsDue() || acting.version() != rulebookSeen;
+            boolean all = anywhere.getAndSet(false)
+                    || grouping.needsAll()
+                    || sweepIsDue()
+                    || acting.version() != rulebookSeen;
             next = gather(round, all);
             leaveOlder.compareAndSet(leave, NOTHING_IS_OLDER);
             rulebookSeen = acting.version();
@@ -317,7 +321,7 @@ final class HotFolder {
             return Duration.ZERO;
         }
         endRun();
-        next = taken > 0 ? shorter(next, Grace.LENGTH) : next;
+        next = taken > 0 ? shorter(next, GracePeriod.LENGTH) : next;
         return next.compareTo(SHORTEST_PAUSE) < 0 ? SHORTEST_PAUSE : next;
     }
 
@@ -334,11 +338,11 @@ final class HotFolder {
         }
     }
 
-    private Looking looking() {
+    private FolderScan looking() {
         boolean readOnly = settings.subfolders() == SourceSettings.Subfolders.TAKE && !Files.isWritable(folder);
         SourceSettings.Subfolders subfolders =
                 readOnly ? SourceSettings.Subfolders.WATCH : settings.subfolders(); // nothing can be moved as a whole
-        return new Looking(folder, subfolders, ownFolders, around.watch());
+        return new FolderScan(folder, subfolders, ownFolders, around.watch());
     }
 
     private boolean sweepIsDue() {
@@ -348,29 +352,29 @@ final class HotFolder {
     }
 
     /** Finds what is ready to be taken; says when something else may be. */
-    private Duration gather(Sorting.Round round, boolean all) throws IOException {
-        Looking looking = looking();
+    private Duration gather(SettledFileSorter.Round round, boolean all) throws IOException {
+        FolderScan scan = looking();
         Set<Path> wanted = new HashSet<>(settling.files());
         told.removeIf(path -> {
             wanted.add(path);
             return true;
         });
-        List<Looking.Found> found = new ArrayList<>();
+        List<FolderScan.Found> found = new ArrayList<>();
         if (all) {
-            found.addAll(looking.all());
+            found.addAll(scan.all());
             lookedAtAll = true;
             lookedAtAllNanos = around.clock().nanos();
         } else {
             for (Path path : wanted) {
-                found.addAll(looking.at(path));
+                found.addAll(scan.at(path));
             }
         }
         Duration next = settings.sweep();
         Set<Path> growing = new HashSet<>();
         Set<Path> seen = new HashSet<>();
-        List<Looking.Found> settled = new ArrayList<>();
+        List<FolderScan.Found> settled = new ArrayList<>();
         long now = around.clock().nanos();
-        for (Looking.Found one : found) {
+        for (FolderScan.Found one : found) {
             if (beingTaken.contains(one.path()) || round.stays(one.path(), one.state()) || !seen.add(one.path())) {
                 continue;
             }
@@ -383,17 +387,18 @@ final class HotFolder {
             }
         }
         Set<Path> remembered = new HashSet<>(growing);
-        if (forming.needsAll()) {
+        if (grouping.needsAll()) {
             settled.forEach(one -> remembered.add(one.path())); // else what waits for others would begin to settle anew
         }
         settling.keepOnly(remembered);
         settlingNow = growing.size();
-        settled.sort(Comparator.comparingLong((Looking.Found one) -> one.state().mtime())
-                .thenComparing(one -> one.path().toString()));
-        Partners.Formed formed = forming.form(settled, growing, now);
+        settled.sort(
+                Comparator.comparingLong((FolderScan.Found one) -> one.state().mtime())
+                        .thenComparing(one -> one.path().toString()));
+        SidecarPairing.Formed formed = grouping.form(settled, growing, now);
         ready.addAll(formed.lots());
         formed.staying().forEach(round::leave);
-        waitingNow = LotForming.words(folder, formed.waiting());
+        waitingNow = ArrivalGrouping.words(folder, formed.waiting());
         if (!formed.waiting().isEmpty()) {
             next = shorter(next, formed.next());
         }
@@ -407,12 +412,12 @@ final class HotFolder {
         return one.compareTo(other) < 0 ? one : other;
     }
 
-    private int claimSome(Sorting.Round round) throws IOException {
+    private int claimSome(SettledFileSorter.Round round) throws IOException {
         int taken = 0;
         while (!ready.isEmpty() && taken < CLAIMS_PER_LOOK) {
-            List<Lot> wanted = new ArrayList<>();
+            List<ArrivalCandidate> wanted = new ArrayList<>();
             for (int looked = 0; looked < CLAIMS_PER_COMMIT && !ready.isEmpty(); looked++) {
-                Lot one = ready.remove();
+                ArrivalCandidate one = ready.remove();
                 round.findWanted(one).ifPresent(wanted::add);
                 taken++;
             }
@@ -438,12 +443,13 @@ final class HotFolder {
         trouble = Optional.of(Reason.of("intake.not-kept", "problem", problem));
     }
 
-    private void takeInPlace(Lot stuck, Sorting.Round round) {
+    private void takeInPlace(ArrivalCandidate stuck, SettledFileSorter.Round round) {
         if (stuck.first().state().kind() != FileState.Kind.FILE) {
             round.stuck(stuck.first());
             return;
         }
-        List<Path> files = stuck.pieces().stream().map(Lot.Piece::file).toList();
+        List<Path> files =
+                stuck.pieces().stream().map(ArrivalCandidate.Piece::file).toList();
         if (!beingTaken.addAll(files)) {
             return;
         }
@@ -475,12 +481,12 @@ final class HotFolder {
                     now,
                     longer);
             longerSettle = Optional.of(longer);
-            settling = new Settling(longer);
+            settling = new SettleTracker(longer);
         }
     }
 
     private Duration releaseHeld() throws IOException {
-        Grace.Released released = grace.release(copying.isQuiet() ? settings.sweep() : Grace.LENGTH);
+        GracePeriod.Released released = grace.release(copying.isQuiet() ? settings.sweep() : GracePeriod.LENGTH);
         if (released.writtenLate()) {
             settleLonger();
         }

@@ -21,14 +21,14 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
-import lectomen.engine.data.DataForm;
+import lectomen.engine.data.DataFormat;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.SidecarSettings;
 import lectomen.engine.rule.SourceSettings;
 import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.bytes.ByteStore;
-import lectomen.service.bytes.Room;
+import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.disk.KnownDisks;
 import lectomen.service.job.Job;
 import lectomen.service.job.Jobs;
@@ -78,7 +78,7 @@ public final class HotFolders implements AutoCloseable {
             Jobs jobs,
             Arrivals arrivals,
             ByteStore bytes,
-            Room room,
+            DiskSpaceGuard room,
             IntakeSwitch intake,
             SourcePauses pauses,
             SourceRuns runs,
@@ -148,7 +148,7 @@ public final class HotFolders implements AutoCloseable {
                 .collect(Collectors.toSet());
     }
 
-    /** Has the files that these jobs tell of taken, though no rule wants them. {@link LyingFiles#askFor} comes first. */
+    /** Has the files that these jobs tell of taken, though no rule wants them. {@link RemainingFiles#askFor} comes first. */
     public synchronized void fetch(List<Job> jobs) {
         for (Watched one : watched.values()) {
             List<String> ofIt = jobs.stream()
@@ -164,7 +164,7 @@ public final class HotFolders implements AutoCloseable {
 
     /** Writes down that the file which the job tells of is to be taken. */
     public void askFor(JdbcClient db, String job) {
-        LyingFiles.askFor(db, job);
+        RemainingFiles.askFor(db, job);
     }
 
     /** Has every folder looked at now rather than at its next turn. */
@@ -252,7 +252,7 @@ public final class HotFolders implements AutoCloseable {
     private Watched begin(Path folder) {
         makeIfNew(folder);
         long source = parts.sources().ofFolder(folder.toString());
-        Awaited awaited = new Awaited(source, parts.jobs(), parts.keyed(), parts.clock());
+        AwaitedSidecars awaited = new AwaitedSidecars(source, parts.jobs(), parts.keyed(), parts.clock());
         Claims claims = new Claims(
                 folder,
                 source,
@@ -265,8 +265,9 @@ public final class HotFolders implements AutoCloseable {
                 parts.keyed(),
                 openFiles,
                 parts.clock());
-        LyingFiles lying = new LyingFiles(parts.store(), parts.keyed(), source);
-        Sorting sorting = new Sorting(folder, source, lying, parts.store(), parts.jobs(), parts.clock());
+        RemainingFiles remaining = new RemainingFiles(parts.store(), parts.keyed(), source);
+        SettledFileSorter sorter =
+                new SettledFileSorter(folder, source, remaining, parts.store(), parts.jobs(), parts.clock());
         HotFolder.Surroundings around = new HotFolder.Surroundings(
                 parts.rulebook(),
                 copiers,
@@ -275,24 +276,25 @@ public final class HotFolders implements AutoCloseable {
                 parts.room(),
                 parts.intake(),
                 parts.pauses(),
-                new Opening(source, parts.runs(), parts.zone(), parts.calendar(), parts.clock()),
+                new PickupTimes(source, parts.runs(), parts.zone(), parts.calendar(), parts.clock()),
                 partners(folder, awaited),
                 parts.disks(),
                 parts.clock());
-        return new Watched(new HotFolder(folder, source, claims, sorting, lastArrival(source), around));
+        return new Watched(new HotFolder(folder, source, claims, sorter, lastArrival(source), around));
     }
 
-    private Partners.Surroundings partners(Path folder, Awaited awaited) {
+    private SidecarPairing.Surroundings partners(Path folder, AwaitedSidecars awaited) {
         DataQuestions questions =
                 new DataQuestions(parts.workers(), copiers, () -> somethingHappened(folder, Set.of()));
-        return new Partners.Surroundings() {
+        return new SidecarPairing.Surroundings() {
             @Override
-            public Optional<Partners.Taken> findTakenWithout(String path) {
+            public Optional<SidecarPairing.TakenEarlier> findTakenWithout(String path) {
                 return parts.store().read(db -> awaited.find(db, path));
             }
 
             @Override
-            public Optional<DataQuestions.Told> ask(Looking.Found sidecar, DataForm form, SidecarSettings settings) {
+            public Optional<DataQuestions.Told> ask(
+                    FolderScan.Found sidecar, DataFormat form, SidecarSettings settings) {
                 return questions.ask(sidecar.path(), sidecar.state(), form, settings);
             }
         };

@@ -10,11 +10,11 @@ import java.util.Set;
 import java.util.function.UnaryOperator;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
-import lectomen.service.bytes.Room;
+import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
@@ -44,7 +44,7 @@ public final class Uploads {
     private final Arrivals arrivals;
     private final KeyedHash keyed;
     private final InstantSource clock;
-    private final Room room;
+    private final DiskSpaceGuard diskSpace;
     private final Runnable whenArrived;
     private final UnaryOperator<String> nameOf;
 
@@ -57,7 +57,7 @@ public final class Uploads {
             Arrivals arrivals,
             KeyedHash keyed,
             InstantSource clock,
-            Room room,
+            DiskSpaceGuard diskSpace,
             Runnable whenArrived,
             UnaryOperator<String> nameOf) {
         this.store = store;
@@ -67,7 +67,7 @@ public final class Uploads {
         this.arrivals = arrivals;
         this.keyed = keyed;
         this.clock = clock;
-        this.room = room;
+        this.diskSpace = diskSpace;
         this.whenArrived = whenArrived;
         this.nameOf = nameOf;
     }
@@ -79,7 +79,7 @@ public final class Uploads {
      * @throws KeyTakenException if the key was used for other bytes
      */
     public Accepted take(Sent sent, InputStream content, String principal) throws IOException {
-        room.findTooLow().ifPresent(reason -> {
+        diskSpace.findTooLow().ifPresent(reason -> {
             throw new NoRoomException(reason.words());
         });
         byte[] head = content.readNBytes(FileType.HEAD_BYTES);
@@ -109,8 +109,8 @@ public final class Uploads {
             JdbcClient db, Sent sent, Optional<String> key, ByteRef ref, FileType type, long source, String principal) {
         String job = jobs.newId(db);
         long arrival = arrivals.open(db, source, Optional.empty(), principal);
-        Facts.Circumstances more =
-                new Facts.Circumstances("", Optional.empty(), nameOf.apply(principal), sent.tags(), Optional.empty());
+        FileFacts.Circumstances more = new FileFacts.Circumstances(
+                "", Optional.empty(), nameOf.apply(principal), sent.tags(), Optional.empty());
         Arrivals.File file = new Arrivals.File(job, sent.name(), more, ref, type, sent.wantedRule(), false);
         arrivals.add(db, arrival, 1, source, file, SeenBefore.PROCESS, Optional.empty(), principal);
         if (sent.hold()) {

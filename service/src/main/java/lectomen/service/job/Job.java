@@ -3,10 +3,10 @@ package lectomen.service.job;
 import java.time.Instant;
 import java.util.Optional;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.plan.ByHand;
+import lectomen.engine.plan.FilingByHand;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.task.ByteRef;
 
 /**
@@ -36,7 +36,7 @@ import lectomen.engine.task.ByteRef;
 public record Job(
         String id,
         String name,
-        Facts.Circumstances more,
+        FileFacts.Circumstances more,
         Optional<Long> arrival,
         long source,
         Optional<ByteRef> original,
@@ -44,7 +44,7 @@ public record Job(
         FileType type,
         Optional<String> wantedRule,
         boolean ruleChosen,
-        Optional<ByHand> byHand,
+        Optional<FilingByHand> byHand,
         Optional<RuleRef> rule,
         JobState state,
         Optional<Reason> reason,

@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.Optional;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.Product;
-import lectomen.engine.plan.StepDone;
+import lectomen.engine.plan.StepProduct;
+import lectomen.engine.plan.StepResult;
 import lectomen.engine.reason.Reason;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -49,7 +49,7 @@ public final class JobResults {
         int position = 0;
         String input = job.original().orElseThrow().sha256();
         Instant began = beganAt;
-        for (StepDone step : outcome.steps()) {
+        for (StepResult step : outcome.steps()) {
             Instant ended = began.plusMillis(step.millis());
             keepStep(db, job, step, input, began, ended);
             began = ended;
@@ -62,7 +62,7 @@ public final class JobResults {
         }
     }
 
-    private void keepStep(JdbcClient db, Job job, StepDone step, String input, Instant beganAt, Instant endedAt) {
+    private void keepStep(JdbcClient db, Job job, StepResult step, String input, Instant beganAt, Instant endedAt) {
         db.sql("""
                         insert into step_run (job_id, generation, attempt, step, word, line, outcome, reason_code, input_hash,
                                               output_hash, began_at, ended_at)
@@ -79,7 +79,7 @@ public final class JobResults {
                 .param(input)
                 .param(
                         step.failed().isEmpty()
-                                ? step.findMade().map(Product::sha256).orElse(input)
+                                ? step.findMade().map(StepProduct::sha256).orElse(input)
                                 : null)
                 .param(beganAt.toEpochMilli())
                 .param(endedAt.toEpochMilli())

@@ -9,10 +9,10 @@ import java.util.Set;
 import java.util.TreeMap;
 import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.plan.ByHand;
+import lectomen.engine.plan.FilingByHand;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.task.ByteRef;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -29,13 +29,13 @@ final class JobRow {
 
     private JobRow() {}
 
-    private static Facts.Circumstances more(ResultSet row) throws SQLException {
+    private static FileFacts.Circumstances more(ResultSet row) throws SQLException {
         long modified = row.getLong("modified_at");
         Optional<Instant> modifiedAt = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(modified));
         String tags = row.getString("tags");
         String given = row.getString("given");
         String sidecar = row.getString("sidecar");
-        return new Facts.Circumstances(
+        return new FileFacts.Circumstances(
                 row.getString("subfolder"),
                 modifiedAt,
                 row.getString("sender"),
@@ -69,7 +69,7 @@ final class JobRow {
                 FileType.valueOf(row.getString("type")),
                 Optional.ofNullable(row.getString("wanted_rule")),
                 row.getInt("rule_chosen") != 0,
-                byHand == null ? Optional.empty() : Optional.of(JSON.readValue(byHand, ByHand.class)),
+                byHand == null ? Optional.empty() : Optional.of(JSON.readValue(byHand, FilingByHand.class)),
                 ruleId == null ? Optional.empty() : Optional.of(new RuleRef(ruleId, row.getInt("rule_version"))),
                 JobState.findByCode(row.getString("state")).orElseThrow(),
                 code == null

@@ -12,10 +12,10 @@ import java.util.TreeSet;
 import java.util.function.LongToIntFunction;
 import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.plan.ByHand;
+import lectomen.engine.plan.FilingByHand;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.ledger.Ledger;
@@ -37,7 +37,7 @@ public final class Jobs {
     private final Ledger ledger;
     private final InstantSource clock;
     private final JobCounts counts;
-    private final Turns turns = new Turns();
+    private final JobQueue queue = new JobQueue();
 
     public Jobs(Store store, Ledger ledger, InstantSource clock) {
         this.store = store;
@@ -57,7 +57,7 @@ public final class Jobs {
     public record NewJob(
             long source,
             String name,
-            Facts.Circumstances more,
+            FileFacts.Circumstances more,
             long size,
             FileType type,
             Optional<String> wantedRule,
@@ -69,7 +69,7 @@ public final class Jobs {
             return new NewJob(
                     source,
                     name,
-                    Facts.Circumstances.UNKNOWN,
+                    FileFacts.Circumstances.UNKNOWN,
                     size,
                     type,
                     Optional.empty(),
@@ -283,7 +283,7 @@ public final class Jobs {
     }
 
     /** Says what a person chose for the job: it is filed so, and no rule is asked. */
-    public void choose(JdbcClient db, String id, ByHand byHand) {
+    public void choose(JdbcClient db, String id, FilingByHand byHand) {
         choose(db, id, null, JSON.writeValueAsString(byHand));
     }
 
@@ -380,7 +380,7 @@ public final class Jobs {
     /** @param mostOf how many of a source at most */
     public List<Job> takeNext(JdbcClient db, int most, LongToIntFunction mostOf) {
         List<Job> taken = new ArrayList<>();
-        for (String id : turns.next(db, clock.millis(), most, mostOf)) {
+        for (String id : queue.next(db, clock.millis(), most, mostOf)) {
             Job job = find(db, id).orElseThrow(() -> new NoSuchJobException(id));
             move(db, job, Move.to(JobState.WORKING), "service");
             taken.add(job.takenUp(clock.instant()));

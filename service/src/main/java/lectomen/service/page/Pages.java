@@ -18,8 +18,8 @@ import lectomen.engine.task.PageAnswer;
 import lectomen.engine.task.PageTask;
 import lectomen.engine.task.Task;
 import lectomen.service.bytes.ByteStore;
-import lectomen.service.workers.BytesOf;
-import lectomen.service.workers.Showing;
+import lectomen.service.workers.ByteSource;
+import lectomen.service.workers.PageResult;
 import lectomen.service.workers.WorkerPool;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -46,37 +46,37 @@ public final class Pages {
     }
 
     /** A page of a document. @param page counted from 1 */
-    public Showing show(ByteRef document, FileType type, int page, int widthPixels) {
+    public PageResult show(ByteRef document, FileType type, int page, int widthPixels) {
         return show(document, type, page, widthPixels, bytes::open);
     }
 
     /** The same of bytes from elsewhere. */
-    public Showing show(ByteRef document, FileType type, int page, int widthPixels, BytesOf from) {
+    public PageResult show(ByteRef document, FileType type, int page, int widthPixels, ByteSource from) {
         return show(document, type, page, widthPixels, PageTask.Wanted.PICTURE, from);
     }
 
     /** The words of a page with their places, read where it is a picture. */
-    public Showing words(ByteRef document, FileType type, int page) {
+    public PageResult words(ByteRef document, FileType type, int page) {
         return words(document, type, page, bytes::open);
     }
 
     /** The same of bytes from elsewhere. */
-    public Showing words(ByteRef document, FileType type, int page, BytesOf from) {
+    public PageResult words(ByteRef document, FileType type, int page, ByteSource from) {
         return show(document, type, page, 0, PageTask.Wanted.WORDS, from);
     }
 
-    private Showing show(
-            ByteRef document, FileType type, int page, int widthPixels, PageTask.Wanted wanted, BytesOf from) {
+    private PageResult show(
+            ByteRef document, FileType type, int page, int widthPixels, PageTask.Wanted wanted, ByteSource from) {
         String what = wanted == PageTask.Wanted.WORDS ? "words" : Integer.toString(widthPixels);
         Path kept = folder.resolve(document.sha256() + "-" + page + "-" + what + ".json");
         Optional<PageAnswer> known = findKept(kept);
         if (known.isPresent()) {
-            return new Showing.Shown(known.get());
+            return new PageResult.Shown(known.get());
         }
         long call = calls.incrementAndGet();
         PageTask task = new PageTask(Task.PROTOCOL, "page-" + call, document, type, page, widthPixels, wanted);
-        Showing showing = workers.show(task, from);
-        if (showing instanceof Showing.Shown shown) {
+        PageResult showing = workers.show(task, from);
+        if (showing instanceof PageResult.Shown shown) {
             keep(kept, shown.page(), call);
         }
         return showing;

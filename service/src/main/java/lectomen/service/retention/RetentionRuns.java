@@ -12,7 +12,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import lectomen.engine.rule.Retention;
-import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.home.Settings;
 import lectomen.service.job.Job;
@@ -134,7 +134,7 @@ public final class RetentionRuns implements AutoCloseable {
                 new TreeMap<>((one, other) -> one.orElse("").compareTo(other.orElse("")));
         retentions.put(Optional.empty(), settings.retention());
         for (RuleEntry entry : rulebook.list()) {
-            Retention own = rulebook.readActing(entry) instanceof RuleReading.Good good
+            Retention own = rulebook.readActing(entry) instanceof RuleReadResult.Good good
                     ? good.rule().retention().orElse(settings.retention())
                     : Retention.FOR_EVER; // nothing is removed by a rule that can't be read
             retentions.put(Optional.of(entry.id()), own);

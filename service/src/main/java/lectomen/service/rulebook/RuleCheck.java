@@ -12,9 +12,9 @@ import java.util.TreeSet;
 import java.util.stream.Stream;
 import lectomen.engine.rule.AnswerFile;
 import lectomen.engine.rule.FollowUp;
-import lectomen.engine.rule.Original;
+import lectomen.engine.rule.OriginalHandling;
 import lectomen.engine.rule.RuleDocument;
-import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.Step;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
@@ -31,8 +31,8 @@ final class RuleCheck {
         this.settings = settings;
     }
 
-    RuleReading check(RuleReading reading, Iterable<RuleDocument> others) {
-        if (reading instanceof RuleReading.Good good) {
+    RuleReadResult check(RuleReadResult reading, Iterable<RuleDocument> others) {
+        if (reading instanceof RuleReadResult.Good good) {
             List<Problem> problems = new ArrayList<>();
             for (RuleDocument.From from : good.rule().from()) {
                 checkPlace(from, problems);
@@ -47,7 +47,7 @@ final class RuleCheck {
             checkFoldersForPeople(good.rule(), others, problems);
             checkHandOverFolders(good.rule(), problems);
             good.rule().then().values().forEach(followUp -> checkHandOver(followUp, good.rule(), others, problems));
-            return problems.isEmpty() ? reading : new RuleReading.Bad(problems);
+            return problems.isEmpty() ? reading : new RuleReadResult.Bad(problems);
         }
         return reading;
     }
@@ -74,8 +74,8 @@ final class RuleCheck {
             Stream.of(
                             end.answer().map(AnswerFile::folder),
                             end.original()
-                                    .filter(Original.Move.class::isInstance)
-                                    .map(original -> ((Original.Move) original).folder()))
+                                    .filter(OriginalHandling.Move.class::isInstance)
+                                    .map(original -> ((OriginalHandling.Move) original).folder()))
                     .flatMap(Optional::stream)
                     .filter(folder -> !Path.of(folder).isAbsolute())
                     .forEach(folder -> problems.add(new Problem(
@@ -94,8 +94,8 @@ final class RuleCheck {
         for (FollowUp end : rule.then().values()) {
             end.answer().ifPresent(answer -> checkForPeople(answer.folder(), end.line(), rule, others, problems));
             end.original()
-                    .filter(Original.Move.class::isInstance)
-                    .map(Original.Move.class::cast)
+                    .filter(OriginalHandling.Move.class::isInstance)
+                    .map(OriginalHandling.Move.class::cast)
                     .ifPresent(move -> checkForPeople(move.folder(), end.line(), rule, others, problems));
         }
     }

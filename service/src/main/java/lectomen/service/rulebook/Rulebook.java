@@ -17,13 +17,13 @@ import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.FollowUp;
-import lectomen.engine.rule.NeverWins;
-import lectomen.engine.rule.ReadAloud;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleFile;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.RuleSentences;
 import lectomen.engine.rule.Site;
+import lectomen.engine.rule.UnreachableRules;
 import lectomen.service.home.Settings;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
@@ -50,7 +50,7 @@ public final class Rulebook {
     public sealed interface Added {
         record As(RuleEntry entry) implements Added {}
 
-        record Refused(RuleReading.Bad bad) implements Added {}
+        record Refused(RuleReadResult.Bad bad) implements Added {}
     }
 
     private final Store store;
@@ -81,18 +81,18 @@ public final class Rulebook {
     }
 
     /** Checks a rule as if it were added, with the shared parts as they are now. */
-    public RuleReading check(String text) {
+    public RuleReadResult check(String text) {
         return check(withParts(text));
     }
 
     /** Checks a rule by itself and against the others. */
-    public RuleReading check(RuleFile file) {
-        RuleReading reading = RuleReader.read(file, site.get());
-        String id = reading instanceof RuleReading.Good good ? good.rule().id() : "";
+    public RuleReadResult check(RuleFile file) {
+        RuleReadResult reading = RuleReader.read(file, site.get());
+        String id = reading instanceof RuleReadResult.Good good ? good.rule().id() : "";
         List<RuleDocument> others = new ArrayList<>();
         for (RuleEntry entry : list()) {
             boolean counts = entry.state() != RuleState.RETIRED && !entry.id().equals(id);
-            if (counts && read(entry) instanceof RuleReading.Good good) {
+            if (counts && read(entry) instanceof RuleReadResult.Good good) {
                 others.add(good.rule());
             }
         }
@@ -100,22 +100,22 @@ public final class Rulebook {
     }
 
     /** The latest version of a rule, as it reads with today's settings. */
-    public RuleReading read(RuleEntry entry) {
+    public RuleReadResult read(RuleEntry entry) {
         return RuleReader.read(entry.file(), site.get());
     }
 
     /** How a version reads with today's settings; nothing where it can't be read. */
     public List<String> aloud(RuleFile file) {
-        return RuleReader.read(file, site.get()) instanceof RuleReading.Good good
-                ? ReadAloud.of(good.rule()).stream()
-                        .map(ReadAloud.Sentence::words)
+        return RuleReader.read(file, site.get()) instanceof RuleReadResult.Good good
+                ? RuleSentences.of(good.rule()).stream()
+                        .map(RuleSentences.Sentence::words)
                         .toList()
                 : List.of();
     }
 
     /** A rule that is not in the rulebook, with the shared parts as they are now. */
     public RuleFile withParts(String text) {
-        return new RuleFile(text, store.read(PartShelf::texts));
+        return new RuleFile(text, store.read(PartRows::texts));
     }
 
     /** Adds the rule, or a new version of it. It acts only once it is put live; until then an older live version goes on. */
@@ -136,18 +136,18 @@ public final class Rulebook {
 
     /** The same for a rule with parts as they may have been earlier. */
     public Added add(RuleFile file, String reason, Optional<Predicate<RuleEntry>> unchanged, String principal) {
-        RuleReading reading = check(file);
-        if (reading instanceof RuleReading.Bad bad) {
+        RuleReadResult reading = check(file);
+        if (reading instanceof RuleReadResult.Bad bad) {
             return new Added.Refused(bad);
         }
-        RuleDocument rule = ((RuleReading.Good) reading).rule();
+        RuleDocument rule = ((RuleReadResult.Good) reading).rule();
         RuleFile used = onlyUsed(file, rule);
         store.write(db -> {
             Optional<RuleEntry> known = find(db, rule.id());
             requireUnchanged(rule.id(), known, unchanged);
             boolean same = known.filter(entry -> entry.file().equals(used)).isPresent();
             if (!same) {
-                versions.insert(db, rule.id(), known, file.text(), PartShelf.versionsOf(db, used), reason, principal);
+                versions.insert(db, rule.id(), known, file.text(), PartRows.versionsOf(db, used), reason, principal);
             }
             return same;
         });
@@ -162,9 +162,9 @@ public final class Rulebook {
 
     /** Writes a version of a rule that differs by its parts alone. */
     void addWithParts(JdbcClient db, String id, RuleFile file, String reason, String principal) {
-        if (RuleReader.read(file, site.get()) instanceof RuleReading.Good good) {
+        if (RuleReader.read(file, site.get()) instanceof RuleReadResult.Good good) {
             RuleFile used = onlyUsed(file, good.rule());
-            versions.insert(db, id, find(db, id), file.text(), PartShelf.versionsOf(db, used), reason, principal);
+            versions.insert(db, id, find(db, id), file.text(), PartRows.versionsOf(db, used), reason, principal);
         }
     }
 
@@ -299,7 +299,7 @@ public final class Rulebook {
                         where r.state = 'live' order by r.position
                         """.formatted(RuleVersions.PART_TEXTS)).query(row -> {
             RuleFile file = RuleVersions.file(row);
-            if (RuleReader.read(file, site.get()) instanceof RuleReading.Good good) {
+            if (RuleReader.read(file, site.get()) instanceof RuleReadResult.Good good) {
                 rules.add(new LiveRule(new RuleRef(row.getString("id"), row.getInt("version")), good.rule(), file));
             }
         });
@@ -311,7 +311,7 @@ public final class Rulebook {
         List<String> broken = new ArrayList<>();
         for (RuleEntry entry : list()) {
             if (entry.state() == RuleState.LIVE) {
-                if (readActing(entry) instanceof RuleReading.Bad bad) {
+                if (readActing(entry) instanceof RuleReadResult.Bad bad) {
                     broken.add("Rule " + entry.id() + " is live but does not act: "
                             + bad.problems().get(0));
                 }
@@ -321,7 +321,7 @@ public final class Rulebook {
     }
 
     /** The version of a rule that acts, or would, as it reads with today's settings. */
-    public RuleReading readActing(RuleEntry entry) {
+    public RuleReadResult readActing(RuleEntry entry) {
         int version = entry.liveVersion().orElse(entry.latestVersion());
         return RuleReader.read(requireVersion(entry.id(), version), site.get());
     }
@@ -342,7 +342,8 @@ public final class Rulebook {
     }
 
     private Optional<RuleDocument> readVersion(RuleRef rule) {
-        return RuleReader.read(requireVersion(rule.id(), rule.version()), site.get()) instanceof RuleReading.Good good
+        return RuleReader.read(requireVersion(rule.id(), rule.version()), site.get())
+                        instanceof RuleReadResult.Good good
                 ? Optional.of(good.rule())
                 : Optional.empty();
     }
@@ -352,11 +353,11 @@ public final class Rulebook {
         if (entry.state() != RuleState.LIVE) {
             return Optional.empty();
         }
-        if (readActing(entry) instanceof RuleReading.Bad bad) {
+        if (readActing(entry) instanceof RuleReadResult.Bad bad) {
             return Optional.of("it can no longer be read: " + bad.problems().get(0));
         }
         List<RuleDocument> all = acting.rules().stream().map(LiveRule::rule).toList();
-        return Optional.ofNullable(NeverWins.find(all).get(entry.id()))
+        return Optional.ofNullable(UnreachableRules.find(all).get(entry.id()))
                 .map(before -> "rule " + before + ", which is asked before it, takes every file that it could want");
     }
 
@@ -378,7 +379,7 @@ public final class Rulebook {
     public List<String> usersOfLookup(String lookup) {
         return list().stream()
                 .filter(entry -> entry.state() != RuleState.RETIRED)
-                .filter(entry -> read(entry) instanceof RuleReading.Good good
+                .filter(entry -> read(entry) instanceof RuleReadResult.Good good
                         && good.rule().lookups().contains(lookup))
                 .map(RuleEntry::id)
                 .toList();

@@ -9,7 +9,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import lectomen.engine.rule.PartReader;
 import lectomen.engine.rule.RuleFile;
-import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.SharedPart;
 import lectomen.engine.yaml.Problem;
 import lectomen.service.ledger.Ledger;
@@ -69,13 +69,11 @@ public final class SharedParts {
 
     public List<PartEntry> list() {
         List<RuleEntry> rules = rulebook.list();
-        return store.read(PartShelf::list).stream()
-                .map(row -> entry(row, rules))
-                .toList();
+        return store.read(PartRows::list).stream().map(row -> entry(row, rules)).toList();
     }
 
     public Optional<PartEntry> find(String name) {
-        return store.read(db -> PartShelf.find(db, name)).map(row -> entry(row, rulebook.list()));
+        return store.read(db -> PartRows.find(db, name)).map(row -> entry(row, rulebook.list()));
     }
 
     /** @throws NoSuchPartException if there is no such part */
@@ -83,7 +81,7 @@ public final class SharedParts {
         return find(name).orElseThrow(() -> new NoSuchPartException(name));
     }
 
-    private static PartEntry entry(PartShelf.Row row, List<RuleEntry> rules) {
+    private static PartEntry entry(PartRows.Row row, List<RuleEntry> rules) {
         SharedPart part = ((PartReader.Reading.Good) PartReader.read(row.text())).part();
         return new PartEntry(
                 row.name(),
@@ -114,7 +112,7 @@ public final class SharedParts {
             return new Written.Refused(bad.problems());
         }
         String name = ((PartReader.Reading.Good) reading).part().name();
-        boolean same = store.read(db -> PartShelf.find(db, name))
+        boolean same = store.read(db -> PartRows.find(db, name))
                 .filter(row -> row.text().equals(text))
                 .isPresent();
         if (same) {
@@ -124,11 +122,11 @@ public final class SharedParts {
         Map<String, RuleFile> files = new TreeMap<>();
         List<Problem> problems = new ArrayList<>();
         for (RuleEntry user : users) {
-            Map<String, String> parts = new TreeMap<>(store.read(PartShelf::texts));
+            Map<String, String> parts = new TreeMap<>(store.read(PartRows::texts));
             parts.putAll(user.file().parts());
             parts.put(name, text);
             files.put(user.id(), new RuleFile(user.text(), parts));
-            if (rulebook.check(files.get(user.id())) instanceof RuleReading.Bad bad) {
+            if (rulebook.check(files.get(user.id())) instanceof RuleReadResult.Bad bad) {
                 Problem first = bad.problems().get(0);
                 problems.add(new Problem(
                         1,
@@ -140,7 +138,7 @@ public final class SharedParts {
             return new Written.Refused(problems);
         }
         store.write(db -> {
-            int version = PartShelf.insert(db, name, text, reason, principal, clock);
+            int version = PartRows.insert(db, name, text, reason, principal, clock);
             ledger.append(db, principal, "part.written", "part " + name, "version", Integer.toString(version));
             String why = "part " + name + " is version " + version + (reason.isEmpty() ? "" : ": " + reason);
             files.forEach((id, file) -> rulebook.addWithParts(db, id, file, why, principal));
@@ -161,7 +159,7 @@ public final class SharedParts {
             return false;
         }
         store.write(db -> {
-            PartShelf.remove(db, name);
+            PartRows.remove(db, name);
             ledger.append(db, principal, "part.removed", "part " + name);
             return name;
         });

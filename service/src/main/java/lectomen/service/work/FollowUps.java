@@ -12,18 +12,18 @@ import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.plan.AnswerSlots;
-import lectomen.engine.plan.Product;
 import lectomen.engine.plan.RuleRef;
+import lectomen.engine.plan.StepProduct;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.AnswerFile;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.FollowUp;
-import lectomen.engine.rule.Original;
+import lectomen.engine.rule.OriginalHandling;
 import lectomen.engine.rule.Site;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.filing.GiveBack;
-import lectomen.service.filing.WhenEnded;
+import lectomen.service.filing.JobEndListener;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobNotes;
 import lectomen.service.job.JobOutputs;
@@ -42,7 +42,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * rule, its fields and the reason. It is written down together with the end, so that it happens
  * once however often the service is ended.
  */
-public final class FollowUps implements WhenEnded {
+public final class FollowUps implements JobEndListener {
     private static final String SERVICE = "service";
     private static final String NEEDS_HOT_FOLDER = "\" is a folder inside a hot folder, and it came from none.";
 
@@ -138,8 +138,8 @@ public final class FollowUps implements WhenEnded {
 
     /** Whether it is said with this what becomes of the document, so that nothing else need be done with it. */
     private boolean isDoneWith(
-            JdbcClient db, Job job, Original original, Optional<Reason> reason, Optional<String> hotFolder) {
-        if (original instanceof Original.Move move) {
+            JdbcClient db, Job job, OriginalHandling original, Optional<Reason> reason, Optional<String> hotFolder) {
+        if (original instanceof OriginalHandling.Move move) {
             boolean moved = giveBack.moveOriginal(db, job, hotFolder, move.folder(), reason);
             if (!moved) {
                 notes.add(
@@ -150,7 +150,7 @@ public final class FollowUps implements WhenEnded {
             }
             return moved;
         }
-        if (original instanceof Original.Remove && job.original().isPresent()) {
+        if (original instanceof OriginalHandling.Remove && job.original().isPresent()) {
             originals.remove(db, job.id(), SERVICE);
         }
         return true;
@@ -178,7 +178,7 @@ public final class FollowUps implements WhenEnded {
                     db, job.id(), "It was not handed over to rule " + on.to() + ", since it came from there.", SERVICE);
             return false;
         }
-        Optional<Product> output = JobOutputs.find(db, job, on.output());
+        Optional<StepProduct> output = JobOutputs.find(db, job, on.output());
         if (output.isEmpty()) {
             String why = "There was no output \"" + on.output() + "\" to hand over to rule " + on.to() + ".";
             notes.add(db, job.id(), why, SERVICE);
@@ -215,7 +215,7 @@ public final class FollowUps implements WhenEnded {
     }
 
     /** The name as it came; what a step made of it has the ending of its own type. */
-    private static String nameOf(Job job, Product output) {
+    private static String nameOf(Job job, StepProduct output) {
         boolean asItCame = output.sha256().equals(job.original().orElseThrow().sha256());
         int dot = job.name().lastIndexOf('.');
         return asItCame || output.type().ending().isEmpty()
@@ -224,17 +224,17 @@ public final class FollowUps implements WhenEnded {
                         + output.type().ending();
     }
 
-    private Facts.Circumstances circumstances(JdbcClient db, Job job, JobState state, Optional<Reason> reason) {
+    private FileFacts.Circumstances circumstances(JdbcClient db, Job job, JobState state, Optional<Reason> reason) {
         Map<String, String> given = new TreeMap<>();
         results.fields(db, job).forEach(field -> given.put(field.name(), field.value()));
         given.put("rule", job.rule().map(RuleRef::id).orElse(""));
         given.put("end", state.code());
         given.put("reason", reason.map(Reason::words).orElse(""));
         given.put("job", job.id());
-        Facts.Circumstances more = job.more();
+        FileFacts.Circumstances more = job.more();
         Set<String> tags = new TreeSet<>(
                 jobs.find(db, job.id()).map(now -> now.more().tags()).orElse(more.tags()));
-        return new Facts.Circumstances(
+        return new FileFacts.Circumstances(
                 more.subfolder(), more.modified(), more.sender(), tags, Optional.empty(), given, more.sidecar());
     }
 }

@@ -1,6 +1,6 @@
 package lectomen.service.work;
 
-import lectomen.engine.plan.ByHand;
+import lectomen.engine.plan.FilingByHand;
 
 /** Something that a person asks of a job. */
 public sealed interface JobAction {
@@ -17,7 +17,7 @@ public sealed interface JobAction {
     record MoveTo(String rule) implements JobAction {}
 
     /** Files the job's document as a person says, asking no rule. A file that still lies in its folder is taken for it. */
-    record FileAs(ByHand byHand) implements JobAction {}
+    record FileAs(FilingByHand byHand) implements JobAction {}
 
     /** Stops a job until it is released. One that is at work is held as soon as its worker is done. */
     record Hold() implements JobAction {}

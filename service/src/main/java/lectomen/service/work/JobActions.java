@@ -30,7 +30,7 @@ public final class JobActions {
     private final Jobs jobs;
     private final EffectRunner effects;
     private final Ledger ledger;
-    private final LyingThere lying;
+    private final UnmatchedFiles unmatched;
     private final Runnable wake;
     private final UnaryOperator<String> nameOf;
 
@@ -41,14 +41,14 @@ public final class JobActions {
             Jobs jobs,
             EffectRunner effects,
             Ledger ledger,
-            LyingThere lying,
+            UnmatchedFiles unmatched,
             Runnable wake,
             UnaryOperator<String> nameOf) {
         this.store = store;
         this.jobs = jobs;
         this.effects = effects;
         this.ledger = ledger;
-        this.lying = lying;
+        this.unmatched = unmatched;
         this.wake = wake;
         this.nameOf = nameOf;
     }
@@ -62,7 +62,7 @@ public final class JobActions {
      * @throws ChangedMeanwhileException if it is no longer of that version
      */
     public Job one(String id, JobAction action, Optional<Integer> ifVersion, String principal) {
-        Hands hands = new Hands(principal, lying.takenFrom());
+        Hands hands = new Hands(principal, unmatched.takenFrom());
         store.write(db -> {
             Job job = jobs.find(db, id).orElseThrow(() -> new NoSuchJobException(id));
             if (ifVersion.filter(version -> version != job.version()).isPresent()) {
@@ -89,7 +89,7 @@ public final class JobActions {
 
     private void goOn(Hands hands) {
         if (!hands.asked().isEmpty()) {
-            lying.fetch(hands.asked());
+            unmatched.fetch(hands.asked());
         }
         wake.run();
     }
@@ -100,7 +100,7 @@ public final class JobActions {
         List<NotDone> notDone = new ArrayList<>();
         for (int at = 0; at < ids.size(); at += PER_WRITE) {
             List<String> part = ids.subList(at, Math.min(at + PER_WRITE, ids.size()));
-            Hands hands = new Hands(principal, lying.takenFrom());
+            Hands hands = new Hands(principal, unmatched.takenFrom());
             List<NotDone> refused = store.write(db -> part.stream()
                     .flatMap(id -> tryOne(db, id, action, hands).stream())
                     .toList());
@@ -196,7 +196,7 @@ public final class JobActions {
         }
         Reason reason = Reason.of("file.asked-for", "who", nameOf.apply(hands.principal()));
         jobs.move(db, job.id(), Jobs.Move.to(JobState.WAITING, reason), hands.principal());
-        lying.askFor(db, job.id());
+        unmatched.askFor(db, job.id());
         hands.asked().add(job);
     }
 

@@ -2,7 +2,7 @@ package lectomen.service.work;
 
 import java.time.Instant;
 import java.util.Optional;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.service.job.Job;
 
 /** What is known of a job's document without opening it. */
@@ -10,8 +10,8 @@ final class JobFacts {
     private JobFacts() {}
 
     /** @param folder that it came from; empty for an upload */
-    static Facts of(Job job, Optional<String> folder, Instant now) {
-        return new Facts(
+    static FileFacts of(Job job, Optional<String> folder, Instant now) {
+        return new FileFacts(
                 job.name(),
                 job.size(),
                 job.type(),

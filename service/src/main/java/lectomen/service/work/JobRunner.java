@@ -15,7 +15,7 @@ import java.util.Queue;
 import java.util.Set;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
-import lectomen.engine.plan.ByHand;
+import lectomen.engine.plan.FilingByHand;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
@@ -313,7 +313,7 @@ public final class JobRunner implements AutoCloseable {
     }
 
     /** What a person said needs no worker: the document is not opened. */
-    private void recordByHand(Job job, ByHand byHand, Optional<String> folder, Instant beganAt) {
+    private void recordByHand(Job job, FilingByHand byHand, Optional<String> folder, Instant beganAt) {
         Outcome outcome = byHand.plan(JobFacts.of(job, folder, clock.instant()), site.get());
         store.write(db -> {
             findAtWork(db, job).ifPresent(now -> record(db, now, outcome, folder, beganAt));

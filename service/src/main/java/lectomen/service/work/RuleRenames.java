@@ -12,8 +12,8 @@ import java.util.function.Predicate;
 import java.util.stream.Stream;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.RuleText;
 import lectomen.service.bytes.DurableFiles;
 import lectomen.service.filing.GiveBack;
@@ -72,11 +72,11 @@ public final class RuleRenames {
         }
         requireFree(to);
         requireNoHandOver(id);
-        RuleReading after = rulebook.check(RuleText.renamed(entry.text(), to, withFolder));
-        if (after instanceof RuleReading.Bad bad) {
+        RuleReadResult after = rulebook.check(RuleText.renamed(entry.text(), to, withFolder));
+        if (after instanceof RuleReadResult.Bad bad) {
             throw new BadRuleException(bad.problems());
         }
-        Plan plan = plan(entry, ((RuleReading.Good) after).rule(), to, principal);
+        Plan plan = plan(entry, ((RuleReadResult.Good) after).rule(), to, principal);
         if (!plan.hasFolder()) {
             return renamed(plan, withFolder);
         }
@@ -120,7 +120,7 @@ public final class RuleRenames {
     private void requireNoHandOver(String id) {
         for (RuleEntry other : rulebook.list()) {
             boolean names = other.state() != RuleState.RETIRED
-                    && rulebook.read(other) instanceof RuleReading.Good good
+                    && rulebook.read(other) instanceof RuleReadResult.Good good
                     && good.rule().then().values().stream().anyMatch(end -> end.handOver()
                             .filter(on -> on.to().equals(id))
                             .isPresent());
@@ -132,7 +132,8 @@ public final class RuleRenames {
     }
 
     private Plan plan(RuleEntry entry, RuleDocument after, String to, String principal) {
-        List<String> before = rulebook.read(entry) instanceof RuleReading.Good good ? folders(good.rule()) : List.of();
+        List<String> before =
+                rulebook.read(entry) instanceof RuleReadResult.Good good ? folders(good.rule()) : List.of();
         List<String> now = folders(after);
         List<Integer> different = new ArrayList<>();
         for (int i = 0; i < Math.min(before.size(), now.size()); i++) {
@@ -159,7 +160,7 @@ public final class RuleRenames {
         for (RuleEntry other : rulebook.list()) {
             boolean shares = !other.id().equals(plan.from())
                     && other.state() != RuleState.RETIRED
-                    && rulebook.read(other) instanceof RuleReading.Good good
+                    && rulebook.read(other) instanceof RuleReadResult.Good good
                     && folders(good.rule()).contains(plan.folder());
             if (shares) {
                 throw new RenameRefusedException("Rule " + other.id() + " takes files from " + plan.folder()

@@ -10,7 +10,7 @@ import java.util.Optional;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
-import lectomen.service.workers.BytesOf;
+import lectomen.service.workers.ByteSource;
 
 /**
  * Documents that somebody handed in to write a rule beside them. They make no job, and are kept for a month after they were last
@@ -20,7 +20,7 @@ public final class TrialDocuments {
     private static final Duration KEPT = Duration.ofDays(30);
 
     /** @param bytes where its bytes come from */
-    public record Found(ByteRef ref, FileType type, BytesOf bytes) {}
+    public record Found(ByteRef ref, FileType type, ByteSource bytes) {}
 
     private final HashedFiles files;
     private final ByteStore kept;

@@ -14,7 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
-import lectomen.engine.data.DataForm;
+import lectomen.engine.data.DataFormat;
 import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.Lookup;
@@ -22,10 +22,10 @@ import lectomen.engine.lookup.LookupReader;
 import lectomen.engine.lookup.LookupRef;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleFile;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Site;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.DataAnswer;
@@ -34,7 +34,7 @@ import lectomen.engine.task.Task;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
-import lectomen.service.workers.BytesOf;
+import lectomen.service.workers.ByteSource;
 import lectomen.service.workers.Examination;
 import lectomen.service.workers.WorkerPool;
 
@@ -122,12 +122,14 @@ public final class Trials {
             throws IOException {
         ByteRef ref = document.ref();
         Map<String, byte[]> tables = new HashMap<>();
-        Facts bare = new Facts(name, ref.size(), document.type().called(name), Optional.empty(), clock.instant());
-        Facts facts = beside.map(data -> bare.with(sidecar(data, with, tables))).orElse(bare);
+        FileFacts bare =
+                new FileFacts(name, ref.size(), document.type().called(name), Optional.empty(), clock.instant());
+        FileFacts facts =
+                beside.map(data -> bare.with(sidecar(data, with, tables))).orElse(bare);
         String id = "trial-" + UUID.randomUUID();
         Site site = siteOf(with, tables);
         Task task = new Task(Task.PROTOCOL, id, 1, ref, facts, rules(with), Task.Asking.ALL, site);
-        BytesOf fetched = sha256 -> {
+        ByteSource fetched = sha256 -> {
             byte[] table = tables.get(sha256);
             return table != null
                     ? new ByteArrayInputStream(table)
@@ -150,11 +152,12 @@ public final class Trials {
     private Sidecar sidecar(Beside data, With with, Map<String, byte[]> bytesByHash) {
         ByteRef ref = ByteStore.refOf(data.content());
         bytesByHash.put(ref.sha256(), data.content());
-        DataForm form = DataForm.findByWord(data.name().substring(data.name().lastIndexOf('.') + 1))
-                .orElse(DataForm.XML);
+        DataFormat form = DataFormat.findByWord(
+                        data.name().substring(data.name().lastIndexOf('.') + 1))
+                .orElse(DataFormat.XML);
         Map<String, String> namespaces = new HashMap<>();
         for (Task.RuleText rule : rules(with)) {
-            if (RuleReader.read(rule.file(), site.get()) instanceof RuleReading.Good good) {
+            if (RuleReader.read(rule.file(), site.get()) instanceof RuleReadResult.Good good) {
                 good.rule().from().stream()
                         .flatMap(from -> from.settings().sidecar().stream())
                         .forEach(settings -> settings.namespaces().forEach(namespaces::putIfAbsent));
@@ -180,7 +183,7 @@ public final class Trials {
     }
 
     /** What an expression gives from a data file, by the same worker and reader as in a real run. */
-    public DataAnswer ofData(byte[] data, DataForm form, String expression, Map<String, String> namespaces)
+    public DataAnswer ofData(byte[] data, DataFormat form, String expression, Map<String, String> namespaces)
             throws IOException {
         Path file = scratch.resolve("trial-" + UUID.randomUUID());
         try {

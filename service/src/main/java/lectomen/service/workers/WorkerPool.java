@@ -42,7 +42,7 @@ public final class WorkerPool implements AutoCloseable {
 
     private final WorkerSettings settings;
     private final ServiceClock clock;
-    private final Places places;
+    private final WorkerSlots slots;
     private final Deque<WorkerProcess> idle = new ArrayDeque<>();
     private final Set<WorkerProcess> all = new HashSet<>();
     private final Map<String, Progress> progress = new ConcurrentHashMap<>();
@@ -58,7 +58,7 @@ public final class WorkerPool implements AutoCloseable {
     public WorkerPool(WorkerSettings settings, ServiceClock clock) throws IOException {
         this.settings = settings;
         this.clock = clock;
-        this.places = new Places(settings.count(), System::nanoTime);
+        this.slots = new WorkerSlots(settings.count(), System::nanoTime);
         Scratch.remove(settings.scratch());
         Files.createDirectories(settings.scratch());
         watchdog.scheduleWithFixedDelay(this::stopQuiet, 1, 1, TimeUnit.SECONDS);
@@ -88,8 +88,8 @@ public final class WorkerPool implements AutoCloseable {
      *
      * @param keeping takes what the worker makes, before the answer comes
      */
-    public Examination examine(Task task, BytesOf bytes, Keeping keeping) {
-        try (Places.Place place = places.take(task.facts().folder().orElse(SENT_IN))) {
+    public Examination examine(Task task, ByteSource bytes, OutputReceiver keeping) {
+        try (WorkerSlots.Place place = slots.take(task.facts().folder().orElse(SENT_IN))) {
             WorkerProcess worker = take(task.document().sha256());
             Examination examination = orDrop(
                     worker, () -> worker.examine(task, bytes, keeping, watchdog, now -> progress.put(task.id(), now)));
@@ -135,25 +135,25 @@ public final class WorkerPool implements AutoCloseable {
     }
 
     /** Has a worker show a page; waits for a free one, then for the answer. */
-    public Showing show(PageTask task, BytesOf bytes) {
-        return ask(worker -> worker.show(task, bytes, watchdog), Showing.Not::new);
+    public PageResult show(PageTask task, ByteSource bytes) {
+        return ask(worker -> worker.show(task, bytes, watchdog), PageResult.Not::new);
     }
 
     /** Has a worker ask a data file; waits for a free one, then for the answer. */
-    public DataAnswer tell(DataTask task, BytesOf bytes) {
+    public DataAnswer tell(DataTask task, ByteSource bytes) {
         return ask(
                 worker -> worker.tell(task, bytes, watchdog),
                 why -> new DataAnswer(task.id(), Optional.of(why), List.of()));
     }
 
     /** Has a worker propose the ways to a field; waits for a free one, then for the answer. */
-    public ProposalAnswer propose(ProposalTask task, BytesOf bytes) {
+    public ProposalAnswer propose(ProposalTask task, ByteSource bytes) {
         return ask(worker -> worker.propose(task, bytes, watchdog), why -> ProposalAnswer.not(task.id(), why));
     }
 
     /** @param not the answer where no worker can be had */
     private <A> A ask(Function<WorkerProcess, A> question, Function<Reason, A> not) {
-        Places.Place place = places.take(PEOPLE);
+        WorkerSlots.Place place = slots.take(PEOPLE);
         try {
             WorkerProcess worker = take();
             A answer = orDrop(worker, () -> question.apply(worker));

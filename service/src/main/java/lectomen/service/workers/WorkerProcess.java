@@ -117,7 +117,11 @@ final class WorkerProcess {
 
     /** Has the document examined, at most as long as a worker may take. */
     Examination examine(
-            Task task, BytesOf bytes, Keeping keeping, ScheduledExecutorService watchdog, Progress.Listener listener) {
+            Task task,
+            ByteSource bytes,
+            OutputReceiver keeping,
+            ScheduledExecutorService watchdog,
+            Progress.Listener listener) {
         documents.add(task.document().sha256());
         if (documents.size() > REMEMBERED) {
             documents.remove(documents.iterator().next());
@@ -135,37 +139,38 @@ final class WorkerProcess {
     }
 
     /** Has a page shown, at most as long as a worker may take. */
-    Showing show(PageTask task, BytesOf bytes, ScheduledExecutorService watchdog) {
+    PageResult show(PageTask task, ByteSource bytes, ScheduledExecutorService watchdog) {
         Said<PageAnswer> said = ask(
                 task.document().size(),
                 () -> frames.send(task),
                 frame -> frame.kind() == Frames.Kind.SHOWN ? Optional.of(frame.pageAnswer()) : Optional.empty(),
                 page -> page.id().equals(task.id()),
                 bytes,
-                Keeping.NOTHING,
+                OutputReceiver.NOTHING,
                 watchdog,
                 Progress.Listener.NONE);
         return said.answer()
-                .map(page -> page.reason().<Showing>map(Showing.Not::new).orElseGet(() -> new Showing.Shown(page)))
-                .orElseGet(() -> new Showing.Not(why(said)));
+                .map(page ->
+                        page.reason().<PageResult>map(PageResult.Not::new).orElseGet(() -> new PageResult.Shown(page)))
+                .orElseGet(() -> new PageResult.Not(why(said)));
     }
 
     /** Has a data file asked, at most as long as a worker may take. */
-    DataAnswer tell(DataTask task, BytesOf bytes, ScheduledExecutorService watchdog) {
+    DataAnswer tell(DataTask task, ByteSource bytes, ScheduledExecutorService watchdog) {
         Said<DataAnswer> said = ask(
                 task.data().size(),
                 () -> frames.send(task),
                 frame -> frame.kind() == Frames.Kind.TOLD ? Optional.of(frame.dataAnswer()) : Optional.empty(),
                 told -> told.id().equals(task.id()),
                 bytes,
-                Keeping.NOTHING,
+                OutputReceiver.NOTHING,
                 watchdog,
                 Progress.Listener.NONE);
         return said.answer().orElseGet(() -> new DataAnswer(task.id(), Optional.of(why(said)), List.of()));
     }
 
     /** Has the ways to a field proposed, at most as long as a worker may take. */
-    ProposalAnswer propose(ProposalTask task, BytesOf bytes, ScheduledExecutorService watchdog) {
+    ProposalAnswer propose(ProposalTask task, ByteSource bytes, ScheduledExecutorService watchdog) {
         Said<ProposalAnswer> said = ask(
                 task.examples().stream()
                         .mapToLong(example -> example.document().size())
@@ -174,7 +179,7 @@ final class WorkerProcess {
                 frame -> frame.kind() == Frames.Kind.PROPOSED ? Optional.of(frame.proposalAnswer()) : Optional.empty(),
                 proposal -> proposal.id().equals(task.id()),
                 bytes,
-                Keeping.NOTHING,
+                OutputReceiver.NOTHING,
                 watchdog,
                 Progress.Listener.NONE);
         return said.answer().orElseGet(() -> ProposalAnswer.not(task.id(), why(said)));
@@ -196,7 +201,7 @@ final class WorkerProcess {
         process.destroyForcibly();
     }
 
-    private final class OwnTimes implements Patience.Times {
+    private final class OwnTimes implements TaskDeadline.Times {
         @Override
         public long nanos() {
             return System.nanoTime();
@@ -232,24 +237,25 @@ final class WorkerProcess {
             Question question,
             Reading<A> reading,
             Predicate<A> isToThis,
-            BytesOf bytes,
-            Keeping keeping,
+            ByteSource bytes,
+            OutputReceiver keeping,
             ScheduledExecutorService watchdog,
             Progress.Listener listener) {
         if (!started && !awaitReady(watchdog)) {
             return Said.nothing(whyItDied());
         }
-        Patience patience = new Patience(watchdog, settings.timeLimit(), documentBytes, new OwnTimes(), this::giveUp);
+        TaskDeadline deadline =
+                new TaskDeadline(watchdog, settings.timeLimit(), documentBytes, new OwnTimes(), this::giveUp);
         try {
             question.send();
             for (Optional<Frames.Frame> frame = frames.receive(); frame.isPresent(); frame = frames.receive()) {
                 if (frame.get().kind() == Frames.Kind.NEED) {
                     handOver(frame.get().text(), bytes);
                 } else if (frame.get().kind() == Frames.Kind.PROGRESS) {
-                    patience.wentOn(frame.get().progress());
+                    deadline.wentOn(frame.get().progress());
                     listener.at(frame.get().progress());
                 } else if (frame.get().kind() == Frames.Kind.MADE) {
-                    try (MadeBytes made = new MadeBytes(frames)) {
+                    try (ReceivedBytes made = new ReceivedBytes(frames)) {
                         keeping.keep(frame.get().made(), made);
                     }
                 } else {
@@ -266,7 +272,7 @@ final class WorkerProcess {
         } catch (IOException e) {
             return Said.nothing(whyItDied());
         } finally {
-            patience.end();
+            deadline.end();
         }
     }
 
@@ -288,13 +294,13 @@ final class WorkerProcess {
 
     private static final class MissingBytes extends IOException {}
 
-    private void handOver(String sha256, BytesOf bytes) throws IOException {
+    private void handOver(String sha256, ByteSource bytes) throws IOException {
         try (InputStream in = open(sha256, bytes)) {
             frames.sendBytes(in);
         }
     }
 
-    private static InputStream open(String sha256, BytesOf bytes) throws IOException {
+    private static InputStream open(String sha256, ByteSource bytes) throws IOException {
         try {
             return bytes.open(sha256);
         } catch (NoSuchFileException e) {

@@ -35,7 +35,12 @@ class SessionsTest {
         people = new People(store, ledger, now::get, new PasswordHashing(1));
         Duration span = Duration.ofMinutes(15);
         sessions = new Sessions(
-                store, ledger, people, now::get, new Tries(5, span, seconds::get), new Tries(10, span, seconds::get));
+                store,
+                ledger,
+                people,
+                now::get,
+                new SignInAttempts(5, span, seconds::get),
+                new SignInAttempts(10, span, seconds::get));
     }
 
     @AfterEach

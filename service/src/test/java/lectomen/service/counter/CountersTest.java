@@ -14,7 +14,7 @@ import lectomen.engine.counter.Counter;
 import lectomen.engine.counter.CounterUse;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.rule.WhenTaken;
-import lectomen.service.Workshop;
+import lectomen.service.ServiceFixture;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -26,23 +26,23 @@ class CountersTest {
     @TempDir
     private Path temp;
 
-    private Workshop workshop;
+    private ServiceFixture fixture;
     private Counters counters;
     private Instant now = Instant.parse("2027-03-01T10:00:00Z");
 
     @BeforeEach
     void open() throws IOException {
-        workshop = new Workshop(temp);
-        counters = new Counters(workshop.store, workshop.ledger, ZoneId.of("Europe/London"), () -> now);
+        fixture = new ServiceFixture(temp);
+        counters = new Counters(fixture.store, fixture.ledger, ZoneId.of("Europe/London"), () -> now);
     }
 
     @AfterEach
     void close() {
-        workshop.close();
+        fixture.close();
     }
 
     private String job() throws IOException {
-        return workshop.send("a.txt", "text");
+        return fixture.send("a.txt", "text");
     }
 
     private static Filing filing(boolean unbroken, Counter.Restart restart, String of, Optional<String> run) {
@@ -71,21 +71,21 @@ class CountersTest {
     }
 
     private String quickNumber(String job, Filing filing) {
-        return workshop.store
+        return fixture.store
                 .write(db -> counters.withQuickNumbers(db, job, filing))
                 .slots()
                 .getOrDefault("counter n", "none");
     }
 
     private String unbrokenNumber(String job, Filing filing) {
-        Counters.Numbered numbered = workshop.store.write(db -> counters.withUnbrokenNumbers(db, job, filing));
+        Counters.Numbered numbered = fixture.store.write(db -> counters.withUnbrokenNumbers(db, job, filing));
         return numbered instanceof Counters.Numbered.With with
                 ? with.filing().slots().getOrDefault("counter n", "none")
                 : "busy";
     }
 
     private void used(String job, Filing filing) {
-        workshop.store.write(db -> counters.used(db, job, filing));
+        fixture.store.write(db -> counters.used(db, job, filing));
     }
 
     @Test
@@ -102,7 +102,7 @@ class CountersTest {
     void aJobKeepsItsQuickNumberHoweverOftenItIsPlanned() throws IOException {
         String job = job();
         quickNumber(job, quick());
-        workshop.store.write(db -> {
+        fixture.store.write(db -> {
             counters.unused(db, job, quick());
             return job;
         });
@@ -134,7 +134,7 @@ class CountersTest {
     void whatPutNothingInPlaceLeavesNoGap() throws IOException {
         String first = job();
         assertThat(unbrokenNumber(first, unbroken())).isEqualTo("010");
-        workshop.store.write(db -> {
+        fixture.store.write(db -> {
             counters.letGo(db, first, unbroken());
             return first;
         });

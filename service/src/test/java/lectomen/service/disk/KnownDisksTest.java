@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import lectomen.service.Workshop;
+import lectomen.service.ServiceFixture;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -19,7 +19,7 @@ class KnownDisksTest {
     @TempDir
     private Path temp;
 
-    private Workshop workshop;
+    private ServiceFixture fixture;
     private Path folder;
     private Disk lies = SHARE;
 
@@ -38,18 +38,18 @@ class KnownDisksTest {
 
     @BeforeEach
     void open() throws IOException {
-        workshop = new Workshop(temp.resolve("home"));
+        fixture = new ServiceFixture(temp.resolve("home"));
         folder = Files.createDirectories(temp.resolve("plans"));
     }
 
     @AfterEach
     void close() {
-        workshop.close();
+        fixture.close();
     }
 
     /** As a service has it that was started now. */
     private KnownDisks disks() {
-        return new KnownDisks(workshop.store, workshop.ledger, workshop.folder, workshop.clock, new Told());
+        return new KnownDisks(fixture.store, fixture.ledger, fixture.folder, fixture.clock, new Told());
     }
 
     private Path marker() {
@@ -126,7 +126,7 @@ class KnownDisksTest {
         Disk.OfSystem system = new Disk.OfSystem();
         assertThat(system.disk(temp).device()).isEqualTo(system.device(folder)).isPositive();
         assertThat(system.disk(temp).type()).isNotEmpty();
-        KnownDisks real = new KnownDisks(workshop.store, workshop.ledger, workshop.folder, workshop.clock);
+        KnownDisks real = new KnownDisks(fixture.store, fixture.ledger, fixture.folder, fixture.clock);
         assertThat(real.findElsewhere(folder)).isEmpty();
     }
 }

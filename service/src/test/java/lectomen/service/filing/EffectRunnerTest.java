@@ -15,7 +15,7 @@ import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.service.Await;
-import lectomen.service.Workshop;
+import lectomen.service.ServiceFixture;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
@@ -29,20 +29,20 @@ class EffectRunnerTest {
     @TempDir
     private Path temp;
 
-    private Workshop workshop;
+    private ServiceFixture fixture;
     private Effects effects;
     private String job;
 
     @BeforeEach
     void planAFiling() throws IOException {
-        workshop = new Workshop(temp);
-        effects = new Effects(workshop.store, workshop.ledger, workshop.keyed, workshop.clock);
-        job = workshop.send("notice.txt", "NOTICE");
+        fixture = new ServiceFixture(temp);
+        effects = new Effects(fixture.store, fixture.ledger, fixture.keyed, fixture.clock);
+        job = fixture.send("notice.txt", "NOTICE");
     }
 
     @AfterEach
     void close() {
-        workshop.close();
+        fixture.close();
     }
 
     /** Plans it, and gives the effect as its turn finds it: before the hold that comes next is written. */
@@ -60,24 +60,24 @@ class EffectRunnerTest {
                 List.of(counters),
                 null,
                 null);
-        return workshop.store.write(db -> {
-            workshop.jobs.move(db, job, Jobs.Move.to(JobState.WORKING), "service");
-            workshop.effects.intend(db, workshop.jobs.find(db, job).orElseThrow(), List.of(filing));
+        return fixture.store.write(db -> {
+            fixture.jobs.move(db, job, Jobs.Move.to(JobState.WORKING), "service");
+            fixture.effects.intend(db, fixture.jobs.find(db, job).orElseThrow(), List.of(filing));
             return effects.ofJob(db, job).get(0);
         });
     }
 
     private void hold() {
-        workshop.store.write(db -> {
-            assertThat(workshop.effects.hold(db, job, true)).isTrue();
-            workshop.jobs.move(db, job, Jobs.Move.to(JobState.HELD), "owner");
+        fixture.store.write(db -> {
+            assertThat(fixture.effects.hold(db, job, true)).isTrue();
+            fixture.jobs.move(db, job, Jobs.Move.to(JobState.HELD), "owner");
             return job;
         });
     }
 
     private void assertHeld() throws IOException {
-        assertThat(workshop.jobs.require(job).state()).isEqualTo(JobState.HELD);
-        List<Effect> now = workshop.store.read(db -> effects.ofJob(db, job));
+        assertThat(fixture.jobs.require(job).state()).isEqualTo(JobState.HELD);
+        List<Effect> now = fixture.store.read(db -> effects.ofJob(db, job));
         assertThat(now).extracting(Effect::state).containsExactly(Effect.State.HELD);
         assertThat(files()).isEmpty();
     }
@@ -95,15 +95,15 @@ class EffectRunnerTest {
     void whatIsHeldIsNotFiledAndIsFiledOnceItIsReleased() throws Exception {
         Effect due = plan();
         hold();
-        workshop.effects.actOrWait(due);
+        fixture.effects.actOrWait(due);
         assertHeld();
-        workshop.store.write(db -> {
-            workshop.effects.hold(db, job, false);
-            workshop.jobs.move(db, job, Jobs.Move.to(JobState.WAITING), "owner");
+        fixture.store.write(db -> {
+            fixture.effects.hold(db, job, false);
+            fixture.jobs.move(db, job, Jobs.Move.to(JobState.WAITING), "owner");
             return job;
         });
-        workshop.effects.start();
-        Await.until("it is filed", () -> workshop.jobs.require(job).state() == JobState.FILED);
+        fixture.effects.start();
+        Await.until("it is filed", () -> fixture.jobs.require(job).state() == JobState.FILED);
         assertThat(files()).contains("notice.txt").doesNotContain("notice (2).txt");
     }
 
@@ -112,7 +112,7 @@ class EffectRunnerTest {
         Effect due = plan();
         Files.delete(temp.resolve("archive"));
         hold();
-        workshop.effects.actOrWait(due);
+        fixture.effects.actOrWait(due);
         assertHeld();
     }
 
@@ -121,9 +121,9 @@ class EffectRunnerTest {
         Counter unbroken = new Counter(true, 1, 1, 4, Counter.Restart.NEVER, Counter.FILING, 1);
         Effect due = plan(new CounterUse("notices", unbroken, Optional.of("")));
         hold();
-        workshop.effects.actOrWait(due);
+        fixture.effects.actOrWait(due);
         assertHeld();
-        int numbers = workshop.store.read(db -> db.sql("select count(*) from counter_number")
+        int numbers = fixture.store.read(db -> db.sql("select count(*) from counter_number")
                 .query(Integer.class)
                 .single());
         assertThat(numbers).isZero();
@@ -132,17 +132,17 @@ class EffectRunnerTest {
     @Test
     void whatIsCancelledIsNotFiled() throws Exception {
         Effect due = plan();
-        workshop.store.write(db -> {
-            assertThat(workshop.effects.giveUp(db, job, Reason.of("job.cancelled", "who", "owner")))
+        fixture.store.write(db -> {
+            assertThat(fixture.effects.giveUp(db, job, Reason.of("job.cancelled", "who", "owner")))
                     .isTrue();
-            workshop.jobs.move(db, job, Jobs.Move.to(JobState.CANCELLED), "owner");
+            fixture.jobs.move(db, job, Jobs.Move.to(JobState.CANCELLED), "owner");
             return job;
         });
-        workshop.effects.actOrWait(due);
+        fixture.effects.actOrWait(due);
         assertThat(files()).isEmpty();
-        assertThat(workshop.jobs.require(job).state()).isEqualTo(JobState.CANCELLED);
+        assertThat(fixture.jobs.require(job).state()).isEqualTo(JobState.CANCELLED);
         assertThat(effects.find(due.id()).orElseThrow().state()).isEqualTo(Effect.State.ABANDONED);
-        assertThat(workshop.ledger.about(Job.subject(job)))
+        assertThat(fixture.ledger.about(Job.subject(job)))
                 .filteredOn(entry -> entry.event().equals("effect.abandoned"))
                 .hasSize(1);
     }

@@ -35,7 +35,7 @@ class FolderRepositoryTest {
     private Path root;
     private ByteRef ref;
     private final List<String> intents = new ArrayList<>();
-    private Optional<Order.Own> replaces = Optional.empty();
+    private Optional<FilingOrder.Own> replaces = Optional.empty();
     private boolean keepsReplaced;
     private Optional<KnownDisks.Elsewhere> elsewhere = Optional.empty();
 
@@ -45,7 +45,7 @@ class FolderRepositoryTest {
         ref = new ByteRef(ByteStore.hash(Files.write(temp.resolve("original"), CONTENT)), CONTENT.length);
     }
 
-    private static final Order.OtherNames OTHERS = new Order.OtherNames() {
+    private static final FilingOrder.OtherNames OTHERS = new FilingOrder.OtherNames() {
         @Override
         public String numbered(int number) {
             return "heron (" + number + ").pdf";
@@ -57,8 +57,8 @@ class FolderRepositoryTest {
         }
     };
 
-    private Order order(WhenTaken whenTaken, Optional<String> intended) {
-        return new Order(
+    private FilingOrder order(WhenTaken whenTaken, Optional<String> intended) {
+        return new FilingOrder(
                 "1-e7",
                 List.of("Permits", "2027"),
                 "heron.pdf",
@@ -74,7 +74,7 @@ class FolderRepositoryTest {
         return new Connections(Map.of(), List.of(temp.resolve("allowed")), folder -> elsewhere);
     }
 
-    private Placing place(boolean links, Order order) {
+    private PlaceResult place(boolean links, FilingOrder order) {
         return new FolderRepository("archive", root, connections(), new FolderNames(), links)
                 .place(order, sha -> new ByteArrayInputStream(CONTENT), intents::add);
     }
@@ -95,7 +95,7 @@ class FolderRepositoryTest {
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
     void aFileIsPutInPlaceAndThePlaceWasSaidBefore(boolean links) throws IOException {
-        Placing.Placed placed = (Placing.Placed) place(links, order(WhenTaken.NUMBER_IT, Optional.empty()));
+        PlaceResult.Placed placed = (PlaceResult.Placed) place(links, order(WhenTaken.NUMBER_IT, Optional.empty()));
         assertThat(placed.place()).isEqualTo("Permits/2027/heron.pdf");
         assertThat(intents).containsExactly("Permits/2027/heron.pdf");
         assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
@@ -110,7 +110,7 @@ class FolderRepositoryTest {
         Files.createDirectories(root.resolve("Permits/2027"));
         Files.writeString(inPlace("heron.pdf"), "stranger");
         Files.createSymbolicLink(inPlace("heron (2).pdf"), temp.resolve("nowhere"));
-        Placing.Placed placed = (Placing.Placed) place(links, order(WhenTaken.NUMBER_IT, Optional.empty()));
+        PlaceResult.Placed placed = (PlaceResult.Placed) place(links, order(WhenTaken.NUMBER_IT, Optional.empty()));
         assertThat(placed.place()).isEqualTo("Permits/2027/heron (3).pdf");
         assertThat(inPlace("heron.pdf")).hasContent("stranger");
         assertThat(inPlace("heron (2).pdf")).isSymbolicLink();
@@ -122,7 +122,7 @@ class FolderRepositoryTest {
         Files.createDirectories(root.resolve("Permits/2027"));
         Files.writeString(inPlace("heron.pdf"), "stranger");
         assertThat(place(links, order(WhenTaken.FAIL, Optional.empty())))
-                .isEqualTo(new Placing.Taken("heron.pdf", "Permits/2027"));
+                .isEqualTo(new PlaceResult.Taken("heron.pdf", "Permits/2027"));
         assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
     }
 
@@ -138,8 +138,8 @@ class FolderRepositoryTest {
                                 }))
                 .hasMessage("power cut");
         assertThat(filesBelow(root)).containsExactly("Permits/2027/.lectomen-1-e7.part");
-        Placing.Placed placed =
-                (Placing.Placed) place(links, order(WhenTaken.FAIL, Optional.of("Permits/2027/heron.pdf")));
+        PlaceResult.Placed placed =
+                (PlaceResult.Placed) place(links, order(WhenTaken.FAIL, Optional.of("Permits/2027/heron.pdf")));
         assertThat(placed.answer()).contains("read back");
         assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
     }
@@ -148,8 +148,8 @@ class FolderRepositoryTest {
     @ValueSource(booleans = {true, false})
     void anInterruptionBeforeTheReceiptFindsTheFileInPlaceAndFilesNoSecond(boolean links) throws IOException {
         place(links, order(WhenTaken.NUMBER_IT, Optional.empty()));
-        Placing.Placed again =
-                (Placing.Placed) place(links, order(WhenTaken.NUMBER_IT, Optional.of("Permits/2027/heron.pdf")));
+        PlaceResult.Placed again =
+                (PlaceResult.Placed) place(links, order(WhenTaken.NUMBER_IT, Optional.of("Permits/2027/heron.pdf")));
         assertThat(again.answer()).contains("found in place");
         Files.delete(again.leftovers().get(0));
         assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
@@ -160,8 +160,8 @@ class FolderRepositoryTest {
         Files.createDirectories(root.resolve("Permits/2027"));
         Files.write(inPlace("heron.pdf"), new byte[] {'A', ' '});
         Files.write(inPlace(".lectomen-1-e7.placing"), CONTENT);
-        Placing.Placed placed =
-                (Placing.Placed) place(false, order(WhenTaken.FAIL, Optional.of("Permits/2027/heron.pdf")));
+        PlaceResult.Placed placed =
+                (PlaceResult.Placed) place(false, order(WhenTaken.FAIL, Optional.of("Permits/2027/heron.pdf")));
         Files.delete(placed.leftovers().get(0));
         assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
         assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
@@ -173,8 +173,8 @@ class FolderRepositoryTest {
         Files.createDirectories(root.resolve("Permits/2027"));
         Files.writeString(inPlace("heron.pdf"), "");
         Files.write(inPlace(".lectomen-1-e7.part"), CONTENT);
-        Placing.Placed placed =
-                (Placing.Placed) place(links, order(WhenTaken.NUMBER_IT, Optional.of("Permits/2027/heron.pdf")));
+        PlaceResult.Placed placed =
+                (PlaceResult.Placed) place(links, order(WhenTaken.NUMBER_IT, Optional.of("Permits/2027/heron.pdf")));
         assertThat(placed.place()).isEqualTo("Permits/2027/heron (2).pdf");
         assertThat(inPlace("heron.pdf")).isEmptyFile();
     }
@@ -182,7 +182,7 @@ class FolderRepositoryTest {
     @Test
     void aRootThatIsAwayIsWaitedForAndNotMade() throws IOException {
         Files.delete(root);
-        Placing.NotNow away = (Placing.NotNow) place(true, order(WhenTaken.FAIL, Optional.empty()));
+        PlaceResult.NotNow away = (PlaceResult.NotNow) place(true, order(WhenTaken.FAIL, Optional.empty()));
         assertThat(away.reason().code()).isEqualTo("destination.away");
         assertThat(root).doesNotExist();
     }
@@ -192,21 +192,21 @@ class FolderRepositoryTest {
         elsewhere = Optional.of(new KnownDisks.Elsewhere("//nas/plans (cifs)", "/dev/vda (ext4)"));
         assertThat(place(true, order(WhenTaken.FAIL, Optional.empty())))
                 .isInstanceOfSatisfying(
-                        Placing.NotNow.class,
+                        PlaceResult.NotNow.class,
                         notNow -> assertThat(notNow.reason().code()).isEqualTo("destination.elsewhere"));
-        replaces = Optional.of(new Order.Own("Permits/2027/heron.pdf", ref));
-        assertThat(withdraw()).isInstanceOf(Withdrawing.NotNow.class);
+        replaces = Optional.of(new FilingOrder.Own("Permits/2027/heron.pdf", ref));
+        assertThat(withdraw()).isInstanceOf(WithdrawResult.NotNow.class);
         assertThat(root).isEmptyDirectory();
     }
 
     @Test
     void bytesThatReadBackDifferentAreNotPutInPlace() throws IOException {
-        Placing placing = new FolderRepository("archive", root, connections(), new FolderNames())
+        PlaceResult placing = new FolderRepository("archive", root, connections(), new FolderNames())
                 .place(
                         order(WhenTaken.FAIL, Optional.empty()),
                         sha -> new ByteArrayInputStream(new byte[3]),
                         intents::add);
-        assertThat(((Placing.NotNow) placing).reason().code()).isEqualTo("destination.mismatch");
+        assertThat(((PlaceResult.NotNow) placing).reason().code()).isEqualTo("destination.mismatch");
         assertThat(intents).isEmpty();
         assertThat(filesBelow(root)).isEmpty();
     }
@@ -214,7 +214,7 @@ class FolderRepositoryTest {
     @Test
     void aFileWhereAFolderIsNeededIsSaid() throws IOException {
         Files.writeString(root.resolve("Permits"), "a file");
-        Placing.Never never = (Placing.Never) place(true, order(WhenTaken.FAIL, Optional.empty()));
+        PlaceResult.Never never = (PlaceResult.Never) place(true, order(WhenTaken.FAIL, Optional.empty()));
         assertThat(never.reason().words()).contains("Permits/2027").contains("Move that file away");
     }
 
@@ -226,10 +226,10 @@ class FolderRepositoryTest {
     private void filedBefore(String text) throws IOException {
         Files.createDirectories(root.resolve("Permits/2027"));
         Path old = Files.writeString(inPlace("heron.pdf"), text);
-        replaces = Optional.of(new Order.Own("Permits/2027/heron.pdf", refOf(old)));
+        replaces = Optional.of(new FilingOrder.Own("Permits/2027/heron.pdf", refOf(old)));
     }
 
-    private void clear(Placing.Placed placed) throws IOException {
+    private void clear(PlaceResult.Placed placed) throws IOException {
         for (Path leftover : placed.leftovers()) {
             Files.deleteIfExists(leftover);
         }
@@ -239,7 +239,7 @@ class FolderRepositoryTest {
     @ValueSource(booleans = {true, false})
     void whatWeFiledOurselvesIsReplacedAtItsPlace(boolean links) throws IOException {
         filedBefore("an older permit");
-        Placing.Placed placed = (Placing.Placed) place(links, order(WhenTaken.FAIL, Optional.empty()));
+        PlaceResult.Placed placed = (PlaceResult.Placed) place(links, order(WhenTaken.FAIL, Optional.empty()));
         clear(placed);
         assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
         assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
@@ -250,9 +250,9 @@ class FolderRepositoryTest {
     void whatSomebodyChangedSinceIsNoLongerOursAndStays(boolean links) throws IOException {
         filedBefore("an older permit");
         Files.writeString(inPlace("heron.pdf"), "with a note by hand");
-        assertThat(place(links, order(WhenTaken.FAIL, Optional.empty()))).isInstanceOf(Placing.Taken.class);
+        assertThat(place(links, order(WhenTaken.FAIL, Optional.empty()))).isInstanceOf(PlaceResult.Taken.class);
         assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
-        Placing.Placed numbered = (Placing.Placed) place(links, order(WhenTaken.NUMBER_IT, Optional.empty()));
+        PlaceResult.Placed numbered = (PlaceResult.Placed) place(links, order(WhenTaken.NUMBER_IT, Optional.empty()));
         clear(numbered);
         assertThat(inPlace("heron.pdf")).hasContent("with a note by hand");
         assertThat(inPlace("heron (2).pdf")).hasBinaryContent(CONTENT);
@@ -262,8 +262,8 @@ class FolderRepositoryTest {
     void anInterruptionBetweenMovingTheOldAsideAndPuttingTheNewIsMadeGood() throws IOException {
         filedBefore("an older permit");
         Files.move(inPlace("heron.pdf"), inPlace(".lectomen-1-e7.aside"));
-        Placing.Placed placed =
-                (Placing.Placed) place(true, order(WhenTaken.FAIL, Optional.of("Permits/2027/heron.pdf")));
+        PlaceResult.Placed placed =
+                (PlaceResult.Placed) place(true, order(WhenTaken.FAIL, Optional.of("Permits/2027/heron.pdf")));
         clear(placed);
         assertThat(filesBelow(root)).containsExactly("Permits/2027/heron.pdf");
         assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
@@ -276,7 +276,7 @@ class FolderRepositoryTest {
         Files.delete(inPlace("heron.pdf"));
         Files.writeString(inPlace(".lectomen-1-e7.aside"), "with a note by hand");
         assertThat(place(links, order(WhenTaken.FAIL, Optional.of("Permits/2027/heron.pdf"))))
-                .isInstanceOf(Placing.Taken.class);
+                .isInstanceOf(PlaceResult.Taken.class);
         assertThat(inPlace("heron.pdf")).hasContent("with a note by hand");
     }
 
@@ -286,7 +286,7 @@ class FolderRepositoryTest {
         Files.createSymbolicLink(root.resolve("Permits"), outside);
         assertThat(place(true, order(WhenTaken.NUMBER_IT, Optional.empty())))
                 .isInstanceOfSatisfying(
-                        Placing.Never.class,
+                        PlaceResult.Never.class,
                         never -> assertThat(never.reason().code()).isEqualTo("destination.leads-out"));
         assertThat(outside).isEmptyDirectory();
     }
@@ -306,7 +306,7 @@ class FolderRepositoryTest {
         Files.createSymbolicLink(root.resolve("Older"), outside);
         Files.createDirectories(root.resolve("Permits/2027"));
         Files.writeString(inPlace("heron.pdf"), "somebody's");
-        assertThat(place(true, order(WhenTaken.NEW_VERSION, Optional.empty()))).isInstanceOf(Placing.Never.class);
+        assertThat(place(true, order(WhenTaken.NEW_VERSION, Optional.empty()))).isInstanceOf(PlaceResult.Never.class);
         assertThat(inPlace("heron.pdf")).hasContent("somebody's");
         assertThat(outside).isEmptyDirectory();
     }
@@ -317,11 +317,11 @@ class FolderRepositoryTest {
         Path outside = temp.resolve("outside");
         Files.move(root.resolve("Permits"), outside);
         Files.createSymbolicLink(root.resolve("Permits"), outside);
-        assertThat(withdraw()).isInstanceOf(Withdrawing.Changed.class);
+        assertThat(withdraw()).isInstanceOf(WithdrawResult.Changed.class);
         assertThat(outside.resolve("2027/heron.pdf")).hasContent("an older permit");
     }
 
-    private Withdrawing withdraw() {
+    private WithdrawResult withdraw() {
         return new FolderRepository("archive", root, connections(), new FolderNames())
                 .withdraw("1-e9", replaces.orElseThrow(), Optional.empty(), intents::add);
     }
@@ -329,14 +329,14 @@ class FolderRepositoryTest {
     @Test
     void whatWeFiledIsTakenBackUnlessItWasChangedOrIsGone() throws IOException {
         filedBefore("an older permit");
-        assertThat(withdraw()).isInstanceOf(Withdrawing.Gone.class);
+        assertThat(withdraw()).isInstanceOf(WithdrawResult.Gone.class);
         assertThat(filesBelow(root)).isEmpty();
-        assertThat(withdraw()).isEqualTo(new Withdrawing.Gone("was no longer there", Optional.empty()));
+        assertThat(withdraw()).isEqualTo(new WithdrawResult.Gone("was no longer there", Optional.empty()));
         Files.writeString(inPlace("heron.pdf"), "a stranger's");
-        assertThat(withdraw()).isEqualTo(new Withdrawing.Changed());
+        assertThat(withdraw()).isEqualTo(new WithdrawResult.Changed());
         assertThat(inPlace("heron.pdf")).hasContent("a stranger's");
         Files.move(inPlace("heron.pdf"), inPlace(".lectomen-1-e9.aside"));
-        assertThat(withdraw()).as("changed just before it was moved").isEqualTo(new Withdrawing.Changed());
+        assertThat(withdraw()).as("changed just before it was moved").isEqualTo(new WithdrawResult.Changed());
         assertThat(inPlace("heron.pdf")).hasContent("a stranger's");
     }
 
@@ -345,7 +345,7 @@ class FolderRepositoryTest {
     void namesThatDifferOnlyInLetterCaseAreTheSame(String there) throws IOException {
         Files.createDirectories(root.resolve("Permits/2027"));
         Files.writeString(inPlace(there), "stranger");
-        Placing.Placed placed = (Placing.Placed) place(true, order(WhenTaken.NUMBER_IT, Optional.empty()));
+        PlaceResult.Placed placed = (PlaceResult.Placed) place(true, order(WhenTaken.NUMBER_IT, Optional.empty()));
         assertThat(placed.place()).isEqualTo("Permits/2027/heron (2).pdf");
     }
 
@@ -380,7 +380,7 @@ class FolderRepositoryTest {
         Files.writeString(inPlace("heron.pdf"), "somebody's");
         Files.createDirectories(root.resolve("Older"));
         Files.writeString(root.resolve("Older/heron v1.pdf"), "one before");
-        Placing.Placed placed = (Placing.Placed) place(links, order(WhenTaken.NEW_VERSION, Optional.empty()));
+        PlaceResult.Placed placed = (PlaceResult.Placed) place(links, order(WhenTaken.NEW_VERSION, Optional.empty()));
         assertThat(placed.older()).contains("Older/heron v2.pdf");
         assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
         assertThat(root.resolve("Older/heron v2.pdf")).hasContent("somebody's");
@@ -391,8 +391,8 @@ class FolderRepositoryTest {
     void aVersionThatACrashLeftHalfwayStillGetsToItsPlace() throws IOException {
         Path hidden = Files.createDirectories(root.resolve("Permits/2027")).resolve(".lectomen-1-e7.older");
         Files.writeString(hidden, "somebody's");
-        Placing.Placed placed =
-                (Placing.Placed) place(true, order(WhenTaken.NEW_VERSION, Optional.of("Permits/2027/heron.pdf")));
+        PlaceResult.Placed placed =
+                (PlaceResult.Placed) place(true, order(WhenTaken.NEW_VERSION, Optional.of("Permits/2027/heron.pdf")));
         assertThat(placed.older()).contains("Older/heron v1.pdf");
         assertThat(root.resolve("Older/heron v1.pdf")).hasContent("somebody's");
         assertThat(inPlace("heron.pdf")).hasBinaryContent(CONTENT);
@@ -411,7 +411,7 @@ class FolderRepositoryTest {
     @Test
     void aFolderOfThatNameIsNoVersion() throws IOException {
         Files.createDirectories(inPlace("heron.pdf"));
-        assertThat(place(true, order(WhenTaken.NEW_VERSION, Optional.empty()))).isInstanceOf(Placing.Taken.class);
+        assertThat(place(true, order(WhenTaken.NEW_VERSION, Optional.empty()))).isInstanceOf(PlaceResult.Taken.class);
         assertThat(inPlace("heron.pdf")).isDirectory();
     }
 }

@@ -15,7 +15,7 @@ import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.service.Await;
-import lectomen.service.Workshop;
+import lectomen.service.ServiceFixture;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
@@ -38,19 +38,19 @@ class SameDocumentTest {
     @TempDir
     private Path temp;
 
-    private Workshop workshop;
+    private ServiceFixture fixture;
 
     @BeforeEach
     void open() throws IOException {
-        workshop = new Workshop(temp);
-        workshop.rulebook.add(RULE, "owner");
-        workshop.rulebook.putLive("drawings", "owner");
-        workshop.effects.start();
+        fixture = new ServiceFixture(temp);
+        fixture.rulebook.add(RULE, "owner");
+        fixture.rulebook.putLive("drawings", "owner");
+        fixture.effects.start();
     }
 
     @AfterEach
     void close() {
-        workshop.close();
+        fixture.close();
     }
 
     private static Filing filing(String key, String name) {
@@ -71,22 +71,22 @@ class SameDocumentTest {
 
     /** As a worker's answer is recorded. */
     private void plan(String id, String key, String name) {
-        workshop.store.write(db -> {
-            workshop.jobs.move(db, id, Jobs.Move.to(JobState.WORKING), "service");
-            workshop.jobs.setRule(db, id, new RuleRef("drawings", 1));
-            Job job = workshop.jobs.find(db, id).orElseThrow();
-            workshop.effects.intend(db, job, List.of(filing(key, name)));
+        fixture.store.write(db -> {
+            fixture.jobs.move(db, id, Jobs.Move.to(JobState.WORKING), "service");
+            fixture.jobs.setRule(db, id, new RuleRef("drawings", 1));
+            Job job = fixture.jobs.find(db, id).orElseThrow();
+            fixture.effects.intend(db, job, List.of(filing(key, name)));
             return id;
         });
-        workshop.effects.wake();
+        fixture.effects.wake();
     }
 
     private JobState state(String id) {
-        return workshop.jobs.require(id).state();
+        return fixture.jobs.require(id).state();
     }
 
     private void await(String id, JobState state) throws InterruptedException {
-        Await.until(id + " is " + state, () -> workshop.jobs.require(id), () -> state(id) == state);
+        Await.until(id + " is " + state, () -> fixture.jobs.require(id), () -> state(id) == state);
     }
 
     private Map<String, String> filed() throws IOException {
@@ -104,9 +104,9 @@ class SameDocumentTest {
 
     @Test
     void whatCameLaterWaitsForWhatCameBeforeAndIsNotPlannedYet() throws Exception {
-        String other = workshop.send("other.txt", "other");
-        String first = workshop.send("first.txt", "first");
-        String second = workshop.send("second.txt", "second");
+        String other = fixture.send("other.txt", "other");
+        String first = fixture.send("first.txt", "first");
+        String second = fixture.send("second.txt", "second");
         plan(second, "MH-1", "sheet");
         plan(other, "MH-9", "other sheet");
         await(other, JobState.FILED);
@@ -120,10 +120,10 @@ class SameDocumentTest {
 
     @Test
     void aDocumentOfAnotherKeyIsNeverReplaced() throws Exception {
-        String first = workshop.send("first.txt", "first");
+        String first = fixture.send("first.txt", "first");
         plan(first, "MH-1", "sheet");
         await(first, JobState.FILED);
-        String second = workshop.send("second.txt", "second");
+        String second = fixture.send("second.txt", "second");
         plan(second, "MH-2", "sheet");
         await(second, JobState.FILED);
         assertThat(filed()).isEqualTo(Map.of("sheet.txt", "first", "sheet (2).txt", "second"));
@@ -131,10 +131,10 @@ class SameDocumentTest {
 
     @Test
     void aDocumentUnderAnotherNameTakesTheEarlierOneBack() throws Exception {
-        String first = workshop.send("first.txt", "first");
+        String first = fixture.send("first.txt", "first");
         plan(first, "MH-1", "sheet of March");
         await(first, JobState.FILED);
-        String second = workshop.send("second.txt", "second");
+        String second = fixture.send("second.txt", "second");
         plan(second, "MH-1", "sheet of April");
         await(second, JobState.FILED);
         assertThat(filed()).isEqualTo(Map.of("sheet of April.txt", "second", "older/sheet of March (1).txt", "first"));
@@ -142,15 +142,15 @@ class SameDocumentTest {
 
     @Test
     void whatFailsOnTheWayKeepsNobodyBack() throws Exception {
-        String first = workshop.send("first.txt", "first");
-        String second = workshop.send("second.txt", "second");
+        String first = fixture.send("first.txt", "first");
+        String second = fixture.send("second.txt", "second");
         plan(second, "MH-1", "sheet");
-        workshop.store.write(db -> {
-            Job job = workshop.jobs.find(db, first).orElseThrow();
-            workshop.jobs.move(db, first, Jobs.Move.to(JobState.WORKING), "service");
-            workshop.effects.endBadly(
+        fixture.store.write(db -> {
+            Job job = fixture.jobs.find(db, first).orElseThrow();
+            fixture.jobs.move(db, first, Jobs.Move.to(JobState.WORKING), "service");
+            fixture.effects.endBadly(
                     db,
-                    workshop.jobs.find(db, job.id()).orElseThrow(),
+                    fixture.jobs.find(db, job.id()).orElseThrow(),
                     JobState.FAILED,
                     Reason.of("file.empty"),
                     Optional.empty());

@@ -16,7 +16,7 @@ import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SidecarSettings;
 import lectomen.engine.rule.SourceSettings;
 import lectomen.engine.rule.SourceSettings.SeenBefore;
-import lectomen.service.Workshop;
+import lectomen.service.ServiceFixture;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobList;
 import lectomen.service.job.JobState;
@@ -31,46 +31,46 @@ class ClaimsTest {
     @TempDir
     private Path temp;
 
-    private Workshop workshop;
+    private ServiceFixture fixture;
     private Path hotFolder;
     private Claims claims;
 
     @BeforeEach
     void open() throws IOException {
-        workshop = new Workshop(temp);
+        fixture = new ServiceFixture(temp);
         hotFolder = Files.createDirectories(temp.resolve("inbox/notes"));
         claims = anew();
     }
 
     @AfterEach
     void close() {
-        workshop.close();
+        fixture.close();
     }
 
     /** The claims as a service that was started again has them. */
     private Claims anew() {
-        long source = workshop.sources.ofFolder(hotFolder.toString());
+        long source = fixture.sources.ofFolder(hotFolder.toString());
         return new Claims(
                 hotFolder,
                 source,
-                workshop.store,
-                workshop.ledger,
-                workshop.jobs,
-                workshop.arrivals,
-                workshop.bytes,
-                new Awaited(source, workshop.jobs, workshop.keyed, workshop.clock),
-                workshop.keyed,
+                fixture.store,
+                fixture.ledger,
+                fixture.jobs,
+                fixture.arrivals,
+                fixture.bytes,
+                new AwaitedSidecars(source, fixture.jobs, fixture.keyed, fixture.clock),
+                fixture.keyed,
                 new OpenFiles(),
-                workshop.clock);
+                fixture.clock);
     }
 
-    private Lot drop(String name, String text) throws IOException {
+    private ArrivalCandidate drop(String name, String text) throws IOException {
         Path file = Files.writeString(hotFolder.resolve(name), text);
-        return Lot.of(file, FileState.of(file));
+        return ArrivalCandidate.of(file, FileState.of(file));
     }
 
     private List<Job> jobs() {
-        try (JobList list = new JobList(workshop.store, workshop.jobs)) {
+        try (JobList list = new JobList(fixture.store, fixture.jobs)) {
             return list.page(JobList.Filter.ALL, JobList.Order.NEWEST, Optional.empty(), 100)
                     .jobs();
         }
@@ -78,7 +78,7 @@ class ClaimsTest {
 
     /** Where the only file of a claim lies now. */
     private Path spare(Claims.Moved moved) throws IOException {
-        Hidden hidden = new Hidden(hotFolder, workshop.store.identity().id());
+        ClaimFolder hidden = new ClaimFolder(hotFolder, fixture.store.identity().id());
         return hidden.filesOf(moved.claim()).get(0);
     }
 
@@ -92,7 +92,7 @@ class ClaimsTest {
     }
 
     private String claimState(String job) {
-        return workshop.store.read(db -> db.sql("select state from claim where job_id = ?")
+        return fixture.store.read(db -> db.sql("select state from claim where job_id = ?")
                 .param(job)
                 .query(String.class)
                 .single());
@@ -109,7 +109,7 @@ class ClaimsTest {
         Job job = jobs().get(0);
         assertThat(job.state()).isEqualTo(JobState.WAITING);
         assertThat(job.arrival()).contains(1L);
-        assertThat(workshop.bytes.open(job.original().orElseThrow().sha256())).hasContent("text");
+        assertThat(fixture.bytes.open(job.original().orElseThrow().sha256())).hasContent("text");
         assertThat(spare(moved)).as("the spare stays for the time of grace").exists();
         assertThat(claims.release(List.of(moved)).open()).isEmpty();
         assertThat(files()).isEmpty();
@@ -118,7 +118,7 @@ class ClaimsTest {
 
     @Test
     void aFileThatWentBeforeItWasMovedLeavesNothing() throws IOException {
-        Lot wanted = drop("a.txt", "text");
+        ArrivalCandidate wanted = drop("a.txt", "text");
         Files.delete(wanted.first().file());
         assertThat(claims.begin(List.of(wanted)).moved()).isEmpty();
         assertThat(jobs()).isEmpty();
@@ -127,7 +127,7 @@ class ClaimsTest {
 
     @Test
     void aFileThatChangedSinceItWasLookedAtGoesBackToSettleAnew() throws IOException {
-        Lot wanted = drop("a.txt", "text");
+        ArrivalCandidate wanted = drop("a.txt", "text");
         Files.writeString(wanted.first().file(), "text that grew");
         Claims.Begun begun = claims.begin(List.of(wanted, drop("b.txt", "other")));
         assertThat(begun.moved()).hasSize(1);
@@ -172,8 +172,8 @@ class ClaimsTest {
 
     @Test
     void anInterruptionBeforeTheMoveLeavesTheFileForTheNextLook() throws IOException {
-        Lot wanted = drop("a.txt", "text");
-        workshop.store.write(db -> db.sql(
+        ArrivalCandidate wanted = drop("a.txt", "text");
+        fixture.store.write(db -> db.sql(
                         "insert into claim (job_id, source_id, state, size, mtime, ctime, claimed_at) values ('1-1', 1, 'intended', 0, 0, 0, 0)")
                 .update());
         assertThat(anew().recover()).isEmpty();
@@ -193,7 +193,7 @@ class ClaimsTest {
 
     @Test
     void aFolderThatGoesAwayInTheMiddleIsTakenUpWhenItReturns() throws IOException {
-        Lot one = drop("a.txt", "text");
+        ArrivalCandidate one = drop("a.txt", "text");
         Path away = temp.resolve("away");
         Files.move(hotFolder, away);
         assertThatThrownBy(() -> claims.begin(List.of(one)))
@@ -203,7 +203,7 @@ class ClaimsTest {
         Files.move(away, hotFolder);
         assertThat(claims.recover()).isEmpty();
         assertThat(hotFolder.resolve("a.txt")).hasContent("text");
-        assertThat(claims.begin(List.of(Lot.of(
+        assertThat(claims.begin(List.of(ArrivalCandidate.of(
                                 one.first().file(), FileState.of(one.first().file()))))
                         .moved())
                 .hasSize(1);
@@ -220,7 +220,7 @@ class ClaimsTest {
                 .as("it has stayed as it is")
                 .hasSize(1);
         assertThat(jobs()).hasSize(2);
-        long follows = workshop.store.read(db -> db.sql("select follows from arrival where seq = 2")
+        long follows = fixture.store.read(db -> db.sql("select follows from arrival where seq = 2")
                 .query(Long.class)
                 .single());
         assertThat(follows).isEqualTo(1);
@@ -248,7 +248,7 @@ class ClaimsTest {
     void whatNoClaimKnowsGoesBackUnderAFreeName() throws IOException {
         Path orphan = Files.createDirectories(hotFolder
                 .resolve(".lectomen")
-                .resolve(workshop.store.identity().id())
+                .resolve(fixture.store.identity().id())
                 .resolve("7-7"));
         Files.writeString(orphan.resolve("a.txt"), "forgotten");
         Files.writeString(hotFolder.resolve("a.txt"), "there already");
@@ -266,14 +266,14 @@ class ClaimsTest {
         assertThat(theirs.resolve("a.txt")).hasContent("theirs");
     }
 
-    private Lot dropFolder() throws IOException {
+    private ArrivalCandidate dropFolder() throws IOException {
         Path folder = Files.createDirectories(hotFolder.resolve("batch 7/inner"));
         Files.writeString(folder.resolveSibling("b.txt"), "second");
         Files.writeString(folder.resolveSibling("a.txt"), "first");
         Files.writeString(folder.resolve("c.txt"), "third");
         Files.writeString(folder.resolve(".hidden"), "not for us");
         Path dropped = hotFolder.resolve("batch 7");
-        return Lot.of(dropped, FileState.ofAll(dropped));
+        return ArrivalCandidate.of(dropped, FileState.ofAll(dropped));
     }
 
     @Test
@@ -315,7 +315,7 @@ class ClaimsTest {
 
     @Test
     void aFileThatCanNotBeMovedIsTakenWhereItLies() throws IOException {
-        Lot wanted = drop("a.txt", "text");
+        ArrivalCandidate wanted = drop("a.txt", "text");
         List<String> said = new ArrayList<>();
         claims.takeInPlace(wanted, (db, piece, job) -> said.add(job));
         assertThat(wanted.first().file()).hasContent("text");
@@ -339,18 +339,23 @@ class ClaimsTest {
     }
 
     /** A document with its data file, as one lot. */
-    private Lot dropPair() throws IOException {
-        Lot.Piece document = drop("notice.txt", "notice").first();
-        Lot.Piece data = drop("notice.json", "{}").first();
-        return new Lot(
+    private ArrivalCandidate dropPair() throws IOException {
+        ArrivalCandidate.Piece document = drop("notice.txt", "notice").first();
+        ArrivalCandidate.Piece data = drop("notice.json", "{}").first();
+        return new ArrivalCandidate(
                 List.of(
-                        new Lot.Piece(
+                        new ArrivalCandidate.Piece(
                                 document.file(),
                                 document.state(),
-                                Lot.Role.DOCUMENT,
+                                ArrivalCandidate.Role.DOCUMENT,
                                 Optional.of(data.file()),
                                 Optional.empty()),
-                        new Lot.Piece(data.file(), data.state(), Lot.Role.SIDECAR, Optional.empty(), Optional.empty())),
+                        new ArrivalCandidate.Piece(
+                                data.file(),
+                                data.state(),
+                                ArrivalCandidate.Role.SIDECAR,
+                                Optional.empty(),
+                                Optional.empty())),
                 Optional.empty());
     }
 
@@ -367,7 +372,7 @@ class ClaimsTest {
 
     @Test
     void aLotThatWasInterruptedHalfWayGoesBackWhole() throws IOException {
-        Lot pair = dropPair();
+        ArrivalCandidate pair = dropPair();
         Path data = pair.pieces().get(1).file();
         byte[] content = Files.readAllBytes(data);
         Files.delete(data);
@@ -375,7 +380,7 @@ class ClaimsTest {
         assertThat(files()).as("the document is given back").containsExactly("notice.txt");
         Files.write(data, content);
         Claims.Moved moved = claims.begin(List.of(dropPair())).moved().get(0);
-        Hidden hidden = new Hidden(hotFolder, workshop.store.identity().id());
+        ClaimFolder hidden = new ClaimFolder(hotFolder, fixture.store.identity().id());
         Path inside = hidden.filesOf(moved.claim()).get(0);
         Files.move(inside, hotFolder.resolve("elsewhere.tmp"));
         assertThat(anew().recover()).isEmpty();
@@ -384,30 +389,34 @@ class ClaimsTest {
 
     @Test
     void aDocumentWithoutItsDataFileFailsAtOnceAndOneThatComesLateRunsItAgain() throws IOException {
-        Lot.Piece document = drop("notice.txt", "notice").first();
+        ArrivalCandidate.Piece document = drop("notice.txt", "notice").first();
         Reason reason = Reason.of("sidecar.missing", "wait", "5 min", "sought", "notice.json");
-        Lot.Piece lone = new Lot.Piece(
-                document.file(), document.state(), Lot.Role.LONE_DOCUMENT, Optional.empty(), Optional.empty());
-        claims.finish(claims.begin(List.of(new Lot(List.of(lone), Optional.of(reason))))
+        ArrivalCandidate.Piece lone = new ArrivalCandidate.Piece(
+                document.file(),
+                document.state(),
+                ArrivalCandidate.Role.LONE_DOCUMENT,
+                Optional.empty(),
+                Optional.empty());
+        claims.finish(claims.begin(List.of(new ArrivalCandidate(List.of(lone), Optional.of(reason))))
                 .moved()
                 .get(0));
         Job failed = jobs().get(0);
         assertThat(failed.state()).isEqualTo(JobState.FAILED);
         assertThat(failed.reason().orElseThrow().words()).contains("notice.json");
-        Awaited awaited = new Awaited(failed.source(), workshop.jobs, workshop.keyed, workshop.clock);
-        Optional<Partners.Taken> known = workshop.store.read(db -> awaited.find(db, "Notice.JSON"));
-        assertThat(known).as("whatever its case").contains(new Partners.Taken(failed.id(), true));
-        Lot.Piece data = drop("notice.json", "{}").first();
-        Lot.Piece late =
-                new Lot.Piece(data.file(), data.state(), Lot.Role.SIDECAR, Optional.empty(), Optional.of(failed.id()));
-        claims.finish(claims.begin(List.of(new Lot(List.of(late), Optional.empty())))
+        AwaitedSidecars awaited = new AwaitedSidecars(failed.source(), fixture.jobs, fixture.keyed, fixture.clock);
+        Optional<SidecarPairing.TakenEarlier> known = fixture.store.read(db -> awaited.find(db, "Notice.JSON"));
+        assertThat(known).as("whatever its case").contains(new SidecarPairing.TakenEarlier(failed.id(), true));
+        ArrivalCandidate.Piece data = drop("notice.json", "{}").first();
+        ArrivalCandidate.Piece late = new ArrivalCandidate.Piece(
+                data.file(), data.state(), ArrivalCandidate.Role.SIDECAR, Optional.empty(), Optional.of(failed.id()));
+        claims.finish(claims.begin(List.of(new ArrivalCandidate(List.of(late), Optional.empty())))
                 .moved()
                 .get(0));
-        Job again = workshop.jobs.require(failed.id());
+        Job again = fixture.jobs.require(failed.id());
         assertThat(again.state()).isEqualTo(JobState.WAITING);
         assertThat(again.generation()).isEqualTo(2);
         assertThat(again.more().sidecar().orElseThrow().name()).isEqualTo("notice.json");
-        Optional<Partners.Taken> afterwards = workshop.store.read(db -> awaited.find(db, "notice.json"));
+        Optional<SidecarPairing.TakenEarlier> afterwards = fixture.store.read(db -> awaited.find(db, "notice.json"));
         assertThat(afterwards).isEmpty();
     }
 
@@ -415,9 +424,9 @@ class ClaimsTest {
     void bytesThatWereFiledBeforeAreProcessedHeldOrRejectedAsTheSourceSays() throws IOException {
         claims.finish(claims.begin(List.of(drop("a.txt", "text"))).moved().get(0));
         String first = jobs().get(0).id();
-        workshop.store.write(db -> {
-            workshop.jobs.takeNext(db);
-            workshop.jobs.move(db, first, Jobs.Move.to(JobState.FILED), "service");
+        fixture.store.write(db -> {
+            fixture.jobs.takeNext(db);
+            fixture.jobs.move(db, first, Jobs.Move.to(JobState.FILED), "service");
             return first;
         });
         for (SeenBefore choice : SeenBefore.values()) {

@@ -13,18 +13,18 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.AbstractExecutorService;
 import java.util.concurrent.TimeUnit;
-import lectomen.engine.data.DataForm;
+import lectomen.engine.data.DataFormat;
 import lectomen.engine.rule.SidecarSettings;
 import lectomen.engine.schedule.WorkCalendar;
-import lectomen.service.Workshop;
-import lectomen.service.bytes.Room;
+import lectomen.service.ServiceFixture;
+import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobList;
 import lectomen.service.rulebook.Rulebook;
 
 /** A hot folder with all that it needs, looked at only when a test says so; what it copies, it copies at once. */
 final class FolderUnderTest implements AutoCloseable {
-    final Workshop workshop;
+    final ServiceFixture fixture;
     final Path folder;
     final IntakeSwitch intake;
     final SourcePauses pauses;
@@ -37,56 +37,57 @@ final class FolderUnderTest implements AutoCloseable {
 
     /** @param home of the service; the folder is {@code inbox/notes} in it */
     FolderUnderTest(Path home) throws IOException {
-        workshop = new Workshop(home);
+        fixture = new ServiceFixture(home);
         folder = Files.createDirectories(home.resolve("inbox/notes"));
-        intake = new IntakeSwitch(workshop.store, workshop.ledger, who -> who, workshop.clock);
-        pauses = new SourcePauses(workshop.store, workshop.ledger, who -> who, workshop.clock);
-        runs = new SourceRuns(workshop.store, workshop.ledger, ZoneOffset.UTC, WorkCalendar.USUAL, workshop.clock);
-        source = workshop.sources.ofFolder(folder.toString());
+        intake = new IntakeSwitch(fixture.store, fixture.ledger, who -> who, fixture.clock);
+        pauses = new SourcePauses(fixture.store, fixture.ledger, who -> who, fixture.clock);
+        runs = new SourceRuns(fixture.store, fixture.ledger, ZoneOffset.UTC, WorkCalendar.USUAL, fixture.clock);
+        source = fixture.sources.ofFolder(folder.toString());
         hot = anew();
     }
 
     /** The folder as a service that was started again has it. */
     HotFolder anew() {
-        Awaited awaited = new Awaited(source, workshop.jobs, workshop.keyed, workshop.clock);
+        AwaitedSidecars awaited = new AwaitedSidecars(source, fixture.jobs, fixture.keyed, fixture.clock);
         Claims claims = new Claims(
                 folder,
                 source,
-                workshop.store,
-                workshop.ledger,
-                workshop.jobs,
-                workshop.arrivals,
-                workshop.bytes,
+                fixture.store,
+                fixture.ledger,
+                fixture.jobs,
+                fixture.arrivals,
+                fixture.bytes,
                 awaited,
-                workshop.keyed,
+                fixture.keyed,
                 new OpenFiles(),
-                workshop.clock);
-        LyingFiles lying = new LyingFiles(workshop.store, workshop.keyed, source);
-        Sorting sorting = new Sorting(folder, source, lying, workshop.store, workshop.jobs, workshop.clock);
+                fixture.clock);
+        RemainingFiles remaining = new RemainingFiles(fixture.store, fixture.keyed, source);
+        SettledFileSorter sorter =
+                new SettledFileSorter(folder, source, remaining, fixture.store, fixture.jobs, fixture.clock);
         HotFolder.Surroundings around = new HotFolder.Surroundings(
-                workshop.rulebook,
+                fixture.rulebook,
                 new AtOnce(),
                 () -> arrivals++,
                 watched::add,
-                new Room(workshop.folder, keepFree),
+                new DiskSpaceGuard(fixture.folder, keepFree),
                 intake,
                 pauses,
-                new Opening(source, runs, ZoneOffset.UTC, WorkCalendar.USUAL, workshop.clock),
-                new Partners.Surroundings() {
+                new PickupTimes(source, runs, ZoneOffset.UTC, WorkCalendar.USUAL, fixture.clock),
+                new SidecarPairing.Surroundings() {
                     @Override
-                    public Optional<Partners.Taken> findTakenWithout(String path) {
-                        return workshop.store.read(db -> awaited.find(db, path));
+                    public Optional<SidecarPairing.TakenEarlier> findTakenWithout(String path) {
+                        return fixture.store.read(db -> awaited.find(db, path));
                     }
 
                     @Override
                     public Optional<DataQuestions.Told> ask(
-                            Looking.Found sidecar, DataForm form, SidecarSettings settings) {
+                            FolderScan.Found sidecar, DataFormat form, SidecarSettings settings) {
                         return Optional.empty();
                     }
                 },
-                workshop.disks,
-                workshop.clock);
-        hot = new HotFolder(folder, source, claims, sorting, Optional.empty(), around);
+                fixture.disks,
+                fixture.clock);
+        hot = new HotFolder(folder, source, claims, sorter, Optional.empty(), around);
         return hot;
     }
 
@@ -98,20 +99,20 @@ final class FolderUnderTest implements AutoCloseable {
 
     /** Adds a rule that takes files from the folder, and puts it live. @param source more settings, after a comma */
     void rule(String id, String source, String more) {
-        Rulebook.Added added = workshop.rulebook.add(
+        Rulebook.Added added = fixture.rulebook.add(
                 "lectomen: 1\nrule: " + id + "\nfrom: { folder: \"{inbox}/notes\"" + source + " }\n" + more
                         + "do: [ { file: { in: archive } } ]\n",
                 "owner");
         if (!(added instanceof Rulebook.Added.As)) {
             throw new IllegalArgumentException(added.toString());
         }
-        workshop.rulebook.putLive(id, "owner");
+        fixture.rulebook.putLive(id, "owner");
         act(Optional.empty());
     }
 
     /** What the rulebook says of the folder now. */
     void act(Optional<Instant> leaveOlder) {
-        workshop.rulebook.acting().from(folder.toString()).stream()
+        fixture.rulebook.acting().from(folder.toString()).stream()
                 .flatMap(live -> live.rule().findFrom(folder.toString()).stream())
                 .findFirst()
                 .ifPresent(from -> hot.act(from.settings(), Set.of("failed"), leaveOlder));
@@ -127,7 +128,7 @@ final class FolderUnderTest implements AutoCloseable {
 
     /** Lets time pass, then looks. */
     Duration lookAfter(Duration time) {
-        workshop.clock.advance(time);
+        fixture.clock.advance(time);
         return hot.look();
     }
 
@@ -142,7 +143,7 @@ final class FolderUnderTest implements AutoCloseable {
 
     /** The jobs, the oldest first. */
     List<Job> jobs() {
-        try (JobList list = new JobList(workshop.store, workshop.jobs)) {
+        try (JobList list = new JobList(fixture.store, fixture.jobs)) {
             return list.page(JobList.Filter.ALL, JobList.Order.OLDEST, Optional.empty(), 1_000)
                     .jobs();
         }
@@ -158,7 +159,7 @@ final class FolderUnderTest implements AutoCloseable {
 
     @Override
     public void close() {
-        workshop.close();
+        fixture.close();
     }
 
     /** Does what it is given there and then. */

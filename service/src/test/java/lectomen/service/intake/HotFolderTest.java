@@ -86,7 +86,7 @@ class HotFolderTest {
         notes.drop("note.txt", "whole");
         notes.look();
         assertThat(notes.names()).containsExactly("note.txt waiting");
-        assertThat(notes.hot().status().lastArrivalAt()).contains(notes.workshop.clock.instant());
+        assertThat(notes.hot().status().lastArrivalAt()).contains(notes.fixture.clock.instant());
     }
 
     @Test
@@ -386,7 +386,7 @@ class HotFolderTest {
         notes.rule("notes", ", arrives: whole, expect every: 2h", "");
         notes.look();
         assertThat(notes.hot().status().silent()).isEmpty();
-        notes.workshop.clock.advance(Duration.ofHours(3));
+        notes.fixture.clock.advance(Duration.ofHours(3));
         assertThat(notes.hot().status().silent().map(Reason::code)).contains("source.silent");
         notes.drop("note.txt", "at last");
         notes.look();
@@ -396,7 +396,7 @@ class HotFolderTest {
     @Test
     void theStatusTellsOfTheLastLookAndTheNext() throws Exception {
         notes.rule("notes", ", settle: 2s, sweep: 30s", "");
-        Instant now = notes.workshop.clock.instant();
+        Instant now = notes.fixture.clock.instant();
         notes.look();
         assertThat(notes.hot().status().lastLookAt()).contains(now);
         assertThat(notes.hot().status().nextLookAt()).contains(now.plus(SWEEP));

@@ -12,7 +12,7 @@ import java.util.List;
 import lectomen.engine.schedule.Days;
 import lectomen.engine.schedule.RunTimes;
 import lectomen.engine.schedule.WorkCalendar;
-import lectomen.service.Workshop;
+import lectomen.service.ServiceFixture;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -24,25 +24,25 @@ class SourceRunsTest {
     @TempDir
     private Path temp;
 
-    private Workshop workshop;
+    private ServiceFixture fixture;
     private SourceRuns runs;
     private long source;
 
     @BeforeEach
     void open() throws IOException {
-        workshop = new Workshop(temp);
-        source = workshop.sources.ofFolder("/inbox/letters");
+        fixture = new ServiceFixture(temp);
+        source = fixture.sources.ofFolder("/inbox/letters");
         runs = anew();
     }
 
     @AfterEach
     void close() {
-        workshop.close();
+        fixture.close();
     }
 
     /** The runs as a service that was started again has them. */
     private SourceRuns anew() {
-        return new SourceRuns(workshop.store, workshop.ledger, LONDON, WorkCalendar.USUAL, workshop.clock);
+        return new SourceRuns(fixture.store, fixture.ledger, LONDON, WorkCalendar.USUAL, fixture.clock);
     }
 
     private static RunTimes at(String time, boolean catchUp) {
@@ -50,7 +50,7 @@ class SourceRunsTest {
     }
 
     private void goTo(String instant) {
-        workshop.clock.setTo(Instant.parse(instant));
+        fixture.clock.setTo(Instant.parse(instant));
     }
 
     @Test
@@ -83,7 +83,7 @@ class SourceRunsTest {
     @Test
     void aRunThatWasMissedWhileDownIsMadeUpForOrNot() {
         for (boolean catchUp : new boolean[] {true, false}) {
-            long folder = workshop.sources.ofFolder("/inbox/" + catchUp);
+            long folder = fixture.sources.ofFolder("/inbox/" + catchUp);
             goTo("2027-01-12T17:00:00Z");
             anew().findCurrent(folder, at("17:30", catchUp));
             goTo("2027-01-14T09:00:00Z");
@@ -110,10 +110,10 @@ class SourceRunsTest {
     @Test
     void overBothChangesOfSummerTimeThereIsOneRunADay() {
         for (String day : List.of("2027-03-27T12:00:00Z", "2027-10-30T12:00:00Z")) {
-            long folder = workshop.sources.ofFolder("/inbox/" + day.substring(0, 10));
+            long folder = fixture.sources.ofFolder("/inbox/" + day.substring(0, 10));
             Instant now = Instant.parse(day);
             for (int minutes = 0; minutes < 48 * 60; minutes++) {
-                workshop.clock.setTo(now.plus(Duration.ofMinutes(minutes)));
+                fixture.clock.setTo(now.plus(Duration.ofMinutes(minutes)));
                 runs.findCurrent(folder, at("01:30", true)).ifPresent(runs::end);
             }
             assertThat(runs.last(folder)).hasSize(2);

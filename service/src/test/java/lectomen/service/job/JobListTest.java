@@ -17,7 +17,7 @@ import java.util.function.Predicate;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
-import lectomen.service.Workshop;
+import lectomen.service.ServiceFixture;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -30,52 +30,52 @@ class JobListTest {
     @TempDir
     private Path temp;
 
-    private Workshop workshop;
+    private ServiceFixture fixture;
     private JobList list;
     private long folder;
     private final List<Job> all = new ArrayList<>();
 
     @BeforeEach
     void fill() throws IOException {
-        workshop = new Workshop(temp);
+        fixture = new ServiceFixture(temp);
         Random random = new Random(7);
-        long source = workshop.sources.ofFolder("/in");
-        folder = workshop.sources.ofFolder("/in/rare");
+        long source = fixture.sources.ofFolder("/in");
+        folder = fixture.sources.ofFolder("/in/rare");
         for (int i = 0; i < JOBS; i++) {
             String name = (random.nextInt(4) == 0 ? "Bulletin \u00c4 " : "permit-") + "%04d.pdf".formatted(i);
-            workshop.clock.advance(Duration.ofSeconds(random.nextInt(90) - 5));
-            String id = workshop.store.write(db -> {
-                String made = workshop.jobs.newId(db);
-                workshop.jobs.create(
+            fixture.clock.advance(Duration.ofSeconds(random.nextInt(90) - 5));
+            String id = fixture.store.write(db -> {
+                String made = fixture.jobs.newId(db);
+                fixture.jobs.create(
                         db,
                         made,
                         Jobs.NewJob.of(
                                 random.nextInt(7) == 0 ? folder : source, name, 1, FileType.PDF, JobState.WAITING),
                         "service");
                 if (random.nextInt(3) > 0) {
-                    workshop.jobs.setRule(db, made, new RuleRef(random.nextInt(10) == 0 ? "rare" : "common", 1));
+                    fixture.jobs.setRule(db, made, new RuleRef(random.nextInt(10) == 0 ? "rare" : "common", 1));
                 }
                 return made;
             });
             JobState state = random.nextInt(20) == 0 ? JobState.FAILED : JobState.FILED;
-            workshop.clock.advance(Duration.ofSeconds(random.nextInt(3)));
-            workshop.store.write(db -> {
+            fixture.clock.advance(Duration.ofSeconds(random.nextInt(3)));
+            fixture.store.write(db -> {
                 Jobs.Move move =
                         state == JobState.FAILED ? Jobs.Move.to(state, Reason.of("file.empty")) : Jobs.Move.to(state);
-                workshop.jobs.move(db, id, move, "service");
+                fixture.jobs.move(db, id, move, "service");
                 return id;
             });
         }
         for (int i = 1; i <= JOBS; i++) {
-            all.add(workshop.jobs.require("1-" + i));
+            all.add(fixture.jobs.require("1-" + i));
         }
-        list = new JobList(workshop.store, workshop.jobs);
+        list = new JobList(fixture.store, fixture.jobs);
     }
 
     @AfterEach
     void close() {
         list.close();
-        workshop.close();
+        fixture.close();
     }
 
     private static Predicate<Job> plainly(JobList.Filter filter) {
@@ -159,9 +159,9 @@ class JobListTest {
         JobList.Filter filter = new JobList.Filter(
                 Optional.empty(), Optional.empty(), Optional.of("kestrel"), Optional.empty(), Optional.empty());
         assertThat(paged(filter, JobList.Order.NEWEST, 10)).isEmpty();
-        workshop.store.write(db -> {
-            String made = workshop.jobs.newId(db);
-            workshop.jobs.create(
+        fixture.store.write(db -> {
+            String made = fixture.jobs.newId(db);
+            fixture.jobs.create(
                     db, made, Jobs.NewJob.of(1, "The Kestrel.pdf", 1, FileType.PDF, JobState.WAITING), "service");
             return made;
         });
@@ -171,11 +171,11 @@ class JobListTest {
     @Test
     void anIndexOfAnotherStoreIsMadeAnew() throws IOException {
         list.close();
-        workshop.close();
+        fixture.close();
         Files.copy(temp.resolve("store/search.db"), temp.resolve("other.db"));
-        workshop = new Workshop(temp.resolve("second"));
+        fixture = new ServiceFixture(temp.resolve("second"));
         Files.copy(temp.resolve("other.db"), temp.resolve("second/store/search.db"));
-        list = new JobList(workshop.store, workshop.jobs);
+        list = new JobList(fixture.store, fixture.jobs);
         JobList.Filter filter = new JobList.Filter(
                 Optional.empty(), Optional.empty(), Optional.of("permit"), Optional.empty(), Optional.empty());
         assertThat(paged(filter, JobList.Order.NEWEST, 10)).isEmpty();
@@ -184,12 +184,12 @@ class JobListTest {
     @Test
     void countsFollowEveryMove() {
         long failed = all.stream().filter(job -> job.state() == JobState.FAILED).count();
-        assertThat(workshop.jobs.counts()).containsEntry(JobState.FAILED, failed);
+        assertThat(fixture.jobs.counts()).containsEntry(JobState.FAILED, failed);
         long rare = all.stream()
                 .filter(job -> job.state() == JobState.FILED
                         && job.rule().map(RuleRef::id).equals(Optional.of("rare")))
                 .count();
-        assertThat(workshop.jobs.countsByRule())
+        assertThat(fixture.jobs.countsByRule())
                 .containsEntry(new JobCounts.Of(JobState.FILED, Optional.of("rare")), rare);
     }
 
@@ -200,22 +200,22 @@ class JobListTest {
     }
 
     private void make(String id, String name) {
-        long source = workshop.sources.ofFolder("/in");
-        workshop.store.write(db -> {
-            workshop.jobs.create(db, id, Jobs.NewJob.of(source, name, 1, FileType.PDF, JobState.WAITING), "service");
+        long source = fixture.sources.ofFolder("/in");
+        fixture.store.write(db -> {
+            fixture.jobs.create(db, id, Jobs.NewJob.of(source, name, 1, FileType.PDF, JobState.WAITING), "service");
             return id;
         });
     }
 
     @Test
     void aJobThatCameAfterOnesOfHigherNumbersIsFoundByItsName() {
-        String large = workshop.store.write(workshop.jobs::newId);
-        String small = workshop.store.write(workshop.jobs::newId);
+        String large = fixture.store.write(fixture.jobs::newId);
+        String small = fixture.store.write(fixture.jobs::newId);
         make(small, "overtaking.pdf");
         assertThat(named("overtaking").jobs()).hasSize(1);
         assertThat(named("slow and large").jobs()).isEmpty();
         list.close();
-        list = new JobList(workshop.store, workshop.jobs);
+        list = new JobList(fixture.store, fixture.jobs);
         make(large, "slow and large.pdf");
         assertThat(named("slow and large").jobs()).extracting(Job::id).containsExactly(large);
     }

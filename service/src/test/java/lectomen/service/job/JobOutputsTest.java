@@ -14,12 +14,12 @@ import java.util.Set;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.Product;
 import lectomen.engine.plan.RuleRef;
-import lectomen.engine.plan.StepDone;
+import lectomen.engine.plan.StepProduct;
+import lectomen.engine.plan.StepResult;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.engine.task.ByteRef;
-import lectomen.service.Workshop;
+import lectomen.service.ServiceFixture;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -30,68 +30,68 @@ class JobOutputsTest {
     @TempDir
     private Path temp;
 
-    private Workshop workshop;
+    private ServiceFixture fixture;
     private String id = "";
 
     @BeforeEach
     void open() throws IOException {
-        workshop = new Workshop(temp);
-        id = workshop.send("scan.tif", "as it came");
+        fixture = new ServiceFixture(temp);
+        id = fixture.send("scan.tif", "as it came");
     }
 
     @AfterEach
     void close() {
-        workshop.close();
+        fixture.close();
     }
 
-    private Product made(String output, String content) throws IOException {
-        ByteRef ref = workshop.bytes.put(new ByteArrayInputStream(content.getBytes(StandardCharsets.UTF_8)));
-        return new Product(output, ref.sha256(), ref.size(), FileType.PDF);
+    private StepProduct made(String output, String content) throws IOException {
+        ByteRef ref = fixture.bytes.put(new ByteArrayInputStream(content.getBytes(StandardCharsets.UTF_8)));
+        return new StepProduct(output, ref.sha256(), ref.size(), FileType.PDF);
     }
 
-    private static StepDone step(int number, Product made) {
-        return new StepDone(number, "convert", number, List.of(), List.of(), Optional.empty(), made);
+    private static StepResult step(int number, StepProduct made) {
+        return new StepResult(number, "convert", number, List.of(), List.of(), Optional.empty(), made);
     }
 
-    private static Filing filing(int step, Product product) {
+    private static Filing filing(int step, StepProduct product) {
         return new Filing(
                 step, "archive", "", "a", Map.of(), "pdf", WhenTaken.NUMBER_IT, null, null, null, null, product);
     }
 
-    private void keep(List<StepDone> steps, List<Filing> filings) {
+    private void keep(List<StepResult> steps, List<Filing> filings) {
         keep(steps, filings, Set.of());
     }
 
-    private void keep(List<StepDone> steps, List<Filing> filings, Set<String> handedOver) {
+    private void keep(List<StepResult> steps, List<Filing> filings, Set<String> handedOver) {
         Outcome outcome =
                 new Outcome(List.of(), Optional.of(new RuleRef("r", 1)), steps, new Outcome.Ending.Planned(filings));
-        workshop.store.write(db -> {
-            JobOutputs.keep(db, workshop.jobs.require(id), outcome, handedOver, 1);
+        fixture.store.write(db -> {
+            JobOutputs.keep(db, fixture.jobs.require(id), outcome, handedOver, 1);
             return id;
         });
     }
 
     private List<String> rows() {
         List<String> rows = new ArrayList<>();
-        new JobFamily(workshop.store).outputs(workshop.jobs.require(id)).forEach(output -> rows.add(output.name()));
+        new JobFamily(fixture.store).outputs(fixture.jobs.require(id)).forEach(output -> rows.add(output.name()));
         return rows;
     }
 
     private int uses(String sha256) {
-        return workshop.store.read(db -> db.sql("select coalesce(max(uses), 0) from bytes where sha256 = ?")
+        return fixture.store.read(db -> db.sql("select coalesce(max(uses), 0) from bytes where sha256 = ?")
                 .param(sha256)
                 .query(Integer.class)
                 .single());
     }
 
     private String original() {
-        return workshop.jobs.require(id).original().orElseThrow().sha256();
+        return fixture.jobs.require(id).original().orElseThrow().sha256();
     }
 
     @Test
     void whatIsFiledAndWhatIsNamedIsKeptAndTheOriginalKeepsItsRow() throws IOException {
-        Product sheet = made("sheet", "prepared");
-        Product main = made("main", "the pdf");
+        StepProduct sheet = made("sheet", "prepared");
+        StepProduct main = made("main", "the pdf");
         keep(List.of(step(1, sheet), step(2, main)), List.of(filing(3, main)));
         assertThat(rows()).containsExactly("main", "original", "sheet");
         assertThat(uses(sheet.sha256())).isEqualTo(1);
@@ -101,8 +101,8 @@ class JobOutputsTest {
 
     @Test
     void whatWasOnlyAStepOnTheWayIsNotKept() throws IOException {
-        Product onTheWay = made("main", "prepared");
-        Product main = made("main", "the pdf");
+        StepProduct onTheWay = made("main", "prepared");
+        StepProduct main = made("main", "the pdf");
         keep(List.of(step(1, onTheWay), step(2, main)), List.of(filing(3, main)));
         assertThat(rows()).containsExactly("main", "original");
         assertThat(uses(onTheWay.sha256())).isZero();
@@ -110,21 +110,21 @@ class JobOutputsTest {
 
     @Test
     void whatIsFiledBetweenTwoStepsHasARowOfItsOwn() throws IOException {
-        Product first = made("main", "prepared");
-        Product second = made("main", "the pdf");
+        StepProduct first = made("main", "prepared");
+        StepProduct second = made("main", "the pdf");
         Filing early = filing(2, first);
         keep(List.of(step(1, first), step(3, second)), List.of(early, filing(4, second)));
         assertThat(rows()).contains("main", "main-2", "original");
-        String row = workshop.store.read(db -> JobOutputs.rowOf(db, workshop.jobs.require(id), early));
+        String row = fixture.store.read(db -> JobOutputs.rowOf(db, fixture.jobs.require(id), early));
         assertThat(row).isEqualTo("main-2");
     }
 
     @Test
     void aStepThatChangedNothingUsesTheOriginalsBytesOnce() throws IOException {
-        Product same = new Product("main", original(), 10, FileType.TEXT);
+        StepProduct same = new StepProduct("main", original(), 10, FileType.TEXT);
         keep(List.of(step(1, same)), List.of(filing(2, same)));
         assertThat(uses(original())).isEqualTo(1);
-        workshop.store.write(db -> {
+        fixture.store.write(db -> {
             Originals.noLongerUse(db, id);
             return id;
         });
@@ -133,11 +133,11 @@ class JobOutputsTest {
 
     @Test
     void lettingTheOriginalGoLetsGoOfWhatWasMadeOfItToo() throws IOException {
-        Product sheet = made("sheet", "prepared");
-        Product main = made("main", "the pdf");
+        StepProduct sheet = made("sheet", "prepared");
+        StepProduct main = made("main", "the pdf");
         keep(List.of(step(1, sheet), step(2, main)), List.of(filing(3, main)));
-        workshop.store.write(db -> {
-            new Originals(workshop.ledger, workshop.clock).remove(db, id, "owner");
+        fixture.store.write(db -> {
+            new Originals(fixture.ledger, fixture.clock).remove(db, id, "owner");
             Originals.noLongerUse(db, id); // as when the job goes later
             return id;
         });

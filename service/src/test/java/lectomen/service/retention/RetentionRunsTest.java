@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Retention;
-import lectomen.service.Workshop;
+import lectomen.service.ServiceFixture;
 import lectomen.service.home.Settings;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobList;
@@ -21,8 +21,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class RetentionRunsTest {
     /** Originals stay for a month, jobs for a year. */
-    private static RetentionRuns runs(Workshop workshop, JobList list) {
-        Settings all = workshop.settings;
+    private static RetentionRuns runs(ServiceFixture fixture, JobList list) {
+        Settings all = fixture.settings;
         Retention kept = new Retention(Optional.of(Duration.ofDays(30)), Optional.of(Duration.ofDays(365)));
         Settings settings = new Settings(
                 all.site(),
@@ -35,14 +35,14 @@ class RetentionRunsTest {
                 Optional.empty(),
                 false);
         return new RetentionRuns(
-                workshop.store, workshop.ledger, workshop.rulebook, settings, list, workshop.bytes, workshop.clock);
+                fixture.store, fixture.ledger, fixture.rulebook, settings, list, fixture.bytes, fixture.clock);
     }
 
-    private static String ended(Workshop workshop, String name) throws Exception {
-        String id = workshop.send(name, name);
-        workshop.store.write(db -> {
-            workshop.jobs.takeNext(db);
-            workshop.jobs.move(db, id, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")), "service");
+    private static String ended(ServiceFixture fixture, String name) throws Exception {
+        String id = fixture.send(name, name);
+        fixture.store.write(db -> {
+            fixture.jobs.takeNext(db);
+            fixture.jobs.move(db, id, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")), "service");
             return id;
         });
         return id;
@@ -51,12 +51,12 @@ class RetentionRunsTest {
     @ParameterizedTest
     @ValueSource(strings = {"supersedes", "withdraws", "depends_on"})
     void aJobGoesAlthoughAnEffectOfOneThatStaysRefersToItsOwn(String how, @TempDir Path temp) throws Exception {
-        try (Workshop workshop = new Workshop(temp);
-                JobList list = new JobList(workshop.store, workshop.jobs)) {
-            String old = ended(workshop, "old.txt");
-            workshop.clock.advance(Duration.ofDays(300));
-            String recent = ended(workshop, "recent.txt");
-            workshop.store.write(db -> {
+        try (ServiceFixture fixture = new ServiceFixture(temp);
+                JobList list = new JobList(fixture.store, fixture.jobs)) {
+            String old = ended(fixture, "old.txt");
+            fixture.clock.advance(Duration.ofDays(300));
+            String recent = ended(fixture, "recent.txt");
+            fixture.store.write(db -> {
                 for (String job : List.of(old, recent)) {
                     db.sql("""
                                     insert into effect (id, incarnation, job_id, generation, step, kind, connection, settings_hash,
@@ -69,40 +69,39 @@ class RetentionRunsTest {
                         .param("recent", recent)
                         .update();
             });
-            workshop.clock.advance(Duration.ofDays(100));
-            runs(workshop, list).run("owner");
-            assertThat(workshop.jobs.find(old)).isEmpty();
-            assertThat(workshop.jobs.find(recent)).isPresent();
+            fixture.clock.advance(Duration.ofDays(100));
+            runs(fixture, list).run("owner");
+            assertThat(fixture.jobs.find(old)).isEmpty();
+            assertThat(fixture.jobs.find(recent)).isPresent();
         }
     }
 
     @Test
     void firstTheOriginalGoesThenTheJobAndTheLedgerStays(@TempDir Path temp) throws Exception {
-        try (Workshop workshop = new Workshop(temp);
-                JobList list = new JobList(workshop.store, workshop.jobs)) {
-            RetentionRuns runs = runs(workshop, list);
-            String ended = ended(workshop, "ended.txt");
-            String waiting = workshop.send("waiting.txt", "waiting");
+        try (ServiceFixture fixture = new ServiceFixture(temp);
+                JobList list = new JobList(fixture.store, fixture.jobs)) {
+            RetentionRuns runs = runs(fixture, list);
+            String ended = ended(fixture, "ended.txt");
+            String waiting = fixture.send("waiting.txt", "waiting");
             assertThat(runs.due().get(0).originals()).isZero();
-            workshop.clock.advance(Duration.ofDays(31));
+            fixture.clock.advance(Duration.ofDays(31));
             assertThat(runs.due().get(0).originals()).as("a dry count").isEqualTo(1);
-            assertThat(workshop.jobs.require(ended).original()).isPresent();
+            assertThat(fixture.jobs.require(ended).original()).isPresent();
 
             runs.run("owner");
-            Job withoutOriginal = workshop.jobs.require(ended);
+            Job withoutOriginal = fixture.jobs.require(ended);
             assertThat(withoutOriginal.original()).isEmpty();
-            assertThat(withoutOriginal.originalRemovedAt()).contains(workshop.clock.instant());
-            assertThat(workshop.jobs.require(waiting).original())
+            assertThat(withoutOriginal.originalRemovedAt()).contains(fixture.clock.instant());
+            assertThat(fixture.jobs.require(waiting).original())
                     .as("what is not at its end is never touched")
                     .isPresent();
 
-            workshop.clock.advance(Duration.ofDays(400));
+            fixture.clock.advance(Duration.ofDays(400));
             runs.run("owner");
-            assertThat(workshop.jobs.find(ended)).isEmpty();
-            assertThat(workshop.jobs.find(waiting)).isPresent();
-            assertThat(workshop.ledger.about(Job.subject(ended)).toString())
-                    .contains("original.removed", "job.removed");
-            assertThat(workshop.ledger.findBreak()).isEmpty();
+            assertThat(fixture.jobs.find(ended)).isEmpty();
+            assertThat(fixture.jobs.find(waiting)).isPresent();
+            assertThat(fixture.ledger.about(Job.subject(ended)).toString()).contains("original.removed", "job.removed");
+            assertThat(fixture.ledger.findBreak()).isEmpty();
         }
     }
 }

@@ -15,7 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.rule.Retention;
-import lectomen.engine.rule.RuleReading;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.Site;
 import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.home.Settings;
@@ -66,7 +66,7 @@ class RulebookTest {
     }
 
     private String problem(String text) {
-        return ((RuleReading.Bad) rulebook.check(text)).problems().get(0).toString();
+        return ((RuleReadResult.Bad) rulebook.check(text)).problems().get(0).toString();
     }
 
     @Test
@@ -130,7 +130,7 @@ class RulebookTest {
     @Test
     void oneFolderHasOneSetOfSettings() {
         rulebook.add(rule("a", "{inbox}/a", ", settle: 1s"), "owner");
-        assertThat(rulebook.check(rule("b", "{inbox}/a", ", settle: 1s"))).isInstanceOf(RuleReading.Good.class);
+        assertThat(rulebook.check(rule("b", "{inbox}/a", ", settle: 1s"))).isInstanceOf(RuleReadResult.Good.class);
         assertThat(problem(rule("b", "{inbox}/a", ", settle: 2s")))
                 .contains("rule a names this folder with other settings");
     }

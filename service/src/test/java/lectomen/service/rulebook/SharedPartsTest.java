@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.Step;
-import lectomen.service.Workshop;
+import lectomen.service.ServiceFixture;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -20,20 +20,20 @@ class SharedPartsTest {
     @TempDir
     private Path temp;
 
-    private Workshop workshop;
+    private ServiceFixture fixture;
     private Rulebook rulebook;
     private SharedParts parts;
 
     @BeforeEach
     void open() throws IOException {
-        workshop = new Workshop(temp);
-        rulebook = workshop.rulebook;
-        parts = new SharedParts(workshop.store, workshop.ledger, rulebook, workshop.clock);
+        fixture = new ServiceFixture(temp);
+        rulebook = fixture.rulebook;
+        parts = new SharedParts(fixture.store, fixture.ledger, rulebook, fixture.clock);
     }
 
     @AfterEach
     void close() {
-        workshop.close();
+        fixture.close();
     }
 
     private static String pattern(String text) {

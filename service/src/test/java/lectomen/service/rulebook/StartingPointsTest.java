@@ -10,8 +10,8 @@ import java.util.Set;
 import java.util.stream.Stream;
 import lectomen.engine.rule.PartReader;
 import lectomen.engine.rule.RuleFile;
+import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.RuleReading;
 import lectomen.engine.rule.Site;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -33,6 +33,6 @@ class StartingPointsTest {
             assertThat(PartReader.read(text)).isInstanceOf(PartReader.Reading.Good.class);
             parts.put(((PartReader.Reading.Good) PartReader.read(text)).part().name(), text);
         });
-        assertThat(RuleReader.read(new RuleFile(point.text(), parts), SITE)).isInstanceOf(RuleReading.Good.class);
+        assertThat(RuleReader.read(new RuleFile(point.text(), parts), SITE)).isInstanceOf(RuleReadResult.Good.class);
     }
 }

@@ -9,7 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.stream.Stream;
-import lectomen.service.Workshop;
+import lectomen.service.ServiceFixture;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -23,24 +23,24 @@ class SecretStoreTest {
     @TempDir
     private Path temp;
 
-    private Workshop workshop;
+    private ServiceFixture fixture;
     private SecretStore secrets;
 
     @BeforeEach
     void open() throws IOException {
-        workshop = new Workshop(temp);
+        fixture = new ServiceFixture(temp);
         secrets = withKey(1);
     }
 
     @AfterEach
     void close() {
-        workshop.close();
+        fixture.close();
     }
 
     private SecretStore withKey(int key) {
         byte[] bytes = new byte[32];
         Arrays.fill(bytes, (byte) key);
-        return new SecretStore(workshop.store, workshop.ledger, bytes, workshop.clock);
+        return new SecretStore(fixture.store, fixture.ledger, bytes, fixture.clock);
     }
 
     @Test
@@ -74,7 +74,7 @@ class SecretStoreTest {
     void aSealedValueUnderAnothersNameStaysShut() {
         secrets.put("mail-password", VALUE, "ada");
         secrets.put("print-password", "other", "ada");
-        workshop.store.write(db -> db.sql("""
+        fixture.store.write(db -> db.sql("""
                         update secret set nonce = s.nonce, sealed = s.sealed
                         from (select nonce, sealed from secret where name = 'mail-password') s
                         where secret.name = 'print-password'
@@ -86,7 +86,7 @@ class SecretStoreTest {
     void theSameValueIsNeverSealedTheSameWay() {
         secrets.put("one", VALUE, "ada");
         secrets.put("two", VALUE, "ada");
-        long different = workshop.store.read(db -> db.sql("select count(distinct sealed) from secret")
+        long different = fixture.store.read(db -> db.sql("select count(distinct sealed) from secret")
                 .query(Long.class)
                 .single());
         assertThat(different).isEqualTo(2);

@@ -15,7 +15,7 @@ import lectomen.engine.plan.Filing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.service.Await;
-import lectomen.service.Workshop;
+import lectomen.service.ServiceFixture;
 import lectomen.service.filing.EffectView;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
@@ -31,33 +31,33 @@ class JobActionsTest {
     @TempDir
     private Path temp;
 
-    private Workshop workshop;
+    private ServiceFixture fixture;
     private JobActions actions;
-    private final LyingThere lying = mock();
+    private final UnmatchedFiles unmatched = mock();
     private String job;
 
     @BeforeEach
     void open() throws IOException {
-        workshop = new Workshop(temp);
+        fixture = new ServiceFixture(temp);
         actions = new JobActions(
-                workshop.store,
-                workshop.jobs,
-                workshop.effects,
-                workshop.ledger,
-                lying,
-                workshop.effects::wake,
+                fixture.store,
+                fixture.jobs,
+                fixture.effects,
+                fixture.ledger,
+                unmatched,
+                fixture.effects::wake,
                 who -> who);
         job = upload("a.txt");
-        workshop.effects.start();
+        fixture.effects.start();
     }
 
     @AfterEach
     void close() {
-        workshop.close();
+        fixture.close();
     }
 
     private String upload(String name) throws IOException {
-        return workshop.send(name, "text");
+        return fixture.send(name, "text");
     }
 
     private static Filing filing(int step, String name, WhenTaken whenTaken) {
@@ -66,12 +66,12 @@ class JobActionsTest {
 
     /** What a job runner does once a worker has planned. */
     private void plan(Filing... filings) {
-        workshop.store.write(db -> {
-            Job taken = workshop.jobs.takeNext(db).orElseThrow();
-            workshop.effects.intend(db, taken, List.of(filings));
+        fixture.store.write(db -> {
+            Job taken = fixture.jobs.takeNext(db).orElseThrow();
+            fixture.effects.intend(db, taken, List.of(filings));
             return taken.id();
         });
-        workshop.effects.wake();
+        fixture.effects.wake();
     }
 
     private Job act(JobAction action) {
@@ -79,11 +79,11 @@ class JobActionsTest {
     }
 
     private JobState state() {
-        return workshop.jobs.require(job).state();
+        return fixture.jobs.require(job).state();
     }
 
     private void await(JobState state) throws InterruptedException {
-        Await.until(job + " is " + state, () -> workshop.jobs.require(job), () -> state() == state);
+        Await.until(job + " is " + state, () -> fixture.jobs.require(job), () -> state() == state);
     }
 
     @Test
@@ -97,15 +97,15 @@ class JobActionsTest {
     @Test
     void whatAnEarlierRunGivesBackDoesNotEndTheNextOne() throws Exception {
         Path hot = Files.createDirectories(temp.resolve("hot"));
-        workshop.store.write(db -> {
-            Job taken = workshop.jobs.takeNext(db).orElseThrow();
+        fixture.store.write(db -> {
+            Job taken = fixture.jobs.takeNext(db).orElseThrow();
             Optional<String> folder = Optional.of(hot.toString());
-            workshop.effects.endBadly(db, taken, JobState.FAILED, Reason.of("file.empty"), folder);
-            workshop.jobs.startAgain(db, taken.id(), false, "owner");
+            fixture.effects.endBadly(db, taken, JobState.FAILED, Reason.of("file.empty"), folder);
+            fixture.jobs.startAgain(db, taken.id(), false, "owner");
             return taken.id();
         });
-        workshop.effects.wake();
-        Await.until("it is given back", () -> workshop.effects.of(job).stream()
+        fixture.effects.wake();
+        Await.until("it is given back", () -> fixture.effects.of(job).stream()
                 .anyMatch(effect -> effect.doneAt().isPresent()));
         assertThat(hot.resolve("failed/a.txt")).hasContent("text");
         assertThat(state()).isEqualTo(JobState.WAITING);
@@ -132,11 +132,11 @@ class JobActionsTest {
         Files.delete(temp.resolve("archive"));
         plan(filing(1, "one", WhenTaken.FAIL));
         await(JobState.WAITING);
-        Job waiting = workshop.jobs.require(job);
+        Job waiting = fixture.jobs.require(job);
         assertThat(waiting.reason().map(Reason::code)).contains("destination.away");
-        assertThat(waiting.nextTryAt()).contains(workshop.clock.instant().plusSeconds(1));
+        assertThat(waiting.nextTryAt()).contains(fixture.clock.instant().plusSeconds(1));
         Files.createDirectory(temp.resolve("archive"));
-        workshop.effects.wake();
+        fixture.effects.wake();
         Thread.sleep(200);
         assertThat(state()).as("its time has not come").isEqualTo(JobState.WAITING);
         act(new JobAction.Retry());
@@ -171,14 +171,14 @@ class JobActionsTest {
         });
         assertThat(state()).isEqualTo(JobState.CANCELLED);
         Files.createDirectory(temp.resolve("archive"));
-        workshop.clock.advance(Duration.ofSeconds(60));
+        fixture.clock.advance(Duration.ofSeconds(60));
         String cancelled = job;
         job = upload("b.txt");
         plan(filing(1, "other", WhenTaken.FAIL));
         await(JobState.FILED);
         job = cancelled;
         assertThat(temp.resolve("archive/one.txt")).doesNotExist();
-        assertThat(workshop.effects.of(job)).extracting(EffectView::state).containsExactly("abandoned");
+        assertThat(fixture.effects.of(job)).extracting(EffectView::state).containsExactly("abandoned");
     }
 
     @Test
@@ -197,24 +197,24 @@ class JobActionsTest {
     void aFiledJobHasOneReceiptThatSaysNothingOfItsName() throws Exception {
         plan(filing(1, "secret name", WhenTaken.FAIL));
         await(JobState.FILED);
-        String receipt = workshop.store.read(db -> db.sql("select place_key || content_key || answer from receipt")
+        String receipt = fixture.store.read(db -> db.sql("select place_key || content_key || answer from receipt")
                 .query(String.class)
                 .single());
         assertThat(receipt).doesNotContain("secret");
-        assertThat(workshop.ledger.about(Job.subject(job)).toString())
+        assertThat(fixture.ledger.about(Job.subject(job)).toString())
                 .contains("effect.receipt")
                 .doesNotContain("secret");
-        assertThat(workshop.ledger.findBreak()).isEmpty();
+        assertThat(fixture.ledger.findBreak()).isEmpty();
     }
 
     @Test
     void aJobInWorkIsNotTakenFromUnderItsWorker() {
-        workshop.store.write(workshop.jobs::takeNext);
+        fixture.store.write(fixture.jobs::takeNext);
         assertThatThrownBy(() -> act(new JobAction.Retry()))
                 .isInstanceOf(WrongStateException.class)
                 .hasMessage("Job " + job + " is working and can't be retried.");
-        workshop.store.write(db -> {
-            workshop.jobs.move(db, job, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")), "service");
+        fixture.store.write(db -> {
+            fixture.jobs.move(db, job, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")), "service");
             return job;
         });
         assertThat(act(new JobAction.Retry()).generation()).isEqualTo(2);
@@ -224,14 +224,14 @@ class JobActionsTest {
     void whatAStopLeftBesideAFilingIsClearedOnceItsFolderCanBeReached() throws Exception {
         plan(filing(1, "one", WhenTaken.FAIL));
         await(JobState.FILED);
-        workshop.close();
+        fixture.close();
         Path away = temp.resolve("away");
         Files.move(temp.resolve("archive"), away);
         Files.writeString(away.resolve(".lectomen-1-e1.part"), "text");
         Files.writeString(away.resolve(".lectomen-1-e99.part"), "another service's");
-        workshop = new Workshop(temp);
+        fixture = new ServiceFixture(temp);
         Files.delete(temp.resolve("archive"));
-        workshop.effects.start();
+        fixture.effects.start();
         Thread.sleep(200);
         Files.move(away, temp.resolve("archive"));
         Await.until("it is cleared", () -> Files.notExists(temp.resolve("archive/.lectomen-1-e1.part")));

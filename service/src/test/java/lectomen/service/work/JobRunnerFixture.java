@@ -12,8 +12,8 @@ import java.util.List;
 import java.util.stream.Stream;
 import lectomen.engine.reason.Reason;
 import lectomen.service.Await;
+import lectomen.service.ServiceFixture;
 import lectomen.service.SettableClock;
-import lectomen.service.Workshop;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobResults;
 import lectomen.service.job.JobState;
@@ -41,7 +41,7 @@ abstract class JobRunnerFixture {
     @TempDir
     Path temp;
 
-    Workshop workshop;
+    ServiceFixture fixture;
     JobResults results;
     JobRunner runner;
 
@@ -65,55 +65,55 @@ abstract class JobRunnerFixture {
                 Files.delete(file);
             }
         }
-        workshop = new Workshop(temp.resolve("home"));
+        fixture = new ServiceFixture(temp.resolve("home"));
         rule("notes", "");
         use(pool);
     }
 
     void use(WorkerPool workers) {
-        results = new JobResults(workshop.store);
+        results = new JobResults(fixture.store);
         runner = new JobRunner(
-                workshop.store,
-                workshop.jobs,
+                fixture.store,
+                fixture.jobs,
                 results,
-                workshop.rulebook,
-                workshop.sources,
-                workshop.bytes,
+                fixture.rulebook,
+                fixture.sources,
+                fixture.bytes,
                 workers,
-                workshop.effects,
-                workshop.settings::site,
-                workshop.clock);
+                fixture.effects,
+                fixture.settings::site,
+                fixture.clock);
     }
 
     @AfterEach
     void close() {
         runner.close();
-        workshop.close();
+        fixture.close();
     }
 
     /** Adds a rule that takes files from its own folder, and puts it live. @param more lines of the rule */
     void rule(String id, String more) {
-        Rulebook.Added added = workshop.rulebook.add(
+        Rulebook.Added added = fixture.rulebook.add(
                 "lectomen: 1\nrule: " + id + "\nfrom: { folder: \"{inbox}/" + id + "\" }\n" + more
                         + "do: [ { file: { in: archive } } ]\n",
                 "owner");
         assertThat(added).isInstanceOf(Rulebook.Added.As.class);
-        workshop.rulebook.putLive(id, "owner");
+        fixture.rulebook.putLive(id, "owner");
     }
 
     void start() {
-        workshop.effects.start();
+        fixture.effects.start();
         runner.start();
     }
 
     String send(String name) throws IOException {
-        String job = workshop.send(name, "bytes of " + name);
+        String job = fixture.send(name, "bytes of " + name);
         runner.wake();
         return job;
     }
 
     Job job(String id) {
-        return workshop.jobs.require(id);
+        return fixture.jobs.require(id);
     }
 
     Job await(String id, JobState state) throws InterruptedException {
@@ -139,7 +139,7 @@ abstract class JobRunnerFixture {
     }
 
     List<String> events(String id) {
-        return workshop.ledger.about(Job.subject(id)).stream()
+        return fixture.ledger.about(Job.subject(id)).stream()
                 .map(Ledger.Entry::event)
                 .toList();
     }
@@ -147,9 +147,9 @@ abstract class JobRunnerFixture {
     /** A job for a file that came from a hot folder in the inbox. */
     String fromFolder(String folder, String name) throws IOException {
         Path inbox = Files.createDirectories(temp.resolve("home/inbox").resolve(folder));
-        long source = workshop.sources.ofFolder(inbox.toString());
-        String sent = workshop.send(name, "bytes of " + name);
-        workshop.store.write(db -> db.sql("update job set source_id = ? where id = ?")
+        long source = fixture.sources.ofFolder(inbox.toString());
+        String sent = fixture.send(name, "bytes of " + name);
+        fixture.store.write(db -> db.sql("update job set source_id = ? where id = ?")
                 .params(source, sent)
                 .update());
         return sent;

@@ -11,7 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
-import lectomen.engine.plan.ByHand;
+import lectomen.engine.plan.FilingByHand;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.service.Await;
 import lectomen.service.job.Job;
@@ -35,7 +35,7 @@ class JobRunnerTest extends JobRunnerFixture {
     @Test
     void aFaultWhileADocumentIsFiledIsSaidAndTriedAgainAfterAPause() throws Exception {
         AtomicInteger ends = new AtomicInteger();
-        workshop.effects.whenEnded((db, job, state, reason) -> {
+        fixture.effects.whenEnded((db, job, state, reason) -> {
             if (ends.incrementAndGet() == 1) {
                 throw new IllegalStateException("on purpose");
             }
@@ -45,9 +45,9 @@ class JobRunnerTest extends JobRunnerFixture {
         String id = send("file me.txt");
         Await.until("the fault is said", () -> job(id), () -> code(job(id)).equals("destination.fault"));
         assertThat(job(id).nextTryAt())
-                .hasValueSatisfying(next -> assertThat(next).isAfter(workshop.clock.instant()));
-        workshop.clock.advance(Duration.ofMinutes(1));
-        workshop.effects.wake();
+                .hasValueSatisfying(next -> assertThat(next).isAfter(fixture.clock.instant()));
+        fixture.clock.advance(Duration.ofMinutes(1));
+        fixture.effects.wake();
         await(id, JobState.FILED);
         await(send("file another.txt"), JobState.FILED);
         try (Stream<Path> filed = Files.list(temp.resolve("home/archive"))) {
@@ -75,7 +75,7 @@ class JobRunnerTest extends JobRunnerFixture {
     void aDocumentThatTakesTooLongFailsAtItsFirstTry() throws Exception {
         Path folder = temp.resolve("hasty");
         try (WorkerPool hasty =
-                new WorkerPool(ScriptedWorker.settings(folder, 1, Duration.ofMillis(500), LONG), workshop.clock)) {
+                new WorkerPool(ScriptedWorker.settings(folder, 1, Duration.ofMillis(500), LONG), fixture.clock)) {
             use(hasty);
             start();
             Job hung = await(send("hang.txt"), JobState.FAILED);
@@ -96,8 +96,8 @@ class JobRunnerTest extends JobRunnerFixture {
                     () -> job(id),
                     () -> job(id).attempt() == number && job(id).state() == JobState.WAITING);
             assertThat(code(job(id))).isEqualTo("worker.died");
-            assertThat(job(id).nextTryAt()).contains(workshop.clock.instant().plusSeconds(1));
-            workshop.clock.advance(Duration.ofSeconds(1));
+            assertThat(job(id).nextTryAt()).contains(fixture.clock.instant().plusSeconds(1));
+            fixture.clock.advance(Duration.ofSeconds(1));
             runner.wake();
         }
         Job failed = await(id, JobState.FAILED);
@@ -117,7 +117,7 @@ class JobRunnerTest extends JobRunnerFixture {
                     "worker " + kill + " was killed",
                     () -> job(id),
                     () -> job(id).attempt() == deaths && job(id).state() == JobState.WAITING);
-            workshop.clock.advance(Duration.ofSeconds(1));
+            fixture.clock.advance(Duration.ofSeconds(1));
             runner.wake();
         }
         assertThat(await(id, JobState.FILED).attempt()).isEqualTo(4);
@@ -126,7 +126,7 @@ class JobRunnerTest extends JobRunnerFixture {
     @Test
     void aFloodOfDocumentsThatTakeLongKeepsNoOtherFolderWaiting() throws Exception {
         Path folder = temp.resolve("single");
-        try (WorkerPool single = new WorkerPool(ScriptedWorker.settings(folder, 1, LONG, LONG), workshop.clock)) {
+        try (WorkerPool single = new WorkerPool(ScriptedWorker.settings(folder, 1, LONG, LONG), fixture.clock)) {
             use(single);
             rule("papers", "");
             List<String> flood = new ArrayList<>();
@@ -157,9 +157,9 @@ class JobRunnerTest extends JobRunnerFixture {
 
     @Test
     void whatAPersonSaidNeedsNoWorker() throws Exception {
-        String id = workshop.send("file.txt", "text");
-        workshop.store.write(db -> {
-            workshop.jobs.choose(db, id, new ByHand("archive", "Loose", "By hand", WhenTaken.FAIL));
+        String id = fixture.send("file.txt", "text");
+        fixture.store.write(db -> {
+            fixture.jobs.choose(db, id, new FilingByHand("archive", "Loose", "By hand", WhenTaken.FAIL));
             return id;
         });
         start();
@@ -182,13 +182,13 @@ class JobRunnerTest extends JobRunnerFixture {
     void theMostUrgentComesFirstAndThenTheOldest() throws Exception {
         List<String> ids = new ArrayList<>();
         for (int i = 0; i < 4; i++) {
-            ids.add(workshop.send("unwanted-" + i + ".txt", "text " + i));
+            ids.add(fixture.send("unwanted-" + i + ".txt", "text " + i));
         }
-        workshop.store.write(db -> {
-            workshop.jobs.setPriority(db, ids.get(2), 90);
+        fixture.store.write(db -> {
+            fixture.jobs.setPriority(db, ids.get(2), 90);
             return ids;
         });
-        List<Job> taken = workshop.store.write(db -> workshop.jobs.takeNext(db, 4));
+        List<Job> taken = fixture.store.write(db -> fixture.jobs.takeNext(db, 4));
         assertThat(taken).extracting(Job::id).containsExactly(ids.get(2), ids.get(0), ids.get(1), ids.get(3));
     }
 
@@ -205,6 +205,6 @@ class JobRunnerTest extends JobRunnerFixture {
         List<String> asked = traces("asked-");
         assertThat(asked).hasSize(40);
         assertThat(Collections.frequency(asked, "asked-" + ids.get(0) + "-1")).isEqualTo(1);
-        assertThat(workshop.jobs.counts()).isEqualTo(Map.of(JobState.FILED, 40L));
+        assertThat(fixture.jobs.counts()).isEqualTo(Map.of(JobState.FILED, 40L));
     }
 }

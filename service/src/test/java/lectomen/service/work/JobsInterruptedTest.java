@@ -16,8 +16,8 @@ class JobsInterruptedTest extends JobRunnerFixture {
         start();
         String id = send("wait.txt");
         Await.until("it is at work", () -> Files.exists(trace("waiting-" + id)));
-        workshop.store.write(db -> {
-            workshop.jobs.move(db, id, Jobs.Move.to(JobState.CANCELLED), "owner");
+        fixture.store.write(db -> {
+            fixture.jobs.move(db, id, Jobs.Move.to(JobState.CANCELLED), "owner");
             return id;
         });
         Files.writeString(trace("go-on-" + id), "");
@@ -32,8 +32,8 @@ class JobsInterruptedTest extends JobRunnerFixture {
         start();
         String id = send("wait.txt");
         Await.until("it is at work", () -> Files.exists(trace("waiting-" + id)));
-        workshop.store.write(db -> {
-            workshop.jobs.wishHold(db, id, true);
+        fixture.store.write(db -> {
+            fixture.jobs.wishHold(db, id, true);
             return id;
         });
         Files.writeString(trace("go-on-" + id), "");
@@ -44,8 +44,8 @@ class JobsInterruptedTest extends JobRunnerFixture {
 
     @Test
     void jobsThatWereInWorkWhenTheServiceEndedAreTakenUpAgain() throws Exception {
-        String id = workshop.send("file.txt", "text");
-        workshop.store.write(workshop.jobs::takeNext);
+        String id = fixture.send("file.txt", "text");
+        fixture.store.write(fixture.jobs::takeNext);
         assertThat(job(id).state()).isEqualTo(JobState.WORKING);
         start();
         Job filed = await(id, JobState.FILED);
@@ -56,10 +56,10 @@ class JobsInterruptedTest extends JobRunnerFixture {
 
     @Test
     void aStopOfTheServiceIsNoTryOfTheDocument() throws Exception {
-        String id = workshop.send("die.txt", "text");
+        String id = fixture.send("die.txt", "text");
         for (int stop = 0; stop < 5; stop++) {
-            workshop.store.write(workshop.jobs::takeNext);
-            workshop.store.write(workshop.jobs::recover);
+            fixture.store.write(fixture.jobs::takeNext);
+            fixture.store.write(fixture.jobs::recover);
         }
         start();
         Await.until("a worker died of it", () -> job(id), () -> code(job(id)).equals("worker.died"));
@@ -76,16 +76,16 @@ class JobsInterruptedTest extends JobRunnerFixture {
         Files.writeString(trace("go-on-" + id), "");
         closing.join();
         await(id, JobState.FILED);
-        String late = workshop.send("file.txt", "text");
+        String late = fixture.send("file.txt", "text");
         runner.wake();
         assertThat(job(late).state()).isEqualTo(JobState.WAITING);
     }
 
     @Test
     void aJobThatIsToBeHeldIsHeldAlthoughItsWorkerDied() throws Exception {
-        String id = workshop.send("die.txt", "text");
-        workshop.store.write(db -> {
-            workshop.jobs.wishHold(db, id, true);
+        String id = fixture.send("die.txt", "text");
+        fixture.store.write(db -> {
+            fixture.jobs.wishHold(db, id, true);
             return id;
         });
         start();

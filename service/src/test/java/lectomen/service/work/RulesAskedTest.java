@@ -19,15 +19,15 @@ class RulesAskedTest extends JobRunnerFixture {
         start();
         Await.until("it waits for a rule", () -> job(id), () -> code(job(id)).equals("rule.paused"));
         Job waiting = job(id);
-        long entries = workshop.ledger.head().seq();
+        long entries = fixture.ledger.head().seq();
         for (int hour = 0; hour < 3; hour++) {
-            workshop.clock.advance(Duration.ofHours(1));
+            fixture.clock.advance(Duration.ofHours(1));
             runner.wake();
             await(send("file " + hour + ".txt"), JobState.FILED);
         }
         assertThat(job(id)).isEqualTo(waiting);
         assertThat(events(id)).containsOnlyOnce("job.working");
-        assertThat(workshop.ledger.head().seq()).as("only what the others did").isGreaterThan(entries);
+        assertThat(fixture.ledger.head().seq()).as("only what the others did").isGreaterThan(entries);
         assertThat(traces("asked-" + id)).as("no worker is asked").isEmpty();
         rule("papers", "");
         assertThat(await(id, JobState.FILED).attempt()).isEqualTo(waiting.attempt() + 1);
@@ -60,9 +60,9 @@ class RulesAskedTest extends JobRunnerFixture {
     @Test
     void aRuleThatSomebodyChoseIsTheOnlyOneAndIsNotAsked() throws Exception {
         rule("papers", "");
-        String id = workshop.send("file.txt", "text");
-        workshop.store.write(db -> {
-            workshop.jobs.choose(db, id, "papers");
+        String id = fixture.send("file.txt", "text");
+        fixture.store.write(db -> {
+            fixture.jobs.choose(db, id, "papers");
             return id;
         });
         start();
@@ -75,12 +75,12 @@ class RulesAskedTest extends JobRunnerFixture {
         start();
         String maker = send("file.txt");
         await(maker, JobState.FILED);
-        long source = workshop.sources.ofUploads();
-        String back = workshop.store.write(db -> {
-            String made = workshop.jobs.newId(db);
-            Job first = workshop.jobs.find(db, maker).orElseThrow();
+        long source = fixture.sources.ofUploads();
+        String back = fixture.store.write(db -> {
+            String made = fixture.jobs.newId(db);
+            Job first = fixture.jobs.find(db, maker).orElseThrow();
             Jobs.NewJob plain = Jobs.NewJob.of(source, "file.txt", 4, FileType.TEXT, JobState.WAITING);
-            workshop.jobs.create(
+            fixture.jobs.create(
                     db,
                     made,
                     new Jobs.NewJob(

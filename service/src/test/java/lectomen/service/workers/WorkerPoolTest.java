@@ -22,12 +22,12 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.Stream;
-import lectomen.engine.data.DataForm;
+import lectomen.engine.data.DataFormat;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Facts;
+import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.Site;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.DataTask;
@@ -44,7 +44,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** Workers as processes, whatever a document does to them. */
 class WorkerPoolTest {
     private static final Duration LONG = Duration.ofMinutes(5);
-    private static final BytesOf NO_BYTES = sha256 -> {
+    private static final ByteSource NO_BYTES = sha256 -> {
         throw new NoSuchFileException(sha256);
     };
 
@@ -70,13 +70,13 @@ class WorkerPoolTest {
     }
 
     private static Task task(String id, String fileName, int attempt, String sha256) {
-        Facts facts = new Facts(
+        FileFacts facts = new FileFacts(
                 fileName,
                 4,
                 FileType.TEXT,
                 Optional.empty(),
                 Instant.parse("2027-03-01T10:00:00Z"),
-                Facts.Circumstances.UNKNOWN);
+                FileFacts.Circumstances.UNKNOWN);
         Site site = new Site(Map.of(), Set.of("archive"), Locale.UK, ZoneOffset.UTC);
         return new Task(
                 Task.PROTOCOL,
@@ -90,7 +90,7 @@ class WorkerPoolTest {
     }
 
     private Examination examine(String fileName) {
-        return pool.examine(task("1-1", fileName), NO_BYTES, Keeping.NOTHING);
+        return pool.examine(task("1-1", fileName), NO_BYTES, OutputReceiver.NOTHING);
     }
 
     private Path trace(String name) {
@@ -135,7 +135,7 @@ class WorkerPoolTest {
         List<CompletableFuture<Examination>> asked = new ArrayList<>();
         for (int i = 1; i <= 3; i++) {
             Task task = task("1-" + i, "wait-" + i + ".txt");
-            asked.add(CompletableFuture.supplyAsync(() -> pool.examine(task, NO_BYTES, Keeping.NOTHING)));
+            asked.add(CompletableFuture.supplyAsync(() -> pool.examine(task, NO_BYTES, OutputReceiver.NOTHING)));
             int number = i;
             if (i < 3) {
                 Await.until("task " + i + " is at work", () -> Files.exists(trace("waiting-1-" + number)));
@@ -156,15 +156,15 @@ class WorkerPoolTest {
     void aDocumentGoesToTheWorkerThatHadItBefore() throws Exception {
         open(2, LONG, LONG);
         CompletableFuture<Examination> first = CompletableFuture.supplyAsync(
-                () -> pool.examine(task("1-1", "wait-1.txt", 1, "a".repeat(64)), NO_BYTES, Keeping.NOTHING));
+                () -> pool.examine(task("1-1", "wait-1.txt", 1, "a".repeat(64)), NO_BYTES, OutputReceiver.NOTHING));
         Await.until("it is at work", () -> Files.exists(trace("waiting-1-1")));
         long had = pool.pids().get(0);
-        pool.examine(task("1-2", "file-2.txt", 1, "b".repeat(64)), NO_BYTES, Keeping.NOTHING);
+        pool.examine(task("1-2", "file-2.txt", 1, "b".repeat(64)), NO_BYTES, OutputReceiver.NOTHING);
         Files.writeString(trace("go-on-1-1"), "");
         first.join();
-        pool.examine(task("1-3", "file-3.txt", 1, "b".repeat(64)), NO_BYTES, Keeping.NOTHING);
+        pool.examine(task("1-3", "file-3.txt", 1, "b".repeat(64)), NO_BYTES, OutputReceiver.NOTHING);
         assertThat(pool.pids()).hasSize(2).contains(had);
-        assertThat(pool.examine(task("1-4", "die-4.txt", 1, "a".repeat(64)), NO_BYTES, Keeping.NOTHING))
+        assertThat(pool.examine(task("1-4", "die-4.txt", 1, "a".repeat(64)), NO_BYTES, OutputReceiver.NOTHING))
                 .isInstanceOf(Examination.Died.class);
         assertThat(pool.pids())
                 .as("the one that had the first document has died of it")
@@ -239,7 +239,7 @@ class WorkerPoolTest {
     @Test
     void aFaultOnOurOwnSideLeavesNoWorkerBehind() throws Exception {
         open(1, LONG, LONG);
-        Keeping full = (ref, made) -> {
+        OutputReceiver full = (ref, made) -> {
             throw new IllegalStateException("the store is closed");
         };
         assertThatThrownBy(() -> pool.examine(task("1-1", "make.txt"), NO_BYTES, full))
@@ -251,7 +251,8 @@ class WorkerPoolTest {
     @Test
     void answersToOlderAttemptsAndOtherTasksAreDropped() throws Exception {
         open(1, LONG, LONG);
-        Examination examination = pool.examine(task("1-1", "late.txt", 3, "a".repeat(64)), NO_BYTES, Keeping.NOTHING);
+        Examination examination =
+                pool.examine(task("1-1", "late.txt", 3, "a".repeat(64)), NO_BYTES, OutputReceiver.NOTHING);
         assertThat(ending(examination)).isInstanceOf(Outcome.Ending.Planned.class);
     }
 
@@ -260,11 +261,11 @@ class WorkerPoolTest {
         open(1, LONG, LONG);
         byte[] content = "the very bytes".getBytes(StandardCharsets.UTF_8);
         List<String> asked = new ArrayList<>();
-        BytesOf bytes = sha256 -> {
+        ByteSource bytes = sha256 -> {
             asked.add(sha256);
             return new ByteArrayInputStream(content);
         };
-        pool.examine(task("1-1", "need.txt"), bytes, Keeping.NOTHING);
+        pool.examine(task("1-1", "need.txt"), bytes, OutputReceiver.NOTHING);
         assertThat(asked).containsExactly("a".repeat(64));
         assertThat(trace("got-1-1")).hasContent("the very bytes");
     }
@@ -272,7 +273,7 @@ class WorkerPoolTest {
     @Test
     void aDocumentWhoseBytesAreGoneIsRefused() throws Exception {
         open(1, LONG, LONG);
-        Examination examination = pool.examine(task("1-1", "need.txt"), NO_BYTES, Keeping.NOTHING);
+        Examination examination = pool.examine(task("1-1", "need.txt"), NO_BYTES, OutputReceiver.NOTHING);
         assertThat(reason(examination).code()).isEqualTo("bytes.missing");
     }
 
@@ -280,7 +281,7 @@ class WorkerPoolTest {
     void whatAWorkerMakesIsKeptBeforeItsAnswer() throws Exception {
         open(1, LONG, LONG);
         List<String> kept = new ArrayList<>();
-        Keeping keeping = (ref, made) -> kept.add(ref.size() + " " + text(made));
+        OutputReceiver keeping = (ref, made) -> kept.add(ref.size() + " " + text(made));
         assertThat(ending(pool.examine(task("1-1", "make.txt"), NO_BYTES, keeping)))
                 .isInstanceOf(Outcome.Ending.Planned.class);
         assertThat(kept).containsExactly("10 made of it");
@@ -307,11 +308,11 @@ class WorkerPoolTest {
     @Test
     void pagesAreShownOrSayWhyNot() throws Exception {
         open(1, LONG, LONG);
-        Showing shown = pool.show(pageTask(1), NO_BYTES);
-        assertThat(shown).isInstanceOf(Showing.Shown.class);
-        assertThat(((Showing.Shown) shown).page().width()).isCloseTo(595, within(0.001));
-        assertThat(((Showing.Shown) shown).page().lines()).containsExactly("a line");
-        assertThat(pool.show(pageTask(2), NO_BYTES)).isEqualTo(new Showing.Not(Reason.of("page.broken")));
+        PageResult shown = pool.show(pageTask(1), NO_BYTES);
+        assertThat(shown).isInstanceOf(PageResult.Shown.class);
+        assertThat(((PageResult.Shown) shown).page().width()).isCloseTo(595, within(0.001));
+        assertThat(((PageResult.Shown) shown).page().lines()).containsExactly("a line");
+        assertThat(pool.show(pageTask(2), NO_BYTES)).isEqualTo(new PageResult.Not(Reason.of("page.broken")));
         assertThat(pool.pids()).as("both by one worker").hasSize(1);
     }
 
@@ -324,7 +325,7 @@ class WorkerPoolTest {
     void aDataFileIsAskedByAWorkerToo() throws Exception {
         open(1, LONG, LONG);
         ByteRef data = new ByteRef("c".repeat(64), 9);
-        DataTask task = new DataTask(Task.PROTOCOL, "d-1", data, DataForm.JSON, "/number", Map.of());
+        DataTask task = new DataTask(Task.PROTOCOL, "d-1", data, DataFormat.JSON, "/number", Map.of());
         assertThat(pool.tell(task, NO_BYTES).reason()).isEmpty();
         assertThat(pool.tell(task, NO_BYTES).id()).isEqualTo("d-1");
     }
@@ -367,7 +368,7 @@ class WorkerPoolTest {
                         usual.fonts()),
                 clock);
         assertThat(examine("file-1.txt")).isInstanceOf(Examination.Died.class);
-        assertThat(pool.show(pageTask(1), NO_BYTES)).isInstanceOf(Showing.Not.class);
+        assertThat(pool.show(pageTask(1), NO_BYTES)).isInstanceOf(PageResult.Not.class);
         assertThat(pool.pids()).isEmpty();
     }
 }

@@ -9,7 +9,7 @@ import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Table;
 import lectomen.engine.office.FrameAsides;
-import lectomen.engine.office.PlaceWords;
+import lectomen.engine.office.PlacementWords;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -73,8 +73,10 @@ final class Asides {
     private static Placement.Across across(Element of, String anchor, String offset, String side) {
         boolean placed = Xml.has(of, offset) || Xml.has(of, side);
         return new Placement.Across(
-                placed ? PlaceWords.across(Xml.findAttribute(of, anchor).orElse("page")) : Placement.Across.From.COLUMN,
-                PlaceWords.side(Xml.attribute(of, side)),
+                placed
+                        ? PlacementWords.across(Xml.findAttribute(of, anchor).orElse("page"))
+                        : Placement.Across.From.COLUMN,
+                PlacementWords.side(Xml.attribute(of, side)),
                 Units.twentieths(of, offset, 0));
     }
 
@@ -83,9 +85,9 @@ final class Asides {
         boolean placed = !inLine && (Xml.has(of, offset) || Xml.has(of, level));
         return new Placement.Down(
                 placed
-                        ? PlaceWords.down(Xml.findAttribute(of, anchor).orElse("page"))
+                        ? PlacementWords.down(Xml.findAttribute(of, anchor).orElse("page"))
                         : Placement.Down.Origin.PARAGRAPH,
-                PlaceWords.level(Xml.attribute(of, level)),
+                PlacementWords.level(Xml.attribute(of, level)),
                 Units.twentieths(of, offset, 0));
     }
 }

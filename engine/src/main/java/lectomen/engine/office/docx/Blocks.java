@@ -5,8 +5,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.flow.Block;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
+import lectomen.engine.flow.ContentInventory;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Table;
 import lectomen.engine.office.FrameAsides;
@@ -24,7 +24,7 @@ final class Blocks {
 
     private final DocxContext context;
     private final DocxPackage.Part part;
-    private final Look table;
+    private final Formatting table;
     private final int depth;
 
     /**
@@ -32,14 +32,14 @@ final class Blocks {
      * @param table what a table around them gives
      * @param depth how many tables and boxes lie around them
      */
-    Blocks(DocxContext context, DocxPackage.Part part, Look table, int depth) {
+    Blocks(DocxContext context, DocxPackage.Part part, Formatting table, int depth) {
         this.context = context;
         this.part = part;
         this.table = table;
         this.depth = depth;
     }
 
-    Blocks inside(Look of) {
+    Blocks inside(Formatting of) {
         return new Blocks(context, part, of.over(table), depth + 1);
     }
 
@@ -63,8 +63,8 @@ final class Blocks {
     List<Block> read(Element parent, Optional<String> noteMark, SectionEnd end) throws IOException {
         List<Block> blocks = new ArrayList<>();
         if (depth > DocxContext.DEEPEST) {
-            context.inventory.found(Inventory.Kind.TABLE);
-            context.inventory.leaveOut(Inventory.Kind.TABLE, Inventory.Why.TOO_DEEP, "");
+            context.inventory.found(ContentInventory.Kind.TABLE);
+            context.inventory.leaveOut(ContentInventory.Kind.TABLE, ContentInventory.Why.TOO_DEEP, "");
             return blocks;
         }
         Reading reading = new Reading(noteMark, end);
@@ -102,8 +102,9 @@ final class Blocks {
                     }
                 }
                 case "altChunk" -> {
-                    context.inventory.found(Inventory.Kind.EMBEDDED);
-                    context.inventory.leaveOut(Inventory.Kind.EMBEDDED, Inventory.Why.NOT_DRAWN, "another document");
+                    context.inventory.found(ContentInventory.Kind.EMBEDDED);
+                    context.inventory.leaveOut(
+                            ContentInventory.Kind.EMBEDDED, ContentInventory.Why.NOT_DRAWN, "another document");
                 }
                 default -> {}
             }
@@ -126,7 +127,7 @@ final class Blocks {
 
         private void paragraph(Element p, List<Block> blocks) throws IOException {
             Optional<Element> properties = Xml.find(p, "pPr");
-            ParagraphLooks looks = ParagraphLooks.of(context, properties, table);
+            ParagraphFormatting looks = ParagraphFormatting.of(context, properties, table);
             Runs runs = new Runs(Blocks.this, looks, fields, noteMark);
             runs.read(p, 0);
             boolean removed =

@@ -5,9 +5,9 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import lectomen.engine.flow.Inventory;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Numeral;
-import lectomen.engine.office.FlowWish;
+import lectomen.engine.office.FlowOptions;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -21,8 +21,8 @@ final class DocxContext {
 
     final DocxStyles styles;
     final DocxNumbering numbering;
-    final FlowWish wish;
-    final Inventory inventory;
+    final FlowOptions wish;
+    final ContentInventory inventory;
     final double usualTab;
     /** Programs since 2013 set tables a little differently. */
     final int compatibility;
@@ -43,8 +43,8 @@ final class DocxContext {
             DocxPackage.Part main,
             DocxStyles styles,
             DocxNumbering numbering,
-            FlowWish wish,
-            Inventory inventory,
+            FlowOptions wish,
+            ContentInventory inventory,
             Optional<Element> settings)
             throws IOException {
         this.styles = styles;
@@ -65,7 +65,7 @@ final class DocxContext {
         gather(footnotePart, "footnote", footnoteTexts);
         gather(endnotePart, "endnote", endnoteTexts);
         gather(commentPart, "comment", comments);
-        comments.keySet().forEach(id -> inventory.found(Inventory.Kind.COMMENT));
+        comments.keySet().forEach(id -> inventory.found(ContentInventory.Kind.COMMENT));
     }
 
     private static int mode(Element compat) {
@@ -129,7 +129,7 @@ final class DocxContext {
     void leaveOutComments() {
         int shown = wish.comments() ? commentCount : 0;
         for (int i = shown; i < comments.size(); i++) {
-            inventory.leaveOut(Inventory.Kind.COMMENT, Inventory.Why.NOT_WANTED, "");
+            inventory.leaveOut(ContentInventory.Kind.COMMENT, ContentInventory.Why.NOT_WANTED, "");
         }
     }
 }

@@ -5,10 +5,10 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import lectomen.engine.flow.Look;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Numeral;
 import lectomen.engine.flow.Paragraph;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.office.ListCounters;
 import lectomen.engine.office.SymbolSigns;
 import lectomen.engine.office.xml.Xml;
@@ -19,12 +19,16 @@ final class DocxNumbering {
     private static final int LEVELS = 9;
 
     private record Level(
-            ListCounters.Level counts, Look paragraph, Look label, Paragraph.After after, boolean toTheRight) {}
+            ListCounters.Level counts,
+            Formatting paragraph,
+            Formatting label,
+            Paragraph.After after,
+            boolean toTheRight) {}
 
     /** @param counter items of lists with the same count together */
     private record Numbered(String counter, List<Level> levels, Map<Integer, Integer> starts) {}
 
-    private final Looks looks;
+    private final FormattingReader looks;
     private final Map<String, Element> abstracts = new HashMap<>();
     private final Map<String, String> byStyleLink = new HashMap<>();
     private final Map<String, Element> instances = new HashMap<>();
@@ -47,10 +51,10 @@ final class DocxNumbering {
     }
 
     /** An item's label, and the look that its level gives the paragraph. */
-    record Item(Paragraph.Label label, Look paragraph) {}
+    record Item(Paragraph.Label label, Formatting paragraph) {}
 
     /** @param markLook the look of the paragraph's end, which its label takes on */
-    Optional<Item> next(String numId, int wantedLevel, Look markLook) {
+    Optional<Item> next(String numId, int wantedLevel, Formatting markLook) {
         Optional<Numbered> found = read.computeIfAbsent(numId, this::find);
         if (found.isEmpty()) {
             return Optional.empty();
@@ -67,11 +71,12 @@ final class DocxNumbering {
         Level level = list.levels().get(at);
         String text = counters.next(
                 list.counter(), at, list.levels().stream().map(Level::counts).toList());
-        Look look = level.label().over(markLook.with(Trait.UNDERLINE, Trait.Underline.NONE));
-        String font = look.get(Trait.FONT);
-        if (SymbolSigns.isSymbolFont(font) && level.label().gives(Trait.FONT)) {
+        Formatting look = level.label().over(markLook.with(FormatProperty.UNDERLINE, FormatProperty.Underline.NONE));
+        String font = look.get(FormatProperty.FONT);
+        if (SymbolSigns.isSymbolFont(font) && level.label().gives(FormatProperty.FONT)) {
             text = SymbolSigns.plain(text, font);
-            look = look.with(Trait.FONT, markLook.get(Trait.FONT)).with(Trait.FONT_KIND, markLook.get(Trait.FONT_KIND));
+            look = look.with(FormatProperty.FONT, markLook.get(FormatProperty.FONT))
+                    .with(FormatProperty.FONT_KIND, markLook.get(FormatProperty.FONT_KIND));
         } else {
             text = SymbolSigns.plain(text, "");
         }
@@ -147,8 +152,8 @@ final class DocxNumbering {
         if (of.isEmpty()) {
             return new Level(
                     new ListCounters.Level(Numeral.NONE, "", 1, -1, false),
-                    Look.NONE,
-                    Look.NONE,
+                    Formatting.NONE,
+                    Formatting.NONE,
                     Paragraph.After.TAB,
                     false);
         }

@@ -12,14 +12,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.FlowDocument;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Properties;
-import lectomen.engine.flow.Trait;
-import lectomen.engine.office.FlowReading;
-import lectomen.engine.office.FlowWish;
-import lectomen.engine.office.Zips;
+import lectomen.engine.office.FlowOptions;
+import lectomen.engine.office.FlowReadResult;
+import lectomen.engine.office.ZipGuard;
 import lectomen.engine.office.xml.Xml;
 import lectomen.engine.reason.Reason;
 import org.apache.poi.openxml4j.exceptions.InvalidFormatException;
@@ -42,10 +42,10 @@ public final class DocxReader {
     private DocxReader() {}
 
     /** @throws IOException if the file's bytes can't be had; what is wrong with it is an answer */
-    public static FlowReading read(Path file, FlowWish wish) throws IOException {
-        Optional<Reason> refused = Zips.findRefusal(file);
+    public static FlowReadResult read(Path file, FlowOptions wish) throws IOException {
+        Optional<Reason> refused = ZipGuard.findRefusal(file);
         if (refused.isPresent()) {
-            return new FlowReading.Unreadable(refused.get());
+            return new FlowReadResult.Unreadable(refused.get());
         }
         OPCPackage opened;
         try {
@@ -54,30 +54,30 @@ public final class DocxReader {
                 | OpenXML4JRuntimeException
                 | IllegalArgumentException
                 | IllegalStateException e) {
-            return new FlowReading.Unreadable(Zips.broken(e));
+            return new FlowReadResult.Unreadable(ZipGuard.broken(e));
         }
         try {
-            return new FlowReading.Read(document(new DocxPackage(opened), wish));
+            return new FlowReadResult.Read(document(new DocxPackage(opened), wish));
         } catch (IOException | RuntimeException e) {
-            return new FlowReading.Unreadable(Zips.broken(e));
+            return new FlowReadResult.Unreadable(ZipGuard.broken(e));
         } finally {
             opened.revert();
         }
     }
 
-    private static FlowDocument document(DocxPackage file, FlowWish wish) throws IOException {
-        Inventory inventory = new Inventory();
+    private static FlowDocument document(DocxPackage file, FlowOptions wish) throws IOException {
+        ContentInventory inventory = new ContentInventory();
         DocxPackage.Part main = file.main();
         Element root = main.root();
         Optional<Element> settings = root(main.find("settings"));
         Theme theme = Theme.of(root(main.find("theme")));
-        Looks looks = new Looks(theme, fontKinds(root(main.find("fontTable"))));
+        FormattingReader looks = new FormattingReader(theme, fontKinds(root(main.find("fontTable"))));
         DocxStyles styles = new DocxStyles(root(main.find("styles")), looks);
         DocxNumbering numbering = new DocxNumbering(root(main.find("numbering")), styles);
         DocxContext context = new DocxContext(main, styles, numbering, wish, inventory, settings);
         Sections sections = new Sections(context, main);
         Element body = Xml.find(root, "body").orElseThrow(() -> new IOException("it has no body"));
-        List<Block> rest = new Blocks(context, main, Look.NONE, 0)
+        List<Block> rest = new Blocks(context, main, Formatting.NONE, 0)
                 .read(body, Optional.empty(), (properties, blocks) -> sections.add(Optional.of(properties), blocks));
         sections.add(Xml.find(body, "sectPr"), rest);
         context.leaveOutComments();
@@ -89,7 +89,7 @@ public final class DocxReader {
                         ? FlowDocument.Gaps.ADDED
                         : FlowDocument.Gaps.LARGER,
                 isOn(settings, "evenAndOddHeaders"),
-                styles.base().get(Trait.LANGUAGE),
+                styles.base().get(FormatProperty.LANGUAGE),
                 background(root, settings));
         return new FlowDocument(properties(file, styles), apart, sections.all(), inventory);
     }
@@ -110,12 +110,12 @@ public final class DocxReader {
             return OptionalInt.empty();
         }
         return Xml.find(root, "background")
-                .flatMap(one -> Trait.findColour(Xml.attribute(one, "color")))
+                .flatMap(one -> FormatProperty.findColour(Xml.attribute(one, "color")))
                 .orElse(OptionalInt.empty());
     }
 
-    private static Map<String, Trait.FontKind> fontKinds(Optional<Element> table) {
-        Map<String, Trait.FontKind> kinds = new HashMap<>();
+    private static Map<String, FormatProperty.FontKind> fontKinds(Optional<Element> table) {
+        Map<String, FormatProperty.FontKind> kinds = new HashMap<>();
         table.ifPresent(root -> {
             for (Element font : Xml.children(root, "font")) {
                 String family = Xml.find(font, "family")
@@ -124,14 +124,14 @@ public final class DocxReader {
                 String pitch = Xml.find(font, "pitch")
                         .map(one -> Xml.attribute(one, "val"))
                         .orElse("");
-                kinds.put(Xml.attribute(font, "name"), Trait.FontKind.of(family, pitch.equals("fixed")));
+                kinds.put(Xml.attribute(font, "name"), FormatProperty.FontKind.of(family, pitch.equals("fixed")));
             }
         });
         return kinds;
     }
 
     /** What refers to places outside, other than links that people follow; pictures are counted where they stand. */
-    private static void findOutside(DocxPackage.Part main, Inventory inventory) throws IOException {
+    private static void findOutside(DocxPackage.Part main, ContentInventory inventory) throws IOException {
         List<DocxPackage.Part> parts = new ArrayList<>(List.of(main));
         main.find("settings").ifPresent(parts::add);
         for (DocxPackage.Part part : parts) {
@@ -140,18 +140,18 @@ public final class DocxReader {
                         .substring(one.getRelationshipType().lastIndexOf('/') + 1);
                 boolean outside = one.getTargetMode() == TargetMode.EXTERNAL;
                 if (outside && !kind.equals("hyperlink") && !kind.equals("image")) {
-                    inventory.found(Inventory.Kind.OUTSIDE);
-                    inventory.leaveOut(Inventory.Kind.OUTSIDE, Inventory.Why.OUTSIDE, kind);
+                    inventory.found(ContentInventory.Kind.OUTSIDE);
+                    inventory.leaveOut(ContentInventory.Kind.OUTSIDE, ContentInventory.Why.OUTSIDE, kind);
                 }
             }
         }
     }
 
-    private static void findMacros(DocxPackage.Part main, Inventory inventory) throws IOException {
+    private static void findMacros(DocxPackage.Part main, ContentInventory inventory) throws IOException {
         if (main.find("vbaProject").isPresent()
                 || main.contentType().toLowerCase(Locale.ROOT).contains("macroenabled")) {
-            inventory.found(Inventory.Kind.MACRO);
-            inventory.leaveOut(Inventory.Kind.MACRO, Inventory.Why.NOT_RUN, "");
+            inventory.found(ContentInventory.Kind.MACRO);
+            inventory.leaveOut(ContentInventory.Kind.MACRO, ContentInventory.Why.NOT_RUN, "");
         }
     }
 
@@ -179,9 +179,9 @@ public final class DocxReader {
             // A document whose properties are broken is still a document.
             said.putIfAbsent("language", "");
         }
-        said.putIfAbsent("language", styles.base().get(Trait.LANGUAGE));
+        said.putIfAbsent("language", styles.base().get(FormatProperty.LANGUAGE));
         if (said.get("language").isBlank()) {
-            said.put("language", styles.base().get(Trait.LANGUAGE));
+            said.put("language", styles.base().get(FormatProperty.LANGUAGE));
         }
         return new Properties(said);
     }

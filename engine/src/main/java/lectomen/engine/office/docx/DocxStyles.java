@@ -6,34 +6,39 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import lectomen.engine.flow.Look;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Styles;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
 /** The styles of a document, and what lies below them all (ISO/IEC 29500-1, 17.7). */
 final class DocxStyles {
-    private static final List<Trait<Boolean>> TOGGLES =
-            List.of(Trait.BOLD, Trait.ITALIC, Trait.CAPITALS, Trait.SMALL_CAPITALS, Trait.STRUCK, Trait.HIDDEN);
+    private static final List<FormatProperty<Boolean>> TOGGLES = List.of(
+            FormatProperty.BOLD,
+            FormatProperty.ITALIC,
+            FormatProperty.CAPITALS,
+            FormatProperty.SMALL_CAPITALS,
+            FormatProperty.STRUCK,
+            FormatProperty.HIDDEN);
 
-    private final Looks looks;
-    private final Look base;
+    private final FormattingReader looks;
+    private final Formatting base;
     private final Styles styles;
     private final Map<String, Element> elements = new HashMap<>();
     private String usualParagraph = "";
     private String usualTable = "";
 
-    DocxStyles(Optional<Element> part, Looks looks) {
+    DocxStyles(Optional<Element> part, FormattingReader looks) {
         this.looks = looks;
         this.base = part.flatMap(root -> Xml.find(root, "docDefaults"))
                 .map(defaults -> looks.paragraph(Xml.find(defaults, "pPrDefault", "pPr"))
                         .over(looks.run(Xml.find(defaults, "rPrDefault", "rPr"))))
-                .orElse(Look.NONE)
-                .over(Look.NONE
-                        .with(Trait.FONT, "Times New Roman")
-                        .with(Trait.SIZE, 10.0)
-                        .with(Trait.NO_LONE_LINES, true));
+                .orElse(Formatting.NONE)
+                .over(Formatting.NONE
+                        .with(FormatProperty.FONT, "Times New Roman")
+                        .with(FormatProperty.SIZE, 10.0)
+                        .with(FormatProperty.NO_LONE_LINES, true));
         this.styles = new Styles(base);
         part.ifPresent(root -> Xml.children(root, "style").forEach(this::add));
     }
@@ -46,14 +51,14 @@ final class DocxStyles {
         String parent = Xml.find(style, "basedOn")
                 .map(based -> Xml.attribute(based, "val"))
                 .orElse("");
-        Look look = looks.paragraph(Xml.find(style, "pPr")).over(looks.run(Xml.find(style, "rPr")));
-        if (type.equals("paragraph") && !look.gives(Trait.HEADING)) {
+        Formatting look = looks.paragraph(Xml.find(style, "pPr")).over(looks.run(Xml.find(style, "rPr")));
+        if (type.equals("paragraph") && !look.gives(FormatProperty.HEADING)) {
             int level = headingOf(title);
-            look = level > 0 ? look.with(Trait.HEADING, level) : look;
+            look = level > 0 ? look.with(FormatProperty.HEADING, level) : look;
         }
-        if (look.gives(Trait.TABS)) {
-            List<lectomen.engine.flow.TabStop> below = styles.ownOf(parent).get(Trait.TABS);
-            look = look.with(Trait.TABS, Looks.joined(look.get(Trait.TABS), below));
+        if (look.gives(FormatProperty.TABS)) {
+            List<lectomen.engine.flow.TabStop> below = styles.ownOf(parent).get(FormatProperty.TABS);
+            look = look.with(FormatProperty.TABS, FormattingReader.joined(look.get(FormatProperty.TABS), below));
         }
         styles.add(new Styles.Style(id, parent, title, look));
         elements.put(id, style);
@@ -74,11 +79,11 @@ final class DocxStyles {
         return name.matches("heading [1-9]") ? name.charAt(8) - '0' : 0;
     }
 
-    Look base() {
+    Formatting base() {
         return base;
     }
 
-    Looks looks() {
+    FormattingReader looks() {
         return looks;
     }
 
@@ -91,7 +96,7 @@ final class DocxStyles {
     }
 
     /** What a style and those that it rests on say. */
-    Look own(String style) {
+    Formatting own(String style) {
         return styles.ownOf(style);
     }
 
@@ -130,9 +135,9 @@ final class DocxStyles {
      *
      * @param paragraph what the paragraph's style says, without what lies below
      */
-    static Look overlaid(Look character, Look paragraph, Look all) {
-        Look look = character.over(all);
-        for (Trait<Boolean> toggle : TOGGLES) {
+    static Formatting overlaid(Formatting character, Formatting paragraph, Formatting all) {
+        Formatting look = character.over(all);
+        for (FormatProperty<Boolean> toggle : TOGGLES) {
             if (character.gives(toggle) && character.get(toggle) && paragraph.gives(toggle) && paragraph.get(toggle)) {
                 look = look.with(toggle, false);
             }

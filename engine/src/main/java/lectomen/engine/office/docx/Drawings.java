@@ -6,15 +6,15 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Edge;
+import lectomen.engine.flow.FlowObject;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Section;
-import lectomen.engine.flow.Thing;
-import lectomen.engine.flow.Trait;
-import lectomen.engine.office.PlaceWords;
+import lectomen.engine.office.PlacementWords;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -33,7 +33,7 @@ final class Drawings {
         this.pictures = new Pictures(blocks.part(), context.inventory);
     }
 
-    void read(Element drawing, Look look, String link, List<Inline> to) throws IOException {
+    void read(Element drawing, Formatting look, String link, List<Inline> to) throws IOException {
         for (Element one : Xml.children(drawing)) {
             boolean anchored = Xml.is(one, "anchor");
             if (!anchored && !Xml.is(one, "inline")) {
@@ -74,7 +74,7 @@ final class Drawings {
             double height,
             String alternative,
             String link,
-            Look look,
+            Formatting look,
             Optional<Placement> placement,
             List<Inline> to,
             int depth)
@@ -85,29 +85,34 @@ final class Drawings {
                 case "wsp" -> put(shape(one, width, height, alternative), frame, link, look, placement, to);
                 case "wgp", "grpSp" -> group(one, frame, link, look, placement, to, depth, alternative);
                 case "chart" -> {
-                    leaveOut(Inventory.Kind.CHART, "");
-                    put(new Thing.Gap(width, height, alternative), frame, link, look, placement, to);
+                    leaveOut(ContentInventory.Kind.CHART, "");
+                    put(new FlowObject.Gap(width, height, alternative), frame, link, look, placement, to);
                 }
                 case "relIds" -> {
-                    leaveOut(Inventory.Kind.DIAGRAM, "");
-                    put(new Thing.Gap(width, height, alternative), frame, link, look, placement, to);
+                    leaveOut(ContentInventory.Kind.DIAGRAM, "");
+                    put(new FlowObject.Gap(width, height, alternative), frame, link, look, placement, to);
                 }
                 case "contentPart", "lockedCanvas", "wpc" -> {
-                    leaveOut(Inventory.Kind.SHAPE, Xml.name(one));
-                    put(new Thing.Gap(width, height, alternative), frame, link, look, placement, to);
+                    leaveOut(ContentInventory.Kind.SHAPE, Xml.name(one));
+                    put(new FlowObject.Gap(width, height, alternative), frame, link, look, placement, to);
                 }
                 default -> {}
             }
         }
     }
 
-    private void leaveOut(Inventory.Kind kind, String what) {
+    private void leaveOut(ContentInventory.Kind kind, String what) {
         context.inventory.found(kind);
-        context.inventory.leaveOut(kind, Inventory.Why.NOT_DRAWN, what);
+        context.inventory.leaveOut(kind, ContentInventory.Why.NOT_DRAWN, what);
     }
 
     private static void put(
-            Thing thing, GroupFrame frame, String link, Look look, Optional<Placement> placement, List<Inline> to) {
+            FlowObject thing,
+            GroupFrame frame,
+            String link,
+            Formatting look,
+            Optional<Placement> placement,
+            List<Inline> to) {
         if (placement.isEmpty()) {
             to.add(new Inline.Standing(thing, look, link));
         } else {
@@ -120,14 +125,14 @@ final class Drawings {
             Element group,
             GroupFrame frame,
             String link,
-            Look look,
+            Formatting look,
             Optional<Placement> placement,
             List<Inline> to,
             int depth,
             String alternative)
             throws IOException {
         if (depth > DocxContext.DEEPEST) {
-            leaveOut(Inventory.Kind.SHAPE, "group");
+            leaveOut(ContentInventory.Kind.SHAPE, "group");
             return;
         }
         Optional<Element> transform = Xml.find(group, "grpSpPr", "xfrm");
@@ -156,7 +161,7 @@ final class Drawings {
             first = false;
         }
         if (standing && first) {
-            leaveOut(Inventory.Kind.SHAPE, "group");
+            leaveOut(ContentInventory.Kind.SHAPE, "group");
         }
     }
 
@@ -166,25 +171,25 @@ final class Drawings {
                 .orElse(0.0);
     }
 
-    private Thing shape(Element wsp, double width, double height, String alternative) throws IOException {
+    private FlowObject shape(Element wsp, double width, double height, String alternative) throws IOException {
         Optional<Element> look = Xml.find(wsp, "spPr");
         String preset = look.flatMap(one -> Xml.find(one, "prstGeom"))
                 .map(one -> Xml.attribute(one, "prst"))
                 .orElse("");
         Optional<Element> text = Xml.find(wsp, "txbx", "txbxContent");
-        Optional<Thing.Shape.Form> form = form(preset, text.isPresent());
-        List<Block> inside = text.isPresent() ? blocks.inside(Look.NONE).read(text.get()) : List.of();
-        Inventory.Kind kind = inside.isEmpty() ? Inventory.Kind.SHAPE : Inventory.Kind.TEXT_BOX;
+        Optional<FlowObject.Shape.Form> form = form(preset, text.isPresent());
+        List<Block> inside = text.isPresent() ? blocks.inside(Formatting.NONE).read(text.get()) : List.of();
+        ContentInventory.Kind kind = inside.isEmpty() ? ContentInventory.Kind.SHAPE : ContentInventory.Kind.TEXT_BOX;
         context.inventory.found(kind);
         if (form.isEmpty()) {
-            context.inventory.leaveOut(kind, Inventory.Why.NOT_DRAWN, preset.isEmpty() ? "free form" : preset);
-            return new Thing.Gap(width, height, alternative);
+            context.inventory.leaveOut(kind, ContentInventory.Why.NOT_DRAWN, preset.isEmpty() ? "free form" : preset);
+            return new FlowObject.Gap(width, height, alternative);
         }
         Optional<Element> body = Xml.find(wsp, "bodyPr");
         boolean flipped = look.flatMap(one -> Xml.find(one, "xfrm"))
                 .map(one -> isOn(one, "flipV") != isOn(one, "flipH"))
                 .orElse(false);
-        return new Thing.Shape(
+        return new FlowObject.Shape(
                 form.get(),
                 width,
                 height,
@@ -203,26 +208,26 @@ final class Drawings {
     }
 
     /** Forms with text in them are drawn as boxes where nothing nearer is at hand. */
-    static Optional<Thing.Shape.Form> form(String preset, boolean hasText) {
+    static Optional<FlowObject.Shape.Form> form(String preset, boolean hasText) {
         return switch (preset.toLowerCase(Locale.ROOT)) {
-            case "rect", "flowchartprocess", "textbox" -> Optional.of(Thing.Shape.Form.RECTANGLE);
-            case "roundrect", "flowchartalternateprocess" -> Optional.of(Thing.Shape.Form.ROUNDED);
-            case "ellipse", "oval", "flowchartconnector" -> Optional.of(Thing.Shape.Form.ELLIPSE);
-            case "line", "straightconnector1" -> Optional.of(Thing.Shape.Form.LINE);
-            case "triangle" -> Optional.of(Thing.Shape.Form.TRIANGLE);
-            case "diamond", "flowchartdecision" -> Optional.of(Thing.Shape.Form.DIAMOND);
-            default -> hasText ? Optional.of(Thing.Shape.Form.RECTANGLE) : Optional.empty();
+            case "rect", "flowchartprocess", "textbox" -> Optional.of(FlowObject.Shape.Form.RECTANGLE);
+            case "roundrect", "flowchartalternateprocess" -> Optional.of(FlowObject.Shape.Form.ROUNDED);
+            case "ellipse", "oval", "flowchartconnector" -> Optional.of(FlowObject.Shape.Form.ELLIPSE);
+            case "line", "straightconnector1" -> Optional.of(FlowObject.Shape.Form.LINE);
+            case "triangle" -> Optional.of(FlowObject.Shape.Form.TRIANGLE);
+            case "diamond", "flowchartdecision" -> Optional.of(FlowObject.Shape.Form.DIAMOND);
+            default -> hasText ? Optional.of(FlowObject.Shape.Form.RECTANGLE) : Optional.empty();
         };
     }
 
-    private static Thing.Inside inside(Optional<Element> body) {
+    private static FlowObject.Inside inside(Optional<Element> body) {
         Section.VerticalAlign align =
                 switch (body.map(one -> Xml.attribute(one, "anchor")).orElse("")) {
                     case "ctr" -> Section.VerticalAlign.MIDDLE;
                     case "b" -> Section.VerticalAlign.BOTTOM;
                     default -> Section.VerticalAlign.TOP;
                 };
-        return new Thing.Inside(
+        return new FlowObject.Inside(
                 body.map(one -> Units.emus(one, "tIns", 3.6)).orElse(3.6),
                 body.map(one -> Units.emus(one, "rIns", 7.2)).orElse(7.2),
                 body.map(one -> Units.emus(one, "bIns", 3.6)).orElse(3.6),
@@ -271,7 +276,7 @@ final class Drawings {
         }
         for (Element one : Xml.children(holder.get())) {
             String value = Xml.findAttribute(one, "lastClr").orElse(Xml.attribute(one, "val"));
-            OptionalInt plain = Trait.findColour(value).orElse(OptionalInt.empty());
+            OptionalInt plain = FormatProperty.findColour(value).orElse(OptionalInt.empty());
             OptionalInt found = plain.isPresent()
                     ? plain
                     : context.styles
@@ -329,11 +334,11 @@ final class Drawings {
     }
 
     private static Placement.Across across(Optional<Element> of) {
-        return new Placement.Across(PlaceWords.across(from(of)), PlaceWords.side(align(of)), offset(of));
+        return new Placement.Across(PlacementWords.across(from(of)), PlacementWords.side(align(of)), offset(of));
     }
 
     private static Placement.Down down(Optional<Element> of) {
-        return new Placement.Down(PlaceWords.down(from(of)), PlaceWords.level(align(of)), offset(of));
+        return new Placement.Down(PlacementWords.down(from(of)), PlacementWords.level(align(of)), offset(of));
     }
 
     private static String from(Optional<Element> of) {

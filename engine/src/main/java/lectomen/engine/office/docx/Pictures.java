@@ -2,9 +2,9 @@ package lectomen.engine.office.docx;
 
 import java.io.IOException;
 import java.util.Optional;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Thing;
-import lectomen.engine.office.PictureThings;
+import lectomen.engine.flow.ContentInventory;
+import lectomen.engine.flow.FlowObject;
+import lectomen.engine.office.PictureObjects;
 import lectomen.engine.office.xml.Xml;
 import org.apache.poi.openxml4j.opc.PackageRelationship;
 import org.apache.poi.openxml4j.opc.TargetMode;
@@ -15,20 +15,20 @@ final class Pictures {
     private static final double THOUSANDTH = 100_000;
 
     private final DocxPackage.Part part;
-    private final Inventory inventory;
+    private final ContentInventory inventory;
 
-    Pictures(DocxPackage.Part part, Inventory inventory) {
+    Pictures(DocxPackage.Part part, ContentInventory inventory) {
         this.part = part;
         this.inventory = inventory;
     }
 
-    Thing read(Element pic, double width, double height, String alternative) throws IOException {
+    FlowObject read(Element pic, double width, double height, String alternative) throws IOException {
         Optional<Element> blip = Xml.find(pic, "blipFill", "blip");
         String id = blip.map(one -> Xml.attribute(one, "embed")).orElse("");
         String linked = blip.map(one -> Xml.attribute(one, "link")).orElse("");
-        Thing.Crop crop = Xml.find(pic, "blipFill", "srcRect")
-                .map(one -> new Thing.Crop(share(one, "l"), share(one, "t"), share(one, "r"), share(one, "b")))
-                .orElse(Thing.Crop.NONE);
+        FlowObject.Crop crop = Xml.find(pic, "blipFill", "srcRect")
+                .map(one -> new FlowObject.Crop(share(one, "l"), share(one, "t"), share(one, "r"), share(one, "b")))
+                .orElse(FlowObject.Crop.NONE);
         double degrees = Xml.find(pic, "spPr", "xfrm").map(Drawings::degrees).orElse(0.0);
         String says = !alternative.isBlank()
                 ? alternative
@@ -42,19 +42,19 @@ final class Pictures {
         return Math.max(0, Math.min(0.99, Xml.number(of, name).orElse(0) / THOUSANDTH));
     }
 
-    Thing read(String id, double width, double height, Thing.Crop crop, double degrees, String alternative)
+    FlowObject read(String id, double width, double height, FlowObject.Crop crop, double degrees, String alternative)
             throws IOException {
-        inventory.found(Inventory.Kind.PICTURE);
+        inventory.found(ContentInventory.Kind.PICTURE);
         Optional<PackageRelationship> to = part.findRelationship(id);
         if (to.isPresent() && to.get().getTargetMode() == TargetMode.EXTERNAL) {
-            inventory.leaveOut(Inventory.Kind.PICTURE, Inventory.Why.OUTSIDE, "");
-            return new Thing.Gap(width, height, alternative);
+            inventory.leaveOut(ContentInventory.Kind.PICTURE, ContentInventory.Why.OUTSIDE, "");
+            return new FlowObject.Gap(width, height, alternative);
         }
         Optional<byte[]> bytes = to.isPresent() ? part.findBytes(id) : Optional.empty();
         if (bytes.isEmpty()) {
-            inventory.leaveOut(Inventory.Kind.PICTURE, Inventory.Why.MISSING, "");
-            return new Thing.Gap(width, height, alternative);
+            inventory.leaveOut(ContentInventory.Kind.PICTURE, ContentInventory.Why.MISSING, "");
+            return new FlowObject.Gap(width, height, alternative);
         }
-        return PictureThings.of(bytes.get(), width, height, crop, degrees, alternative, inventory);
+        return PictureObjects.of(bytes.get(), width, height, crop, degrees, alternative, inventory);
     }
 }

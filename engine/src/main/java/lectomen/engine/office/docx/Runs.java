@@ -5,13 +5,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import lectomen.engine.flow.ContentInventory;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Numeral;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.office.FieldInstruction;
-import lectomen.engine.office.FlowWish;
+import lectomen.engine.office.FlowOptions;
 import lectomen.engine.office.OpenFields;
 import lectomen.engine.office.SymbolSigns;
 import lectomen.engine.office.xml.Xml;
@@ -29,7 +29,7 @@ final class Runs {
 
     private final Blocks blocks;
     private final DocxContext context;
-    private final ParagraphLooks looks;
+    private final ParagraphFormatting looks;
     private final OpenFields fields;
     private final Optional<String> noteMark;
     private final List<Inline> inlines = new ArrayList<>();
@@ -37,7 +37,7 @@ final class Runs {
     private Optional<Integer> changeColour = Optional.empty();
     private boolean struck;
 
-    Runs(Blocks blocks, ParagraphLooks looks, OpenFields fields, Optional<String> noteMark) {
+    Runs(Blocks blocks, ParagraphFormatting looks, OpenFields fields, Optional<String> noteMark) {
         this.blocks = blocks;
         this.context = blocks.context();
         this.looks = looks;
@@ -92,7 +92,7 @@ final class Runs {
     }
 
     /** The text beside which another stands small, and that one behind it in brackets. */
-    private void ruby(Element one, Look look, int wrapped) throws IOException {
+    private void ruby(Element one, Formatting look, int wrapped) throws IOException {
         Optional<Element> base = Xml.find(one, "rubyBase");
         if (base.isPresent()) {
             read(base.get(), wrapped + 1);
@@ -120,10 +120,10 @@ final class Runs {
 
     /** @param put whether the change put it in; it took it out else */
     private void changed(Element one, int wrapped, boolean put) throws IOException {
-        context.inventory.found(Inventory.Kind.CHANGE);
-        FlowWish.Changes wanted = context.wish.changes();
-        if (wanted == FlowWish.Changes.SHOWN) {
-            context.inventory.shown(Inventory.Kind.CHANGE);
+        context.inventory.found(ContentInventory.Kind.CHANGE);
+        FlowOptions.Changes wanted = context.wish.changes();
+        if (wanted == FlowOptions.Changes.SHOWN) {
+            context.inventory.shown(ContentInventory.Kind.CHANGE);
             Optional<Integer> colour = changeColour;
             boolean was = struck;
             changeColour = Optional.of(put ? INSERTED : REMOVED);
@@ -133,8 +133,9 @@ final class Runs {
             struck = was;
             return;
         }
-        context.inventory.leaveOut(Inventory.Kind.CHANGE, Inventory.Why.NOT_WANTED, put ? "insertion" : "deletion");
-        if (put == (wanted == FlowWish.Changes.ACCEPTED)) {
+        context.inventory.leaveOut(
+                ContentInventory.Kind.CHANGE, ContentInventory.Why.NOT_WANTED, put ? "insertion" : "deletion");
+        if (put == (wanted == FlowOptions.Changes.ACCEPTED)) {
             read(one, wrapped + 1);
         }
     }
@@ -147,20 +148,20 @@ final class Runs {
         endField(looks.run(Optional.empty()));
     }
 
-    private void endField(Look look) {
+    private void endField(Formatting look) {
         Optional<FieldInstruction.Computed> computed = fields.end();
         computed.ifPresent(field -> add(field, "", look));
     }
 
-    private void add(FieldInstruction.Computed field, String stored, Look look) {
-        context.inventory.found(Inventory.Kind.FIELD);
+    private void add(FieldInstruction.Computed field, String stored, Formatting look) {
+        context.inventory.found(ContentInventory.Kind.FIELD);
         inlines.add(new Inline.Field(field.kind(), field.numeral().orElse(Numeral.DECIMAL), stored, look));
     }
 
     /** Its letters stand in a line; how they were set is lost. */
     private void equation(Element one) {
-        context.inventory.found(Inventory.Kind.EQUATION);
-        context.inventory.leaveOut(Inventory.Kind.EQUATION, Inventory.Why.NOT_DRAWN, "");
+        context.inventory.found(ContentInventory.Kind.EQUATION);
+        context.inventory.leaveOut(ContentInventory.Kind.EQUATION, ContentInventory.Why.NOT_DRAWN, "");
         StringBuilder letters = new StringBuilder();
         collect(one, letters, 0);
         if (!letters.isEmpty()) {
@@ -183,17 +184,19 @@ final class Runs {
 
     private void run(Element run, int wrapped) throws IOException {
         Optional<Element> properties = Xml.find(run, "rPr");
-        Look look = looks.run(properties);
+        Formatting look = looks.run(properties);
         if (changeColour.isPresent()) {
-            look = look.with(Trait.COLOUR, Trait.colour(changeColour.get()));
-            look = struck ? look.with(Trait.STRUCK, true) : look.with(Trait.UNDERLINE, Trait.Underline.SINGLE);
+            look = look.with(FormatProperty.COLOUR, FormatProperty.colour(changeColour.get()));
+            look = struck
+                    ? look.with(FormatProperty.STRUCK, true)
+                    : look.with(FormatProperty.UNDERLINE, FormatProperty.Underline.SINGLE);
         }
         for (Element one : Xml.children(run)) {
             part(one, Xml.name(one), look, wrapped);
         }
     }
 
-    private void part(Element one, String name, Look look, int wrapped) throws IOException {
+    private void part(Element one, String name, Formatting look, int wrapped) throws IOException {
         if (fields.isInstruction() && !name.equals("fldChar") && !name.equals("instrText")) {
             return;
         }
@@ -216,11 +219,11 @@ final class Runs {
             case "drawing" -> new Drawings(blocks).read(one, look, whereTo(), inlines);
             case "pict" -> new VectorMarkup(blocks).read(one, look, whereTo(), inlines);
             case "object" -> {
-                context.inventory.found(Inventory.Kind.EMBEDDED);
+                context.inventory.found(ContentInventory.Kind.EMBEDDED);
                 String program = Xml.findBelow(one, "OLEObject")
                         .map(object -> Xml.attribute(object, "ProgID"))
                         .orElse("");
-                context.inventory.leaveOut(Inventory.Kind.EMBEDDED, Inventory.Why.NOT_DRAWN, program);
+                context.inventory.leaveOut(ContentInventory.Kind.EMBEDDED, ContentInventory.Why.NOT_DRAWN, program);
                 new VectorMarkup(blocks).read(one, look, whereTo(), inlines);
             }
             case "AlternateContent" -> {
@@ -249,7 +252,7 @@ final class Runs {
         };
     }
 
-    private void text(String text, Look look) {
+    private void text(String text, Formatting look) {
         Optional<FieldInstruction.Computed> computed = fields.findComputed();
         if (computed.isPresent()) {
             if (fields.write()) {
@@ -260,12 +263,12 @@ final class Runs {
         if (text.isEmpty()) {
             return;
         }
-        String font = look.get(Trait.FONT);
-        Look drawn = look;
+        String font = look.get(FormatProperty.FONT);
+        Formatting drawn = look;
         String plain = text;
         if (SymbolSigns.isSymbolFont(font)) {
             plain = SymbolSigns.plain(text, font);
-            drawn = look.with(Trait.FONT, looks.mark().get(Trait.FONT));
+            drawn = look.with(FormatProperty.FONT, looks.mark().get(FormatProperty.FONT));
         }
         plain = plain.replace('\n', ' ').replace('\r', ' ');
         String[] parts = plain.split("\t", -1);
@@ -279,7 +282,7 @@ final class Runs {
         }
     }
 
-    private void symbol(Element one, Look look) {
+    private void symbol(Element one, Formatting look) {
         String code = Xml.attribute(one, "char");
         if (code.matches("[0-9a-fA-F]{1,5}")) {
             String sign = Character.toString(Integer.parseInt(code, 16));
@@ -287,7 +290,7 @@ final class Runs {
         }
     }
 
-    private void fieldChar(String type, Look look) {
+    private void fieldChar(String type, Formatting look) {
         switch (type) {
             case "begin" -> fields.begin();
             case "separate" -> fields.separate();
@@ -296,10 +299,10 @@ final class Runs {
         }
     }
 
-    private void note(Element reference, Look look, Inline.Note.Kind kind) throws IOException {
+    private void note(Element reference, Formatting look, Inline.Note.Kind kind) throws IOException {
         boolean foot = kind == Inline.Note.Kind.FOOT;
         String id = Xml.attribute(reference, "id");
-        Inventory.Kind counted = foot ? Inventory.Kind.FOOTNOTE : Inventory.Kind.ENDNOTE;
+        ContentInventory.Kind counted = foot ? ContentInventory.Kind.FOOTNOTE : ContentInventory.Kind.ENDNOTE;
         context.inventory.found(counted);
         boolean ownMark = Xml.findAttribute(reference, "customMarkFollows")
                 .filter(value -> !value.equals("0") && !value.equals("false"))
@@ -307,29 +310,29 @@ final class Runs {
         String mark = ownMark ? "" : foot ? context.nextFootnote() : context.nextEndnote();
         Optional<DocxContext.NoteText> text = foot ? context.findFootnote(id) : context.findEndnote(id);
         if (text.isEmpty()) {
-            context.inventory.leaveOut(counted, Inventory.Why.MISSING, mark);
+            context.inventory.leaveOut(counted, ContentInventory.Why.MISSING, mark);
             return;
         }
-        Blocks inside = new Blocks(context, text.get().part(), Look.NONE, 1);
+        Blocks inside = new Blocks(context, text.get().part(), Formatting.NONE, 1);
         inlines.add(new Inline.Note(kind, mark, look, inside.read(text.get().element(), Optional.of(mark))));
     }
 
-    private void comment(Element reference, Look look) throws IOException {
+    private void comment(Element reference, Formatting look) throws IOException {
         Optional<DocxContext.NoteText> text = context.findComment(Xml.attribute(reference, "id"));
         if (!context.wish.comments() || text.isEmpty()) {
             return;
         }
         String mark = "[c" + context.nextComment() + "]";
-        Blocks inside = new Blocks(context, text.get().part(), Look.NONE, 1);
+        Blocks inside = new Blocks(context, text.get().part(), Formatting.NONE, 1);
         String author = Xml.attribute(text.get().element(), "author");
         List<lectomen.engine.flow.Block> read = new ArrayList<>();
-        Look plain = looks.run(Optional.empty());
+        Formatting plain = looks.run(Optional.empty());
         read.add(new lectomen.engine.flow.Paragraph(
                 "",
-                looks.paragraph().with(Trait.HEADING, 0),
+                looks.paragraph().with(FormatProperty.HEADING, 0),
                 plain,
                 Optional.empty(),
-                List.of(new Inline.Text(mark + " " + author + ":", plain.with(Trait.BOLD, true), ""))));
+                List.of(new Inline.Text(mark + " " + author + ":", plain.with(FormatProperty.BOLD, true), ""))));
         read.addAll(inside.read(text.get().element()));
         inlines.add(new Inline.Note(Inline.Note.Kind.COMMENT, mark, look, read));
     }

@@ -10,7 +10,7 @@ import java.util.OptionalDouble;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.Edges;
-import lectomen.engine.flow.Look;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Numeral;
 import lectomen.engine.flow.Section;
 import lectomen.engine.office.xml.Xml;
@@ -199,7 +199,7 @@ final class Sections {
             return Optional.empty();
         }
         List<Block> blocks =
-                new Blocks(context, of.get(), Look.NONE, 0).read(of.get().root());
+                new Blocks(context, of.get(), Formatting.NONE, 0).read(of.get().root());
         read.put(id, blocks);
         return Optional.of(blocks);
     }

@@ -8,13 +8,13 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.Edges;
-import lectomen.engine.flow.Inventory;
+import lectomen.engine.flow.FlowObject;
+import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
-import lectomen.engine.flow.Thing;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -40,15 +40,15 @@ final class Tables {
             int across,
             boolean goesOn,
             boolean begins,
-            TableLook.Of look,
+            TableFormatting.Of look,
             List<Block> blocks) {}
 
     private record DraftRow(Element tr, List<Draft> cells) {}
 
     Table read(Element tbl) throws IOException {
-        context.inventory.found(Inventory.Kind.TABLE);
+        context.inventory.found(ContentInventory.Kind.TABLE);
         Optional<Element> properties = Xml.find(tbl, "tblPr");
-        TableLook style = TableLook.of(context.styles, properties);
+        TableFormatting style = TableFormatting.of(context.styles, properties);
         List<Double> grid = Xml.find(tbl, "tblGrid")
                 .map(one -> Xml.children(one, "gridCol").stream()
                         .map(column -> Units.twentieths(column, "w", 0))
@@ -64,10 +64,10 @@ final class Tables {
                 .flatMap(one -> Xml.find(one, "tblLayout"))
                 .filter(one -> Xml.attribute(one, "type").equals("fixed"))
                 .isPresent();
-        Trait.Align align = properties
+        FormatProperty.Align align = properties
                 .flatMap(one -> Xml.find(one, "jc"))
-                .map(one -> Looks.align(Xml.attribute(one, "val")))
-                .orElse(Trait.Align.START);
+                .map(one -> FormattingReader.align(Xml.attribute(one, "val")))
+                .orElse(FormatProperty.Align.START);
         boolean fromRight = properties
                 .flatMap(one -> Xml.find(one, "bidiVisual"))
                 .filter(Units::isOn)
@@ -83,7 +83,7 @@ final class Tables {
                 .orElse(OptionalDouble.empty());
     }
 
-    private double indent(Optional<Element> properties, TableLook style) {
+    private double indent(Optional<Element> properties, TableFormatting style) {
         double said = properties
                 .flatMap(one -> Xml.find(one, "tblInd"))
                 .map(one -> Units.twentieths(one, "w", 0))
@@ -92,7 +92,7 @@ final class Tables {
         return context.compatibility >= EDGE_TO_MARGIN ? said : said - side;
     }
 
-    private void rows(Element parent, List<DraftRow> drafts, TableLook style, int wrapped) throws IOException {
+    private void rows(Element parent, List<DraftRow> drafts, TableFormatting style, int wrapped) throws IOException {
         List<Element> all = new ArrayList<>();
         gather(parent, all, wrapped);
         for (int i = 0; i < all.size(); i++) {
@@ -121,7 +121,7 @@ final class Tables {
         }
     }
 
-    private DraftRow draft(Element tr, int number, int count, TableLook style) throws IOException {
+    private DraftRow draft(Element tr, int number, int count, TableFormatting style) throws IOException {
         List<Element> cells = Xml.unwrapped(tr, DocxContext.WRAPPERS).stream()
                 .filter(one -> Xml.is(one, "tc"))
                 .toList();
@@ -141,7 +141,7 @@ final class Tables {
             Optional<String> merge =
                     properties.flatMap(one -> Xml.find(one, "vMerge")).map(one -> Xml.attribute(one, "val"));
             boolean begins = merge.filter(value -> value.equals("restart")).isPresent();
-            TableLook.Of look = style.at(new TableLook.Where(number, count, i, cells.size()));
+            TableFormatting.Of look = style.at(new TableFormatting.Where(number, count, i, cells.size()));
             List<Block> inside = merge.isPresent() && !begins
                     ? List.of()
                     : blocks.inside(look.text()).read(tc);
@@ -151,7 +151,7 @@ final class Tables {
         return new DraftRow(tr, drafts);
     }
 
-    private Table.Row row(List<DraftRow> drafts, int number, TableLook style) {
+    private Table.Row row(List<DraftRow> drafts, int number, TableFormatting style) {
         DraftRow draft = drafts.get(number);
         List<Table.Cell> cells = new ArrayList<>();
         for (Draft cell : draft.cells()) {
@@ -197,7 +197,7 @@ final class Tables {
         return down;
     }
 
-    private Table.Cell cell(List<DraftRow> drafts, int number, Draft cell, TableLook style) {
+    private Table.Cell cell(List<DraftRow> drafts, int number, Draft cell, TableFormatting style) {
         Optional<Element> properties = Xml.find(cell.tc(), "tcPr");
         int down = down(drafts, number, cell);
         Edges edges = edges(
@@ -263,8 +263,9 @@ final class Tables {
         return said.isPresent() ? context.styles.looks().edge(said) : table.getOrDefault(fromTable, Edge.NONE);
     }
 
-    private Thing.Inside inside(Optional<Element> properties, TableLook style, TableLook.Of look) {
-        Thing.Inside sides = TableLook.sides(properties.flatMap(one -> Xml.find(one, "tcMar")), style.sides());
+    private FlowObject.Inside inside(Optional<Element> properties, TableFormatting style, TableFormatting.Of look) {
+        FlowObject.Inside sides =
+                TableFormatting.sides(properties.flatMap(one -> Xml.find(one, "tcMar")), style.sides());
         Section.VerticalAlign align =
                 switch (properties
                         .flatMap(one -> Xml.find(one, "vAlign"))
@@ -274,10 +275,10 @@ final class Tables {
                     case "bottom" -> Section.VerticalAlign.BOTTOM;
                     default -> Section.VerticalAlign.TOP;
                 };
-        return new Thing.Inside(sides.top(), sides.right(), sides.bottom(), sides.left(), align);
+        return new FlowObject.Inside(sides.top(), sides.right(), sides.bottom(), sides.left(), align);
     }
 
-    static Thing.Inside usualSides() {
-        return new Thing.Inside(0, USUAL_SIDE, 0, USUAL_SIDE, Section.VerticalAlign.TOP);
+    static FlowObject.Inside usualSides() {
+        return new FlowObject.Inside(0, USUAL_SIDE, 0, USUAL_SIDE, Section.VerticalAlign.TOP);
     }
 }

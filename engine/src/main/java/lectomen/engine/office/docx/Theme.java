@@ -3,7 +3,7 @@ package lectomen.engine.office.docx;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
-import lectomen.engine.flow.Trait;
+import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -33,7 +33,7 @@ final class Theme {
             for (Element colour : Xml.children(scheme)) {
                 for (Element value : Xml.children(colour)) {
                     String hex = Xml.findAttribute(value, "lastClr").orElse(Xml.attribute(value, "val"));
-                    Trait.findColour(hex).ifPresent(rgb -> colours.put(Xml.name(colour), rgb.getAsInt()));
+                    FormatProperty.findColour(hex).ifPresent(rgb -> colours.put(Xml.name(colour), rgb.getAsInt()));
                 }
             }
         });

@@ -9,15 +9,15 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Edge;
+import lectomen.engine.flow.FlowObject;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Section;
-import lectomen.engine.flow.Thing;
-import lectomen.engine.flow.Trait;
-import lectomen.engine.office.PlaceWords;
+import lectomen.engine.office.PlacementWords;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -33,7 +33,7 @@ final class VectorMarkup {
         this.pictures = new Pictures(blocks.part(), context.inventory);
     }
 
-    void read(Element parent, Look look, String link, List<Inline> to) throws IOException {
+    void read(Element parent, Formatting look, String link, List<Inline> to) throws IOException {
         read(parent, Optional.empty(), look, link, to, 0);
     }
 
@@ -64,7 +64,7 @@ final class VectorMarkup {
         }
     }
 
-    private void read(Element parent, Optional<Group> around, Look look, String link, List<Inline> to, int depth)
+    private void read(Element parent, Optional<Group> around, Formatting look, String link, List<Inline> to, int depth)
             throws IOException {
         for (Element one : Xml.children(parent)) {
             switch (Xml.name(one)) {
@@ -141,11 +141,11 @@ final class VectorMarkup {
         return "absolute".equals(style.get("position"));
     }
 
-    private void shape(Element shape, Optional<Group> around, Look look, String link, List<Inline> to)
+    private void shape(Element shape, Optional<Group> around, Formatting look, String link, List<Inline> to)
             throws IOException {
         Map<String, String> style = style(Xml.attribute(shape, "style"));
         GroupFrame frame = frame(shape, style, around);
-        Thing thing = thing(shape, frame.width(), frame.height(), Xml.attribute(shape, "alt"));
+        FlowObject thing = thing(shape, frame.width(), frame.height(), Xml.attribute(shape, "alt"));
         if (around.isPresent()) {
             to.add(new Inline.Floating(thing, frame.moved(around.get().placement()), link));
         } else if (floats(style)) {
@@ -155,16 +155,16 @@ final class VectorMarkup {
         }
     }
 
-    private Thing thing(Element shape, double width, double height, String alternative) throws IOException {
+    private FlowObject thing(Element shape, double width, double height, String alternative) throws IOException {
         Optional<Element> image = Xml.find(shape, "imagedata");
         if (image.isPresent()) {
-            return pictures.read(Xml.attribute(image.get(), "id"), width, height, Thing.Crop.NONE, 0, alternative);
+            return pictures.read(Xml.attribute(image.get(), "id"), width, height, FlowObject.Crop.NONE, 0, alternative);
         }
         if (Xml.find(shape, "textpath").isPresent()) {
             return leftOut("lettering", width, height, alternative);
         }
         Optional<Element> text = Xml.find(shape, "textbox", "txbxContent");
-        List<Block> inside = text.isPresent() ? blocks.inside(Look.NONE).read(text.get()) : List.of();
+        List<Block> inside = text.isPresent() ? blocks.inside(Formatting.NONE).read(text.get()) : List.of();
         String name = Xml.name(shape);
         boolean plain = name.equals("shape")
                 && inside.isEmpty()
@@ -172,37 +172,37 @@ final class VectorMarkup {
         if (plain) {
             return leftOut("free form", width, height, alternative);
         }
-        context.inventory.found(inside.isEmpty() ? Inventory.Kind.SHAPE : Inventory.Kind.TEXT_BOX);
-        Thing.Shape.Form form =
+        context.inventory.found(inside.isEmpty() ? ContentInventory.Kind.SHAPE : ContentInventory.Kind.TEXT_BOX);
+        FlowObject.Shape.Form form =
                 switch (name) {
-                    case "roundrect" -> Thing.Shape.Form.ROUNDED;
-                    case "oval" -> Thing.Shape.Form.ELLIPSE;
-                    case "line" -> Thing.Shape.Form.LINE;
-                    default -> Thing.Shape.Form.RECTANGLE;
+                    case "roundrect" -> FlowObject.Shape.Form.ROUNDED;
+                    case "oval" -> FlowObject.Shape.Form.ELLIPSE;
+                    case "line" -> FlowObject.Shape.Form.LINE;
+                    default -> FlowObject.Shape.Form.RECTANGLE;
                 };
-        return new Thing.Shape(
+        return new FlowObject.Shape(
                 form, width, height, fill(shape), edge(shape), inside(shape), inside, false, rises(shape), alternative);
     }
 
-    private Thing leftOut(String what, double width, double height, String alternative) {
-        context.inventory.found(Inventory.Kind.SHAPE);
-        context.inventory.leaveOut(Inventory.Kind.SHAPE, Inventory.Why.NOT_DRAWN, what);
-        return new Thing.Gap(width, height, alternative);
+    private FlowObject leftOut(String what, double width, double height, String alternative) {
+        context.inventory.found(ContentInventory.Kind.SHAPE);
+        context.inventory.leaveOut(ContentInventory.Kind.SHAPE, ContentInventory.Why.NOT_DRAWN, what);
+        return new FlowObject.Gap(width, height, alternative);
     }
 
-    private static Thing.Inside inside(Element shape) {
+    private static FlowObject.Inside inside(Element shape) {
         String said = Xml.find(shape, "textbox")
                 .map(one -> Xml.attribute(one, "inset"))
                 .orElse("");
         if (said.isBlank()) {
-            return Thing.Inside.USUAL;
+            return FlowObject.Inside.USUAL;
         }
         String[] parts = said.split(",", -1);
         double[] sides = {7.2, 3.6, 7.2, 3.6};
         for (int i = 0; i < Math.min(4, parts.length); i++) {
             sides[i] = Units.css(parts[i]).orElse(sides[i]);
         }
-        return new Thing.Inside(sides[1], sides[2], sides[3], sides[0], Section.VerticalAlign.TOP);
+        return new FlowObject.Inside(sides[1], sides[2], sides[3], sides[0], Section.VerticalAlign.TOP);
     }
 
     private static OptionalInt fill(Element shape) {
@@ -231,10 +231,10 @@ final class VectorMarkup {
         if (word.matches("#[0-9a-fA-F]{3}")) {
             String hex = "" + word.charAt(1) + word.charAt(1) + word.charAt(2) + word.charAt(2) + word.charAt(3)
                     + word.charAt(3);
-            return Trait.findColour(hex).orElse(OptionalInt.empty());
+            return FormatProperty.findColour(hex).orElse(OptionalInt.empty());
         }
         if (word.startsWith("#")) {
-            return Trait.findColour(word.substring(1)).orElse(OptionalInt.empty());
+            return FormatProperty.findColour(word.substring(1)).orElse(OptionalInt.empty());
         }
         return switch (word.toLowerCase(Locale.ROOT)) {
             case "black" -> OptionalInt.of(0);
@@ -279,12 +279,12 @@ final class VectorMarkup {
         boolean behind = style.getOrDefault("z-index", "").startsWith("-");
         return new Placement(
                 new Placement.Across(
-                        PlaceWords.across(style.getOrDefault("mso-position-horizontal-relative", "")),
-                        PlaceWords.side(style.getOrDefault("mso-position-horizontal", "")),
+                        PlacementWords.across(style.getOrDefault("mso-position-horizontal-relative", "")),
+                        PlacementWords.side(style.getOrDefault("mso-position-horizontal", "")),
                         length(style, "margin-left", 0)),
                 new Placement.Down(
-                        PlaceWords.down(style.getOrDefault("mso-position-vertical-relative", "")),
-                        PlaceWords.level(style.getOrDefault("mso-position-vertical", "")),
+                        PlacementWords.down(style.getOrDefault("mso-position-vertical-relative", "")),
+                        PlacementWords.level(style.getOrDefault("mso-position-vertical", "")),
                         length(style, "margin-top", 0)),
                 wrap,
                 new Placement.Around(0, 9, 0, 9),

@@ -5,11 +5,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Paragraph;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -75,8 +75,8 @@ final class OdtBlocks {
     List<Block> read(Element parent, Turns turns) throws IOException {
         List<Block> blocks = new ArrayList<>();
         if (depth > OdtContext.DEEPEST) {
-            context.inventory.found(Inventory.Kind.TABLE);
-            context.inventory.leaveOut(Inventory.Kind.TABLE, Inventory.Why.TOO_DEEP, "");
+            context.inventory.found(ContentInventory.Kind.TABLE);
+            context.inventory.leaveOut(ContentInventory.Kind.TABLE, ContentInventory.Why.TOO_DEEP, "");
             return blocks;
         }
         read(parent, blocks, turns, 0);
@@ -111,7 +111,7 @@ final class OdtBlocks {
                 case "tracked-changes" -> context.addChanges(one);
                 case "change-start", "change-end", "change" -> changes.mark(one);
                 case "frame", "custom-shape", "rect", "ellipse", "circle", "line", "g" ->
-                    new OdtFrames(this).read(one, Look.NONE, "", waiting);
+                    new OdtFrames(this).read(one, Formatting.NONE, "", waiting);
                 default -> {}
             }
         }
@@ -130,8 +130,8 @@ final class OdtBlocks {
             turns.begin(style.get(), blocks);
         }
         if (Xml.find(one, "section-source").isPresent()) {
-            context.inventory.found(Inventory.Kind.OUTSIDE);
-            context.inventory.leaveOut(Inventory.Kind.OUTSIDE, Inventory.Why.OUTSIDE, "section");
+            context.inventory.found(ContentInventory.Kind.OUTSIDE);
+            context.inventory.leaveOut(ContentInventory.Kind.OUTSIDE, ContentInventory.Why.OUTSIDE, "section");
         }
         read(one, blocks, turns, wrapped + 1);
         if (style.isPresent()) {
@@ -141,7 +141,7 @@ final class OdtBlocks {
 
     private void heading(Element h, List<Block> blocks, Turns turns) throws IOException {
         int level = Math.max(1, Xml.whole(h, "outline-level", 1));
-        Look mark = context.styles.paragraph(Xml.attribute(h, "style-name"));
+        Formatting mark = context.styles.paragraph(Xml.attribute(h, "style-name"));
         Optional<OdtLists.Item> item = Xml.attribute(h, "is-list-header").equals("true")
                 ? Optional.empty()
                 : context.lists.nextHeading(level - 1, mark);
@@ -184,7 +184,7 @@ final class OdtBlocks {
     private void item(
             Element p, List<Block> blocks, Turns turns, String style, String counter, int level, boolean labelled)
             throws IOException {
-        Look mark = context.styles.paragraph(Xml.attribute(p, "style-name"));
+        Formatting mark = context.styles.paragraph(Xml.attribute(p, "style-name"));
         String list = style.isEmpty()
                 ? context.styles
                         .findAttribute("paragraph", Xml.attribute(p, "style-name"), "list-style-name")
@@ -200,7 +200,7 @@ final class OdtBlocks {
         Optional<String> master = context.styles
                 .findAttribute("paragraph", style, "master-page-name")
                 .filter(name -> !name.isEmpty());
-        Look look = context.styles.paragraph(style);
+        Formatting look = context.styles.paragraph(style);
         if (master.isPresent()) {
             Optional<Integer> number = context.styles
                     .findProperties("paragraph", style, "paragraph-properties")
@@ -208,14 +208,14 @@ final class OdtBlocks {
                     .filter(text -> text.matches("\\d{1,6}"))
                     .map(Integer::valueOf);
             turns.page(master.get(), number, blocks);
-            look = look.with(Trait.NEW_PAGE, false);
+            look = look.with(FormatProperty.NEW_PAGE, false);
         }
         if (Xml.is(p, "h")) {
-            look = look.with(Trait.HEADING, Math.max(1, Xml.whole(p, "outline-level", 1)));
-        } else if (look.get(Trait.HEADING) > 0) {
-            look = look.with(Trait.HEADING, 0);
+            look = look.with(FormatProperty.HEADING, Math.max(1, Xml.whole(p, "outline-level", 1)));
+        } else if (look.get(FormatProperty.HEADING) > 0) {
+            look = look.with(FormatProperty.HEADING, 0);
         }
-        Look mark = look;
+        Formatting mark = look;
         if (item.isPresent()) {
             look = indented(item.get().paragraph(), style, look);
         }
@@ -243,7 +243,7 @@ final class OdtBlocks {
     }
 
     /** A list's indents hold unless the paragraph's own style says some. */
-    private Look indented(Look list, String style, Look look) {
+    private Formatting indented(Formatting list, String style, Formatting look) {
         Optional<Element> own =
                 context.styles.find("paragraph", style).flatMap(one -> Xml.find(one, "paragraph-properties"));
         boolean says = own.filter(one -> Xml.has(one, "margin-left")).isPresent();

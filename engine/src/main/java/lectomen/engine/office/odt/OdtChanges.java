@@ -3,9 +3,9 @@ package lectomen.engine.office.odt;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.Optional;
-import lectomen.engine.flow.Look;
-import lectomen.engine.flow.Trait;
-import lectomen.engine.office.FlowWish;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
+import lectomen.engine.office.FlowOptions;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -28,7 +28,7 @@ final class OdtChanges {
             case "change-start" -> open.push(id);
             case "change-end" -> open.remove(id);
             default -> {
-                boolean shown = context.wish.changes() != FlowWish.Changes.ACCEPTED;
+                boolean shown = context.wish.changes() != FlowOptions.Changes.ACCEPTED;
                 return context.findChange(id).filter(change -> shown && Xml.is(change, "deletion"));
             }
         }
@@ -43,19 +43,21 @@ final class OdtChanges {
 
     /** Whether text that stands here is left out. */
     boolean isLeftOut() {
-        return context.wish.changes() == FlowWish.Changes.REFUSED && isInserted();
+        return context.wish.changes() == FlowOptions.Changes.REFUSED && isInserted();
     }
 
-    Look shown(Look look) {
-        return context.wish.changes() == FlowWish.Changes.SHOWN && isInserted()
-                ? look.with(Trait.COLOUR, Trait.colour(INSERTED)).with(Trait.UNDERLINE, Trait.Underline.SINGLE)
+    Formatting shown(Formatting look) {
+        return context.wish.changes() == FlowOptions.Changes.SHOWN && isInserted()
+                ? look.with(FormatProperty.COLOUR, FormatProperty.colour(INSERTED))
+                        .with(FormatProperty.UNDERLINE, FormatProperty.Underline.SINGLE)
                 : look;
     }
 
     /** Of what was taken out. */
-    Look removed(Look look) {
-        return context.wish.changes() == FlowWish.Changes.SHOWN
-                ? look.with(Trait.COLOUR, Trait.colour(REMOVED)).with(Trait.STRUCK, true)
+    Formatting removed(Formatting look) {
+        return context.wish.changes() == FlowOptions.Changes.SHOWN
+                ? look.with(FormatProperty.COLOUR, FormatProperty.colour(REMOVED))
+                        .with(FormatProperty.STRUCK, true)
                 : look;
     }
 }

@@ -3,9 +3,9 @@ package lectomen.engine.office.odt;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
-import lectomen.engine.flow.Inventory;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Numeral;
-import lectomen.engine.office.FlowWish;
+import lectomen.engine.office.FlowOptions;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -16,8 +16,8 @@ final class OdtContext {
     final OdtPackage file;
     final OdtStyles styles;
     final OdtLists lists;
-    final FlowWish wish;
-    final Inventory inventory;
+    final FlowOptions wish;
+    final ContentInventory inventory;
     private final Map<String, Element> changes = new HashMap<>();
     private Numeral footnotes = Numeral.DECIMAL;
     private Numeral endnotes = Numeral.ROMAN_SMALL;
@@ -25,7 +25,7 @@ final class OdtContext {
     private int endnoteCount;
     private int commentCount;
 
-    OdtContext(OdtPackage file, OdtStyles styles, FlowWish wish, Inventory inventory) {
+    OdtContext(OdtPackage file, OdtStyles styles, FlowOptions wish, ContentInventory inventory) {
         this.file = file;
         this.styles = styles;
         this.lists = new OdtLists(styles);
@@ -59,11 +59,12 @@ final class OdtContext {
             for (Element what : Xml.children(region)) {
                 if (Xml.is(what, "insertion") || Xml.is(what, "deletion")) {
                     changes.put(id, what);
-                    inventory.found(Inventory.Kind.CHANGE);
-                    if (wish.changes() == FlowWish.Changes.SHOWN) {
-                        inventory.shown(Inventory.Kind.CHANGE);
+                    inventory.found(ContentInventory.Kind.CHANGE);
+                    if (wish.changes() == FlowOptions.Changes.SHOWN) {
+                        inventory.shown(ContentInventory.Kind.CHANGE);
                     } else {
-                        inventory.leaveOut(Inventory.Kind.CHANGE, Inventory.Why.NOT_WANTED, Xml.name(what));
+                        inventory.leaveOut(
+                                ContentInventory.Kind.CHANGE, ContentInventory.Why.NOT_WANTED, Xml.name(what));
                     }
                 }
             }

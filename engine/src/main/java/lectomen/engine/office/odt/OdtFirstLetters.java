@@ -5,12 +5,12 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import lectomen.engine.flow.Aside;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Leading;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Placement;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -58,19 +58,20 @@ final class OdtFirstLetters {
 
     /** As large as it takes to stand on the foot of its last line and reach as high as the capitals of the first. */
     private static Aside aside(Paragraph paragraph, Inline.Text first, String text, int lines, double distance) {
-        double size = first.look().get(Trait.SIZE);
-        Leading leading = paragraph.look().get(Trait.LEADING);
+        double size = first.look().get(FormatProperty.SIZE);
+        Leading leading = paragraph.look().get(FormatProperty.LEADING);
         double line = leading.kind() == Leading.Kind.MULTIPLE ? size * LINE * leading.amount() : leading.amount();
         double large = size + (lines - 1) * line / CAPITAL;
-        Look look = first.look().with(Trait.SIZE, large);
+        Formatting look = first.look().with(FormatProperty.SIZE, large);
         // What lies below their feet hangs beside the line below, which text does not keep away from.
         double hanging = (large - size) * BELOW;
-        Look around = Look.NONE.with(Trait.LEADING, new Leading(Leading.Kind.EXACTLY, lines * line));
+        Formatting around =
+                Formatting.NONE.with(FormatProperty.LEADING, new Leading(Leading.Kind.EXACTLY, lines * line));
         Placement placement = new Placement(
                 new Placement.Across(
                         Placement.Across.From.COLUMN,
                         Placement.Across.Side.OFFSET,
-                        paragraph.look().get(Trait.LEFT)),
+                        paragraph.look().get(FormatProperty.LEFT)),
                 new Placement.Down(Placement.Down.Origin.PARAGRAPH, Placement.Down.Level.OFFSET, hanging),
                 Placement.Wrap.BESIDE,
                 new Placement.Around(0, distance, -hanging, 0),

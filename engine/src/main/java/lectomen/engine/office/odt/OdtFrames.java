@@ -5,14 +5,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Edge;
+import lectomen.engine.flow.FlowObject;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Placement;
-import lectomen.engine.flow.Thing;
-import lectomen.engine.office.PictureThings;
-import lectomen.engine.office.PlaceWords;
+import lectomen.engine.office.PictureObjects;
+import lectomen.engine.office.PlacementWords;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -26,7 +26,7 @@ final class OdtFrames {
         this.context = blocks.context();
     }
 
-    void read(Element frame, Look look, String link, List<Inline> to) throws IOException {
+    void read(Element frame, Formatting look, String link, List<Inline> to) throws IOException {
         String name = Xml.name(frame);
         if (name.equals("g")) {
             for (Element one : Xml.children(frame)) {
@@ -45,7 +45,7 @@ final class OdtFrames {
                 .or(() -> Xml.find(frame, "title"))
                 .map(Element::getTextContent)
                 .orElse("");
-        Optional<Thing> thing = name.equals("frame")
+        Optional<FlowObject> thing = name.equals("frame")
                 ? content(frame, style, width, height, alternative)
                 : Optional.of(shape(frame, name, style, width, height, alternative));
         if (thing.isEmpty()) {
@@ -68,7 +68,7 @@ final class OdtFrames {
     }
 
     /** The first of a frame's contents that is known; the others say the same in other forms. */
-    private Optional<Thing> content(
+    private Optional<FlowObject> content(
             Element frame, Optional<Element> style, double width, double height, String alternative)
             throws IOException {
         Optional<Element> box = Xml.find(frame, "text-box");
@@ -78,11 +78,11 @@ final class OdtFrames {
         Optional<Element> object = Xml.find(frame, "object").or(() -> Xml.find(frame, "object-ole"));
         Optional<Element> image = Xml.find(frame, "image");
         if (object.isPresent()) {
-            Inventory.Kind kind = kindOf(object.get());
+            ContentInventory.Kind kind = kindOf(object.get());
             context.inventory.found(kind);
-            context.inventory.leaveOut(kind, Inventory.Why.NOT_DRAWN, "");
-            if (image.isEmpty() || kind == Inventory.Kind.EQUATION) {
-                return Optional.of(new Thing.Gap(width, height, alternative));
+            context.inventory.leaveOut(kind, ContentInventory.Why.NOT_DRAWN, "");
+            if (image.isEmpty() || kind == ContentInventory.Kind.EQUATION) {
+                return Optional.of(new FlowObject.Gap(width, height, alternative));
             }
         }
         for (Element one : Xml.children(frame, "image")) {
@@ -93,49 +93,51 @@ final class OdtFrames {
             }
         }
         if (image.isPresent()) {
-            context.inventory.found(Inventory.Kind.PICTURE);
+            context.inventory.found(ContentInventory.Kind.PICTURE);
             boolean outside = Xml.attribute(image.get(), "href").matches("(?i)([a-z][a-z0-9+.-]*:|\\.\\./|/).*");
             context.inventory.leaveOut(
-                    Inventory.Kind.PICTURE, outside ? Inventory.Why.OUTSIDE : Inventory.Why.MISSING, "");
-            return Optional.of(new Thing.Gap(width, height, alternative));
+                    ContentInventory.Kind.PICTURE,
+                    outside ? ContentInventory.Why.OUTSIDE : ContentInventory.Why.MISSING,
+                    "");
+            return Optional.of(new FlowObject.Gap(width, height, alternative));
         }
         return Optional.empty();
     }
 
-    private Inventory.Kind kindOf(Element object) throws IOException {
+    private ContentInventory.Kind kindOf(Element object) throws IOException {
         String part = Xml.attribute(object, "href").replaceFirst("^\\./", "");
         Optional<Element> content = context.file.find(part + "/content.xml");
         if (content.isPresent() && Xml.findBelow(content.get(), "chart").isPresent()) {
-            return Inventory.Kind.CHART;
+            return ContentInventory.Kind.CHART;
         }
         boolean formula = content.filter(one -> Xml.is(one, "math")).isPresent();
-        return formula ? Inventory.Kind.EQUATION : Inventory.Kind.EMBEDDED;
+        return formula ? ContentInventory.Kind.EQUATION : ContentInventory.Kind.EMBEDDED;
     }
 
-    private Thing picture(
+    private FlowObject picture(
             Element image,
             Optional<byte[]> bytes,
             Optional<Element> style,
             double width,
             double height,
             String alternative) {
-        context.inventory.found(Inventory.Kind.PICTURE);
+        context.inventory.found(ContentInventory.Kind.PICTURE);
         byte[] all = bytes.orElseGet(() -> java.util.Base64.getMimeDecoder()
                 .decode(Xml.find(image, "binary-data")
                         .map(Element::getTextContent)
                         .orElse("")));
-        return PictureThings.of(all, width, height, crop(style, width, height), 0, alternative, context.inventory);
+        return PictureObjects.of(all, width, height, crop(style, width, height), 0, alternative, context.inventory);
     }
 
     /** Lengths that are cut off, measured in the picture's own size. */
-    private static Thing.Crop crop(Optional<Element> style, double width, double height) {
+    private static FlowObject.Crop crop(Optional<Element> style, double width, double height) {
         String clip = style.map(one -> Xml.attribute(one, "clip")).orElse("");
         if (!clip.startsWith("rect(")) {
-            return Thing.Crop.NONE;
+            return FlowObject.Crop.NONE;
         }
         String[] parts = clip.substring(5, clip.length() - 1).split("[,\\s]+");
         if (parts.length != 4 || width <= 0 || height <= 0) {
-            return Thing.Crop.NONE;
+            return FlowObject.Crop.NONE;
         }
         double[] cut = new double[4];
         for (int i = 0; i < 4; i++) {
@@ -143,33 +145,33 @@ final class OdtFrames {
         }
         double wide = width + cut[1] + cut[3];
         double high = height + cut[0] + cut[2];
-        return new Thing.Crop(cut[3] / wide, cut[0] / high, cut[1] / wide, cut[2] / high);
+        return new FlowObject.Crop(cut[3] / wide, cut[0] / high, cut[1] / wide, cut[2] / high);
     }
 
-    private Thing box(Element box, Optional<Element> style, double width, double height, String alternative)
+    private FlowObject box(Element box, Optional<Element> style, double width, double height, String alternative)
             throws IOException {
         List<Block> inside = blocks.inside().read(box);
-        context.inventory.found(inside.isEmpty() ? Inventory.Kind.SHAPE : Inventory.Kind.TEXT_BOX);
+        context.inventory.found(inside.isEmpty() ? ContentInventory.Kind.SHAPE : ContentInventory.Kind.TEXT_BOX);
         boolean grows = Xml.has(box, "min-height") || height == 0;
-        return new Thing.Shape(
-                Thing.Shape.Form.RECTANGLE,
+        return new FlowObject.Shape(
+                FlowObject.Shape.Form.RECTANGLE,
                 width > 0 ? width : 144,
                 height,
                 fill(style),
                 border(style),
-                OdtLooks.inside(style, "textarea-vertical-align"),
+                OdtFormatting.inside(style, "textarea-vertical-align"),
                 inside,
                 grows,
                 false,
                 alternative);
     }
 
-    private Thing shape(
+    private FlowObject shape(
             Element shape, String name, Optional<Element> style, double width, double height, String alternative)
             throws IOException {
         List<Block> inside = blocks.inside().read(shape);
-        Optional<Thing.Shape.Form> form = form(shape, name, !inside.isEmpty());
-        Inventory.Kind kind = inside.isEmpty() ? Inventory.Kind.SHAPE : Inventory.Kind.TEXT_BOX;
+        Optional<FlowObject.Shape.Form> form = form(shape, name, !inside.isEmpty());
+        ContentInventory.Kind kind = inside.isEmpty() ? ContentInventory.Kind.SHAPE : ContentInventory.Kind.TEXT_BOX;
         context.inventory.found(kind);
         double wide = width;
         double high = height;
@@ -178,17 +180,17 @@ final class OdtFrames {
             high = Math.abs(length(shape, "y2") - length(shape, "y1"));
         }
         if (form.isEmpty()) {
-            context.inventory.leaveOut(kind, Inventory.Why.NOT_DRAWN, name);
-            return new Thing.Gap(wide, high, alternative);
+            context.inventory.leaveOut(kind, ContentInventory.Why.NOT_DRAWN, name);
+            return new FlowObject.Gap(wide, high, alternative);
         }
         boolean rises = (length(shape, "y2") < length(shape, "y1")) != (length(shape, "x2") < length(shape, "x1"));
-        return new Thing.Shape(
+        return new FlowObject.Shape(
                 form.get(),
                 wide,
                 high,
                 fill(style),
                 stroke(style),
-                OdtLooks.inside(style, "textarea-vertical-align"),
+                OdtFormatting.inside(style, "textarea-vertical-align"),
                 inside,
                 false,
                 rises,
@@ -199,18 +201,18 @@ final class OdtFrames {
         return OdtUnits.length(Xml.attribute(of, name), 0);
     }
 
-    private static Optional<Thing.Shape.Form> form(Element shape, String name, boolean hasText) {
+    private static Optional<FlowObject.Shape.Form> form(Element shape, String name, boolean hasText) {
         String type = Xml.find(shape, "enhanced-geometry")
                 .map(one -> Xml.attribute(one, "type"))
                 .orElse(name);
         return switch (type) {
-            case "rect", "rectangle" -> Optional.of(Thing.Shape.Form.RECTANGLE);
-            case "round-rectangle" -> Optional.of(Thing.Shape.Form.ROUNDED);
-            case "ellipse", "circle" -> Optional.of(Thing.Shape.Form.ELLIPSE);
-            case "line" -> Optional.of(Thing.Shape.Form.LINE);
-            case "isosceles-triangle" -> Optional.of(Thing.Shape.Form.TRIANGLE);
-            case "diamond" -> Optional.of(Thing.Shape.Form.DIAMOND);
-            default -> hasText ? Optional.of(Thing.Shape.Form.RECTANGLE) : Optional.empty();
+            case "rect", "rectangle" -> Optional.of(FlowObject.Shape.Form.RECTANGLE);
+            case "round-rectangle" -> Optional.of(FlowObject.Shape.Form.ROUNDED);
+            case "ellipse", "circle" -> Optional.of(FlowObject.Shape.Form.ELLIPSE);
+            case "line" -> Optional.of(FlowObject.Shape.Form.LINE);
+            case "isosceles-triangle" -> Optional.of(FlowObject.Shape.Form.TRIANGLE);
+            case "diamond" -> Optional.of(FlowObject.Shape.Form.DIAMOND);
+            default -> hasText ? Optional.of(FlowObject.Shape.Form.RECTANGLE) : Optional.empty();
         };
     }
 
@@ -229,8 +231,8 @@ final class OdtFrames {
     }
 
     private static Edge border(Optional<Element> style) {
-        return style.map(one ->
-                        OdtLooks.edge(Xml.findAttribute(one, "border").orElse(Xml.attribute(one, "border-top")), 0))
+        return style.map(one -> OdtFormatting.edge(
+                        Xml.findAttribute(one, "border").orElse(Xml.attribute(one, "border-top")), 0))
                 .orElse(Edge.NONE);
     }
 
@@ -260,10 +262,10 @@ final class OdtFrames {
         double all = style.map(one -> OdtUnits.length(Xml.attribute(one, "margin"), 0))
                 .orElse(0.0);
         Placement.Around around = new Placement.Around(
-                OdtLooks.side(style, "margin-top", all),
-                OdtLooks.side(style, "margin-right", all),
-                OdtLooks.side(style, "margin-bottom", all),
-                OdtLooks.side(style, "margin-left", all));
+                OdtFormatting.side(style, "margin-top", all),
+                OdtFormatting.side(style, "margin-right", all),
+                OdtFormatting.side(style, "margin-bottom", all),
+                OdtFormatting.side(style, "margin-left", all));
         boolean behind = style.filter(one -> Xml.attribute(one, "run-through").equals("background"))
                 .isPresent();
         return new Placement(
@@ -276,15 +278,15 @@ final class OdtFrames {
 
     private static Placement.Across across(Optional<Element> style, double left, String anchor) {
         return new Placement.Across(
-                PlaceWords.across(from(style, "horizontal-rel", anchor)),
-                PlaceWords.side(word(style, "horizontal-pos")),
+                PlacementWords.across(from(style, "horizontal-rel", anchor)),
+                PlacementWords.side(word(style, "horizontal-pos")),
                 left);
     }
 
     private static Placement.Down down(Optional<Element> style, double top, String anchor) {
         return new Placement.Down(
-                PlaceWords.down(from(style, "vertical-rel", anchor)),
-                PlaceWords.level(word(style, "vertical-pos")),
+                PlacementWords.down(from(style, "vertical-rel", anchor)),
+                PlacementWords.level(word(style, "vertical-pos")),
                 top);
     }
 

@@ -5,12 +5,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Numeral;
 import lectomen.engine.flow.Paragraph;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 import org.w3c.dom.Node;
@@ -19,11 +19,11 @@ import org.w3c.dom.Node;
 final class OdtInlines {
     private final OdtBlocks blocks;
     private final OdtContext context;
-    private final Look paragraph;
+    private final Formatting paragraph;
     private final List<Inline> inlines = new ArrayList<>();
     private boolean blankBefore = true;
 
-    OdtInlines(OdtBlocks blocks, Look paragraph) {
+    OdtInlines(OdtBlocks blocks, Formatting paragraph) {
         this.blocks = blocks;
         this.context = blocks.context();
         this.paragraph = paragraph;
@@ -34,7 +34,7 @@ final class OdtInlines {
         return inlines;
     }
 
-    private void read(Element parent, Look look, String link, int wrapped) throws IOException {
+    private void read(Element parent, Formatting look, String link, int wrapped) throws IOException {
         if (wrapped > OdtContext.DEEPEST) {
             context.inventory.tooDeep();
             return;
@@ -48,7 +48,7 @@ final class OdtInlines {
         }
     }
 
-    private void read(Element one, String name, Look look, String link, int wrapped) throws IOException {
+    private void read(Element one, String name, Formatting look, String link, int wrapped) throws IOException {
         switch (name) {
             case "span" -> read(one, context.styles.text(Xml.attribute(one, "style-name"), look), link, wrapped + 1);
             case "a" -> anchor(one, look, wrapped);
@@ -106,14 +106,14 @@ final class OdtInlines {
         }
     }
 
-    private void anchor(Element a, Look look, int wrapped) throws IOException {
+    private void anchor(Element a, Formatting look, int wrapped) throws IOException {
         String to = Xml.attribute(a, "href");
         String style = Xml.attribute(a, "style-name");
         String place = to.startsWith("#") ? to.replaceFirst("\\|.*$", "") : to;
         read(a, context.styles.text(style, look), place, wrapped + 1);
     }
 
-    private void text(String text, Look look, String link) {
+    private void text(String text, Formatting look, String link) {
         StringBuilder out = new StringBuilder();
         for (int i = 0; i < text.length(); i++) {
             char sign = text.charAt(i);
@@ -129,24 +129,24 @@ final class OdtInlines {
         add(out.toString(), look, link);
     }
 
-    private void add(String text, Look look, String link) {
+    private void add(String text, Formatting look, String link) {
         if (!text.isEmpty() && !blocks.changes().isLeftOut()) {
             blankBefore = text.endsWith(" ") && (blankBefore || !text.isBlank());
             inlines.add(new Inline.Text(text, blocks.changes().shown(look), link));
         }
     }
 
-    private void field(Inline.Field.What kind, Element one, Look look) {
-        context.inventory.found(Inventory.Kind.FIELD);
+    private void field(Inline.Field.What kind, Element one, Formatting look) {
+        context.inventory.found(ContentInventory.Kind.FIELD);
         blankBefore = false;
         String format = Xml.attribute(one, "num-format");
         Numeral numeral = format.isEmpty() ? Numeral.DECIMAL : OdtLists.numeral(format);
         inlines.add(new Inline.Field(kind, numeral, one.getTextContent().strip(), look));
     }
 
-    private void note(Element note, Look look) throws IOException {
+    private void note(Element note, Formatting look) throws IOException {
         boolean foot = !Xml.attribute(note, "note-class").equals("endnote");
-        context.inventory.found(foot ? Inventory.Kind.FOOTNOTE : Inventory.Kind.ENDNOTE);
+        context.inventory.found(foot ? ContentInventory.Kind.FOOTNOTE : ContentInventory.Kind.ENDNOTE);
         Optional<Element> citation = Xml.find(note, "note-citation");
         String own = citation.map(one -> Xml.attribute(one, "label")).orElse("");
         String mark = own.isEmpty() ? context.nextNote(foot) : own;
@@ -163,7 +163,7 @@ final class OdtInlines {
             return blocks;
         }
         List<Inline> inlines = new ArrayList<>();
-        Look raised = first.mark().with(Trait.SCRIPT, Trait.Script.ABOVE);
+        Formatting raised = first.mark().with(FormatProperty.SCRIPT, FormatProperty.Script.ABOVE);
         inlines.add(new Inline.Text(mark, raised, ""));
         inlines.add(new Inline.Text(" ", first.mark(), ""));
         inlines.addAll(first.inlines());
@@ -172,10 +172,10 @@ final class OdtInlines {
         return out;
     }
 
-    private void comment(Element annotation, Look look) throws IOException {
-        context.inventory.found(Inventory.Kind.COMMENT);
+    private void comment(Element annotation, Formatting look) throws IOException {
+        context.inventory.found(ContentInventory.Kind.COMMENT);
         if (!context.wish.comments()) {
-            context.inventory.leaveOut(Inventory.Kind.COMMENT, Inventory.Why.NOT_WANTED, "");
+            context.inventory.leaveOut(ContentInventory.Kind.COMMENT, ContentInventory.Why.NOT_WANTED, "");
             return;
         }
         String mark = context.nextComment();
@@ -184,15 +184,15 @@ final class OdtInlines {
         List<Block> read = new ArrayList<>();
         read.add(new Paragraph(
                 "",
-                paragraph.with(Trait.HEADING, 0),
+                paragraph.with(FormatProperty.HEADING, 0),
                 paragraph,
                 Optional.empty(),
-                List.of(new Inline.Text(mark + " " + author + ":", paragraph.with(Trait.BOLD, true), ""))));
+                List.of(new Inline.Text(mark + " " + author + ":", paragraph.with(FormatProperty.BOLD, true), ""))));
         read.addAll(blocks.inside().read(annotation));
         inlines.add(new Inline.Note(Inline.Note.Kind.COMMENT, mark, look, read));
     }
 
-    private void change(Element mark, Look look, String link, int wrapped) throws IOException {
+    private void change(Element mark, Formatting look, String link, int wrapped) throws IOException {
         Optional<Element> removed = blocks.changes().mark(mark);
         if (removed.isPresent()) {
             for (Element p : Xml.children(removed.get())) {

@@ -5,11 +5,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import lectomen.engine.flow.Look;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Numeral;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.TabStop;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.office.ListCounters;
 import lectomen.engine.office.SymbolSigns;
 import lectomen.engine.office.xml.Xml;
@@ -21,7 +21,7 @@ final class OdtLists {
 
     private record Level(
             ListCounters.Level counts,
-            Look paragraph,
+            Formatting paragraph,
             String textStyle,
             String font,
             Paragraph.After after,
@@ -35,20 +35,20 @@ final class OdtLists {
         this.styles = styles;
     }
 
-    record Item(Paragraph.Label label, Look paragraph) {}
+    record Item(Paragraph.Label label, Formatting paragraph) {}
 
     /** @param counter items with the same count together */
-    Optional<Item> next(String style, String counter, int level, Look mark) {
+    Optional<Item> next(String style, String counter, int level, Formatting mark) {
         Optional<Element> element = styles.findList(style);
         return element.isEmpty() ? Optional.empty() : next(element.get(), style, counter, level, mark);
     }
 
     /** Of a heading. */
-    Optional<Item> nextHeading(int level, Look mark) {
+    Optional<Item> nextHeading(int level, Formatting mark) {
         return styles.outline().flatMap(outline -> next(outline, "outline", "outline", level, mark));
     }
 
-    private Optional<Item> next(Element element, String style, String counter, int at, Look mark) {
+    private Optional<Item> next(Element element, String style, String counter, int at, Formatting mark) {
         List<Level> levels = read.computeIfAbsent(style, key -> levels(element));
         if (at >= levels.size()) {
             return Optional.empty();
@@ -56,10 +56,11 @@ final class OdtLists {
         Level level = levels.get(at);
         String text =
                 counters.next(counter, at, levels.stream().map(Level::counts).toList());
-        Look look = styles.text(level.textStyle(), mark.with(Trait.UNDERLINE, Trait.Underline.NONE));
+        Formatting look =
+                styles.text(level.textStyle(), mark.with(FormatProperty.UNDERLINE, FormatProperty.Underline.NONE));
         if (!level.font().isEmpty()) {
             text = SymbolSigns.plain(text, level.font());
-            look = SymbolSigns.isSymbolFont(level.font()) ? look : look.with(Trait.FONT, level.font());
+            look = SymbolSigns.isSymbolFont(level.font()) ? look : look.with(FormatProperty.FONT, level.font());
         } else {
             text = SymbolSigns.plain(text, "");
         }
@@ -90,7 +91,7 @@ final class OdtLists {
         if (of.isEmpty()) {
             return new Level(
                     new ListCounters.Level(Numeral.NONE, "", 1, -1, false),
-                    Look.NONE,
+                    Formatting.NONE,
                     "",
                     "",
                     Paragraph.After.NOTHING,
@@ -146,25 +147,25 @@ final class OdtLists {
         };
     }
 
-    private static Look aligned(Element alignment) {
+    private static Formatting aligned(Element alignment) {
         double left = OdtUnits.length(Xml.attribute(alignment, "margin-left"), 0);
-        Look look = Look.NONE
-                .with(Trait.LEFT, left)
-                .with(Trait.FIRST, OdtUnits.length(Xml.attribute(alignment, "text-indent"), 0));
+        Formatting look = Formatting.NONE
+                .with(FormatProperty.LEFT, left)
+                .with(FormatProperty.FIRST, OdtUnits.length(Xml.attribute(alignment, "text-indent"), 0));
         var stop = OdtUnits.length(Xml.attribute(alignment, "list-tab-stop-position"));
         return stop.isPresent() && stop.getAsDouble() > 0
-                ? look.with(Trait.TABS, List.of(new TabStop(stop.getAsDouble(), TabStop.Kind.LEFT, ' ')))
+                ? look.with(FormatProperty.TABS, List.of(new TabStop(stop.getAsDouble(), TabStop.Kind.LEFT, ' ')))
                 : look;
     }
 
-    private static Look spaced(Optional<Element> properties) {
+    private static Formatting spaced(Optional<Element> properties) {
         double before = properties
                 .map(one -> OdtUnits.length(Xml.attribute(one, "space-before"), 0))
                 .orElse(0.0);
         double label = properties
                 .map(one -> OdtUnits.length(Xml.attribute(one, "min-label-width"), 0))
                 .orElse(0.0);
-        return Look.NONE.with(Trait.LEFT, before + label).with(Trait.FIRST, -label);
+        return Formatting.NONE.with(FormatProperty.LEFT, before + label).with(FormatProperty.FIRST, -label);
     }
 
     private static Paragraph.After after(Optional<Element> alignment) {

@@ -123,7 +123,7 @@ final class OdtPages implements OdtBlocks.Turns {
         double padding = length(properties, "padding", 0);
         double head = room(page, layout, "header");
         double foot = room(page, layout, "footer");
-        Edges edges = properties.map(OdtLooks::edges).orElse(Edges.NONE);
+        Edges edges = properties.map(OdtFormatting::edges).orElse(Edges.NONE);
         double left = length(properties, "margin-left", all);
         double right = length(properties, "margin-right", all);
         return new Section.Paper(

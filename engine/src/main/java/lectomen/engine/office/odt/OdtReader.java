@@ -9,13 +9,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.FlowDocument;
-import lectomen.engine.flow.Inventory;
+import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Properties;
-import lectomen.engine.flow.Trait;
-import lectomen.engine.office.FlowReading;
-import lectomen.engine.office.FlowWish;
-import lectomen.engine.office.Zips;
+import lectomen.engine.office.FlowOptions;
+import lectomen.engine.office.FlowReadResult;
+import lectomen.engine.office.ZipGuard;
 import lectomen.engine.office.xml.Xml;
 import lectomen.engine.reason.Reason;
 import org.w3c.dom.Element;
@@ -27,27 +27,27 @@ public final class OdtReader {
     private OdtReader() {}
 
     /** @throws IOException if the file's bytes can't be had; what is wrong with it is an answer */
-    public static FlowReading read(Path file, FlowWish wish) throws IOException {
-        Optional<Reason> refused = Zips.findRefusal(file);
+    public static FlowReadResult read(Path file, FlowOptions wish) throws IOException {
+        Optional<Reason> refused = ZipGuard.findRefusal(file);
         if (refused.isPresent()) {
-            return new FlowReading.Unreadable(refused.get());
+            return new FlowReadResult.Unreadable(refused.get());
         }
         try (OdtPackage parts = new OdtPackage(file)) {
             if (parts.isSealed()) {
-                return new FlowReading.Unreadable(Reason.of("office.password"));
+                return new FlowReadResult.Unreadable(Reason.of("office.password"));
             }
-            return new FlowReading.Read(document(parts, wish));
+            return new FlowReadResult.Read(document(parts, wish));
         } catch (IOException | RuntimeException e) {
-            return new FlowReading.Unreadable(Zips.broken(e));
+            return new FlowReadResult.Unreadable(ZipGuard.broken(e));
         }
     }
 
-    private static FlowDocument document(OdtPackage parts, FlowWish wish) throws IOException {
+    private static FlowDocument document(OdtPackage parts, FlowOptions wish) throws IOException {
         Element content = parts.find("content.xml").orElseThrow(() -> new IOException("it has no content"));
         Optional<Element> shared = parts.find("styles.xml");
-        OdtLooks looks = new OdtLooks();
+        OdtFormatting looks = new OdtFormatting();
         OdtStyles styles = new OdtStyles(looks);
-        Inventory inventory = new Inventory();
+        ContentInventory inventory = new ContentInventory();
         OdtContext context = new OdtContext(parts, styles, wish, inventory);
         for (Optional<Element> root : List.of(shared, Optional.of(content))) {
             root.flatMap(one -> Xml.find(one, "font-face-decls")).ifPresent(looks::addFonts);
@@ -60,10 +60,10 @@ public final class OdtReader {
         List<Block> rest = new OdtBlocks(context, 0).read(text, pages);
         pages.close(rest);
         if (parts.hasMacros()) {
-            inventory.found(Inventory.Kind.MACRO);
-            inventory.leaveOut(Inventory.Kind.MACRO, Inventory.Why.NOT_RUN, "");
+            inventory.found(ContentInventory.Kind.MACRO);
+            inventory.leaveOut(ContentInventory.Kind.MACRO, ContentInventory.Why.NOT_RUN, "");
         }
-        String language = styles.paragraph("").get(Trait.LANGUAGE);
+        String language = styles.paragraph("").get(FormatProperty.LANGUAGE);
         FlowDocument.Settings apart = new FlowDocument.Settings(
                 usualTab(shared), gaps(parts), pages.evenDiffers(), language, OptionalInt.empty());
         return new FlowDocument(properties(parts, language), apart, pages.sections(), inventory);

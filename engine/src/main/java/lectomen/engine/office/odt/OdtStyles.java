@@ -3,30 +3,30 @@ package lectomen.engine.office.odt;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
-import lectomen.engine.flow.Look;
-import lectomen.engine.flow.Trait;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
 /** The styles of a document, by family and name; those that programs make as they go lie beside those that people named. */
 final class OdtStyles {
-    private static final Look BASE = Look.NONE
-            .with(Trait.FONT, "Liberation Serif")
-            .with(Trait.SIZE, 12.0)
-            .with(Trait.NO_LONE_LINES, false);
+    private static final Formatting BASE = Formatting.NONE
+            .with(FormatProperty.FONT, "Liberation Serif")
+            .with(FormatProperty.SIZE, 12.0)
+            .with(FormatProperty.NO_LONE_LINES, false);
 
-    private final OdtLooks looks;
+    private final OdtFormatting looks;
     private final Map<String, Element> styles = new HashMap<>();
     private final Map<String, Element> defaults = new HashMap<>();
     private final Map<String, Element> lists = new HashMap<>();
-    private final Map<String, Look> resolved = new HashMap<>();
+    private final Map<String, Formatting> resolved = new HashMap<>();
     private Optional<Element> outline = Optional.empty();
 
-    OdtStyles(OdtLooks looks) {
+    OdtStyles(OdtFormatting looks) {
         this.looks = looks;
     }
 
-    OdtLooks looks() {
+    OdtFormatting looks() {
         return looks;
     }
 
@@ -57,8 +57,8 @@ final class OdtStyles {
     }
 
     /** A paragraph style over all that it rests on. */
-    Look paragraph(String name) {
-        Look known = resolved.get("paragraph/" + name);
+    Formatting paragraph(String name) {
+        Formatting known = resolved.get("paragraph/" + name);
         if (known == null) {
             known = paragraph(name, 0);
             resolved.put("paragraph/" + name, known);
@@ -66,35 +66,35 @@ final class OdtStyles {
         return known;
     }
 
-    private Look paragraph(String name, int depth) {
+    private Formatting paragraph(String name, int depth) {
         Optional<Element> style = depth > 50 ? Optional.empty() : find("paragraph", name);
         if (style.isEmpty()) {
             Optional<Element> usual = Optional.ofNullable(defaults.get("paragraph"));
             return own(usual, BASE).over(BASE);
         }
-        Look below = paragraph(Xml.attribute(style.get(), "parent-style-name"), depth + 1);
-        Look own = own(style, below);
+        Formatting below = paragraph(Xml.attribute(style.get(), "parent-style-name"), depth + 1);
+        Formatting own = own(style, below);
         int outlineLevel = Xml.whole(style.get(), "default-outline-level", 0);
-        Look leveled = outlineLevel > 0 ? own.with(Trait.HEADING, outlineLevel) : own;
+        Formatting leveled = outlineLevel > 0 ? own.with(FormatProperty.HEADING, outlineLevel) : own;
         return leveled.over(below);
     }
 
-    private Look own(Optional<Element> style, Look below) {
+    private Formatting own(Optional<Element> style, Formatting below) {
         return looks.paragraph(style.flatMap(one -> Xml.find(one, "paragraph-properties")))
                 .over(looks.text(style.flatMap(one -> Xml.find(one, "text-properties")), below));
     }
 
     /** A text style over a look. */
-    Look text(String name, Look below) {
+    Formatting text(String name, Formatting below) {
         return text(name, below, 0);
     }
 
-    private Look text(String name, Look below, int depth) {
+    private Formatting text(String name, Formatting below, int depth) {
         Optional<Element> style = depth > 50 || name.isEmpty() ? Optional.empty() : find("text", name);
         if (style.isEmpty()) {
             return below;
         }
-        Look parent = text(Xml.attribute(style.get(), "parent-style-name"), below, depth + 1);
+        Formatting parent = text(Xml.attribute(style.get(), "parent-style-name"), below, depth + 1);
         return looks.text(Xml.find(style.get(), "text-properties"), parent).over(parent);
     }
 

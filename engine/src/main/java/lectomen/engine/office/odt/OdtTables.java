@@ -7,10 +7,10 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Edges;
-import lectomen.engine.flow.Inventory;
+import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Table;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
@@ -28,7 +28,7 @@ final class OdtTables {
     }
 
     Table read(Element table) throws IOException {
-        context.inventory.found(Inventory.Kind.TABLE);
+        context.inventory.found(ContentInventory.Kind.TABLE);
         Optional<Element> properties =
                 context.styles.findProperties("table", Xml.attribute(table, "style-name"), "table-properties");
         List<Double> columns = new ArrayList<>();
@@ -38,13 +38,13 @@ final class OdtTables {
         OptionalDouble width = properties
                 .map(one -> OdtUnits.length(Xml.attribute(one, "width")))
                 .orElse(OptionalDouble.empty());
-        Trait.Align align =
+        FormatProperty.Align align =
                 switch (properties.map(one -> Xml.attribute(one, "align")).orElse("margins")) {
-                    case "center" -> Trait.Align.CENTRE;
-                    case "right" -> Trait.Align.RIGHT;
-                    default -> Trait.Align.START;
+                    case "center" -> FormatProperty.Align.CENTRE;
+                    case "right" -> FormatProperty.Align.RIGHT;
+                    default -> FormatProperty.Align.START;
                 };
-        double indent = align == Trait.Align.START
+        double indent = align == FormatProperty.Align.START
                 ? properties
                         .map(one -> OdtUnits.length(Xml.attribute(one, "margin-left"), 0))
                         .orElse(0.0)
@@ -133,9 +133,9 @@ final class OdtTables {
                 column,
                 Math.max(1, Xml.whole(cell, "number-columns-spanned", 1)),
                 Math.max(1, Xml.whole(cell, "number-rows-spanned", 1)),
-                properties.map(OdtLooks::edges).orElse(Edges.NONE),
+                properties.map(OdtFormatting::edges).orElse(Edges.NONE),
                 shading,
-                OdtLooks.inside(properties, "vertical-align"),
+                OdtFormatting.inside(properties, "vertical-align"),
                 false,
                 0,
                 inside);

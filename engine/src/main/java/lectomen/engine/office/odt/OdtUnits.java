@@ -2,7 +2,7 @@ package lectomen.engine.office.odt;
 
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
-import lectomen.engine.flow.Trait;
+import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.office.xml.Xml;
 
 /** Lengths with their units, in points; percentages and colours. */
@@ -49,7 +49,7 @@ final class OdtUnits {
 
     static OptionalInt colour(String text) {
         return text.startsWith("#")
-                ? Trait.findColour(text.substring(1)).orElse(OptionalInt.empty())
+                ? FormatProperty.findColour(text.substring(1)).orElse(OptionalInt.empty())
                 : OptionalInt.empty();
     }
 }

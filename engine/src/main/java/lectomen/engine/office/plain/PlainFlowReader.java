@@ -6,17 +6,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Edges;
 import lectomen.engine.flow.FlowDocument;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Leading;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Properties;
 import lectomen.engine.flow.Section;
-import lectomen.engine.flow.Trait;
-import lectomen.engine.office.FlowReading;
+import lectomen.engine.office.FlowReadResult;
 import lectomen.engine.plaintext.PlainText;
 import lectomen.engine.reason.Reason;
 
@@ -42,22 +42,23 @@ public final class PlainFlowReader {
     private PlainFlowReader() {}
 
     /** @throws IOException if the file's bytes can't be had */
-    public static FlowReading read(Path file) throws IOException {
+    public static FlowReadResult read(Path file) throws IOException {
         String text = PlainText.read(file);
         if (text.isBlank()) {
-            return new FlowReading.Unreadable(Reason.of("office.no-text"));
+            return new FlowReadResult.Unreadable(Reason.of("office.no-text"));
         }
         String[] lines = text.split("\r\n|\r|\n", -1);
         if (lines.length > MOST_LINES) {
-            return new FlowReading.Unreadable(Reason.of("office.too-large", "what", "lines", "most", "1,000,000"));
+            return new FlowReadResult.Unreadable(Reason.of("office.too-large", "what", "lines", "most", "1,000,000"));
         }
         int end = lines.length;
         while (end > 0 && lines[end - 1].isEmpty()) {
             end--;
         }
         double size = size(lines);
-        Look letters = Look.NONE.with(Trait.FONT, "Liberation Mono").with(Trait.SIZE, size);
-        Look look = letters.with(Trait.LEADING, new Leading(Leading.Kind.EXACTLY, size * LINE_HEIGHT));
+        Formatting letters =
+                Formatting.NONE.with(FormatProperty.FONT, "Liberation Mono").with(FormatProperty.SIZE, size);
+        Formatting look = letters.with(FormatProperty.LEADING, new Leading(Leading.Kind.EXACTLY, size * LINE_HEIGHT));
         List<Block> blocks = new ArrayList<>();
         for (int i = 0; i < end; i++) {
             blocks.addAll(paragraphs(lines[i], letters, look));
@@ -74,8 +75,8 @@ public final class PlainFlowReader {
                 Section.PageNumbers.USUAL,
                 Section.VerticalAlign.TOP,
                 blocks);
-        return new FlowReading.Read(
-                new FlowDocument(Properties.NONE, FlowDocument.Settings.USUAL, List.of(section), new Inventory()));
+        return new FlowReadResult.Read(new FlowDocument(
+                Properties.NONE, FlowDocument.Settings.USUAL, List.of(section), new ContentInventory()));
     }
 
     private static double size(String[] lines) {
@@ -89,7 +90,7 @@ public final class PlainFlowReader {
     }
 
     /** One for a line; one more for each form feed in it. */
-    private static List<Paragraph> paragraphs(String line, Look letters, Look look) {
+    private static List<Paragraph> paragraphs(String line, Formatting letters, Formatting look) {
         List<Paragraph> paragraphs = new ArrayList<>();
         String[] parts = line.split("\f", -1);
         for (int i = 0; i < parts.length; i++) {
@@ -98,7 +99,7 @@ public final class PlainFlowReader {
                 continue;
             }
             String text = withoutTabs(parts[i]);
-            Look own = i > 0 ? look.with(Trait.NEW_PAGE, true) : look;
+            Formatting own = i > 0 ? look.with(FormatProperty.NEW_PAGE, true) : look;
             List<Inline> inlines = text.isEmpty() ? List.of() : List.of(new Inline.Text(text, letters, ""));
             paragraphs.add(new Paragraph("", own, letters, Optional.empty(), inlines));
         }

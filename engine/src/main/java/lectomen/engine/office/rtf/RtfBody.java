@@ -11,12 +11,12 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import lectomen.engine.flow.ContentInventory;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.office.FieldInstruction;
-import lectomen.engine.office.FlowWish;
+import lectomen.engine.office.FlowOptions;
 import lectomen.engine.office.OpenFields;
 import lectomen.engine.office.SymbolSigns;
 
@@ -27,10 +27,10 @@ import lectomen.engine.office.SymbolSigns;
 final class RtfBody {
     private static final int DEEPEST = 5_000;
     private static final int DEEPEST_STORY = 20;
-    private static final Look BASE = Look.NONE
-            .with(Trait.FONT, "Times New Roman")
-            .with(Trait.FONT_KIND, Trait.FontKind.ROMAN)
-            .with(Trait.SIZE, 12.0);
+    private static final Formatting BASE = Formatting.NONE
+            .with(FormatProperty.FONT, "Times New Roman")
+            .with(FormatProperty.FONT_KIND, FormatProperty.FontKind.ROMAN)
+            .with(FormatProperty.SIZE, 12.0);
 
     private final class Frame {
         private final RtfState outer = state.copy();
@@ -39,8 +39,8 @@ final class RtfBody {
     }
 
     private final RtfTokens tokens;
-    private final FlowWish wish;
-    private final Inventory inventory;
+    private final FlowOptions wish;
+    private final ContentInventory inventory;
     private final RtfFront front = new RtfFront();
     private final RtfLabels labels = new RtfLabels(front);
     private final RtfNotes notes;
@@ -61,7 +61,7 @@ final class RtfBody {
     private int toPassOver;
     private int style;
 
-    RtfBody(byte[] file, FlowWish wish, Inventory inventory) {
+    RtfBody(byte[] file, FlowOptions wish, ContentInventory inventory) {
         this.tokens = new RtfTokens(file);
         this.wish = wish;
         this.inventory = inventory;
@@ -179,8 +179,8 @@ final class RtfBody {
         Frame frame = frames.peek();
         if (RtfDestinations.isPassedOver(word)) {
             if (word.equals("template")) {
-                inventory.found(Inventory.Kind.OUTSIDE);
-                inventory.leaveOut(Inventory.Kind.OUTSIDE, Inventory.Why.OUTSIDE, "template");
+                inventory.found(ContentInventory.Kind.OUTSIDE);
+                inventory.leaveOut(ContentInventory.Kind.OUTSIDE, ContentInventory.Why.OUTSIDE, "template");
             }
             state.destination = "skip";
             return true;
@@ -217,8 +217,8 @@ final class RtfBody {
                 }
             }
             case "object" -> {
-                inventory.found(Inventory.Kind.EMBEDDED);
-                inventory.leaveOut(Inventory.Kind.EMBEDDED, Inventory.Why.NOT_DRAWN, "");
+                inventory.found(ContentInventory.Kind.EMBEDDED);
+                inventory.leaveOut(ContentInventory.Kind.EMBEDDED, ContentInventory.Why.NOT_DRAWN, "");
             }
             case "shppict", "fldrslt", "sp", "shpgrp", "upr", "ud" -> {}
             default -> {
@@ -232,8 +232,8 @@ final class RtfBody {
         RtfStory around = stories.peek();
         boolean unwanted = kind.equals("annotation") && !wish.comments();
         if (unwanted) {
-            inventory.found(Inventory.Kind.COMMENT);
-            inventory.leaveOut(Inventory.Kind.COMMENT, Inventory.Why.NOT_WANTED, "");
+            inventory.found(ContentInventory.Kind.COMMENT);
+            inventory.leaveOut(ContentInventory.Kind.COMMENT, ContentInventory.Why.NOT_WANTED, "");
         }
         if (unwanted || around.depth() >= DEEPEST_STORY) {
             state.destination = "skip";
@@ -293,12 +293,12 @@ final class RtfBody {
     }
 
     private void add(FieldInstruction.Computed field, String stored) {
-        inventory.found(Inventory.Kind.FIELD);
+        inventory.found(ContentInventory.Kind.FIELD);
         stories.peek().add(new Inline.Field(field.kind(), field.numeral().orElse(pages.numeral()), stored, look()));
     }
 
     private void endPicture() {
-        inventory.found(Inventory.Kind.PICTURE);
+        inventory.found(ContentInventory.Kind.PICTURE);
         stories.peek().add(new Inline.Standing(picture.thing(inventory), look(), fields.link()));
     }
 
@@ -387,8 +387,8 @@ final class RtfBody {
             gathered.append(text);
             return;
         }
-        Look look = look();
-        if (look.get(Trait.HIDDEN) || changes.leavesOut(state)) {
+        Formatting look = look();
+        if (look.get(FormatProperty.HIDDEN) || changes.leavesOut(state)) {
             return;
         }
         Optional<FieldInstruction.Computed> computed = fields.findComputed();
@@ -398,29 +398,29 @@ final class RtfBody {
             }
             return;
         }
-        String font = look.get(Trait.FONT);
+        String font = look.get(FormatProperty.FONT);
         boolean symbol = SymbolSigns.isSymbolFont(font);
         stories.peek()
                 .add(new Inline.Text(
                         symbol ? SymbolSigns.plain(text, font) : text,
-                        symbol ? look.with(Trait.FONT, BASE.get(Trait.FONT)) : look,
+                        symbol ? look.with(FormatProperty.FONT, BASE.get(FormatProperty.FONT)) : look,
                         fields.link()));
     }
 
-    private Look look() {
-        Look look = state.text;
-        if (!look.gives(Trait.FONT)) {
+    private Formatting look() {
+        Formatting look = state.text;
+        if (!look.gives(FormatProperty.FONT)) {
             RtfFonts.Font font = front.usualFont();
-            look = look.with(Trait.FONT, font.name()).with(Trait.FONT_KIND, font.kind());
+            look = look.with(FormatProperty.FONT, font.name()).with(FormatProperty.FONT_KIND, font.kind());
         }
         return changes.shown(look, state).over(BASE);
     }
 
     private void endParagraph() {
-        Look mark = look();
+        Formatting mark = look();
         Optional<RtfLists.Item> item = front.lists().next(state.list, state.listLevel);
         item.ifPresent(one -> stories.peek().labelIfNone(labels.counted(one, mark, state.listLevel)));
-        Look paragraph =
+        Formatting paragraph =
                 item.map(one -> state.paragraph.over(one.level().paragraph())).orElse(state.paragraph);
         stories.peek().endParagraph(state, String.valueOf(style), paragraph.over(mark), mark);
     }

@@ -1,19 +1,19 @@
 package lectomen.engine.office.rtf;
 
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
-import lectomen.engine.flow.Trait;
-import lectomen.engine.office.FlowWish;
+import lectomen.engine.flow.ContentInventory;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
+import lectomen.engine.office.FlowOptions;
 
 /** Changes that nobody decided about yet: whether what they touch is there, and how it looks. */
 final class RtfChanges {
     private static final int INSERTED = 0x1F5C99;
     private static final int REMOVED = 0xB3261E;
 
-    private final FlowWish.Changes wish;
-    private final Inventory inventory;
+    private final FlowOptions.Changes wish;
+    private final ContentInventory inventory;
 
-    RtfChanges(FlowWish.Changes wish, Inventory inventory) {
+    RtfChanges(FlowOptions.Changes wish, ContentInventory inventory) {
         this.wish = wish;
         this.inventory = inventory;
     }
@@ -33,28 +33,29 @@ final class RtfChanges {
         if (!on) {
             return;
         }
-        inventory.found(Inventory.Kind.CHANGE);
-        if (wish == FlowWish.Changes.SHOWN) {
-            inventory.shown(Inventory.Kind.CHANGE);
+        inventory.found(ContentInventory.Kind.CHANGE);
+        if (wish == FlowOptions.Changes.SHOWN) {
+            inventory.shown(ContentInventory.Kind.CHANGE);
         } else {
-            inventory.leaveOut(Inventory.Kind.CHANGE, Inventory.Why.NOT_WANTED, what);
+            inventory.leaveOut(ContentInventory.Kind.CHANGE, ContentInventory.Why.NOT_WANTED, what);
         }
     }
 
     boolean leavesOut(RtfState state) {
-        return (state.removed && wish == FlowWish.Changes.ACCEPTED)
-                || (state.inserted && wish == FlowWish.Changes.REFUSED);
+        return (state.removed && wish == FlowOptions.Changes.ACCEPTED)
+                || (state.inserted && wish == FlowOptions.Changes.REFUSED);
     }
 
-    Look shown(Look look, RtfState state) {
-        if (wish != FlowWish.Changes.SHOWN) {
+    Formatting shown(Formatting look, RtfState state) {
+        if (wish != FlowOptions.Changes.SHOWN) {
             return look;
         }
         if (state.removed) {
-            return look.with(Trait.STRUCK, true).with(Trait.COLOUR, Trait.colour(REMOVED));
+            return look.with(FormatProperty.STRUCK, true).with(FormatProperty.COLOUR, FormatProperty.colour(REMOVED));
         }
         return state.inserted
-                ? look.with(Trait.UNDERLINE, Trait.Underline.SINGLE).with(Trait.COLOUR, Trait.colour(INSERTED))
+                ? look.with(FormatProperty.UNDERLINE, FormatProperty.Underline.SINGLE)
+                        .with(FormatProperty.COLOUR, FormatProperty.colour(INSERTED))
                 : look;
     }
 }

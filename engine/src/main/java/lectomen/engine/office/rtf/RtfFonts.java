@@ -6,11 +6,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.charset.UnsupportedCharsetException;
 import java.util.HashMap;
 import java.util.Map;
-import lectomen.engine.flow.Trait;
+import lectomen.engine.flow.FormatProperty;
 
 /** The fonts that a file lists, by number, and what their letters' codes mean. */
 final class RtfFonts {
-    record Font(String name, Trait.FontKind kind, Charset letters, boolean isSymbol) {}
+    record Font(String name, FormatProperty.FontKind kind, Charset letters, boolean isSymbol) {}
 
     private final Map<Integer, Font> fonts = new HashMap<>();
     private Charset usual = page(1252);
@@ -23,13 +23,13 @@ final class RtfFonts {
         return usual;
     }
 
-    void put(int number, String name, Trait.FontKind kind, int charset) {
+    void put(int number, String name, FormatProperty.FontKind kind, int charset) {
         String plain = name.replaceFirst(";.*$", "").strip();
         fonts.put(number, new Font(plain, kind, charset < 0 ? usual : ofCharset(charset), charset == 2));
     }
 
     Font get(int number) {
-        return fonts.getOrDefault(number, new Font("Times New Roman", Trait.FontKind.ROMAN, usual, false));
+        return fonts.getOrDefault(number, new Font("Times New Roman", FormatProperty.FontKind.ROMAN, usual, false));
     }
 
     private Charset ofCharset(int charset) {

@@ -5,8 +5,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
-import lectomen.engine.flow.Look;
-import lectomen.engine.flow.Trait;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 
 /** What a file says before its text: fonts, colours, styles and lists by their numbers, what is usual, and what it says of itself. */
 final class RtfFront {
@@ -26,7 +26,7 @@ final class RtfFront {
 
     private int fontNumber;
     private int fontCharset = -1;
-    private Trait.FontKind fontKind = Trait.FontKind.UNKNOWN;
+    private FormatProperty.FontKind fontKind = FormatProperty.FontKind.UNKNOWN;
 
     RtfFonts fonts() {
         return fonts;
@@ -63,9 +63,11 @@ final class RtfFront {
     }
 
     /** With the level of the headings that a style is for, where it is for any and none is said. */
-    Look headed(int ofStyle, Look paragraph) {
+    Formatting headed(int ofStyle, Formatting paragraph) {
         Integer level = headings.get(ofStyle);
-        return level == null || paragraph.gives(Trait.HEADING) ? paragraph : paragraph.with(Trait.HEADING, level);
+        return level == null || paragraph.gives(FormatProperty.HEADING)
+                ? paragraph
+                : paragraph.with(FormatProperty.HEADING, level);
     }
 
     static boolean isTable(String destination) {
@@ -162,11 +164,11 @@ final class RtfFront {
     private void fontWord(String word, OptionalInt number) {
         switch (word) {
             case "f" -> fontNumber = number.orElse(0);
-            case "froman" -> fontKind = Trait.FontKind.ROMAN;
-            case "fswiss" -> fontKind = Trait.FontKind.SWISS;
-            case "fmodern" -> fontKind = Trait.FontKind.MONO;
-            case "fscript" -> fontKind = Trait.FontKind.SCRIPT;
-            case "fdecor" -> fontKind = Trait.FontKind.DECORATIVE;
+            case "froman" -> fontKind = FormatProperty.FontKind.ROMAN;
+            case "fswiss" -> fontKind = FormatProperty.FontKind.SWISS;
+            case "fmodern" -> fontKind = FormatProperty.FontKind.MONO;
+            case "fscript" -> fontKind = FormatProperty.FontKind.SCRIPT;
+            case "fdecor" -> fontKind = FormatProperty.FontKind.DECORATIVE;
             case "fcharset" -> fontCharset = number.orElse(-1);
             default -> {}
         }
@@ -177,7 +179,7 @@ final class RtfFront {
             fonts.put(fontNumber, text.toString(), fontKind, fontCharset);
         }
         text.setLength(0);
-        fontKind = Trait.FontKind.UNKNOWN;
+        fontKind = FormatProperty.FontKind.UNKNOWN;
         fontCharset = -1;
     }
 

@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import lectomen.engine.flow.Look;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Numeral;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.office.ListCounters;
@@ -26,9 +26,9 @@ final class RtfLists {
      */
     record Level(
             ListCounters.Level counts,
-            Look label,
+            Formatting label,
             int font,
-            Look paragraph,
+            Formatting paragraph,
             Paragraph.After after,
             boolean toTheRight) {}
 

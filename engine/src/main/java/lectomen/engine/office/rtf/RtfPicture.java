@@ -2,9 +2,9 @@ package lectomen.engine.office.rtf;
 
 import java.io.ByteArrayOutputStream;
 import java.util.OptionalInt;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Thing;
-import lectomen.engine.office.PictureThings;
+import lectomen.engine.flow.ContentInventory;
+import lectomen.engine.flow.FlowObject;
+import lectomen.engine.office.PictureObjects;
 
 /** A picture in the making, whose bytes come as digits. */
 final class RtfPicture {
@@ -54,16 +54,16 @@ final class RtfPicture {
         }
     }
 
-    Thing thing(Inventory inventory) {
+    FlowObject thing(ContentInventory inventory) {
         double wide = width * scaleAcross;
         double high = height * scaleDown;
-        Thing.Crop crop = width > 0 && height > 0
-                ? new Thing.Crop(
+        FlowObject.Crop crop = width > 0 && height > 0
+                ? new FlowObject.Crop(
                         share(cut[3], width), share(cut[0], height), share(cut[1], width), share(cut[2], height))
-                : Thing.Crop.NONE;
+                : FlowObject.Crop.NONE;
         double shownAcross = Math.max(0.01, 1 - crop.left() - crop.right());
         double shownDown = Math.max(0.01, 1 - crop.top() - crop.bottom());
-        return PictureThings.of(bytes.toByteArray(), wide * shownAcross, high * shownDown, crop, 0, "", inventory);
+        return PictureObjects.of(bytes.toByteArray(), wide * shownAcross, high * shownDown, crop, 0, "", inventory);
     }
 
     private static double share(double part, double whole) {

@@ -8,7 +8,7 @@ import java.util.OptionalInt;
 import lectomen.engine.flow.Aside;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Placement;
-import lectomen.engine.office.PlaceWords;
+import lectomen.engine.office.PlacementWords;
 
 /** Where the frame of a paragraph stands, or a table that floats, as far as it is said. */
 final class RtfPlace {
@@ -99,12 +99,12 @@ final class RtfPlace {
     Aside aside(Block block) {
         Placement placement = new Placement(
                 new Placement.Across(
-                        PlaceWords.across(said.getOrDefault("from", "")),
-                        PlaceWords.side(said.getOrDefault("side", "")),
+                        PlacementWords.across(said.getOrDefault("from", "")),
+                        PlacementWords.side(said.getOrDefault("side", "")),
                         amount("left")),
                 new Placement.Down(
-                        PlaceWords.down(said.getOrDefault("origin", "")),
-                        PlaceWords.level(said.getOrDefault("level", "")),
+                        PlacementWords.down(said.getOrDefault("origin", "")),
+                        PlacementWords.level(said.getOrDefault("level", "")),
                         amount("top")),
                 alone ? Placement.Wrap.ABOVE_AND_BELOW : Placement.Wrap.BESIDE,
                 new Placement.Around(

@@ -4,12 +4,12 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.OptionalInt;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.FlowDocument;
-import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Properties;
-import lectomen.engine.office.FlowReading;
-import lectomen.engine.office.FlowWish;
-import lectomen.engine.office.Zips;
+import lectomen.engine.office.FlowOptions;
+import lectomen.engine.office.FlowReadResult;
+import lectomen.engine.office.ZipGuard;
 import lectomen.engine.reason.Reason;
 
 /** Reads a file as a document that flows. */
@@ -19,17 +19,17 @@ public final class RtfReader {
     private RtfReader() {}
 
     /** @throws IOException if the file's bytes can't be had; what is wrong with it is an answer */
-    public static FlowReading read(Path file, FlowWish wish) throws IOException {
+    public static FlowReadResult read(Path file, FlowOptions wish) throws IOException {
         if (Files.size(file) > MOST_BYTES) {
-            return new FlowReading.Unreadable(Reason.of("office.too-large", "what", "bytes", "most", "256 MB"));
+            return new FlowReadResult.Unreadable(Reason.of("office.too-large", "what", "bytes", "most", "256 MB"));
         }
         byte[] bytes = Files.readAllBytes(file);
-        Inventory inventory = new Inventory();
+        ContentInventory inventory = new ContentInventory();
         RtfBody body = new RtfBody(bytes, wish, inventory);
         try {
             body.read();
         } catch (IOException | RuntimeException e) {
-            return new FlowReading.Unreadable(Zips.broken(e));
+            return new FlowReadResult.Unreadable(ZipGuard.broken(e));
         }
         RtfPages pages = body.pages();
         RtfFront front = body.front();
@@ -39,7 +39,7 @@ public final class RtfReader {
                 pages.evenDiffers(),
                 front.language(),
                 OptionalInt.empty());
-        return new FlowReading.Read(
+        return new FlowReadResult.Read(
                 new FlowDocument(new Properties(front.properties()), apart, pages.sections(), inventory));
     }
 }

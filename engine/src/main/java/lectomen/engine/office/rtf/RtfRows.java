@@ -9,11 +9,11 @@ import java.util.TreeSet;
 import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.Edges;
+import lectomen.engine.flow.FlowObject;
+import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
-import lectomen.engine.flow.Thing;
-import lectomen.engine.flow.Trait;
 import lectomen.engine.office.FrameAsides;
 
 /** One table in the making: rows are said by where their cells end, and hold the blocks that came before each cell's end. */
@@ -44,7 +44,7 @@ final class RtfRows {
             boolean head,
             boolean together,
             double side,
-            Trait.Align align) {}
+            FormatProperty.Align align) {}
 
     private final List<Row> rows = new ArrayList<>();
     private final List<List<Block>> filled = new ArrayList<>();
@@ -56,7 +56,7 @@ final class RtfRows {
     private OptionalInt height = OptionalInt.empty();
     private boolean head;
     private boolean together;
-    private Trait.Align align = Trait.Align.START;
+    private FormatProperty.Align align = FormatProperty.Align.START;
     private RtfPlace place = new RtfPlace();
 
     void begin() {
@@ -68,7 +68,7 @@ final class RtfRows {
         height = OptionalInt.empty();
         head = false;
         together = false;
-        align = Trait.Align.START;
+        align = FormatProperty.Align.START;
         side = "";
     }
 
@@ -81,8 +81,8 @@ final class RtfRows {
             case "trrh" -> height = number;
             case "trhdr" -> head = true;
             case "trkeep" -> together = true;
-            case "trqc" -> align = Trait.Align.CENTRE;
-            case "trqr" -> align = Trait.Align.END;
+            case "trqc" -> align = FormatProperty.Align.CENTRE;
+            case "trqr" -> align = FormatProperty.Align.END;
             case "cellx" -> {
                 next.right = points;
                 said.add(next);
@@ -206,7 +206,8 @@ final class RtfRows {
         for (int i = 0; i < rows.size(); i++) {
             out.add(row(i, grid));
         }
-        Trait.Align whole = rows.isEmpty() ? Trait.Align.START : rows.get(0).align();
+        FormatProperty.Align whole =
+                rows.isEmpty() ? FormatProperty.Align.START : rows.get(0).align();
         return new Table(columns, OptionalDouble.empty(), false, whole, from, out, false);
     }
 
@@ -250,7 +251,7 @@ final class RtfRows {
                                 cell.said().rightEdge,
                                 Edge.NONE),
                         cell.said().shading,
-                        new Thing.Inside(0, side, 0, side, cell.said().align),
+                        new FlowObject.Inside(0, side, 0, side, cell.said().align),
                         false,
                         0,
                         cell.blocks()));

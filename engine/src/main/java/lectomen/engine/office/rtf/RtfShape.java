@@ -5,11 +5,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Edge;
+import lectomen.engine.flow.FlowObject;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Inventory;
 import lectomen.engine.flow.Placement;
-import lectomen.engine.flow.Thing;
 
 /** A shape in the making: where it stands, and the properties that are said of it by name. */
 final class RtfShape {
@@ -58,19 +58,19 @@ final class RtfShape {
         said.put(name, text);
     }
 
-    Inline box(List<Block> blocks, Inventory inventory) {
-        inventory.found(blocks.isEmpty() ? Inventory.Kind.SHAPE : Inventory.Kind.TEXT_BOX);
+    Inline box(List<Block> blocks, ContentInventory inventory) {
+        inventory.found(blocks.isEmpty() ? ContentInventory.Kind.SHAPE : ContentInventory.Kind.TEXT_BOX);
         boolean filled = !"0".equals(said.get("fFilled"));
         boolean lined = !"0".equals(said.get("fLine"));
         OptionalInt fill = filled ? OptionalInt.of(colour("fillColor", 0xFFFFFF)) : OptionalInt.empty();
         Edge edge = lined ? new Edge(Edge.Stroke.SOLID, 0.75, colour("lineColor", 0), 0) : Edge.NONE;
-        Thing box = new Thing.Shape(
-                Thing.Shape.Form.RECTANGLE,
+        FlowObject box = new FlowObject.Shape(
+                FlowObject.Shape.Form.RECTANGLE,
                 Math.max(1, right - left),
                 Math.max(1, bottom - top),
                 fill,
                 edge,
-                Thing.Inside.USUAL,
+                FlowObject.Inside.USUAL,
                 blocks,
                 false,
                 false,

@@ -5,15 +5,15 @@ import java.util.List;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.Edges;
+import lectomen.engine.flow.FormatProperty;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Leading;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.TabStop;
-import lectomen.engine.flow.Trait;
 
 /** What holds in a group: it is kept as the group opens, and comes back as it closes. */
 final class RtfState {
-    Look text = Look.NONE;
-    Look paragraph = Look.NONE;
+    Formatting text = Formatting.NONE;
+    Formatting paragraph = Formatting.NONE;
     int font;
     /** How many signs stand for one of Unicode's. */
     int substitutes = 1;
@@ -61,14 +61,14 @@ final class RtfState {
     }
 
     void plain() {
-        text = Look.NONE;
+        text = Formatting.NONE;
         font = -1;
         inserted = false;
         removed = false;
     }
 
     void paragraphAnew() {
-        paragraph = Look.NONE;
+        paragraph = Formatting.NONE;
         list = 0;
         listLevel = 0;
         place = new RtfPlace();
@@ -84,17 +84,17 @@ final class RtfState {
         boolean on = number.orElse(1) != 0;
         double points = number.orElse(0) / 20.0;
         switch (word) {
-            case "ql" -> set(Trait.ALIGN, Trait.Align.START);
-            case "qr" -> set(Trait.ALIGN, Trait.Align.END);
-            case "qc" -> set(Trait.ALIGN, Trait.Align.CENTRE);
-            case "qj" -> set(Trait.ALIGN, Trait.Align.BOTH);
-            case "qd" -> set(Trait.ALIGN, Trait.Align.SPREAD);
-            case "li", "lin" -> set(Trait.LEFT, points);
-            case "ri", "rin" -> set(Trait.RIGHT, points);
-            case "fi" -> set(Trait.FIRST, points);
-            case "sb" -> set(Trait.BEFORE, points);
-            case "sa" -> set(Trait.AFTER, points);
-            case "contextualspace" -> set(Trait.CLOSED_UP, true);
+            case "ql" -> set(FormatProperty.ALIGN, FormatProperty.Align.START);
+            case "qr" -> set(FormatProperty.ALIGN, FormatProperty.Align.END);
+            case "qc" -> set(FormatProperty.ALIGN, FormatProperty.Align.CENTRE);
+            case "qj" -> set(FormatProperty.ALIGN, FormatProperty.Align.BOTH);
+            case "qd" -> set(FormatProperty.ALIGN, FormatProperty.Align.SPREAD);
+            case "li", "lin" -> set(FormatProperty.LEFT, points);
+            case "ri", "rin" -> set(FormatProperty.RIGHT, points);
+            case "fi" -> set(FormatProperty.FIRST, points);
+            case "sb" -> set(FormatProperty.BEFORE, points);
+            case "sa" -> set(FormatProperty.AFTER, points);
+            case "contextualspace" -> set(FormatProperty.CLOSED_UP, true);
             case "sl" -> {
                 lineAmount = number;
                 leading();
@@ -103,15 +103,15 @@ final class RtfState {
                 multiple = number.orElse(0) == 1;
                 leading();
             }
-            case "keep" -> set(Trait.TOGETHER, on);
-            case "keepn" -> set(Trait.WITH_NEXT, on);
-            case "pagebb" -> set(Trait.NEW_PAGE, on);
-            case "widctlpar" -> set(Trait.NO_LONE_LINES, on);
-            case "nowidctlpar" -> set(Trait.NO_LONE_LINES, false);
-            case "outlinelevel" -> set(Trait.HEADING, number.orElse(9) < 9 ? number.orElse(9) + 1 : 0);
-            case "rtlpar" -> set(Trait.FROM_RIGHT, true);
-            case "ltrpar" -> set(Trait.FROM_RIGHT, false);
-            case "cbpat" -> set(Trait.SHADING, colours.find(number.orElse(0)));
+            case "keep" -> set(FormatProperty.TOGETHER, on);
+            case "keepn" -> set(FormatProperty.WITH_NEXT, on);
+            case "pagebb" -> set(FormatProperty.NEW_PAGE, on);
+            case "widctlpar" -> set(FormatProperty.NO_LONE_LINES, on);
+            case "nowidctlpar" -> set(FormatProperty.NO_LONE_LINES, false);
+            case "outlinelevel" -> set(FormatProperty.HEADING, number.orElse(9) < 9 ? number.orElse(9) + 1 : 0);
+            case "rtlpar" -> set(FormatProperty.FROM_RIGHT, true);
+            case "ltrpar" -> set(FormatProperty.FROM_RIGHT, false);
+            case "cbpat" -> set(FormatProperty.SHADING, colours.find(number.orElse(0)));
             case "ls" -> list = number.orElse(0);
             case "ilvl" -> listLevel = number.orElse(0);
             case "intbl" -> inTable = true;
@@ -126,7 +126,7 @@ final class RtfState {
         return true;
     }
 
-    private <T> void set(Trait<T> trait, T value) {
+    private <T> void set(FormatProperty<T> trait, T value) {
         paragraph = paragraph.with(trait, value);
     }
 
@@ -138,7 +138,7 @@ final class RtfState {
         Leading leading = multiple
                 ? new Leading(Leading.Kind.MULTIPLE, Math.abs(amount) / 240.0)
                 : new Leading(amount < 0 ? Leading.Kind.EXACTLY : Leading.Kind.AT_LEAST, Math.abs(amount) / 20.0);
-        set(Trait.LEADING, leading);
+        set(FormatProperty.LEADING, leading);
     }
 
     private boolean tabWord(String word, double points) {
@@ -151,9 +151,9 @@ final class RtfState {
             case "tlhyph" -> leader = '-';
             case "tlul", "tlth" -> leader = '_';
             case "tx", "tb" -> {
-                List<TabStop> stops = new ArrayList<>(paragraph.get(Trait.TABS));
+                List<TabStop> stops = new ArrayList<>(paragraph.get(FormatProperty.TABS));
                 stops.add(new TabStop(points, word.equals("tb") ? TabStop.Kind.BAR : tabKind, leader));
-                set(Trait.TABS, List.copyOf(stops));
+                set(FormatProperty.TABS, List.copyOf(stops));
                 tabKind = TabStop.Kind.LEFT;
                 leader = ' ';
             }
@@ -177,9 +177,9 @@ final class RtfState {
                 edge = RtfEdges.changed(edge, word, number, colours);
             }
         }
-        Edges now = paragraph.get(Trait.BORDERS);
+        Edges now = paragraph.get(FormatProperty.BORDERS);
         set(
-                Trait.BORDERS,
+                FormatProperty.BORDERS,
                 new Edges(
                         side.equals("brdrt") || side.equals("box") ? edge : now.top(),
                         side.equals("brdrl") || side.equals("box") ? edge : now.left(),
@@ -194,34 +194,35 @@ final class RtfState {
         boolean on = number.orElse(1) != 0;
         switch (word) {
             case "plain" -> plain();
-            case "b" -> put(Trait.BOLD, on);
-            case "i" -> put(Trait.ITALIC, on);
-            case "ul" -> put(Trait.UNDERLINE, on ? Trait.Underline.SINGLE : Trait.Underline.NONE);
-            case "ulnone" -> put(Trait.UNDERLINE, Trait.Underline.NONE);
-            case "uldb" -> put(Trait.UNDERLINE, Trait.Underline.DOUBLE);
-            case "uld" -> put(Trait.UNDERLINE, Trait.Underline.DOTTED);
-            case "uldash", "uldashd", "uldashdd" -> put(Trait.UNDERLINE, Trait.Underline.DASHED);
-            case "ulth" -> put(Trait.UNDERLINE, Trait.Underline.THICK);
-            case "ulw" -> put(Trait.UNDERLINE, Trait.Underline.WORDS);
-            case "ulwave" -> put(Trait.UNDERLINE, Trait.Underline.WAVED);
-            case "strike", "striked" -> put(Trait.STRUCK, on);
-            case "caps" -> put(Trait.CAPITALS, on);
-            case "scaps" -> put(Trait.SMALL_CAPITALS, on);
-            case "v" -> put(Trait.HIDDEN, on);
-            case "fs" -> put(Trait.SIZE, Math.max(1, number.orElse(24)) / 2.0);
-            case "super" -> put(Trait.SCRIPT, on ? Trait.Script.ABOVE : Trait.Script.LINE);
-            case "sub" -> put(Trait.SCRIPT, on ? Trait.Script.BELOW : Trait.Script.LINE);
-            case "nosupersub" -> put(Trait.SCRIPT, Trait.Script.LINE);
-            case "up" -> put(Trait.RAISED, number.orElse(6) / 2.0);
-            case "dn" -> put(Trait.RAISED, -number.orElse(6) / 2.0);
-            case "expndtw" -> put(Trait.SPACING, number.orElse(0) / 20.0);
-            case "charscalex" -> put(Trait.STRETCH, Math.max(1, number.orElse(100)) / 100.0);
-            case "cf" -> put(Trait.COLOUR, colours.find(number.orElse(0)));
-            case "cb", "chcbpat", "highlight" -> put(Trait.MARKER, colours.find(number.orElse(0)));
+            case "b" -> put(FormatProperty.BOLD, on);
+            case "i" -> put(FormatProperty.ITALIC, on);
+            case "ul" ->
+                put(FormatProperty.UNDERLINE, on ? FormatProperty.Underline.SINGLE : FormatProperty.Underline.NONE);
+            case "ulnone" -> put(FormatProperty.UNDERLINE, FormatProperty.Underline.NONE);
+            case "uldb" -> put(FormatProperty.UNDERLINE, FormatProperty.Underline.DOUBLE);
+            case "uld" -> put(FormatProperty.UNDERLINE, FormatProperty.Underline.DOTTED);
+            case "uldash", "uldashd", "uldashdd" -> put(FormatProperty.UNDERLINE, FormatProperty.Underline.DASHED);
+            case "ulth" -> put(FormatProperty.UNDERLINE, FormatProperty.Underline.THICK);
+            case "ulw" -> put(FormatProperty.UNDERLINE, FormatProperty.Underline.WORDS);
+            case "ulwave" -> put(FormatProperty.UNDERLINE, FormatProperty.Underline.WAVED);
+            case "strike", "striked" -> put(FormatProperty.STRUCK, on);
+            case "caps" -> put(FormatProperty.CAPITALS, on);
+            case "scaps" -> put(FormatProperty.SMALL_CAPITALS, on);
+            case "v" -> put(FormatProperty.HIDDEN, on);
+            case "fs" -> put(FormatProperty.SIZE, Math.max(1, number.orElse(24)) / 2.0);
+            case "super" -> put(FormatProperty.SCRIPT, on ? FormatProperty.Script.ABOVE : FormatProperty.Script.LINE);
+            case "sub" -> put(FormatProperty.SCRIPT, on ? FormatProperty.Script.BELOW : FormatProperty.Script.LINE);
+            case "nosupersub" -> put(FormatProperty.SCRIPT, FormatProperty.Script.LINE);
+            case "up" -> put(FormatProperty.RAISED, number.orElse(6) / 2.0);
+            case "dn" -> put(FormatProperty.RAISED, -number.orElse(6) / 2.0);
+            case "expndtw" -> put(FormatProperty.SPACING, number.orElse(0) / 20.0);
+            case "charscalex" -> put(FormatProperty.STRETCH, Math.max(1, number.orElse(100)) / 100.0);
+            case "cf" -> put(FormatProperty.COLOUR, colours.find(number.orElse(0)));
+            case "cb", "chcbpat", "highlight" -> put(FormatProperty.MARKER, colours.find(number.orElse(0)));
             case "f" -> font(number.orElse(0), fonts);
             case "lang" -> {
                 String language = language(number.orElse(0));
-                text = language.isEmpty() ? text : text.with(Trait.LANGUAGE, language);
+                text = language.isEmpty() ? text : text.with(FormatProperty.LANGUAGE, language);
             }
             default -> {
                 return false;
@@ -230,7 +231,7 @@ final class RtfState {
         return true;
     }
 
-    private <T> void put(Trait<T> trait, T value) {
+    private <T> void put(FormatProperty<T> trait, T value) {
         text = text.with(trait, value);
     }
 
@@ -238,7 +239,7 @@ final class RtfState {
         font = number;
         RtfFonts.Font found = fonts.get(number);
         if (!found.name().isEmpty()) {
-            text = text.with(Trait.FONT, found.name()).with(Trait.FONT_KIND, found.kind());
+            text = text.with(FormatProperty.FONT, found.name()).with(FormatProperty.FONT_KIND, found.kind());
         }
     }
 

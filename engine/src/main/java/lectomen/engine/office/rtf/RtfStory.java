@@ -5,9 +5,9 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.flow.Block;
+import lectomen.engine.flow.ContentInventory;
+import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Inventory;
-import lectomen.engine.flow.Look;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.office.FrameAsides;
 
@@ -17,7 +17,7 @@ final class RtfStory {
 
     private final String kind;
     private final int depth;
-    private final Inventory inventory;
+    private final ContentInventory inventory;
     private final List<Block> blocks = new ArrayList<>();
     private final List<RtfRows> tables = new ArrayList<>();
     private final IdentityHashMap<RtfRows, List<Block>> cells = new IdentityHashMap<>();
@@ -26,7 +26,7 @@ final class RtfStory {
     private boolean atEnd;
 
     /** @param depth how many stories lie around it */
-    RtfStory(String kind, int depth, Inventory inventory) {
+    RtfStory(String kind, int depth, ContentInventory inventory) {
         this.kind = kind;
         this.depth = depth;
         this.inventory = inventory;
@@ -79,7 +79,7 @@ final class RtfStory {
         return cells.computeIfAbsent(rows, key -> new ArrayList<>());
     }
 
-    void endParagraph(RtfState state, String style, Look look, Look mark) {
+    void endParagraph(RtfState state, String style, Formatting look, Formatting mark) {
         Paragraph paragraph = new Paragraph(style, look, mark, label, inlines);
         inlines = new ArrayList<>();
         label = Optional.empty();
@@ -117,7 +117,7 @@ final class RtfStory {
         while (tables.size() > level) {
             RtfRows inner = tables.remove(tables.size() - 1);
             if (!inner.isEmpty()) {
-                inventory.found(Inventory.Kind.TABLE);
+                inventory.found(ContentInventory.Kind.TABLE);
                 cell(tables.get(tables.size() - 1)).add(inner.block());
             }
         }
@@ -128,7 +128,7 @@ final class RtfStory {
         if (!tables.isEmpty()) {
             RtfRows rows = tables.remove(0);
             if (!rows.isEmpty()) {
-                inventory.found(Inventory.Kind.TABLE);
+                inventory.found(ContentInventory.Kind.TABLE);
                 blocks.add(rows.block());
             }
         }

@@ -8,7 +8,7 @@ import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 
 /** Actions that run something, and triggers of actions, go (ISO 19005-2, 6.5); those that only lead somewhere stay. */
-final class Actions implements Mending {
+final class Actions implements ArchiveFix {
     private static final Set<String> ALLOWED = Set.of("GoTo", "GoToR", "GoToE", "Thread", "URI", "SubmitForm");
     private static final Set<String> NAMED = Set.of("NextPage", "PrevPage", "FirstPage", "LastPage");
     private static final COSName TRIGGERS = COSName.AA;
@@ -16,7 +16,7 @@ final class Actions implements Mending {
 
     @Override
     public void mend(PDDocument document, PdfTarget target, Findings findings) {
-        for (COSDictionary dictionary : Everything.dictionaries(document)) {
+        for (COSDictionary dictionary : AllDictionaries.dictionaries(document)) {
             if (dictionary.containsKey(TRIGGERS)) {
                 dictionary.removeItem(TRIGGERS);
                 findings.changed("archive.action-removed", "action", "trigger");

@@ -18,7 +18,7 @@ import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
  * Annotations are of kinds that last, print as they are seen, and carry just their usual appearance (ISO 19005-2, 6.3). Those that
  * were hidden on purpose go, rather than coming to light.
  */
-final class Annotations implements Mending {
+final class Annotations implements ArchiveFix {
     private static final Set<String> OF_OLD = Set.of(
             "Text",
             "Link",

@@ -8,7 +8,7 @@ import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
 
 /** Files inside: only the third part takes them, and wants to know what each is to the document (ISO 19005-3, 6.8). */
-final class CarriedFiles implements Mending {
+final class CarriedFiles implements ArchiveFix {
     private static final COSName RELATION = COSName.getPDFName("AFRelationship");
     private static final COSName ASSOCIATED = COSName.getPDFName("AF");
     private static final COSName UNICODE_NAME = COSName.UF;
@@ -16,7 +16,7 @@ final class CarriedFiles implements Mending {
     @Override
     public void mend(PDDocument document, PdfTarget target, Findings findings) {
         COSArray associated = new COSArray();
-        for (COSDictionary dictionary : Everything.dictionaries(document)) {
+        for (COSDictionary dictionary : AllDictionaries.dictionaries(document)) {
             COSDictionary embedded = dictionary.getCOSDictionary(COSName.EF);
             if (embedded == null) {
                 continue;

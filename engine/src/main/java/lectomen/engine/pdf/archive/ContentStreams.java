@@ -41,15 +41,15 @@ final class ContentStreams {
                 }
             }
         }
-        for (COSStream stream : Everything.streams(document)) {
-            boolean draws = Everything.isSubtype(stream, "Form") || stream.getInt(COSName.PATTERN_TYPE) == 1;
+        for (COSStream stream : AllDictionaries.streams(document)) {
+            boolean draws = AllDictionaries.isSubtype(stream, "Form") || stream.getInt(COSName.PATTERN_TYPE) == 1;
             if (draws) {
                 rewrite(stream, rewriting);
             }
         }
-        for (COSDictionary font : Everything.dictionaries(document)) {
+        for (COSDictionary font : AllDictionaries.dictionaries(document)) {
             COSDictionary glyphs =
-                    Everything.isSubtype(font, "Type3") ? font.getCOSDictionary(COSName.CHAR_PROCS) : null;
+                    AllDictionaries.isSubtype(font, "Type3") ? font.getCOSDictionary(COSName.CHAR_PROCS) : null;
             if (glyphs != null) {
                 for (COSName glyph : new ArrayList<>(glyphs.keySet())) {
                     if (glyphs.getDictionaryObject(glyph) instanceof COSStream stream) {

@@ -24,7 +24,7 @@ import org.apache.pdfbox.pdmodel.font.PDType3Font;
  * it; else it stands in the way. Programs that lack a sign which is shown, or disagree with the widths that the file gives, stand in
  * the way too: no honest change mends them.
  */
-final class Fonts implements Mending {
+final class Fonts implements ArchiveFix {
     /** How far widths may lie apart, in thousandths of the font's size. */
     private static final double ALIKE = 1;
 
@@ -54,11 +54,11 @@ final class Fonts implements Mending {
     private static void replace(PDFont font, Set<Integer> codes, boolean plainly, Findings findings)
             throws IOException {
         String name = name(font);
-        Optional<StandIn> standIn =
-                font instanceof PDSimpleFont simple ? StandIn.findFor(simple, codes) : Optional.empty();
+        Optional<SubstituteFont> standIn =
+                font instanceof PDSimpleFont simple ? SubstituteFont.findFor(simple, codes) : Optional.empty();
         if (standIn.isEmpty()) {
             findings.obstacle("archive.font-missing", "font", name);
-        } else if (plainly && !StandIn.hasUsualSigns((PDSimpleFont) font, codes)) {
+        } else if (plainly && !SubstituteFont.hasUsualSigns((PDSimpleFont) font, codes)) {
             findings.obstacle("archive.font-codes", "font", name);
         } else {
             standIn.get().putInPlaceOf((PDSimpleFont) font, codes);

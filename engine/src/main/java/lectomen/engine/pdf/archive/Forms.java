@@ -12,7 +12,7 @@ import org.apache.pdfbox.pdmodel.interactive.form.PDField;
 import org.apache.pdfbox.pdmodel.interactive.form.PDSignatureField;
 
 /** What stands in a form's fields is drawn into the pages as it looks; the fields go, and signatures with them, which is said. */
-final class Forms implements Mending {
+final class Forms implements ArchiveFix {
     private static final COSName DYNAMIC = COSName.getPDFName("XFA");
 
     @Override
@@ -49,6 +49,6 @@ final class Forms implements Mending {
 
     private static boolean isWidget(PDAnnotation annotation) {
         COSDictionary dictionary = annotation.getCOSObject();
-        return Everything.isSubtype(dictionary, "Widget");
+        return AllDictionaries.isSubtype(dictionary, "Widget");
     }
 }

@@ -27,7 +27,7 @@ import org.jspecify.annotations.Nullable;
  * defined by it; bare cyan, magenta, yellow and black are not, and are written as the red, green and blue that they are usually
  * shown by. Spot colours whose stand-in is such an ink get a stand-in in red, green and blue, sampled from the old one.
  */
-final class Inks implements Mending {
+final class Inks implements ArchiveFix {
     private static final String[] BARE = {"DeviceCMYK", "CMYK"};
 
     @Override
@@ -38,14 +38,14 @@ final class Inks implements Mending {
             changed[0] |= rewritten != tokens;
             return rewritten;
         });
-        for (COSStream stream : Everything.streams(document)) {
-            if (Everything.isSubtype(stream, "Image") && isInk(stream.getDictionaryObject(COSName.COLORSPACE))) {
+        for (COSStream stream : AllDictionaries.streams(document)) {
+            if (AllDictionaries.isSubtype(stream, "Image") && isInk(stream.getDictionaryObject(COSName.COLORSPACE))) {
                 BufferedImage picture = new PDImageXObject(new PDStream(stream), null).getImage();
-                Repicturing.replace(stream, picture);
+                PictureRewriter.replace(stream, picture);
                 changed[0] = true;
             }
         }
-        for (COSDictionary dictionary : Everything.dictionaries(document)) {
+        for (COSDictionary dictionary : AllDictionaries.dictionaries(document)) {
             changed[0] |= spots(dictionary, findings);
             if (dictionary.containsKey(COSName.SHADING_TYPE)
                     && isInk(dictionary.getDictionaryObject(COSName.COLORSPACE))) {

@@ -10,7 +10,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.jspecify.annotations.Nullable;
 
 /** Content that can be switched off: not in the first part; in the others each arrangement has a name (ISO 19005-2, 6.9). */
-final class OptionalContent implements Mending {
+final class OptionalContent implements ArchiveFix {
     private static final COSName AUTOMATIC = COSName.getPDFName("AS");
 
     @Override

@@ -11,7 +11,7 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDResources;
 
 /** Pages and forms name the fonts and pictures that they use themselves, rather than by whoever holds them (ISO 19005-2, 6.2.2). */
-final class OwnResources implements Mending {
+final class OwnResources implements ArchiveFix {
     @Override
     public void mend(PDDocument document, PdfTarget target, Findings findings) {
         for (PDPage page : document.getPages()) {
@@ -29,7 +29,8 @@ final class OwnResources implements Mending {
             return;
         }
         for (COSName name : objects.keySet()) {
-            if (objects.getDictionaryObject(name) instanceof COSDictionary form && Everything.isSubtype(form, "Form")) {
+            if (objects.getDictionaryObject(name) instanceof COSDictionary form
+                    && AllDictionaries.isSubtype(form, "Form")) {
                 COSDictionary own = form.getCOSDictionary(COSName.RESOURCES);
                 if (own == null) {
                     form.setItem(COSName.RESOURCES, from);

@@ -10,12 +10,12 @@ import org.apache.pdfbox.pdmodel.PDDocument;
  * Metadata of pages, pictures and other parts may only use schemas that the standard knows (ISO 19005-2, 6.6.2.3), and hardly any does.
  * It is removed; the document's own metadata is written afresh.
  */
-final class PartsMetadata implements Mending {
+final class PartsMetadata implements ArchiveFix {
     @Override
     public void mend(PDDocument document, PdfTarget target, Findings findings) {
         COSDictionary catalog = document.getDocumentCatalog().getCOSObject();
         boolean dropped = false;
-        for (COSDictionary part : Everything.dictionaries(document)) {
+        for (COSDictionary part : AllDictionaries.dictionaries(document)) {
             if (part != catalog && part.getDictionaryObject(COSName.METADATA) instanceof COSStream) {
                 part.removeItem(COSName.METADATA);
                 dropped = true;

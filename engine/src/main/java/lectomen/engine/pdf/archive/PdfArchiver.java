@@ -12,11 +12,11 @@ import java.util.function.UnaryOperator;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.pdf.CrossReferences;
 import lectomen.engine.pdf.PageCount;
-import lectomen.engine.pdf.write.ArchiveMarks;
+import lectomen.engine.pdf.write.ArchiveMetadata;
 import lectomen.engine.pdf.write.Attachments;
 import lectomen.engine.pdf.write.DocumentDetails;
-import lectomen.engine.pdf.write.PdfOut;
 import lectomen.engine.pdf.write.PdfTarget;
+import lectomen.engine.pdf.write.PdfWriter;
 import lectomen.engine.reason.Reason;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.io.IOUtils;
@@ -25,12 +25,12 @@ import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Brings a PDF to PDF/A: goes through what the standard asks for, one {@link Mending} after the other, and writes the result only
+ * Brings a PDF to PDF/A: goes through what the standard asks for, one {@link ArchiveFix} after the other, and writes the result only
  * where nothing stands in the way. Where a change could be seen, each page is drawn before and after and compared; a file that
  * would look different stands in its own way. What was written is checked against the standard before it is given out.
  */
 public final class PdfArchiver {
-    private static final List<Mending> MENDINGS = List.of(
+    private static final List<ArchiveFix> MENDINGS = List.of(
             new OwnResources(),
             new Forms(),
             new Actions(),
@@ -101,10 +101,10 @@ public final class PdfArchiver {
                         carried.get().type(),
                         Attachments.Relation.SOURCE);
             }
-            ArchiveMarks.write(document, target, details.apply(OwnDetails.of(document, now)));
+            ArchiveMetadata.write(document, target, details.apply(OwnDetails.of(document, now)));
             document.setAllSecurityToBeRemoved(true);
             try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(to))) {
-                PdfOut.save(document, target, out);
+                PdfWriter.save(document, target, out);
             }
             List<String> unmet = StandardCheck.unmet(to, target);
             if (!unmet.isEmpty()) {
@@ -137,7 +137,7 @@ public final class PdfArchiver {
             // Whether what a file tells of its parts is true, nobody here can say.
             findings.obstacle("archive.no-structure", "target", target.word());
         }
-        for (Mending mending : MENDINGS) {
+        for (ArchiveFix mending : MENDINGS) {
             mending.mend(document, target, findings);
         }
     }

@@ -13,7 +13,7 @@ import org.apache.pdfbox.pdmodel.common.PDStream;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 
 /** Pictures carry no second version of themselves and are shown as they are (ISO 19005-2, 6.2.8); forms draw just themselves. */
-final class Pictures implements Mending {
+final class Pictures implements ArchiveFix {
     private static final COSName OTHERS = COSName.getPDFName("Alternates");
     private static final COSName PRESS = COSName.getPDFName("OPI");
     private static final COSName REFERENCE = COSName.getPDFName("Ref");
@@ -21,9 +21,9 @@ final class Pictures implements Mending {
 
     @Override
     public void mend(PDDocument document, PdfTarget target, Findings findings) throws IOException {
-        for (COSStream stream : Everything.streams(document)) {
+        for (COSStream stream : AllDictionaries.streams(document)) {
             stream.removeItem(PRESS);
-            if (Everything.isSubtype(stream, "Image")) {
+            if (AllDictionaries.isSubtype(stream, "Image")) {
                 stream.removeItem(OTHERS);
                 if (stream.getBoolean(COSName.INTERPOLATE, false)) {
                     stream.setBoolean(COSName.INTERPOLATE, false);
@@ -32,13 +32,13 @@ final class Pictures implements Mending {
                 if (target.part() == 1 && uses(stream.getFilters(), COSName.JPX_DECODE)) {
                     repack(stream, findings);
                 }
-            } else if (Everything.isSubtype(stream, "Form")) {
+            } else if (AllDictionaries.isSubtype(stream, "Form")) {
                 if (stream.containsKey(REFERENCE)) {
                     findings.obstacle("archive.page-outside");
                 }
                 stream.removeItem(POSTSCRIPT);
                 stream.removeItem(COSName.getPDFName("Subtype2"));
-            } else if (Everything.isSubtype(stream, "PS")) {
+            } else if (AllDictionaries.isSubtype(stream, "PS")) {
                 findings.obstacle("archive.postscript");
             }
         }
@@ -46,7 +46,7 @@ final class Pictures implements Mending {
 
     private static void repack(COSStream stream, Findings findings) throws IOException {
         BufferedImage picture = new PDImageXObject(new PDStream(stream), null).getImage();
-        Repicturing.replace(stream, picture);
+        PictureRewriter.replace(stream, picture);
         findings.changedLooks("archive.picture-repacked", "from", "JPEG 2000");
     }
 

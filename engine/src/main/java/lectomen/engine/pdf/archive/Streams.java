@@ -12,14 +12,14 @@ import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
 
 /** Streams lie in the file and are packed in ways that anybody may unpack: no LZW, no encryption (ISO 19005-2, 6.1.7). */
-final class Streams implements Mending {
+final class Streams implements ArchiveFix {
     private static final List<COSName> FORBIDDEN =
             List.of(COSName.LZW_DECODE, COSName.getPDFName("LZW"), COSName.CRYPT);
 
     @Override
     public void mend(PDDocument document, PdfTarget target, Findings findings) throws IOException {
-        for (COSStream stream : Everything.streams(document)) {
-            if (stream.containsKey(COSName.F) && !Everything.isType(stream, "EmbeddedFile")) {
+        for (COSStream stream : AllDictionaries.streams(document)) {
+            if (stream.containsKey(COSName.F) && !AllDictionaries.isType(stream, "EmbeddedFile")) {
                 findings.obstacle("archive.stream-outside");
                 continue;
             }

@@ -13,7 +13,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
  * The first part knows no transparency (ISO 19005-1, 6.4): where it is only declared it goes, where it shows it stands in the way.
  * The others know it. Settings for printing presses go everywhere (6.2.5).
  */
-final class Transparency implements Mending {
+final class Transparency implements ArchiveFix {
     private static final COSName GROUP = COSName.GROUP;
     private static final COSName[] PRESS = {
         COSName.TR, COSName.getPDFName("HTP"), COSName.getPDFName("HTO"), COSName.getPDFName("HT")
@@ -23,8 +23,8 @@ final class Transparency implements Mending {
     @Override
     public void mend(PDDocument document, PdfTarget target, Findings findings) {
         boolean shows = false;
-        for (COSDictionary dictionary : Everything.dictionaries(document)) {
-            boolean isState = Everything.isType(dictionary, "ExtGState")
+        for (COSDictionary dictionary : AllDictionaries.dictionaries(document)) {
+            boolean isState = AllDictionaries.isType(dictionary, "ExtGState")
                     || dictionary.containsKey(COSName.CA)
                     || dictionary.containsKey(COSName.CA_NS);
             if (isState && !dictionary.containsKey(COSName.SUBTYPE)) {
@@ -38,7 +38,7 @@ final class Transparency implements Mending {
                 shows |= showsThrough(dictionary);
             }
             shows |= dictionary instanceof COSStream picture
-                    && Everything.isSubtype(picture, "Image")
+                    && AllDictionaries.isSubtype(picture, "Image")
                     && Pictures.hasSoftMask(picture);
         }
         if (target.part() > 1) {
@@ -48,7 +48,7 @@ final class Transparency implements Mending {
             findings.obstacle("archive.transparent");
             return;
         }
-        for (COSDictionary dictionary : Everything.dictionaries(document)) {
+        for (COSDictionary dictionary : AllDictionaries.dictionaries(document)) {
             COSDictionary group = dictionary.getCOSDictionary(GROUP);
             if (group != null && "Transparency".equals(group.getNameAsString(COSName.S))) {
                 dictionary.removeItem(GROUP);

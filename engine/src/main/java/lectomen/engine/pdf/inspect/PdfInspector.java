@@ -17,7 +17,7 @@ import java.util.regex.Pattern;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
-import lectomen.engine.page.Reading;
+import lectomen.engine.page.ReadResult;
 import lectomen.engine.pdf.CrossReferences;
 import lectomen.engine.pdf.PageCount;
 import lectomen.engine.pdf.PdfReader;
@@ -91,11 +91,11 @@ public final class PdfInspector {
                 inTheWay.put(target.word(), List.of());
             }
         }
-        Reading reading = PdfReader.read(pdf, Progress.Listener.NONE);
+        ReadResult reading = PdfReader.read(pdf, Progress.Listener.NONE);
         List<Reason> odd = odd(pdf, document);
         int words = 0;
         List<Integer> illegible = List.of();
-        if (reading instanceof Reading.Read read) {
+        if (reading instanceof ReadResult.Read read) {
             DocumentText text = read.text();
             illegible = text.illegiblePages();
             for (Page page : text.pages()) {
@@ -103,7 +103,7 @@ public final class PdfInspector {
                     words += line.words().size();
                 }
             }
-        } else if (reading instanceof Reading.Unreadable unreadable) {
+        } else if (reading instanceof ReadResult.Unreadable unreadable) {
             odd.add(unreadable.reason());
         }
         return new PdfFacts(

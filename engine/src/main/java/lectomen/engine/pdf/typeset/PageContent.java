@@ -5,7 +5,7 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 import lectomen.engine.flow.Edge;
-import lectomen.engine.flow.Thing;
+import lectomen.engine.flow.FlowObject;
 import lectomen.engine.typeset.Mark;
 import lectomen.engine.typeset.Node;
 import org.apache.pdfbox.cos.COSName;
@@ -175,8 +175,8 @@ final class PageContent {
     }
 
     private void draw(Mark.Outline outline) {
-        Thing.Shape shape = outline.shape();
-        boolean fills = shape.fill().isPresent() && shape.form() != Thing.Shape.Form.LINE;
+        FlowObject.Shape shape = outline.shape();
+        boolean fills = shape.fill().isPresent() && shape.form() != FlowObject.Shape.Form.LINE;
         boolean strokes = shape.edge().isDrawn();
         text("q ");
         if (fills) {
@@ -195,7 +195,7 @@ final class PageContent {
         text(fills ? strokes ? "B" : "f" : strokes ? "S" : "n").text(" Q\n");
     }
 
-    private void path(Thing.Shape shape, double left, double bottom, double width, double high) {
+    private void path(FlowObject.Shape shape, double left, double bottom, double width, double high) {
         double right = left + width;
         double top = bottom + high;
         switch (shape.form()) {
@@ -248,13 +248,13 @@ final class PageContent {
 
     /** A picture that is cropped is drawn larger behind a window of its size. */
     private void draw(Mark.Image image) throws IOException {
-        Thing.Picture picture = image.picture();
+        FlowObject.Picture picture = image.picture();
         Optional<PDImageXObject> stored = pictures.find(picture);
         if (stored.isEmpty()) {
             return;
         }
         COSName name = resources.add(stored.get());
-        Thing.Crop crop = picture.crop();
+        FlowObject.Crop crop = picture.crop();
         double shownAcross = Math.max(0.01, 1 - crop.left() - crop.right());
         double shownDown = Math.max(0.01, 1 - crop.top() - crop.bottom());
         double wide = picture.width() / shownAcross;
@@ -273,7 +273,7 @@ final class PageContent {
             number(middleY - middleX * Math.sin(turn) - middleY * Math.cos(turn))
                     .text("cm ");
         }
-        if (!crop.equals(Thing.Crop.NONE)) {
+        if (!crop.equals(FlowObject.Crop.NONE)) {
             number(image.left())
                     .number(bottom)
                     .number(picture.width())

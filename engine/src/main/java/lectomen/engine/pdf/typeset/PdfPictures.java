@@ -10,7 +10,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import javax.imageio.ImageIO;
-import lectomen.engine.flow.Thing;
+import lectomen.engine.flow.FlowObject;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
 import org.apache.pdfbox.pdmodel.graphics.image.LosslessFactory;
@@ -33,7 +33,7 @@ final class PdfPictures {
     }
 
     /** Empty for one that can't be decoded. */
-    Optional<PDImageXObject> find(Thing.Picture picture) {
+    Optional<PDImageXObject> find(FlowObject.Picture picture) {
         ByteBuffer key = ByteBuffer.wrap(picture.bytes());
         Optional<PDImageXObject> known = stored.get(key);
         if (known == null) {

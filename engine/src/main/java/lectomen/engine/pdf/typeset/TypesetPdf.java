@@ -9,11 +9,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.pdf.write.ArchiveMarks;
+import lectomen.engine.pdf.write.ArchiveMetadata;
 import lectomen.engine.pdf.write.Attachments;
 import lectomen.engine.pdf.write.DocumentDetails;
-import lectomen.engine.pdf.write.PdfOut;
 import lectomen.engine.pdf.write.PdfTarget;
+import lectomen.engine.pdf.write.PdfWriter;
 import lectomen.engine.typeset.Mark;
 import lectomen.engine.typeset.SetPage;
 import lectomen.engine.typeset.Typeset;
@@ -66,13 +66,13 @@ public final class TypesetPdf implements AutoCloseable {
         try (TypesetPdf pdf = new TypesetPdf(set, target, details.language())) {
             pdf.draw();
             pdf.fonts.finish();
-            ArchiveMarks.write(pdf.document, target, details);
+            ArchiveMetadata.write(pdf.document, target, details);
             pdf.structure.write(!details.title().isEmpty());
             if (carried.isPresent()) {
                 Carried file = carried.get();
                 Attachments.add(pdf.document, file.file(), file.name(), file.type(), Attachments.Relation.SOURCE);
             }
-            PdfOut.save(pdf.document, target, out);
+            PdfWriter.save(pdf.document, target, out);
             return pdf.pictures.broken();
         }
     }

@@ -10,14 +10,14 @@ import java.nio.file.Files;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.JpegBands;
 import lectomen.engine.image.JpegFacts;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.PictureFile;
 import lectomen.engine.image.PictureInfo;
 import lectomen.engine.image.PictureSize;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.layered.Layers;
 import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
@@ -58,7 +58,7 @@ final class PageImages {
     Drawn of(PictureFile pictures, int number) throws IOException {
         PictureInfo info = pictures.pages().get(number - 1);
         boolean small = (long) info.width() * info.height() <= MOST_POINTS;
-        if (look.pictures() == PictureChoice.LAYERED && info.ink() != Ink.BLACK_AND_WHITE && small) {
+        if (look.pictures() == PictureChoice.LAYERED && info.ink() != ColourDepth.BLACK_AND_WHITE && small) {
             return of(pictures.read(number, MOST_POINTS));
         }
         Optional<PDImageXObject> same = Optional.empty();
@@ -87,7 +87,7 @@ final class PageImages {
         }
         boolean exact = pictures.type() == FileType.PNG || pictures.type() == FileType.GIF;
         boolean small = (long) info.width() * info.height() <= MOST_POINTS / 3;
-        return exact && small && info.ink() != Ink.BLACK_AND_WHITE ? lossless(pictures) : Optional.empty();
+        return exact && small && info.ink() != ColourDepth.BLACK_AND_WHITE ? lossless(pictures) : Optional.empty();
     }
 
     /** Drawings on screens come as these: few colours and sharp edges, which JPEG would blur and make larger. */
@@ -99,7 +99,7 @@ final class PageImages {
     }
 
     private PDImageXObject packed(PictureFile pictures, int number, PictureInfo info) throws IOException {
-        if (info.ink() == Ink.BLACK_AND_WHITE) {
+        if (info.ink() == ColourDepth.BLACK_AND_WHITE) {
             return bits(pictures.readAsStored(number, Long.MAX_VALUE).image());
         }
         COSStream stream = document.getDocument().createCOSStream();
@@ -110,19 +110,19 @@ final class PageImages {
         return image(stream, info.width(), info.height(), info.ink());
     }
 
-    private static PDImageXObject image(COSStream stream, int width, int height, Ink ink) throws IOException {
+    private static PDImageXObject image(COSStream stream, int width, int height, ColourDepth ink) throws IOException {
         stream.setItem(COSName.FILTER, COSName.DCT_DECODE);
         stream.setItem(COSName.SUBTYPE, COSName.IMAGE);
         PDImageXObject image = new PDImageXObject(new PDStream(stream), null);
         image.setWidth(width);
         image.setHeight(height);
         image.setBitsPerComponent(8);
-        image.setColorSpace(ink == Ink.COLOUR ? PDDeviceRGB.INSTANCE : PDDeviceGray.INSTANCE);
+        image.setColorSpace(ink == ColourDepth.COLOUR ? PDDeviceRGB.INSTANCE : PDDeviceGray.INSTANCE);
         return image;
     }
 
     Drawn of(PagePixels page) throws IOException {
-        if (page.ink() == Ink.BLACK_AND_WHITE) {
+        if (page.ink() == ColourDepth.BLACK_AND_WHITE) {
             return new Drawn(List.of(bits(page.image())), page.pageWidth(), page.pageHeight(), false);
         }
         if (look.pictures() == PictureChoice.LAYERED) {
@@ -144,7 +144,7 @@ final class PageImages {
     }
 
     private PDImageXObject jpeg(BufferedImage image, int quality) throws IOException {
-        Ink ink = Points.inkOf(image);
+        ColourDepth ink = Pixels.inkOf(image);
         COSStream stream = document.getDocument().createCOSStream();
         PictureSize size = new PictureSize(image.getWidth(), image.getHeight(), 72, 72);
         try (OutputStream raw = new BufferedOutputStream(stream.createRawOutputStream());
@@ -156,7 +156,8 @@ final class PageImages {
 
     /** One bit a point by ITU-T T.6, which scanners and fax machines use too. */
     private PDImageXObject bits(BufferedImage image) throws IOException {
-        byte[] bits = Points.bytes(Points.as(Ink.BLACK_AND_WHITE, image)).clone();
+        byte[] bits =
+                Pixels.bytes(Pixels.as(ColourDepth.BLACK_AND_WHITE, image)).clone();
         for (int i = 0; i < bits.length; i++) {
             bits[i] = (byte) ~bits[i];
         }
@@ -176,7 +177,7 @@ final class PageImages {
         }
         stream.removeItem(COSName.COLUMNS);
         stream.removeItem(COSName.ROWS);
-        PDImageXObject packed = image(stream, image.getWidth(), image.getHeight(), Ink.GREY);
+        PDImageXObject packed = image(stream, image.getWidth(), image.getHeight(), ColourDepth.GREY);
         stream.setItem(COSName.FILTER, COSName.CCITTFAX_DECODE);
         packed.setBitsPerComponent(1);
         return packed;

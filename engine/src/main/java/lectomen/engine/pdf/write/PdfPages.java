@@ -8,9 +8,9 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
-import lectomen.engine.image.Ink;
+import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.pdf.ScannedPage;
 import lectomen.engine.pdf.StrictRenderer;
 import org.apache.pdfbox.Loader;
@@ -63,8 +63,8 @@ public final class PdfPages implements AutoCloseable {
         boolean bits = scan.get().blackAndWhite();
         BufferedImage drawn =
                 renderer.renderImageWithDPI(number - 1, (float) dots, bits ? ImageType.GRAY : ImageType.BGR);
-        Ink ink = bits ? Ink.BLACK_AND_WHITE : Ink.COLOUR;
-        return Optional.of(new PagePixels(Points.as(ink, drawn), dots, dots));
+        ColourDepth ink = bits ? ColourDepth.BLACK_AND_WHITE : ColourDepth.COLOUR;
+        return Optional.of(new PagePixels(Pixels.as(ink, drawn), dots, dots));
     }
 
     /** Puts a page's new points in the place of all that is on it. */

@@ -1,5 +1,5 @@
 /**
- * Writes PDF files of page pictures, plain or for archives. Start at {@link lectomen.engine.pdf.write.PdfOut}. Nothing is null
+ * Writes PDF files of page pictures, plain or for archives. Start at {@link lectomen.engine.pdf.write.PdfWriter}. Nothing is null
  * unless it is marked so.
  */
 @NullMarked

@@ -15,8 +15,8 @@ import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
-import lectomen.engine.image.Ink;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.ColourDepth;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.image.Resampling;
 
 /** What a page went through before it came here. */
@@ -74,12 +74,12 @@ public enum Machine {
         if (quality > 0) {
             page = packed(page, quality / 100f);
         }
-        return printed.with(this == FAX ? Points.as(Ink.BLACK_AND_WHITE, page) : page, dots);
+        return printed.with(this == FAX ? Pixels.as(ColourDepth.BLACK_AND_WHITE, page) : page, dots);
     }
 
     private static BufferedImage leaning(BufferedImage page, double degrees) {
-        BufferedImage turned = Points.empty(page.getWidth(), page.getHeight(), Ink.GREY);
-        Arrays.fill(Points.bytes(turned), (byte) 255);
+        BufferedImage turned = Pixels.empty(page.getWidth(), page.getHeight(), ColourDepth.GREY);
+        Arrays.fill(Pixels.bytes(turned), (byte) 255);
         Graphics2D graphics = turned.createGraphics();
         graphics.setRenderingHint(RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BICUBIC);
         AffineTransform turn = AffineTransform.getRotateInstance(
@@ -91,7 +91,7 @@ public enum Machine {
 
     /** Three boxes of a width that need not be whole: near to a lens that is out of focus by so many points. */
     private static void soften(BufferedImage page, double radius) {
-        byte[] bytes = Points.bytes(page);
+        byte[] bytes = Pixels.bytes(page);
         int width = page.getWidth();
         int height = page.getHeight();
         float side = (float) (radius * 0.45);
@@ -117,7 +117,7 @@ public enum Machine {
 
     /** Toner that came off in soft patches. */
     private static void fade(BufferedImage page, Random random) {
-        byte[] bytes = Points.bytes(page);
+        byte[] bytes = Pixels.bytes(page);
         int width = page.getWidth();
         double[] waves = random.doubles(6, 0, 7).toArray();
         for (int y = 0; y < page.getHeight(); y++) {
@@ -132,7 +132,7 @@ public enum Machine {
     }
 
     private void shade(BufferedImage page, Random random) {
-        byte[] bytes = Points.bytes(page);
+        byte[] bytes = Pixels.bytes(page);
         int width = page.getWidth();
         int height = page.getHeight();
         double x0 = random.nextDouble() * width;
@@ -163,7 +163,7 @@ public enum Machine {
     }
 
     private static void threshold(BufferedImage page, int level) {
-        byte[] bytes = Points.bytes(page);
+        byte[] bytes = Pixels.bytes(page);
         for (int i = 0; i < bytes.length; i++) {
             bytes[i] = (byte) ((bytes[i] & 0xff) > level ? 255 : 0);
         }
@@ -171,7 +171,7 @@ public enum Machine {
 
     /** Rows that were lost on the line are sent as the row before them. */
     private static void dropRows(BufferedImage page, Random random) {
-        byte[] bytes = Points.bytes(page);
+        byte[] bytes = Pixels.bytes(page);
         int width = page.getWidth();
         for (int i = 0; i < 25; i++) {
             int y = 1 + random.nextInt(page.getHeight() - 1);
@@ -190,7 +190,7 @@ public enum Machine {
             writer.setOutput(ImageIO.createImageOutputStream(out));
             writer.write(null, new IIOImage(page, null, null), how);
             ((javax.imageio.stream.ImageOutputStream) writer.getOutput()).flush();
-            return Points.as(Ink.GREY, ImageIO.read(new ByteArrayInputStream(out.toByteArray())));
+            return Pixels.as(ColourDepth.GREY, ImageIO.read(new ByteArrayInputStream(out.toByteArray())));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } finally {

@@ -13,8 +13,8 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import lectomen.engine.image.Ink;
-import lectomen.engine.image.Points;
+import lectomen.engine.image.ColourDepth;
+import lectomen.engine.image.Pixels;
 import lectomen.engine.page.Box;
 
 /** Prints on A4 paper and keeps what it printed. Measures are millimetres from the top left; y is the base line. */
@@ -31,8 +31,8 @@ public final class Press {
 
     public Press(double dots) {
         this.dots = dots;
-        this.page = Points.empty(mm(210), mm(297), Ink.GREY);
-        Arrays.fill(Points.bytes(page), (byte) 255);
+        this.page = Pixels.empty(mm(210), mm(297), ColourDepth.GREY);
+        Arrays.fill(Pixels.bytes(page), (byte) 255);
         this.pen = page.createGraphics();
         pen.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
         pen.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);

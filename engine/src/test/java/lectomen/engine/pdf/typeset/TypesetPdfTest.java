@@ -14,9 +14,9 @@ import java.util.Objects;
 import lectomen.engine.flow.FlowDocument;
 import lectomen.engine.font.FontBook;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.office.FlowOptions;
+import lectomen.engine.office.FlowReadResult;
 import lectomen.engine.office.FlowReader;
-import lectomen.engine.office.FlowReading;
-import lectomen.engine.office.FlowWish;
 import lectomen.engine.pdf.write.DocumentDetails;
 import lectomen.engine.pdf.write.PdfTarget;
 import lectomen.engine.typeset.Typesetter;
@@ -47,7 +47,8 @@ class TypesetPdfTest {
     private byte[] written(String text) throws IOException {
         Path file = folder.resolve("document.rtf");
         Files.write(file, (BEFORE + text + "}").getBytes(StandardCharsets.ISO_8859_1));
-        FlowDocument document = ((FlowReading.Read) FlowReader.read(file, FileType.RTF, FlowWish.USUAL)).document();
+        FlowDocument document =
+                ((FlowReadResult.Read) FlowReader.read(file, FileType.RTF, FlowOptions.USUAL)).document();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         DocumentDetails details = new DocumentDetails(
                 "Berths", "Ivo Marl", "", List.of(), "en-GB", Instant.parse("2027-03-01T10:00:00Z"));

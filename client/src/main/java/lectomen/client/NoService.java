@@ -1,8 +1,0 @@
-package lectomen.client;
-
-/** No service could be reached. */
-final class NoService extends RuntimeException {
-    NoService(String words) {
-        super(words);
-    }
-}

@@ -1,0 +1,11 @@
+package lectomen.engine.convert;
+
+import java.nio.file.Path;
+import lectomen.engine.identify.FileType;
+
+/**
+ * A document to be worked on.
+ *
+ * @param name that it came by, for what is said of it
+ */
+public record SourceDocument(Path file, FileType type, String name) {}

@@ -1,8 +1,0 @@
-package lectomen.engine.data;
-
-/**
- * One value that an expression gives.
- *
- * @param where it stands, for people: {@code /notice[1]/number[1]}, {@code /notice/numbers/0} or {@code row 3, column number}
- */
-public record Hit(String value, String where) {}

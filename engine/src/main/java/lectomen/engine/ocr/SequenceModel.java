@@ -1,0 +1,23 @@
+package lectomen.engine.ocr;
+
+/** How well signs follow each other. Signs are classes of the alphabet; a blank stands before the first. */
+interface SequenceModel {
+    /** What is seen counts alone. */
+    SequenceModel FREELY = new SequenceModel() {
+        @Override
+        public double next(int[] kinds, int count, int kind) {
+            return 0;
+        }
+
+        @Override
+        public double end(int[] kinds) {
+            return 0;
+        }
+    };
+
+    /** The weight of a sign behind the first {@code count} of {@code kinds}, a logarithm. */
+    double next(int[] kinds, int count, int kind);
+
+    /** The weight of an end behind them. */
+    double end(int[] kinds);
+}

@@ -1,0 +1,179 @@
+package lectomen.engine.pdf.archive;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TTFSubsetter;
+import org.apache.fontbox.ttf.TrueTypeFont;
+import org.apache.pdfbox.cos.COSArray;
+import org.apache.pdfbox.cos.COSDictionary;
+import org.apache.pdfbox.cos.COSFloat;
+import org.apache.pdfbox.cos.COSInteger;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.cos.COSStream;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
+import org.apache.pdfbox.pdmodel.font.PDSimpleFont;
+import org.apache.pdfbox.pdmodel.font.encoding.Encoding;
+import org.apache.pdfbox.pdmodel.font.encoding.GlyphList;
+import org.apache.pdfbox.pdmodel.font.encoding.WinAnsiEncoding;
+
+/**
+ * A font of the product's own that has the measures of one of the usual fonts of offices, and is put in its place where a file
+ * does not carry it. Only the signs that are shown go in.
+ */
+final class SubstituteFont {
+    private static final double ALIKE = 12;
+
+    private final String name;
+    private final TrueTypeFont font;
+
+    private SubstituteFont(String name, TrueTypeFont font) {
+        this.name = name;
+        this.font = font;
+    }
+
+    String name() {
+        return name;
+    }
+
+    /** Empty where none has the same measures, or all the signs that are shown. */
+    static Optional<SubstituteFont> findFor(PDSimpleFont missing, Set<Integer> codes) throws IOException {
+        Optional<String> family = family(String.valueOf(missing.getName()));
+        if (family.isEmpty() || missing.getEncoding() == null) {
+            return Optional.empty();
+        }
+        String file = "Liberation" + family.get() + "-" + style(String.valueOf(missing.getName()));
+        String path = "/liberation/" + file + ".ttf";
+        try (InputStream in = Objects.requireNonNull(SubstituteFont.class.getResourceAsStream(path), path)) {
+            SubstituteFont standIn = new SubstituteFont(
+                    file.replace("Liberation", "Liberation "),
+                    new TTFParser().parse(new RandomAccessReadBuffer(in.readAllBytes())));
+            return standIn.fits(missing, codes) ? Optional.of(standIn) : Optional.empty();
+        }
+    }
+
+    private static Optional<String> family(String name) {
+        String plain = name.replaceFirst("^[A-Z]{6}\\+", "").toLowerCase(Locale.ROOT);
+        if (plain.startsWith("helvetica") || plain.startsWith("arial")) {
+            return plain.contains("narrow") || plain.contains("black") ? Optional.empty() : Optional.of("Sans");
+        }
+        if (plain.startsWith("times")) {
+            return Optional.of("Serif");
+        }
+        return plain.startsWith("courier") ? Optional.of("Mono") : Optional.empty();
+    }
+
+    private static String style(String name) {
+        String plain = name.toLowerCase(Locale.ROOT);
+        boolean bold = plain.contains("bold");
+        boolean italic = plain.contains("italic") || plain.contains("oblique");
+        return bold ? italic ? "BoldItalic" : "Bold" : italic ? "Italic" : "Regular";
+    }
+
+    private boolean fits(PDSimpleFont missing, Set<Integer> codes) throws IOException {
+        for (int code : codes) {
+            Optional<Integer> sign = sign(missing, code);
+            if (sign.isEmpty() || font.getUnicodeCmapLookup().getGlyphId(sign.get()) == 0) {
+                return false;
+            }
+            if (Math.abs(width(sign.get()) - missing.getWidth(code)) > ALIKE) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Whether all signs that are shown have their usual codes. */
+    static boolean hasUsualSigns(PDSimpleFont missing, Set<Integer> codes) {
+        Encoding encoding = Objects.requireNonNull(missing.getEncoding());
+        return codes.stream().allMatch(code -> encoding.getName(code).equals(WinAnsiEncoding.INSTANCE.getName(code)));
+    }
+
+    private static Optional<Integer> sign(PDSimpleFont missing, int code) {
+        Encoding encoding = Objects.requireNonNull(missing.getEncoding());
+        String text = GlyphList.getAdobeGlyphList().toUnicode(encoding.getName(code));
+        return text == null || text.isEmpty() ? Optional.empty() : Optional.of(text.codePointAt(0));
+    }
+
+    private double width(int sign) throws IOException {
+        int glyph = font.getUnicodeCmapLookup().getGlyphId(sign);
+        return font.getAdvanceWidth(glyph) * 1_000.0 / font.getUnitsPerEm();
+    }
+
+    /** Changes the font's own dictionary, so that all that refers to it goes on to. */
+    void putInPlaceOf(PDSimpleFont missing, Set<Integer> codes) throws IOException {
+        Encoding encoding = Objects.requireNonNull(missing.getEncoding());
+        COSArray differences = new COSArray();
+        COSArray widths = new COSArray();
+        int first = codes.stream().mapToInt(Integer::intValue).min().orElse(0);
+        int last = codes.stream().mapToInt(Integer::intValue).max().orElse(0);
+        TTFSubsetter subset = new TTFSubsetter(font);
+        for (int code = first; code <= last; code++) {
+            boolean shown = codes.contains(code);
+            if (shown) {
+                int sign = sign(missing, code).orElseThrow();
+                subset.add(sign);
+                widths.add(new COSFloat((float) width(sign)));
+                String name = encoding.getName(code);
+                if (!name.equals(WinAnsiEncoding.INSTANCE.getName(code))) {
+                    differences.add(COSInteger.get(code));
+                    differences.add(COSName.getPDFName(name));
+                }
+            } else {
+                widths.add(COSInteger.ZERO);
+            }
+        }
+        subset.setPrefix("LECTOM");
+        ByteArrayOutputStream program = new ByteArrayOutputStream();
+        subset.writeToStream(program);
+        COSDictionary dictionary = missing.getCOSObject();
+        dictionary.clear();
+        String baseName = "LECTOM+" + font.getName();
+        dictionary.setItem(COSName.TYPE, COSName.FONT);
+        dictionary.setItem(COSName.SUBTYPE, COSName.TRUE_TYPE);
+        dictionary.setName(COSName.BASE_FONT, baseName);
+        dictionary.setInt(COSName.FIRST_CHAR, first);
+        dictionary.setInt(COSName.LAST_CHAR, last);
+        dictionary.setItem(COSName.WIDTHS, widths);
+        COSDictionary encoded = new COSDictionary();
+        encoded.setItem(COSName.TYPE, COSName.ENCODING);
+        encoded.setItem(COSName.BASE_ENCODING, COSName.WIN_ANSI_ENCODING);
+        if (differences.size() > 0) {
+            encoded.setItem(COSName.DIFFERENCES, differences);
+        }
+        dictionary.setItem(COSName.ENCODING, differences.size() > 0 ? encoded : COSName.WIN_ANSI_ENCODING);
+        dictionary.setItem(COSName.FONT_DESC, descriptor(baseName, program.toByteArray()));
+    }
+
+    private COSDictionary descriptor(String baseName, byte[] program) throws IOException {
+        double unit = 1_000.0 / font.getUnitsPerEm();
+        COSDictionary descriptor = new COSDictionary();
+        descriptor.setItem(COSName.TYPE, COSName.FONT_DESC);
+        descriptor.setName(COSName.FONT_NAME, baseName);
+        descriptor.setInt(COSName.FLAGS, 32); // not symbolic
+        COSArray box = new COSArray();
+        box.add(new COSFloat((float) (font.getHeader().getXMin() * unit)));
+        box.add(new COSFloat((float) (font.getHeader().getYMin() * unit)));
+        box.add(new COSFloat((float) (font.getHeader().getXMax() * unit)));
+        box.add(new COSFloat((float) (font.getHeader().getYMax() * unit)));
+        descriptor.setItem(COSName.FONT_BBOX, box);
+        descriptor.setFloat(COSName.ITALIC_ANGLE, font.getPostScript().getItalicAngle());
+        descriptor.setFloat(COSName.ASCENT, (float) (font.getHorizontalHeader().getAscender() * unit));
+        descriptor.setFloat(COSName.DESCENT, (float) (font.getHorizontalHeader().getDescender() * unit));
+        descriptor.setFloat(COSName.CAP_HEIGHT, (float) (font.getOS2Windows().getCapHeight() * unit));
+        descriptor.setInt(COSName.STEM_V, 80);
+        COSStream file = new COSStream();
+        file.setInt(COSName.LENGTH1, program.length);
+        try (var out = file.createOutputStream(COSName.FLATE_DECODE)) {
+            new ByteArrayInputStream(program).transferTo(out);
+        }
+        descriptor.setItem(COSName.FONT_FILE2, file);
+        return descriptor;
+    }
+}

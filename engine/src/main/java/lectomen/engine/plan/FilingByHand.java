@@ -1,0 +1,71 @@
+package lectomen.engine.plan;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import lectomen.engine.naming.NamePattern;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.FileFacts;
+import lectomen.engine.rule.Site;
+import lectomen.engine.rule.WhenTaken;
+
+/**
+ * Where, and under which name, a person has a document filed whatever the rules say. Folder and name are patterns with the slots
+ * that are known of any file: {@code {file name}}, {@code {arrived}} and the parameters of the site.
+ *
+ * @param under empty for the top of the connection
+ * @param name with or without the ending, which follows the real type
+ */
+public record FilingByHand(String connection, String under, String name, WhenTaken whenTaken) {
+    static final String WORD = "file by hand";
+
+    /** What is wrong with it, in words; empty when it can be carried out. */
+    public List<String> problems(Site site) {
+        List<String> problems = new ArrayList<>();
+        problem("name", name, false, site).ifPresent(problems::add);
+        if (!under.isEmpty()) {
+            problem("folder", under, true, site).ifPresent(problems::add);
+        }
+        return problems;
+    }
+
+    private static Optional<String> problem(String what, String text, boolean folders, Site site) {
+        NamePattern.Parsed parsed = NamePattern.parse(text);
+        if (parsed.pattern().isEmpty()) {
+            return Optional.of("the " + what + " has " + parsed.problem());
+        }
+        Set<String> known = SlotValues.names(site);
+        return parsed.pattern().get().slots().stream()
+                .filter(slot -> !known.contains(slot))
+                .findFirst()
+                .map(slot -> "the " + what + " asks for {" + slot + "}; there are {" + String.join("}, {", known) + "}")
+                .or(() -> parsed.pattern().get().findMisplacedPath(folders));
+    }
+
+    /** What becomes of the document: always a filing, or the reason why it can't be named so. */
+    public Outcome plan(FileFacts facts, Site site) {
+        String ending = SlotValues.ending(facts, site.locale());
+        Filing filing =
+                new Filing(1, connection, under, withoutEnding(ending), SlotValues.of(facts, site), ending, whenTaken);
+        Filing.Target target = filing.target(site.locale());
+        if (target instanceof Filing.Target.Impossible impossible) {
+            return outcome(Optional.of(impossible.reason()), new Outcome.Ending.Failed(impossible.reason()));
+        }
+        return outcome(Optional.empty(), new Outcome.Ending.Planned(List.of(filing)));
+    }
+
+    private static Outcome outcome(Optional<Reason> failed, Outcome.Ending ending) {
+        StepResult step = new StepResult(1, WORD, 0, List.of(), List.of(), failed);
+        return new Outcome(List.of(), Optional.empty(), List.of(step), ending);
+    }
+
+    private String withoutEnding(String ending) {
+        String written = "." + ending;
+        boolean has = !ending.isEmpty()
+                && name.length() > written.length()
+                && name.toLowerCase(Locale.ROOT).endsWith(written.toLowerCase(Locale.ROOT));
+        return has ? name.substring(0, name.length() - written.length()) : name;
+    }
+}

@@ -1,0 +1,16 @@
+package lectomen.engine.plan;
+
+import java.util.List;
+import lectomen.engine.rule.CheckedCondition;
+
+/**
+ * A rule that was asked whether it takes a document.
+ *
+ * @param whyNot in words; empty when it takes it
+ * @param conditions what each of its conditions saw; empty when it has none or was ruled out before
+ */
+public record RuleEvaluation(RuleRef rule, boolean takes, String whyNot, List<CheckedCondition> conditions) {
+    public RuleEvaluation {
+        conditions = List.copyOf(conditions);
+    }
+}

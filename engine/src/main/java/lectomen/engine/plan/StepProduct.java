@@ -1,0 +1,16 @@
+package lectomen.engine.plan;
+
+import lectomen.engine.identify.FileType;
+
+/**
+ * What a step made of a document, or the document as it came in.
+ *
+ * @param output its name
+ * @param sha256 of its bytes
+ */
+public record StepProduct(String output, String sha256, long size, FileType type) {
+    /** The same under another name. */
+    public StepProduct as(String name) {
+        return new StepProduct(name, sha256, size, type);
+    }
+}

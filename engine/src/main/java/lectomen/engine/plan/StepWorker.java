@@ -1,0 +1,64 @@
+package lectomen.engine.plan;
+
+import java.util.List;
+import lectomen.engine.convert.Conversion;
+import lectomen.engine.convert.PictureResizer;
+import lectomen.engine.ocr.ReadingOptions;
+import lectomen.engine.page.ReadResult;
+import lectomen.engine.prepare.Preparation;
+import lectomen.engine.reason.Reason;
+
+/** Does the work on a document's bytes that steps ask for. A plan without such steps never calls it. */
+public interface StepWorker {
+    /** What came of it. */
+    sealed interface Result {
+        /** @param notes what was done on the way, worth knowing */
+        record Made(StepProduct product, List<Reason> notes) implements Result {
+            public Made {
+                notes = List.copyOf(notes);
+            }
+        }
+
+        record Failed(Reason reason) implements Result {}
+    }
+
+    /** For plans whose rules have no such steps. */
+    StepWorker NONE = new StepWorker() {
+        @Override
+        public StepProduct original() {
+            throw new IllegalStateException("There is no workshop here");
+        }
+
+        @Override
+        public Result prepare(StepProduct of, Preparation wanted) {
+            return new Result.Failed(Reason.of("engine.fault", "problem", "there is no workshop"));
+        }
+
+        @Override
+        public Result convert(StepProduct of, Conversion wanted) {
+            return new Result.Failed(Reason.of("engine.fault", "problem", "there is no workshop"));
+        }
+
+        @Override
+        public Result resize(StepProduct of, PictureResizer.Wanted wanted) {
+            return new Result.Failed(Reason.of("engine.fault", "problem", "there is no workshop"));
+        }
+
+        @Override
+        public ReadResult read(StepProduct of, ReadingOptions wish, String neededBy) {
+            return new ReadResult.Unreadable(Reason.of("engine.fault", "problem", "there is no workshop"));
+        }
+    };
+
+    /** The document as it came in. */
+    StepProduct original();
+
+    Result prepare(StepProduct of, Preparation wanted);
+
+    Result convert(StepProduct of, Conversion wanted);
+
+    Result resize(StepProduct of, PictureResizer.Wanted wanted);
+
+    /** Its text. @param neededBy for the reason when there is none */
+    ReadResult read(StepProduct of, ReadingOptions wish, String neededBy);
+}

@@ -1,0 +1,388 @@
+package lectomen.engine.rule;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import lectomen.engine.data.DataFormat;
+import lectomen.engine.extract.FieldSpec;
+import lectomen.engine.identify.FileType;
+import lectomen.engine.naming.NamePattern;
+
+/** A rule as sentences that can be read aloud, each with the line of the file that it comes from. */
+public final class RuleSentences {
+    /** Conditions say what they ask whatever file they look at; this one has nothing that could matter. */
+    private static final FileFacts ANY_FILE = new FileFacts("", 0, FileType.UNKNOWN, Optional.empty(), Instant.EPOCH);
+
+    /** The end of a path that leads to a word of the file itself, not to its value. */
+    public static final String KEY = "?";
+
+    /** The part of the rule that a sentence belongs to. */
+    public enum Part {
+        FROM,
+        WHEN,
+        DO,
+        THEN
+    }
+
+    /**
+     * Words of a sentence that stand for a value of the file, and can be others.
+     *
+     * @param start of the words in the sentence, counted in characters
+     * @param end behind the last of them
+     * @param path of words of the file that lead to the value, from the sentence's own place
+     */
+    public record Blank(int start, int end, List<String> path) {}
+
+    /**
+     * @param depth 0 for a sentence of its own, more for one that belongs to the sentence above
+     * @param line of the rule file; 0 where none says it
+     * @param word of the file that stands on that line and says it; empty where blanks lead to it from the top of the file
+     */
+    public record Sentence(Part part, String words, int depth, int line, String word, List<Blank> blanks) {
+        public Sentence {
+            blanks = List.copyOf(blanks);
+        }
+    }
+
+    private final List<Sentence> sentences = new ArrayList<>();
+
+    private RuleSentences() {}
+
+    public static List<Sentence> of(RuleDocument rule) {
+        RuleSentences reading = new RuleSentences();
+        if (rule.from().isEmpty()) {
+            reading.say(Part.FROM, "Takes what other rules hand over.", 0, 0);
+        }
+        rule.from().forEach(reading::from);
+        rule.when()
+                .ifPresentOrElse(
+                        when -> reading.when(when.look(ANY_FILE, Optional.empty()), 0),
+                        () -> reading.say(Part.WHEN, "Every such file is wanted.", 0, 0));
+        rule.steps().forEach(reading::step);
+        rule.sameDocument()
+                .ifPresent(key -> reading.say(
+                        Part.DO,
+                        "A later document with the same " + SentenceBlanks.of(key.source(), "same document when")
+                                + " takes the place of what an earlier one filed.",
+                        0,
+                        0));
+        reading.then(rule);
+        return List.copyOf(reading.sentences);
+    }
+
+    /** What stands under {@code from:} for one folder. */
+    public static List<Sentence> of(RuleDocument.From from) {
+        RuleSentences reading = new RuleSentences();
+        reading.from(from);
+        return List.copyOf(reading.sentences);
+    }
+
+    /** Of what no line says by itself, or what is led to from the top. */
+    private void say(Part part, String words, int depth, int line) {
+        say(part, words, depth, line, "");
+    }
+
+    private void say(Part part, String marked, int depth, int line, String word) {
+        SentenceBlanks.Read read = SentenceBlanks.read(marked);
+        sentences.add(new Sentence(part, read.words(), depth, line, word, read.blanks()));
+    }
+
+    private void from(RuleDocument.From from, String words, int depth) {
+        say(Part.FROM, words, depth, from.line(), "folder");
+    }
+
+    private void from(RuleDocument.From from) {
+        SourceSettings settings = from.settings();
+        String still = SentenceBlanks.of(span(settings.settle()), "settle");
+        String when = settings.settle().isZero()
+                ? SentenceBlanks.of("as soon as they appear", "arrives")
+                : settings.arrives() == SourceSettings.Arrives.TOGETHER
+                        ? SentenceBlanks.of("all that lies there as one arrival", "arrives")
+                                + ", once nothing has changed for " + still
+                        : "once they have kept still for " + still;
+        from(
+                from,
+                "Takes " + SentenceBlanks.of(from.accepting().words(), "accept") + " from "
+                        + SentenceBlanks.of(from.folder(), "folder") + ", " + when + ".",
+                0);
+        if (!from.about().isEmpty()) {
+            from(from, "What belongs there: " + SentenceBlanks.of(from.about(), "about"), 1);
+        }
+        settings.open().ifPresent(hours -> from(from, "Open " + SentenceBlanks.of(hours.words(), "open") + ".", 1));
+        settings.runs()
+                .ifPresent(
+                        runs -> from(from, "Collects, and runs " + SentenceBlanks.of(runs.words(), "run at") + ".", 1));
+        settings.sidecar().ifPresent(sidecar -> sidecar(sidecar, from));
+        switch (settings.subfolders()) {
+            case LEAVE -> {}
+            case WATCH -> from(from, SentenceBlanks.of("Files in its subfolders too", "subfolders") + ".", 1);
+            case TAKE ->
+                from(
+                        from,
+                        SentenceBlanks.of("A folder dropped into it is taken", "subfolders") + " with what is in it.",
+                        1);
+        }
+        switch (settings.seenBefore()) {
+            case PROCESS -> {}
+            case HOLD ->
+                from(
+                        from,
+                        "What was filed before is " + SentenceBlanks.of("held for a person", "seen before") + ".",
+                        1);
+            case REJECT ->
+                from(from, "What was filed before is " + SentenceBlanks.of("rejected", "seen before") + ".", 1);
+        }
+        settings.expectEvery()
+                .ifPresent(span -> from(
+                        from,
+                        "It is said when nothing came for longer than " + SentenceBlanks.of(span(span), "expect every")
+                                + ".",
+                        1));
+        from(
+                from,
+                "What fails goes to " + SentenceBlanks.of(settings.failedFolder(), "failed files")
+                        + ", with its reason beside it.",
+                1);
+    }
+
+    private void sidecar(SidecarSettings sidecar, RuleDocument.From from) {
+        String forms = sidecar.forms().stream().map(DataFormat::word).sorted().collect(Collectors.joining(" or "));
+        String found = sidecar.documents()
+                .map(expression ->
+                        "which names its documents by " + SentenceBlanks.of(expression, "sidecar", "documents"))
+                .orElseGet(() -> "named "
+                        + SentenceBlanks.of(
+                                sidecar.named().stream()
+                                        .map(SidecarSettings.Named::word)
+                                        .collect(Collectors.joining(" or ")),
+                                "sidecar",
+                                "named"));
+        from(
+                from,
+                "With each comes a data file (" + SentenceBlanks.of(forms, "sidecar", "form") + "), " + found
+                        + "; one waits " + SentenceBlanks.of(span(sidecar.patience()), "sidecar", "wait")
+                        + " for the other.",
+                1);
+        from(
+                from,
+                "Without its data file a document "
+                        + SentenceBlanks.of(alone(sidecar.withoutSidecar()), "sidecar", "without sidecar") + ".",
+                2);
+        from(
+                from,
+                "A data file without its document "
+                        + SentenceBlanks.of(alone(sidecar.withoutDocument()), "sidecar", "without document") + ".",
+                2);
+    }
+
+    private static String alone(SidecarSettings.Alone choice) {
+        return switch (choice) {
+            case FAIL -> "fails";
+            case TAKE -> "is taken all the same";
+            case LEAVE -> "stays where it lies";
+        };
+    }
+
+    private void when(CheckedCondition seen, int depth) {
+        String word = seen.word();
+        if (seen.parts().isEmpty()) {
+            String says = SentenceBlanks.of(word, word, KEY) + " "
+                    + SentenceBlanks.of(seen.says().substring(word.length()).strip(), word);
+            say(
+                    Part.WHEN,
+                    (depth == 0 ? "Wanted when its " : "its ") + says + (depth == 0 ? "." : ""),
+                    depth,
+                    seen.line(),
+                    word);
+            return;
+        }
+        String junction =
+                switch (seen.says()) {
+                    case "all" -> SentenceBlanks.of("all of these hold", word, KEY) + ":";
+                    case "any" -> SentenceBlanks.of("any of these holds", word, KEY) + ":";
+                    default -> SentenceBlanks.of("none of these holds", word, KEY) + ":";
+                };
+        say(Part.WHEN, depth == 0 ? "Wanted when " + junction : junction, depth, seen.line(), word);
+        seen.parts().forEach(part -> when(part, depth + 1));
+    }
+
+    private void step(Step step) {
+        if (step instanceof Step.Find find) {
+            say(
+                    Part.DO,
+                    "Finds the fields of a " + SentenceBlanks.of(find.documentType(), "find") + ":",
+                    0,
+                    find.line(),
+                    "find");
+            find.fields().forEach(this::field);
+        } else if (step instanceof Step.Name name) {
+            say(
+                    Part.DO,
+                    "Names it " + SentenceBlanks.of(name.pattern().source(), "name") + ", with the ending it has.",
+                    0,
+                    name.line(),
+                    "name");
+        } else if (step instanceof Step.File file) {
+            file(file);
+        } else {
+            PageStepSentences.of(step).ifPresent(said -> say(Part.DO, said.words(), 0, step.line(), said.word()));
+        }
+    }
+
+    private void file(Step.File file) {
+        String under = file.under()
+                .map(pattern -> " under " + SentenceBlanks.of(pattern.source(), "file", "under"))
+                .orElse("");
+        String what = SentenceBlanks.of(
+                file.output().equals(Step.Acting.MAIN) ? "it" : "the " + file.output(), "file", "output");
+        String in = SentenceBlanks.of(file.connection(), "file", "in");
+        say(Part.DO, "Files " + what + " in " + in + under + ".", 0, file.line(), "file");
+        String taken =
+                switch (file.whenTaken()) {
+                    case NUMBER_IT ->
+                        "A name that is taken " + whenTaken("gets a number")
+                                + file.numbered()
+                                        .map(pattern -> ": " + SentenceBlanks.of(pattern.source(), "file", "numbered"))
+                                        .orElse("")
+                                + ".";
+                    case NEW_VERSION ->
+                        "Where the name is taken, " + whenTaken("what is there is moved") + " to "
+                                + file.olderTo()
+                                        .map(pattern -> SentenceBlanks.of(pattern.source(), "file", "move older to"))
+                                        .orElse("")
+                                + ", and this takes its place.";
+                    case LEAVE ->
+                        "Where the name is taken, " + whenTaken("what is there is left") + " and this is rejected.";
+                    case REPLACE_OWN ->
+                        "What this rule filed there before " + whenTaken("is replaced")
+                                + "; anything else there is left, and it fails.";
+                    case FAIL -> "Where the name is taken, " + whenTaken("it fails") + ".";
+                };
+        say(Part.DO, taken, 1, file.line(), "file");
+    }
+
+    private static String whenTaken(String words) {
+        return SentenceBlanks.of(words, "file", "when taken");
+    }
+
+    private void field(FieldSpec field) {
+        String[] as = {field.name(), "as"};
+        String kind =
+                switch (field.type()) {
+                    case TEXT -> "";
+                    case DATE -> ", " + SentenceBlanks.of("a date", as);
+                    case NUMBER -> ", " + SentenceBlanks.of("a number", as);
+                    case MONEY -> ", " + SentenceBlanks.of("an amount of money", as);
+                    case YES_NO -> ", " + SentenceBlanks.of("yes or no", as);
+                    case CHOICE ->
+                        ", one of "
+                                + SentenceBlanks.of(
+                                        String.join(", ", field.checks().oneOf()), field.name(), "one of");
+                    case LIST -> ", " + SentenceBlanks.of("a list", as);
+                };
+        String needed = field.required()
+                ? "; " + SentenceBlanks.of("without it the document fails", field.name(), "required")
+                : field.otherwise().isEmpty()
+                        ? ""
+                        : "; else " + SentenceBlanks.of(field.otherwise(), field.name(), "default");
+        String name = SentenceBlanks.of(field.name(), field.name(), KEY);
+        String sought = SentenceBlanks.of(field.sought(), field.name());
+        say(Part.DO, name + kind + ", " + sought + needed, 1, field.line(), field.name());
+    }
+
+    private void then(RuleDocument rule) {
+        for (FollowUp.End end : FollowUp.End.values()) {
+            FollowUp followUp = rule.then().get(end);
+            if (followUp != null) {
+                say(
+                        Part.THEN,
+                        (end == FollowUp.End.FAILED ? "What fails " : "What is " + end.word() + " ")
+                                + follows(followUp, end.word()) + ".",
+                        0,
+                        followUp.line());
+            }
+        }
+        rule.retention()
+                .flatMap(Retention::originals)
+                .ifPresent(kept -> say(
+                        Part.THEN,
+                        "Originals are kept for " + SentenceBlanks.of(span(kept), "retention", "originals") + ".",
+                        0,
+                        0));
+        rule.retention()
+                .flatMap(Retention::jobs)
+                .ifPresent(kept -> say(
+                        Part.THEN,
+                        "What is known of its jobs is kept for " + SentenceBlanks.of(span(kept), "retention", "jobs")
+                                + ".",
+                        0,
+                        0));
+    }
+
+    private static String follows(FollowUp followUp, String end) {
+        String tags = followUp.tags().isEmpty()
+                ? ""
+                : "is tagged "
+                        + SentenceBlanks.of(
+                                followUp.tags().stream()
+                                        .map(NamePattern::source)
+                                        .sorted()
+                                        .collect(Collectors.joining(", ")),
+                                "then",
+                                end,
+                                "tag");
+        String handOver = followUp.handOver()
+                .map(on -> handOver(on, end) + " with its fields and the reason")
+                .orElse("");
+        String answer = followUp.answer()
+                .map(file ->
+                        "is answered by " + SentenceBlanks.of(file.named().source(), "then", end, "answer", "named")
+                                + " in " + SentenceBlanks.of(file.folder(), "then", end, "answer", "in"))
+                .orElse("");
+        String original = followUp.original()
+                .map(how -> SentenceBlanks.of(original(how), "then", end, "original"))
+                .orElse("");
+        return Stream.of(tags, handOver, answer, original)
+                .filter(words -> !words.isEmpty())
+                .collect(Collectors.joining(", and "));
+    }
+
+    private static String handOver(FollowUp.HandOver on, String end) {
+        return on.output().equals(Step.Acting.ORIGINAL)
+                ? "goes on to rule " + SentenceBlanks.of(on.to(), "then", end, "hand over to")
+                : "goes on, as " + SentenceBlanks.of(on.output(), "then", end, "hand over to", "output") + ", to rule "
+                        + SentenceBlanks.of(on.to(), "then", end, "hand over to", "rule");
+    }
+
+    private static String original(OriginalHandling original) {
+        if (original instanceof OriginalHandling.Move move) {
+            return "comes back as it came, into " + move.folder();
+        }
+        return original instanceof OriginalHandling.Remove
+                ? "is removed as it came"
+                : "is kept as it came, and given back to nobody";
+    }
+
+    /** A length of time in its largest whole unit. */
+    private static String span(Duration span) {
+        long millis = span.toMillis();
+        if (millis % 86_400_000 == 0) {
+            return some(millis / 86_400_000, "day");
+        }
+        if (millis % 3_600_000 == 0) {
+            return some(millis / 3_600_000, "hour");
+        }
+        if (millis % 60_000 == 0) {
+            return some(millis / 60_000, "minute");
+        }
+        return millis % 1_000 == 0 ? some(millis / 1_000, "second") : millis + " ms";
+    }
+
+    private static String some(long count, String unit) {
+        return count + " " + unit + (count == 1 ? "" : "s");
+    }
+}

@@ -1,0 +1,13 @@
+package lectomen.engine.task;
+
+import java.io.IOException;
+import java.nio.file.Path;
+
+/** Where a worker puts what it makes of documents, and who takes it from there. */
+public interface OutputSink {
+    /** A folder of the worker's own. */
+    Path folder();
+
+    /** Takes what was made; the file may go afterwards. */
+    void take(ByteRef ref, Path file) throws IOException;
+}

@@ -1,0 +1,61 @@
+package lectomen.service.access;
+
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.function.LongSupplier;
+
+/**
+ * Counts wrong tries by who made them. After so many within a span they have to wait until the span has passed since the first
+ * of them. Safe for several threads.
+ */
+public final class SignInAttempts {
+    private static final int REMEMBERED = 10_000;
+
+    private record Wrong(long sinceSeconds, int count) {}
+
+    private final int most;
+    private final long spanSeconds;
+    private final LongSupplier seconds;
+    private final Map<String, Wrong> wrong = new LinkedHashMap<>(16, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, Wrong> eldest) {
+            return size() > REMEMBERED;
+        }
+    };
+
+    /** @param most wrong tries within the span @param seconds a clock that never goes back */
+    public SignInAttempts(int most, Duration span, LongSupplier seconds) {
+        this.most = most;
+        this.spanSeconds = span.toSeconds();
+        this.seconds = seconds;
+    }
+
+    /** How long the caller has to wait; 0 for not at all. */
+    synchronized long secondsToWait(String caller) {
+        Wrong known = wrong.get(caller);
+        if (known == null || known.count() < most) {
+            return 0;
+        }
+        long left = spanSeconds - (seconds.getAsLong() - known.sinceSeconds());
+        if (left <= 0) {
+            wrong.remove(caller);
+        }
+        return Math.max(left, 0);
+    }
+
+    /** Forgets the wrong tries: a right one followed. */
+    synchronized void right(String caller) {
+        wrong.remove(caller);
+    }
+
+    synchronized void wrong(String caller) {
+        long now = seconds.getAsLong();
+        Wrong known = wrong.get(caller);
+        if (known == null || now - known.sinceSeconds() >= spanSeconds) {
+            wrong.put(caller, new Wrong(now, 1));
+        } else {
+            wrong.put(caller, new Wrong(known.sinceSeconds(), known.count() + 1));
+        }
+    }
+}

@@ -1,0 +1,14 @@
+package lectomen.service.filing;
+
+import java.util.Optional;
+import lectomen.engine.reason.Reason;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobState;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** Told, in the same write, that a job has come to its end. */
+@FunctionalInterface
+public interface JobEndListener {
+    /** @return whether its document goes on elsewhere, so that a file which failed need not go back to who dropped it */
+    boolean goesOn(JdbcClient db, Job job, JobState end, Optional<Reason> reason);
+}

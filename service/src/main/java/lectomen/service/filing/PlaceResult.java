@@ -1,0 +1,32 @@
+package lectomen.service.filing;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.reason.Reason;
+
+/** What came of asking a folder to hold a file. */
+sealed interface PlaceResult {
+    /**
+     * It is there, and durable.
+     *
+     * @param place below the root
+     * @param answer how it came there, for the receipt
+     * @param leftovers temporary files to remove once the receipt is written
+     * @param older where what was there was moved to, below the root
+     */
+    record Placed(String place, String answer, List<Path> leftovers, Optional<String> older) implements PlaceResult {
+        public Placed {
+            leftovers = List.copyOf(leftovers);
+        }
+    }
+
+    /** The name is taken and the order says not to number it. */
+    record Taken(String name, String folder) implements PlaceResult {}
+
+    /** It can't be done now; later it may. */
+    record NotNow(Reason reason) implements PlaceResult {}
+
+    /** It can't be done until somebody changes something. */
+    record Never(Reason reason) implements PlaceResult {}
+}

@@ -1,0 +1,71 @@
+package lectomen.service.intake;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import lectomen.engine.rule.SourceSettings;
+
+/** Decides what of the files that have settled is taken together: each by itself, documents with their data files, or all. */
+final class ArrivalGrouping {
+    private final SourceSettings settings;
+    private final Optional<SidecarPairing> partners;
+
+    ArrivalGrouping(Path hotFolder, SourceSettings settings, SidecarPairing.Surroundings around) {
+        this.settings = settings;
+        this.partners = settings.sidecar().map(sidecar -> new SidecarPairing(hotFolder, sidecar, around));
+    }
+
+    /** Whether it has to be shown everything that lies in the folder, rather than what changed. */
+    boolean needsAll() {
+        return partners.isPresent() || settings.arrives() == SourceSettings.Arrives.TOGETHER;
+    }
+
+    /**
+     * Forms lots.
+     *
+     * @param settled what has settled; everything, where {@link #needsAll}
+     * @param growing what has not
+     */
+    SidecarPairing.Formed form(List<FolderScan.Found> settled, Set<Path> growing, long nowNanos) {
+        SidecarPairing.Formed formed = partners.map(each -> each.form(settled, growing, nowNanos))
+                .orElseGet(() -> new SidecarPairing.Formed(
+                        settled.stream()
+                                .map(found -> ArrivalCandidate.of(found.path(), found.state()))
+                                .toList(),
+                        Map.of(),
+                        Map.of(),
+                        settings.sweep()));
+        return settings.arrives() == SourceSettings.Arrives.TOGETHER ? together(formed, growing) : formed;
+    }
+
+    /** One lot of everything, once nothing is awaited any more. What fails, fails by itself. */
+    private static SidecarPairing.Formed together(SidecarPairing.Formed formed, Set<Path> growing) {
+        if (!growing.isEmpty() || !formed.waiting().isEmpty()) {
+            return new SidecarPairing.Formed(List.of(), formed.staying(), formed.waiting(), formed.next());
+        }
+        List<ArrivalCandidate> lots = new ArrayList<>();
+        List<ArrivalCandidate.Piece> all = new ArrayList<>();
+        for (ArrivalCandidate candidate : formed.lots()) {
+            if (candidate.fails().isEmpty()) {
+                all.addAll(candidate.pieces());
+            } else {
+                lots.add(candidate);
+            }
+        }
+        if (!all.isEmpty()) {
+            lots.add(new ArrivalCandidate(all, Optional.empty()));
+        }
+        return new SidecarPairing.Formed(lots, formed.staying(), formed.waiting(), formed.next());
+    }
+
+    /** What is shown of files that wait for others. */
+    static List<String> words(Path hotFolder, Map<Path, String> waiting) {
+        return waiting.entrySet().stream()
+                .map(one -> hotFolder.relativize(one.getKey()) + ": " + one.getValue())
+                .sorted()
+                .toList();
+    }
+}

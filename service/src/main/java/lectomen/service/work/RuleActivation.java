@@ -1,0 +1,144 @@
+package lectomen.service.work;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
+import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.rule.RuleReadResult;
+import lectomen.engine.rule.Step;
+import lectomen.service.filing.Connections;
+import lectomen.service.intake.HotFolders;
+import lectomen.service.rulebook.BadRuleException;
+import lectomen.service.rulebook.RuleEntry;
+import lectomen.service.rulebook.RuleState;
+import lectomen.service.rulebook.Rulebook;
+
+/** Puts the latest version of a rule live, if it can still be read and every sample comes out as is expected of it. */
+public final class RuleActivation {
+    private final Rulebook rulebook;
+    private final HotFolders folders;
+    private final Samples samples;
+    private final Connections connections;
+
+    /** A folder that the latest version watches. @param exists whether it is there already, or will be made */
+    public record Watched(String folder, boolean exists) {}
+
+    /** Where it files to. @param exists whether the connection's folder is there */
+    public record FilesTo(String connection, String folder, boolean exists) {}
+
+    /** A live rule that watches one of the folders too. @param before whether it is asked before this one */
+    public record Sharing(String rule, String title, String folder, boolean before) {}
+
+    /**
+     * What putting the latest version live would come to.
+     *
+     * @param missing why it can't go live, in words; none where it can
+     * @param samples how each came out of the latest version
+     */
+    public record Outlook(
+            List<Watched> folders,
+            List<FilesTo> filesTo,
+            List<Sharing> sharing,
+            List<String> missing,
+            List<Samples.Ran> samples) {
+        public Outlook {
+            folders = List.copyOf(folders);
+            filesTo = List.copyOf(filesTo);
+            sharing = List.copyOf(sharing);
+            missing = List.copyOf(missing);
+            samples = List.copyOf(samples);
+        }
+    }
+
+    public RuleActivation(Rulebook rulebook, HotFolders folders, Samples samples, Connections connections) {
+        this.connections = connections;
+        this.rulebook = rulebook;
+        this.folders = folders;
+        this.samples = samples;
+    }
+
+    /** Looks ahead, and changes nothing. */
+    public Outlook lookAhead(String id) throws IOException {
+        RuleEntry entry = rulebook.require(id);
+        RuleReadResult reading = rulebook.check(entry.file());
+        if (reading instanceof RuleReadResult.Bad bad) {
+            List<String> missing = bad.problems().stream().map(Object::toString).toList();
+            return new Outlook(List.of(), List.of(), List.of(), missing, List.of());
+        }
+        RuleDocument rule = ((RuleReadResult.Good) reading).rule();
+        List<Watched> watched = rule.from().stream()
+                .map(from -> new Watched(from.folder(), Files.isDirectory(Path.of(from.folder()))))
+                .toList();
+        List<FilesTo> filesTo = new ArrayList<>();
+        for (Step step : rule.steps()) {
+            Path folder = step instanceof Step.File file ? connections.folders().get(file.connection()) : null;
+            if (folder != null) {
+                String connection = ((Step.File) step).connection();
+                filesTo.add(new FilesTo(connection, folder.toString(), Files.isDirectory(folder)));
+            }
+        }
+        return new Outlook(
+                watched, filesTo.stream().distinct().toList(), sharing(entry, rule), List.of(), samples.run(id));
+    }
+
+    private List<Sharing> sharing(RuleEntry own, RuleDocument rule) {
+        List<Sharing> sharing = new ArrayList<>();
+        for (RuleEntry other : rulebook.list()) {
+            if (other.state() != RuleState.LIVE || other.id().equals(own.id())) {
+                continue;
+            }
+            if (rulebook.readActing(other) instanceof RuleReadResult.Good good) {
+                for (RuleDocument.From from : rule.from()) {
+                    if (good.rule().findFrom(from.folder()).isPresent()) {
+                        boolean before = other.position() < own.position();
+                        sharing.add(new Sharing(other.id(), good.rule().title(), from.folder(), before));
+                    }
+                }
+            }
+        }
+        return sharing;
+    }
+
+    /**
+     * @param leaveOlder what lies in its folders already and is older than this is left there
+     * @param acceptSamples whether the samples are expected from now on to come to what they do with this version
+     * @param unchanged tells whether the rule is as the caller saw it
+     * @throws BadRuleException if it can't work
+     * @throws SamplesDifferException if a sample comes out different and that is not accepted
+     */
+    public RuleEntry putLive(
+            String id,
+            Optional<Instant> leaveOlder,
+            boolean acceptSamples,
+            Optional<Predicate<RuleEntry>> unchanged,
+            String principal)
+            throws IOException {
+        RuleEntry entry = rulebook.require(id);
+        RuleReadResult reading = rulebook.check(entry.file());
+        if (reading instanceof RuleReadResult.Bad bad) {
+            throw new BadRuleException(bad.problems());
+        }
+        checkSamples(id, acceptSamples, principal);
+        List<String> sources = ((RuleReadResult.Good) reading)
+                .rule().from().stream().map(RuleDocument.From::folder).toList();
+        leaveOlder.ifPresent(than -> folders.leaveOlder(sources, than));
+        return rulebook.putLive(id, unchanged, principal);
+    }
+
+    private void checkSamples(String id, boolean accept, String principal) throws IOException {
+        List<Samples.Ran> ran = samples.run(id);
+        List<Samples.Ran> differ =
+                ran.stream().filter(one -> !one.differences().isEmpty()).toList();
+        if (!differ.isEmpty() && !accept) {
+            throw new SamplesDifferException(id, differ);
+        }
+        if (!differ.isEmpty()) {
+            samples.expect(id, ran, principal);
+        }
+    }
+}

@@ -1,0 +1,17 @@
+package lectomen.service.workers;
+
+import java.io.IOException;
+import java.io.InputStream;
+import lectomen.engine.task.ByteRef;
+
+/** Keeps what a worker made of a document. */
+@FunctionalInterface
+public interface OutputReceiver {
+    /** For tasks that make nothing. */
+    OutputReceiver NOTHING = (ref, bytes) -> {
+        throw new IOException("Nothing was to be made");
+    };
+
+    /** @param bytes to be read to their end */
+    void keep(ByteRef ref, InputStream bytes) throws IOException;
+}

@@ -1,0 +1,113 @@
+package lectomen.service;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import lectomen.engine.rule.Retention;
+import lectomen.engine.rule.Site;
+import lectomen.engine.schedule.WorkCalendar;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.bytes.DiskSpaceGuard;
+import lectomen.service.counter.Counters;
+import lectomen.service.disk.KnownDisks;
+import lectomen.service.filing.Connections;
+import lectomen.service.filing.EffectRunner;
+import lectomen.service.home.Settings;
+import lectomen.service.intake.Arrivals;
+import lectomen.service.intake.Uploads;
+import lectomen.service.job.Jobs;
+import lectomen.service.ledger.KeyedHash;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
+import lectomen.service.store.Store;
+
+/** The parts of a service around a real database in a folder of its own, with a clock that only moves when told. */
+public final class ServiceFixture implements AutoCloseable {
+    public final Path folder;
+    public final SettableClock clock = new SettableClock(Instant.parse("2027-03-01T10:00:00Z"));
+    public final Settings settings;
+    public final Store store;
+    public final Ledger ledger;
+    public final Jobs jobs;
+    public final Sources sources;
+    public final KnownDisks disks;
+    public final ByteStore bytes;
+    public final Rulebook rulebook;
+    public final KeyedHash keyed = new KeyedHash(new byte[32]);
+    public final EffectRunner effects;
+    public final Arrivals arrivals;
+    public final Uploads uploads;
+
+    public ServiceFixture(Path folder) throws IOException {
+        this.folder = folder;
+        Files.createDirectories(folder.resolve("archive"));
+        Site site = new Site(
+                Map.of("inbox", folder.resolve("inbox").toString()), Set.of("archive"), Locale.UK, ZoneOffset.UTC);
+        Settings.Workers workers = new Settings.Workers(1, 64, Duration.ofSeconds(1), Duration.ofSeconds(1));
+        settings = new Settings(
+                site,
+                List.of(folder),
+                Map.of("archive", folder.resolve("archive")),
+                workers,
+                0,
+                Retention.FOR_EVER,
+                WorkCalendar.USUAL,
+                Optional.empty(),
+                false);
+        store = Store.open(folder.resolve("store"), clock);
+        ledger = new Ledger(store, clock);
+        jobs = new Jobs(store, ledger, clock);
+        sources = new Sources(store);
+        disks = new KnownDisks(store, ledger, folder, clock);
+        bytes = new ByteStore(folder.resolve("bytes"));
+        rulebook = new Rulebook(store, ledger, settings, settings::site, clock);
+        effects = new EffectRunner(
+                store,
+                ledger,
+                jobs,
+                bytes,
+                new Connections(settings.folders(), settings.roots(), disks::findElsewhere),
+                rulebook,
+                sources,
+                new Counters(store, ledger, ZoneOffset.UTC, clock),
+                keyed,
+                Locale.UK,
+                clock);
+        arrivals = new Arrivals(store, ledger, jobs, effects, keyed, clock);
+        uploads = new Uploads(
+                store,
+                sources,
+                jobs,
+                bytes,
+                arrivals,
+                keyed,
+                clock,
+                new DiskSpaceGuard(folder, 0),
+                () -> {},
+                who -> who);
+    }
+
+    /** Sends a text file in, as through the interface; gives its job. */
+    public String send(String name, String text) throws IOException {
+        byte[] content = text.getBytes(StandardCharsets.UTF_8);
+        Uploads.Sent sent = new Uploads.Sent(name, Optional.empty(), Set.of(), Optional.empty(), false);
+        return uploads.take(sent, new ByteArrayInputStream(content), "owner").job();
+    }
+
+    @Override
+    public void close() {
+        effects.close();
+        store.close();
+    }
+}
