@@ -121,7 +121,7 @@ export function PageView({
   const beyond = data !== undefined && data.pages > 0 && page > data.pages;
   if (beyond) onPage(data.pages);
   return (
-    <figure aria-label="The document">
+    <figure aria-label="Document">
       {outputs.length > 1 && (
         <div role="group" aria-label={texts.job.outputs} className="outputs">
           {outputs.map((name, place) => (
@@ -144,7 +144,7 @@ export function PageView({
           field={finder}
         />
       )}
-      <div className="sheetframe" tabIndex={0} role="group" aria-label="The page">
+      <div className="sheetframe" tabIndex={0} role="group" aria-label="Page">
         {!hasOriginal || data?.reason !== undefined ? (
           <p className="say p-4">{data?.reason?.words ?? (job.originalRemovedAt === undefined ? texts.job.notTaken : texts.job.noPicture)}</p>
         ) : isPending ? (
@@ -173,7 +173,7 @@ export function PageView({
       <figcaption className="pnav">
         <span>{data !== undefined && data.pages > 0 ? texts.job.page(page, data.pages) : ""}</span>
         <span className="acts">
-          <Do cap="," disabled={page <= 1} aria-label="Page before" onClick={() => onPage(page - 1)}>
+          <Do cap="," disabled={page <= 1} aria-label="Previous page" onClick={() => onPage(page - 1)}>
             ←
           </Do>
           <Do cap="." disabled={page >= (data?.pages ?? 1)} aria-label="Next page" onClick={() => onPage(page + 1)}>

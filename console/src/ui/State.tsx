@@ -49,7 +49,7 @@ const SHAPES: Record<string, ReactNode> = {
       <path d="M5.6 8h4.8" stroke="currentColor" strokeWidth="2.2" />
     </>
   ),
-  unwanted: (
+  unmatched: (
     <rect x="3.75" y="2" width="8.5" height="12" fill="var(--bg)" stroke="currentColor" strokeWidth="1.6" strokeDasharray="1.6 2" />
   ),
   cancelled: (

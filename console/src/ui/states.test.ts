@@ -5,7 +5,7 @@ describe("where a job stands", () => {
   it.each([
     [{ state: "waiting" }, 0],
     [{ state: "working" }, 2],
-    [{ state: "unwanted" }, 1],
+    [{ state: "unmatched" }, 1],
     [{ state: "filed", rule: "permits" }, 5],
     [{ state: "waiting", rule: "permits", reason: { code: "destination.away" } }, 4],
     [{ state: "failed", rule: "permits", reason: { code: "name.taken" } }, 4],
@@ -16,7 +16,7 @@ describe("where a job stands", () => {
 
   it("says more than waiting when results wait to go out", () => {
     expect(wordOf({ state: "waiting" })).toBe("waiting");
-    expect(wordOf({ state: "waiting", rule: "permits" })).toBe("waits to go out");
+    expect(wordOf({ state: "waiting", rule: "permits" })).toBe("waiting for destination");
   });
 
   it("has a word for every state and shows an unknown one as it is", () => {

@@ -1,11 +1,11 @@
-/** The states of a job as people see them: a word, a colour by meaning, and the station of its way where it stands. */
+/** The states of a job as people see them: a word, a colour by meaning, and the station it has reached. */
 export interface StateLook {
   word: string;
   tone: "flow" | "person" | "broke" | "doubt" | "done" | "wait";
   station: number;
 }
 
-export const STATIONS = ["In", "Rule", "Work", "People", "Out", "Filed"] as const;
+export const STATIONS = ["Received", "Matched", "Processing", "Review", "Filing", "Filed"] as const;
 const [IN, RULE, WORK, PEOPLE, OUT, FILED] = [0, 1, 2, 3, 4, 5];
 
 const LOOKS: Record<string, StateLook> = {
@@ -14,7 +14,7 @@ const LOOKS: Record<string, StateLook> = {
   "needs-review": { word: "needs review", tone: "person", station: PEOPLE },
   "awaiting-approval": { word: "awaiting approval", tone: "person", station: PEOPLE },
   filed: { word: "filed", tone: "done", station: FILED },
-  unwanted: { word: "no rule wants it", tone: "broke", station: RULE },
+  unmatched: { word: "unmatched", tone: "broke", station: RULE },
   rejected: { word: "rejected", tone: "broke", station: OUT },
   failed: { word: "failed", tone: "broke", station: WORK },
   held: { word: "held", tone: "doubt", station: RULE },
@@ -33,7 +33,7 @@ export function lookOf(state: string): StateLook {
 /** Reasons that arise while results go out, after the work on the document. */
 const GOING_OUT = /^(destination|name|connection|withdraw|bytes)\./;
 
-/** Where on its way a job stands. */
+/** The station that a job has reached. */
 export function stationOf(job: { state: string; rule?: string; reason?: { code: string } }): number {
   const code = job.reason?.code ?? "";
   if ((job.state === "waiting" || job.state === "failed" || job.state === "held") && GOING_OUT.test(code)) return OUT;
@@ -44,6 +44,6 @@ export function stationOf(job: { state: string; rule?: string; reason?: { code: 
 
 /** The word for a state, with where it waits when that tells more. */
 export function wordOf(job: { state: string; rule?: string; reason?: { code: string } }): string {
-  if (job.state === "waiting" && stationOf(job) === OUT) return "waits to go out";
+  if (job.state === "waiting" && stationOf(job) === OUT) return "waiting for destination";
   return lookOf(job.state).word;
 }

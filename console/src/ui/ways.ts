@@ -21,7 +21,7 @@ export function waysOf(job: { state: string; reason?: { code: string } }): WayOu
       return [RELEASE, CANCEL];
     case "failed":
       return [RETRY, AGAIN, CANCEL];
-    case "unwanted":
+    case "unmatched":
       return [RETRY, CANCEL];
     case "rejected":
     case "cancelled":

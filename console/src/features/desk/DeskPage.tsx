@@ -11,11 +11,11 @@ import { useRows } from "../../ui/useRows";
 import { Question } from "./Question";
 import { Queue } from "./Queue";
 
-const UNWANTED = { state: "unwanted" };
+const UNMATCHED = { state: "unmatched" };
 
 /** Where documents wait for a person: those that no rule wants, each to be given to a rule or filed by hand. */
 export function DeskPage() {
-  const list = useJobs(UNWANTED, "oldest");
+  const list = useJobs(UNMATCHED, "oldest");
   const status = useStatus();
   const jobs = list.data?.pages.flatMap((page) => page.jobs) ?? [];
   const rows = useRows(jobs.length, 0);
@@ -49,7 +49,7 @@ export function DeskPage() {
     { keys: ["c"], words: texts.key.cancel, act: () => act("cancel"), shown: here !== undefined },
     { keys: ["Escape"], words: texts.jobs.unmark, act: () => setMarked(new Map()) },
   ]);
-  const count = status.data?.jobs.unwanted ?? jobs.length;
+  const count = status.data?.jobs.unmatched ?? jobs.length;
   return (
     <main className="desk">
       <h1>{texts.desk.title(Math.max(count, jobs.length))}</h1>

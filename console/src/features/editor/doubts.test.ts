@@ -12,22 +12,22 @@ describe("what somebody should look at", () => {
   it("is a field that a name speaks of and that is empty, or has signs that no name can have", () => {
     expect(doubtsOf(result({ fields: [field("berth", "7"), field("depth", "4 m")] }), RULE)).toEqual([]);
     expect(doubtsOf(result({ fields: [field("berth", "7/8")] }), RULE)).toEqual([
-      "\u201cdepth\u201d is empty here.",
-      "\u201cberth\u201d has signs that no name can have; a hyphen stands for each.",
+      "\u201cdepth\u201d is empty in this document.",
+      "\u201cberth\u201d has characters that are not allowed in names; they are replaced by hyphens.",
     ]);
   });
 
   it("is a name that is taken, or why there is none", () => {
     const fields = [field("berth", "7"), field("depth", "4")];
-    expect(doubtsOf(result({ fields, wouldFile: [{ ...place, taken: true }] }), RULE)).toEqual(["A file of that name is there; this one would be c (2).pdf."]);
+    expect(doubtsOf(result({ fields, wouldFile: [{ ...place, taken: true }] }), RULE)).toEqual(["A file with that name exists; this one becomes c (2).pdf."]);
     expect(doubtsOf(result({ fields, wouldFile: [{ ...place, taken: true }] }), RULE, true)).toEqual([]);
-    expect(doubtsOf(result({ ending: "unwanted", wouldFile: [], reason: { code: "x", words: "No rule wants it." } as Schemas["ReasonView"] }), RULE)).toEqual(["No rule wants it."]);
+    expect(doubtsOf(result({ ending: "unmatched", wouldFile: [], reason: { code: "x", words: "No rule wants it." } as Schemas["ReasonView"] }), RULE)).toEqual(["No rule wants it."]);
   });
 
   it("goes with what follows", () => {
     const said = (words: string) => ({ part: "THEN", words, depth: 0, line: 1, word: "", blanks: [] }) as Schemas["Sentence"];
-    const all = [said("What is filed is tagged done."), said("What fails goes on to rule desk."), said("Originals are kept for 90 days.")];
+    const all = [said("What is filed is tagged done."), said("What fails is handed over to rule desk."), said("Originals are kept for 90 days.")];
     expect(followsOf(result({}), all)).toEqual(["What is filed is tagged done."]);
-    expect(followsOf(result({ ending: "failed" }), all)).toEqual(["What fails goes on to rule desk."]);
+    expect(followsOf(result({ ending: "failed" }), all)).toEqual(["What fails is handed over to rule desk."]);
   });
 });

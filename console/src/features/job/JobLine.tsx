@@ -23,7 +23,7 @@ export function JobLine({ job }: { job: JobStory }) {
     "",
   ];
   return (
-    <ol className="line" aria-label="Its way">
+    <ol className="line" aria-label="Progress">
       {STATIONS.map((station, place) => {
         const state = place < here ? (place === PEOPLE ? "over" : "") : place === here ? "at" : "to";
         const moment = moments[place];

@@ -58,7 +58,7 @@ function MovedDestination({ job }: { job: JobStory }) {
 }
 
 /** The states from which a person may have the document filed by hand. */
-const BY_HAND = new Set(["unwanted", "failed", "rejected", "held", "cancelled"]);
+const BY_HAND = new Set(["unmatched", "failed", "rejected", "held", "cancelled"]);
 
 function Story({ job }: { job: JobStory }) {
   const navigate = useNavigate();
@@ -81,7 +81,7 @@ function Story({ job }: { job: JobStory }) {
   const keys: KeyDeed[] = [
     { keys: ["Escape"], words: texts.key.back, act: () => void navigate(-1), shown: true },
     ...ways.map((way) => ({ keys: [way.key], words: way.words.toLowerCase(), act: () => act(way.deed), shown: true })),
-    ...(job.state === "unwanted" && hasOriginal
+    ...(job.state === "unmatched" && hasOriginal
       ? [{ keys: ["m"], words: texts.editor.open.toLowerCase(), act: makeRule, shown: true }]
       : []),
     ...(mayFile ? [{ keys: ["b"], words: texts.key.byHand, act: () => setFiling(true), shown: true }] : []),
@@ -113,7 +113,7 @@ function Story({ job }: { job: JobStory }) {
               {texts.job.original}
             </a>
           )}
-          {job.state === "unwanted" && hasOriginal && (
+          {job.state === "unmatched" && hasOriginal && (
             <Do cap="m" onClick={makeRule}>
               {texts.editor.open}
             </Do>

@@ -63,7 +63,7 @@ export function JobRows(props: JobRowsProps) {
       <div className="rowgrid rowhead" role="row">
         {columns.map((column) => (
           <span key={column.id} role="columnheader" className={column.number === true ? "num" : ""}>
-            {column.words === "" ? <span className="sr-only">Way</span> : column.words}
+            {column.words === "" ? <span className="sr-only">Progress</span> : column.words}
           </span>
         ))}
       </div>

@@ -16,7 +16,7 @@ export interface Column {
   show: (job: Job) => ReactNode;
 }
 
-const ENDED = new Set(["filed", "unwanted", "rejected", "failed", "cancelled"]);
+const ENDED = new Set(["filed", "unmatched", "rejected", "failed", "cancelled"]);
 
 /** How long it took, or how long it has waited. */
 function lasted(job: Job, now: number): string {

@@ -19,7 +19,7 @@ export function History({ rule }: { rule: Rule }) {
     queryFn: () => answer(api.GET("/api/v1/rules/{id}/versions", { params: { path: { id: rule.id } } })),
   });
   const goBack = useMutation<unknown, Problem, number>({
-    mutationFn: (to) => answer(api.POST("/api/v1/rules/{id}/return", { params: { path: { id: rule.id }, query: { to } } })),
+    mutationFn: (to) => answer(api.POST("/api/v1/rules/{id}/restore", { params: { path: { id: rule.id }, query: { to } } })),
     onSettled: () => queries.invalidateQueries(),
   });
   return (

@@ -29,9 +29,9 @@ export function LivePage() {
     gcTime: 0,
   });
   const canLive = outlook.data !== undefined && outlook.data.missing.length === 0;
-  const lying = useQuery({
-    queryKey: ["GET", "/rules", id, "lying"],
-    queryFn: () => answer(api.GET("/api/v1/rules/{id}/lying", { params })),
+  const pending = useQuery({
+    queryKey: ["GET", "/rules", id, "pending"],
+    queryFn: () => answer(api.GET("/api/v1/rules/{id}/pending", { params })),
     enabled: canLive,
   });
   const rule = useRule(id);
@@ -60,10 +60,10 @@ export function LivePage() {
       void navigate(`/rules/${id}`);
     },
   });
-  const all = lying.data?.all ?? 0;
+  const all = pending.data?.all ?? 0;
   const samples = outlook.data?.samples ?? [];
   const different = samples.filter((sample) => sample.differences.length > 0);
-  const isReady = canLive && lying.data !== undefined && !live.isPending && (different.length === 0 || accepted);
+  const isReady = canLive && pending.data !== undefined && !live.isPending && (different.length === 0 || accepted);
   const go = () => isReady && live.mutate("take");
   useEffect(() => {
     const ctrlEnter = (event: KeyboardEvent) => {
@@ -92,7 +92,7 @@ export function LivePage() {
           </Do>
         </span>
       </div>
-      <Trouble problem={outlook.error ?? lying.error ?? live.error} />
+      <Trouble problem={outlook.error ?? pending.error ?? live.error} />
       {outlook.data === undefined ? (
         outlook.error === null && <Loading />
       ) : (
@@ -115,10 +115,10 @@ export function LivePage() {
                   <ChangedSentences of={changes.data.sentences} />
                 </section>
               )}
-              <section aria-label={words.lying}>
-                <h2 className="part">{words.lying}</h2>
-                <p className="say">{lying.data === undefined ? texts.rules.looking : all === 0 ? words.noLying : texts.rules.liveWords(lying.data)}</p>
-                {lying.data !== undefined && <Lying seen={lying.data} />}
+              <section aria-label={words.pending}>
+                <h2 className="part">{words.pending}</h2>
+                <p className="say">{pending.data === undefined ? texts.rules.looking : all === 0 ? words.noPending : texts.rules.liveWords(pending.data)}</p>
+                {pending.data !== undefined && <PendingFiles seen={pending.data} />}
                 {all > 0 && <p className="say">{words.taken}</p>}
                 {all > 0 && (
                   <div className="acts">
@@ -201,16 +201,16 @@ function Folders({ outlook }: { outlook: Schemas["Outlook"] }) {
   );
 }
 
-function Lying({ seen }: { seen: Schemas["Overview"] }) {
+function PendingFiles({ seen }: { seen: Schemas["Overview"] }) {
   return (
-    <ul className="list lying">
+    <ul className="list pending">
       {seen.files.slice(0, SHOWN).map((file) => (
         <li key={file.name}>
           <span />
           <div className="min-w-0">
             <Name name={file.name} />
             <p className="note">
-              {at(file.modified)}, {file.why === "" ? texts.rules.would[file.would] : texts.rules.wouldLeave(file.why)}
+              {at(file.modified)}, {file.why === "" ? texts.rules.decision[file.decision] : texts.rules.wouldLeave(file.why)}
             </p>
           </div>
         </li>

@@ -19,7 +19,7 @@ const usualWaysOf = (job: Job) => waysOf(job).filter((way) => way.deed !== "canc
 /** What needs somebody: the newest of what broke or is held, and sentences about the service itself. */
 export function Attention({ status }: { status: Status }) {
   const failed = useJobsIn("failed", SHOWN);
-  const unwanted = useJobsIn("unwanted", SHOWN);
+  const unmatched = useJobsIn("unmatched", SHOWN);
   const held = useJobsIn("held", SHOWN);
   const waiting = useJobsIn("waiting", SHOWN);
   const deed = useJobDeed();
@@ -29,7 +29,7 @@ export function Attention({ status }: { status: Status }) {
     ...(failed.data?.jobs ?? []),
     ...stuck,
     ...(held.data?.jobs ?? []),
-    ...(unwanted.data?.jobs ?? []),
+    ...(unmatched.data?.jobs ?? []),
   ].slice(0, SHOWN * 2);
   const rows = useRows(jobs.length, 0);
   const here = jobs[rows.at];
@@ -71,9 +71,9 @@ export function Attention({ status }: { status: Status }) {
               {texts.today.allFailed}
             </Link>
           )}{" "}
-          {(status.jobs.unwanted ?? 0) > 0 && (
+          {(status.jobs.unmatched ?? 0) > 0 && (
             <Link className="link" to="/desk">
-              {texts.today.allUnwanted}
+              {texts.today.allUnmatched}
             </Link>
           )}
         </span>

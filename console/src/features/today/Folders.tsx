@@ -40,7 +40,7 @@ export function Folders({ sources, today }: { sources: Source[]; today: Today })
                   ))}
                 </span>
               </th>
-              <th className="num">Last look</th>
+              <th className="num">Last check</th>
               <th className="num">Next</th>
             </tr>
           </thead>

@@ -51,9 +51,9 @@ export function House({ today, status, totals }: { today: Today; status: Status;
         {texts.today.settling(settling)}
       </p>
     ),
-    (now.unwanted ?? 0) > 0 && (
-      <Off key="unwanted" state="unwanted" to="/jobs?state=unwanted">
-        {texts.today.unwanted(now.unwanted ?? 0)}
+    (now.unmatched ?? 0) > 0 && (
+      <Off key="unmatched" state="unmatched" to="/jobs?state=unmatched">
+        {texts.today.unmatched(now.unmatched ?? 0)}
       </Off>
     ),
     <span key="work">
@@ -84,7 +84,7 @@ export function House({ today, status, totals }: { today: Today; status: Status;
     null,
   ];
   return (
-    <ol className="house" aria-label="Where today's documents are">
+    <ol className="house" aria-label="Today's documents by station">
       {STATIONS.map((station, at) => (
         <li key={station}>
           {station === "Filed" ? <Shelf today={today} /> : <div className="docs">{docs[at]}</div>}

@@ -12,7 +12,7 @@ const COLUMNS: { words: string; tone: string; of: (rule: Schemas["RuleToday"]) =
   {
     words: "broke",
     tone: "c-broke",
-    of: (rule) => (rule.states.failed ?? 0) + (rule.states.unwanted ?? 0) + (rule.states.rejected ?? 0),
+    of: (rule) => (rule.states.failed ?? 0) + (rule.states.unmatched ?? 0) + (rule.states.rejected ?? 0),
     state: "failed",
   },
 ];

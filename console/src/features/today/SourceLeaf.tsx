@@ -71,7 +71,7 @@ export function SourceLeaf({ source, onClose }: { source: Source; onClose: () =>
         )}
       </div>
       <Runs runs={story.data?.runs ?? []} next={now.nextRunAt} />
-      <Would folder={now.folder} />
+      <TestName folder={now.folder} />
     </Leaf>
   );
 }
@@ -94,10 +94,10 @@ function Runs({ runs, next }: { runs: Schemas["RunView"][]; next: string | undef
 }
 
 /** Whether a file of some name would be taken from the folder, and by which rule. */
-function Would({ folder }: { folder: string }) {
+function TestName({ folder }: { folder: string }) {
   const [name, setName] = useState("");
-  const ask = useMutation<Schemas["WouldAnswer"], Problem>({
-    mutationFn: () => answer(api.POST("/api/v1/sources/would", { params: { query: { name } } })),
+  const ask = useMutation<Schemas["RoutingAnswer"], Problem>({
+    mutationFn: () => answer(api.POST("/api/v1/sources/test", { params: { query: { name } } })),
   });
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -107,8 +107,8 @@ function Would({ folder }: { folder: string }) {
   return (
     <form onSubmit={submit}>
       <label className="field">
-        <span className="part">{texts.source.would}</span>
-        <input value={name} placeholder={texts.source.wouldHint} onChange={(event) => setName(event.target.value)} />
+        <span className="part">{texts.source.test}</span>
+        <input value={name} placeholder={texts.source.testHint} onChange={(event) => setName(event.target.value)} />
       </label>
       <Trouble problem={ask.error} />
       {said !== undefined && (

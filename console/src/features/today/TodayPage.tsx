@@ -24,7 +24,7 @@ export function TodayPage() {
   }
   const totals = totalsOf(today.data.rules);
   const now = status.data.jobs;
-  const broke = (now.failed ?? 0) + (now.unwanted ?? 0) + (now["in-doubt"] ?? 0);
+  const broke = (now.failed ?? 0) + (now.unmatched ?? 0) + (now["in-doubt"] ?? 0);
   const person = (now["needs-review"] ?? 0) + (now["awaiting-approval"] ?? 0);
   const since = encodeURIComponent(today.data.began);
   return (
@@ -52,7 +52,7 @@ export function TodayPage() {
         {broke > 0 && (
           <>
             {" "}
-            <Link className="c-broke" to={now.failed ? "/jobs?state=failed" : "/jobs?state=unwanted"}>
+            <Link className="c-broke" to={now.failed ? "/jobs?state=failed" : "/jobs?state=unmatched"}>
               {texts.today.broke(broke)}
             </Link>
             .

@@ -6,7 +6,7 @@ export interface Totals {
   worked: number;
   filed: number;
   failed: number;
-  unwanted: number;
+  unmatched: number;
   held: number;
   forDestination: number;
   waiting: number;
@@ -26,7 +26,7 @@ export function totalsOf(rules: Schemas["RuleToday"][]): Totals {
     worked: inState("filed") + forDestination + inState("in-doubt") + inState("rejected"),
     filed: inState("filed"),
     failed: inState("failed"),
-    unwanted: inState("unwanted"),
+    unmatched: inState("unmatched"),
     held: inState("held"),
     forDestination,
     waiting,

@@ -2,7 +2,7 @@ import type { Schemas } from "../../../api/client";
 import { texts } from "../../../texts";
 import type { Sentence } from "./places";
 
-type Seen = Schemas["Seen"];
+type Seen = Schemas["CheckedCondition"];
 
 function flat(seen: Seen[]): Seen[] {
   return seen.flatMap((one) => [one, ...flat(one.parts)]);

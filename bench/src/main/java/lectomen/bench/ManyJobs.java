@@ -71,7 +71,7 @@ final class ManyJobs {
                 String id = "1-" + number;
                 long at = FIRST + number * APART_MILLIS;
                 String state = state(number);
-                String rule = state.equals("unwanted") ? null : rule();
+                String rule = state.equals("unmatched") ? null : rule();
                 String name = name(number);
                 set(
                         job,
@@ -114,7 +114,7 @@ final class ManyJobs {
         }
         int lot = random.nextInt(1_000);
         if (lot < 12) {
-            return "unwanted";
+            return "unmatched";
         }
         return lot < 14 ? "held" : lot < 15 ? "cancelled" : "filed";
     }

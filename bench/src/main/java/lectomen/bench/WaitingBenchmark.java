@@ -8,7 +8,7 @@ import lectomen.demo.DemoService;
 
 /** What fifty thousand files that lie in a hot folder, wanted by no rule, cost a file that is wanted. */
 final class WaitingBenchmark implements Benchmark {
-    private static final int LYING = 50_000;
+    private static final int UNMATCHED = 50_000;
     private static final int WARM_UP = 20;
     private static final int DROPS = 40;
 
@@ -26,31 +26,31 @@ final class WaitingBenchmark implements Benchmark {
             drop(home, 0, WARM_UP);
             Samples empty = drop(home, WARM_UP, DROPS);
             Path waiting = Files.createDirectories(folder.resolve("waiting"));
-            for (int i = 0; i < LYING; i++) {
-                Files.write(waiting.resolve("lying-" + i + ".bin"), new byte[] {0, 1, 2, (byte) i});
+            for (int i = 0; i < UNMATCHED; i++) {
+                Files.write(waiting.resolve("unmatched-" + i + ".bin"), new byte[] {0, 1, 2, (byte) i});
             }
             long began = System.nanoTime();
-            for (int i = 0; i < LYING; i++) {
-                String name = "lying-" + i + ".bin";
+            for (int i = 0; i < UNMATCHED; i++) {
+                String name = "unmatched-" + i + ".bin";
                 Files.move(waiting.resolve(name), Serving.inbox(home).resolve(name));
             }
-            while (service.get("/status").path("jobs").path("unwanted").asInt() < LYING) {
+            while (service.get("/status").path("jobs").path("unmatched").asInt() < UNMATCHED) {
                 Thread.sleep(250);
             }
             double told = (System.nanoTime() - began) / 1e9;
             Samples full = drop(home, WARM_UP + DROPS, DROPS);
             String alone = "the same in the empty folder";
             return List.of(
-                    Figure.without("until 50,000 lying files are told of", told, "s", Optional.empty(), ""),
+                    Figure.without("until 50,000 unmatched files are told of", told, "s", Optional.empty(), ""),
                     Figure.under(
                             200,
-                            "drop to filed beside 50,000 lying files, median",
+                            "drop to filed beside 50,000 unmatched files, median",
                             full.median(),
                             "ms",
                             Optional.of(empty.median()),
                             alone),
                     Figure.without(
-                            "drop to filed beside 50,000 lying files, 95 %",
+                            "drop to filed beside 50,000 unmatched files, 95 %",
                             full.most(), "ms", Optional.of(empty.most()), alone));
         }
     }

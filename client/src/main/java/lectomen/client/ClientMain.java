@@ -9,7 +9,7 @@ import picocli.CommandLine.Command;
 /** The client's front door: knows the commands, and turns what went wrong into one line and an exit code. */
 @Command(
         name = "lectomen",
-        description = "Takes documents in from hot folders, names them by what stands on their pages, and files them.",
+        description = "Takes in documents from hot folders, names them by fields found on their pages, and files them.",
         synopsisSubcommandLabel = "COMMAND",
         subcommands = {
             StatusCommand.class,
@@ -30,16 +30,16 @@ import picocli.CommandLine.Command;
             CompletionCommand.class,
             HelpCommand.class
         },
-        footerHeading = "%nStarting and trying it out:%n",
+        footerHeading = "%nMore commands:%n",
         footer = {
             "  serve  Start the service on a home: serve --home DIR --port N",
-            "  doctor Say what is wrong with a home and this machine, and what mends it: doctor --home DIR",
+            "  doctor Check a home and this machine, and say how to fix problems: doctor --home DIR",
             "  bench  Measure this machine: bench [--only NAME] [--json]",
-            "  convert Convert files on the spot, without a service: convert FILE... --to pdfa-2b",
+            "  convert Convert files without a service: convert FILE... --to pdfa-2b",
             "  read    Read the text of scans, photographs and PDF files, without a service: read FILE...",
-            "  inspect Say what files are made of, without a service: inspect FILE...",
-            "  propose Propose how a rule finds a field: propose FILE... --value FILE=TEXT",
-            "  demo   Show the whole way on made-up documents: demo [--once] [--json] [--home DIR] [--port N]",
+            "  inspect Show the properties of files, without a service: inspect FILE...",
+            "  propose Suggest how a rule finds a field: propose FILE... --value FILE=TEXT",
+            "  demo   Run the whole process on made-up documents: demo [--once] [--json] [--home DIR] [--port N]",
             "",
             "Examples:",
             "  lectomen status",
@@ -48,7 +48,7 @@ import picocli.CommandLine.Command;
             "  lectomen job list --state failed",
             "  lectomen job retry --state failed --rule mooring-permits",
             "",
-            "Exit codes: 0 done; 1 the service said no, or a check found something; 2 wrong words or no service."
+            "Exit codes: 0 success; 1 request refused, or a check found a problem; 2 invalid command line, or no service."
         })
 public final class ClientMain {
     private ClientMain() {}

@@ -20,7 +20,7 @@ enum Colour {
         return switch (state) {
             case "filed" -> GREEN;
             case "failed", "rejected", "in-doubt" -> RED;
-            case "unwanted", "held", "needs-review", "awaiting-approval" -> YELLOW;
+            case "unmatched", "held", "needs-review", "awaiting-approval" -> YELLOW;
             case "working" -> BLUE;
             default -> NONE;
         };

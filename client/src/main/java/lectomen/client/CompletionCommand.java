@@ -10,12 +10,12 @@ import picocli.CommandLine.Spec;
 /** Completion of commands and options in the shell. */
 @Command(
         name = "completion",
-        description = "Print a script that completes commands and options in bash or zsh.",
+        description = "Print a completion script for bash or zsh.",
         footer = {
             "",
             "Examples:",
-            "  source <(lectomen completion bash)     now, in bash",
-            "  lectomen completion zsh >> ~/.zshrc    for every zsh to come"
+            "  source <(lectomen completion bash)     for this session, in bash",
+            "  lectomen completion zsh >> ~/.zshrc    permanently, in zsh"
         })
 final class CompletionCommand implements Callable<Integer> {
     enum Shell {
@@ -23,7 +23,7 @@ final class CompletionCommand implements Callable<Integer> {
         zsh
     }
 
-    @Parameters(paramLabel = "bash|zsh", description = "For which shell.")
+    @Parameters(paramLabel = "bash|zsh", description = "The shell.")
     private Shell shell = Shell.bash;
 
     @Spec

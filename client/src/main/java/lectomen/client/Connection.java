@@ -17,16 +17,19 @@ final class Connection {
             names = "--home",
             paramLabel = "DIR",
             description =
-                    "The home of the service; else LECTOMEN_HOME, else ./home. Its address and token are read from there.")
+                    "The home of the service (default: LECTOMEN_HOME, else ./home). Its address and token are read from there.")
     private @Nullable Path home;
 
-    @Option(names = "--url", paramLabel = "URL", description = "A service elsewhere; needs --token too.")
+    @Option(
+            names = "--url",
+            paramLabel = "URL",
+            description = "The URL of a service on another machine; also needs --token.")
     private @Nullable String url;
 
-    @Option(names = "--token", paramLabel = "TOKEN", description = "The token for --url; else LECTOMEN_TOKEN.")
+    @Option(names = "--token", paramLabel = "TOKEN", description = "The token for --url (default: LECTOMEN_TOKEN).")
     private @Nullable String token;
 
-    @Option(names = "--json", description = "Answer as JSON, for programs.")
+    @Option(names = "--json", description = "Print JSON, for programs.")
     private boolean json;
 
     boolean json() {
@@ -45,13 +48,13 @@ final class Connection {
         Path folder = folder();
         Path address = folder.resolve("address");
         if (!Files.exists(address)) {
-            throw new ServiceUnreachable("no service runs on home "
+            throw new ServiceUnreachable("no service is running on home "
                     + folder.toAbsolutePath().normalize() + ". Start it: ./lectomen serve --home " + folder
-                    + "; or name another home with --home DIR");
+                    + "; or choose another home with --home DIR");
         }
         if (!Files.isReadable(folder.resolve("token"))) {
             throw new ServiceUnreachable(
-                    "the token of home " + folder + " is only for its owner; ask them, or use --token");
+                    "the token of home " + folder + " can only be read by its owner; ask them, or use --token");
         }
         JsonNode known = JSON.readTree(Files.readString(address));
         return new Service(

@@ -7,8 +7,7 @@ import tools.jackson.databind.JsonNode;
 /** The numbers that documents get. */
 @Command(
         name = "counter",
-        description =
-                "Number sequences: where they stand, and setting them by hand. What one is like stands in a shared part.",
+        description = "Number sequences: show them, or set the next number. A counter is defined in a shared part.",
         synopsisSubcommandLabel = "COMMAND",
         subcommands = {CounterCommand.ListCounters.class, CounterCommand.Set.class, CounterCommand.Changes.class})
 final class CounterCommand {
@@ -34,13 +33,13 @@ final class CounterCommand {
             }
         }
         if (table.isEmpty()) {
-            System.out.println("There are no counters yet. Write one as a shared part: lectomen part put FILE");
+            System.out.println("There are no counters yet. Define one as a shared part: lectomen part put FILE");
         } else {
             table.print();
         }
     }
 
-    @Command(name = "list", description = "Show all counters, each run with its next number.")
+    @Command(name = "list", description = "Show all counters, and the next number of each run.")
     static final class ListCounters extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
@@ -55,13 +54,13 @@ final class CounterCommand {
 
     @Command(
             name = "set",
-            description = "Set the next number of a counter. The reason stays in the history.",
+            description = "Set the next number of a counter. The reason is recorded in the history.",
             footer = {"", "Example: lectomen counter set readings --run 2027-03 --next 118 --reason 'as on paper'"})
     static final class Set extends QueryCommand.AboutName {
-        @Option(names = "--next", required = true, paramLabel = "NUMBER", description = "The next number to be given.")
+        @Option(names = "--next", required = true, paramLabel = "NUMBER", description = "The next number to give.")
         private long next;
 
-        @Option(names = "--run", paramLabel = "RUN", description = "Which run, as the list shows it.")
+        @Option(names = "--run", paramLabel = "RUN", description = "The run, as shown in the list.")
         private String run = "";
 
         @Option(names = "--reason", required = true, paramLabel = "WORDS", description = "Why.")
@@ -79,7 +78,7 @@ final class CounterCommand {
         }
     }
 
-    @Command(name = "changes", description = "Show where a counter was set by hand, by whom and why.")
+    @Command(name = "changes", description = "Show when a counter was set by hand, by whom and why.")
     static final class Changes extends QueryCommand.AboutName {
         @Override
         JsonNode ask(Service service) {

@@ -12,15 +12,15 @@ import tools.jackson.databind.json.JsonMapper;
 /** Hot folders and destinations as places on disks and shares. */
 @Command(
         name = "folder",
-        description = "Hot folders and destinations: say that one was moved to another disk or share.",
+        description = "Hot folders and destinations: confirm that one was moved to another disk or share.",
         synopsisSubcommandLabel = "COMMAND",
         subcommands = FolderCommand.Moved.class)
 final class FolderCommand {
     @Command(
             name = "moved",
             description =
-                    "Say that a hot folder or a destination lies on another disk or share because somebody moved it. Without that it "
-                            + "counts as away: a share may not be mounted, and what is put into the bare folder would vanish once it is.",
+                    "Confirm that a hot folder or destination was moved to another disk or share. Until then it "
+                            + "is treated as unavailable: a share may not be mounted, and files put into the empty mount point would disappear from view.",
             footer = {"", "Example:", "  lectomen folder moved /srv/plans"})
     static final class Moved implements Callable<Integer> {
         private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -28,7 +28,7 @@ final class FolderCommand {
         @Mixin
         private final Connection connection = new Connection();
 
-        @Parameters(paramLabel = "FOLDER", description = "As the reason names it.")
+        @Parameters(paramLabel = "FOLDER", description = "The folder, as shown in the reason.")
         private Path folder = Path.of("");
 
         @Override
@@ -42,8 +42,8 @@ final class FolderCommand {
             }
             System.out.println(
                     answer.path("moved").asBoolean()
-                            ? path + " is confirmed: it is used where it is now."
-                            : path + " is where it was before; there is nothing to confirm.");
+                            ? path + " is confirmed; its new location is used."
+                            : path + " has not moved; there is nothing to confirm.");
             return 0;
         }
     }

@@ -9,9 +9,9 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Shows what a command does: {@code help job list}. */
-@Command(name = "help", description = "Show what a command does, with examples.")
+@Command(name = "help", description = "Show help for a command, with examples.")
 final class HelpCommand implements Callable<Integer> {
-    @Parameters(arity = "0..*", paramLabel = "COMMAND", description = "A command and its part, such as: job list")
+    @Parameters(arity = "0..*", paramLabel = "COMMAND", description = "A command, such as: job list")
     private List<String> words = List.of();
 
     @Spec
@@ -24,7 +24,7 @@ final class HelpCommand implements Callable<Integer> {
         for (String word : words) {
             CommandLine next = command.getSubcommands().get(word);
             if (next == null) {
-                System.err.println("lectomen: there is no command " + String.join(" ", words) + ". There are: "
+                System.err.println("lectomen: unknown command " + String.join(" ", words) + ". Commands: "
                         + String.join(", ", command.getSubcommands().keySet()));
                 return 2;
             }

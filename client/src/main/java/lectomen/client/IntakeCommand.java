@@ -11,7 +11,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "intake",
         description =
-                "Pause or resume taking files out of all hot folders. What was taken goes on, and files lie where they are.",
+                "Pause or resume intake from all hot folders. Files already taken in are still processed; new files stay in their folders.",
         footer = {"", "Examples:", "  lectomen intake pause", "  lectomen intake resume"})
 final class IntakeCommand implements Callable<Integer> {
     private enum Deed {
@@ -22,7 +22,7 @@ final class IntakeCommand implements Callable<Integer> {
     @Mixin
     private final Connection connection = new Connection();
 
-    @Parameters(paramLabel = "pause|resume", description = "What to do: ${COMPLETION-CANDIDATES}.")
+    @Parameters(paramLabel = "pause|resume", description = "One of: ${COMPLETION-CANDIDATES}.")
     private Deed deed = Deed.pause;
 
     @Override
@@ -33,9 +33,7 @@ final class IntakeCommand implements Callable<Integer> {
         }
         JsonNode paused = answer.path("paused");
         System.out.println(
-                paused.isMissingNode()
-                        ? "Files are taken out of hot folders."
-                        : ResponseWords.text(paused.path("words")));
+                paused.isMissingNode() ? "Intake from hot folders is on." : ResponseWords.text(paused.path("words")));
         return 0;
     }
 }

@@ -24,10 +24,10 @@ abstract class JobActionCommand implements Callable<Integer> {
     @Parameters(
             arity = "0..*",
             paramLabel = "ID",
-            description = "The ids of jobs, such as 1-17; or say which by a filter.")
+            description = "Job ids, such as 1-17; or select jobs with filter options.")
     private List<String> ids = List.of();
 
-    @Option(names = "--dry", description = "Only count the jobs that are meant; do nothing.")
+    @Option(names = "--dry-run", description = "Only count the selected jobs; change nothing.")
     private boolean dry;
 
     /** The action's word in the interface. */
@@ -50,8 +50,7 @@ abstract class JobActionCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         if (ids.isEmpty() == filter.isEmpty()) {
-            throw new ServiceUnreachable(
-                    "say which jobs: either their ids, or a filter such as --state failed --rule ID");
+            throw new ServiceUnreachable("select jobs by id, or by a filter such as --state failed --rule ID");
         }
         Service service = connection.service();
         if (ids.size() == 1 && !dry) {
@@ -63,9 +62,9 @@ abstract class JobActionCommand implements Callable<Integer> {
             if (connection.json()) {
                 return Connection.printJson(job);
             }
-            System.out.println(
-                    "Job " + ResponseWords.text(job.path("id")) + " is " + ResponseWords.text(job.path("state"))
-                            + (job.path("holdWanted").asBoolean() ? " and is held once its worker is done" : ""));
+            System.out.println("Job " + ResponseWords.text(job.path("id")) + " is "
+                    + ResponseWords.text(job.path("state"))
+                    + (job.path("holdWanted").asBoolean() ? " and will be held when its worker has finished" : ""));
             return 0;
         }
         return many(service);
@@ -79,15 +78,15 @@ abstract class JobActionCommand implements Callable<Integer> {
         if (connection.json()) {
             Connection.printJson(done);
         } else if (dry) {
-            System.out.println(jobs(done.path("matched").asInt()) + " would be meant.");
+            System.out.println(jobs(done.path("matched").asInt()) + " selected. Nothing was changed.");
         } else {
-            System.out.println("Done with " + jobs(done.path("done").asInt()) + " of "
+            System.out.println("Done: " + jobs(done.path("done").asInt()) + " of "
                     + done.path("matched").asInt() + ".");
             done.path("refusals")
                     .forEach(refused -> System.out.println("  " + ResponseWords.text(refused.path("words"))));
             int unsaid = done.path("notDone").asInt() - done.path("refusals").size();
             if (unsaid > 0) {
-                System.out.println("  and " + unsaid + " more that could not be done");
+                System.out.println("  and " + unsaid + " more that could not be changed");
             }
         }
         return done.path("notDone").asInt() > 0 ? 1 : 0;
@@ -100,8 +99,8 @@ abstract class JobActionCommand implements Callable<Integer> {
     @Command(
             name = "retry",
             description =
-                    "Try jobs again: those that ended badly from their beginning, those that wait at once. What has a receipt "
-                            + "is not repeated.",
+                    "Retry jobs: failed ones start from the beginning, waiting ones are tried now. Filings with a receipt "
+                            + "are not repeated.",
             footer = {
                 "",
                 "Examples:",
@@ -118,9 +117,9 @@ abstract class JobActionCommand implements Callable<Integer> {
     @Command(
             name = "run-again",
             description =
-                    "Run ended jobs again from their originals, under the rules as they are now. What they file takes the "
-                            + "place of what they filed before; what somebody changed since is left.",
-            footer = {"", "Example: lectomen job run-again --rule mooring-permits --since 2027-03-01 --dry"})
+                    "Run finished jobs again from their originals, with the current rules. The new results replace "
+                            + "the earlier ones, except files that somebody has changed since.",
+            footer = {"", "Example: lectomen job run-again --rule mooring-permits --since 2027-03-01 --dry-run"})
     static final class RunAgain extends JobActionCommand {
         @Override
         String action() {
@@ -130,7 +129,8 @@ abstract class JobActionCommand implements Callable<Integer> {
 
     @Command(
             name = "hold",
-            description = "Stop jobs until they are released. One at work is held once its worker is done.")
+            description =
+                    "Hold jobs until they are released. A job being processed is held when its worker has finished.")
     static final class Hold extends JobActionCommand {
         @Override
         String action() {
@@ -138,7 +138,7 @@ abstract class JobActionCommand implements Callable<Integer> {
         }
     }
 
-    @Command(name = "release", description = "Let held jobs go on.")
+    @Command(name = "release", description = "Release held jobs.")
     static final class Release extends JobActionCommand {
         @Override
         String action() {
@@ -146,7 +146,7 @@ abstract class JobActionCommand implements Callable<Integer> {
         }
     }
 
-    @Command(name = "cancel", description = "End jobs for good. Their originals are kept.")
+    @Command(name = "cancel", description = "Cancel jobs. Their originals are kept.")
     static final class Cancel extends JobActionCommand {
         @Override
         String action() {
@@ -156,10 +156,14 @@ abstract class JobActionCommand implements Callable<Integer> {
 
     @Command(
             name = "priority",
-            description = "Say how soon jobs have their turn.",
+            description = "Set the priority of jobs.",
             footer = {"", "Example: lectomen job priority 1-17 --to 90"})
     static final class Priority extends JobActionCommand {
-        @Option(names = "--to", required = true, paramLabel = "1..100", description = "50 is usual, more is sooner.")
+        @Option(
+                names = "--to",
+                required = true,
+                paramLabel = "1..100",
+                description = "The new priority (50 is normal; higher runs sooner).")
         private int priority;
 
         @Override
@@ -175,7 +179,7 @@ abstract class JobActionCommand implements Callable<Integer> {
 
     @Command(
             name = "move",
-            description = "Run jobs under another rule; what they filed before is replaced.",
+            description = "Run jobs with another rule. Their earlier results are replaced.",
             footer = {"", "Example: lectomen job move 1-17 --to manual-indexing"})
     static final class Move extends JobActionCommand {
         @Option(names = "--to", required = true, paramLabel = "RULE", description = "The id of the rule.")
@@ -195,34 +199,33 @@ abstract class JobActionCommand implements Callable<Integer> {
     @Command(
             name = "file",
             description =
-                    "File jobs' documents by hand: under a name and in a folder that you say, asking no rule. A file that still "
-                            + "lies in its hot folder is taken for it.",
+                    "File documents by hand, with a name and folder of your choice and without a rule. A file that is still "
+                            + "in its hot folder is taken for this.",
             footer = {
                 "",
-                "A name or folder may have {file name}, {arrived} and the site's parameters in it.",
+                "Name and folder may contain {file name}, {arrived} and site parameters.",
                 "",
                 "Examples:",
                 "  lectomen job file 1-17 --in archive --under Letters/2027 --as 'Letter of the ferry office'",
-                "  lectomen job file --state unwanted --in archive --under Unsorted --as '{arrived} {file name}'"
+                "  lectomen job file --state unmatched --in archive --under Unsorted --as '{arrived} {file name}'"
             })
     static final class FileByHand extends JobActionCommand {
-        @Option(names = "--in", required = true, paramLabel = "CONNECTION", description = "Where to file.")
+        @Option(names = "--in", required = true, paramLabel = "CONNECTION", description = "The connection to file to.")
         private String connection = "";
 
-        @Option(names = "--under", paramLabel = "FOLDER", description = "The folder in it; its top if not said.")
+        @Option(
+                names = "--under",
+                paramLabel = "FOLDER",
+                description = "The folder in the connection (default: top level).")
         private String under = "";
 
-        @Option(
-                names = "--as",
-                required = true,
-                paramLabel = "NAME",
-                description = "The name; the ending follows the type.")
+        @Option(names = "--as", required = true, paramLabel = "NAME", description = "The name, without file extension.")
         private String name = "";
 
         @Option(
                 names = "--when-taken",
                 paramLabel = "CHOICE",
-                description = "If the name is taken: number it (the default), leave or fail.")
+                description = "If the name is taken: number it (default), leave or fail.")
         private String whenTaken = "number it";
 
         @Override

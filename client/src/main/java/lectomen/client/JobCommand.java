@@ -17,7 +17,7 @@ import tools.jackson.databind.node.ObjectNode;
 /** Jobs. */
 @Command(
         name = "job",
-        description = "See what became of documents, and hold, release, try again or end jobs.",
+        description = "Show, hold, release, retry or cancel jobs.",
         synopsisSubcommandLabel = "COMMAND",
         subcommands = {
             JobCommand.ListJobs.class,
@@ -40,15 +40,15 @@ final class JobCommand {
         String reason = ResponseWords.text(job.path("reason").path("words"));
         String next = ResponseWords.ahead(job.path("nextTryAt"));
         String outcome = places.isEmpty() ? reason : String.join(", ", places);
-        return next.isEmpty() ? outcome : outcome + " Next try " + next + ".";
+        return next.isEmpty() ? outcome : outcome + " Next attempt " + next + ".";
     }
 
     @Command(
             name = "list",
-            description = "Show jobs, the newest first.",
+            description = "List jobs, newest first.",
             footer = {
                 "",
-                "States: waiting, working, needs-review, awaiting-approval, filed, unwanted, rejected, failed, held, in-doubt,",
+                "States: waiting, working, needs-review, awaiting-approval, filed, unmatched, rejected, failed, held, in-doubt,",
                 "cancelled.",
                 "",
                 "Examples:",
@@ -75,14 +75,14 @@ final class JobCommand {
                 names = "--order",
                 paramLabel = "newest|oldest|changed",
                 defaultValue = "newest",
-                description = "In which order; changed: what changed last first (default: newest).")
+                description = "Sort order; changed: last changed first (default: newest).")
         private Order order = Order.newest;
 
         @Option(
                 names = "--limit",
                 paramLabel = "N",
                 defaultValue = "100",
-                description = "At most so many (default: 100).")
+                description = "Maximum number of jobs (default: 100).")
         private int limit = 100;
 
         @Override
@@ -105,17 +105,17 @@ final class JobCommand {
             }
             print(jobs);
             if (more && !jobs.isEmpty()) {
-                System.out.println("There are more; see them with --limit N.");
+                System.out.println("There are more. Show more with --limit N.");
             }
             return 0;
         }
 
         private static void print(ArrayNode jobs) {
             if (jobs.isEmpty()) {
-                System.out.println("No such jobs.");
+                System.out.println("No jobs match.");
                 return;
             }
-            Table table = new Table("JOB", "STATE", "RULE", "CAME IN", "SIZE", "FILE").shrink(5, 2);
+            Table table = new Table("JOB", "STATE", "RULE", "RECEIVED", "SIZE", "FILE").shrink(5, 2);
             for (JsonNode job : jobs) {
                 String state = ResponseWords.text(job.path("state"));
                 table.row(
@@ -134,13 +134,13 @@ final class JobCommand {
 
     @Command(
             name = "show",
-            description = "Tell one job's whole story.",
+            description = "Show everything about one job.",
             footer = {"", "Example: lectomen job show 1-17"})
     static final class Show implements Callable<Integer> {
         @Mixin
         private final Connection connection = new Connection();
 
-        @Parameters(paramLabel = "ID", description = "The job's id, such as 1-17.")
+        @Parameters(paramLabel = "ID", description = "The job id, such as 1-17.")
         private String id = "";
 
         @Override
@@ -156,16 +156,16 @@ final class JobCommand {
 
     @Command(
             name = "note",
-            description = "Write a note to a job, for whoever looks at it next.",
+            description = "Add a note to a job, for the next person.",
             footer = {"", "Example: lectomen job note 1-17 \"Asked the ferry office for a better scan.\""})
     static final class Note implements Callable<Integer> {
         @Mixin
         private final Connection connection = new Connection();
 
-        @Parameters(index = "0", paramLabel = "ID", description = "The job's id.")
+        @Parameters(index = "0", paramLabel = "ID", description = "The job id.")
         private String id = "";
 
-        @Parameters(index = "1", paramLabel = "TEXT", description = "The note.")
+        @Parameters(index = "1", paramLabel = "TEXT", description = "The text of the note.")
         private @Nullable String text;
 
         @Override

@@ -17,20 +17,20 @@ final class JobFilter {
     @Option(names = "--rule", paramLabel = "ID", description = "Only jobs of this rule.")
     private @Nullable String rule;
 
-    @Option(names = "--name", paramLabel = "TEXT", description = "Only jobs whose file name holds this text.")
+    @Option(names = "--name", paramLabel = "TEXT", description = "Only jobs whose file name contains this text.")
     private @Nullable String name;
 
     @Option(
             names = "--since",
             paramLabel = "TIME",
             description =
-                    "Only jobs that came in at this time or later: 2027-03-01, 2027-03-01T14:30, or 90m, 12h, 7d ago.")
+                    "Only jobs received at this time or later: 2027-03-01, 2027-03-01T14:30, or 90m, 12h, 7d ago.")
     private @Nullable String since;
 
-    @Option(names = "--until", paramLabel = "TIME", description = "Only jobs that came in before this time.")
+    @Option(names = "--until", paramLabel = "TIME", description = "Only jobs received before this time.")
     private @Nullable String until;
 
-    @Option(names = "--folder", paramLabel = "FOLDER", description = "Only jobs that came from this hot folder.")
+    @Option(names = "--folder", paramLabel = "FOLDER", description = "Only jobs from this hot folder.")
     private @Nullable Path folder;
 
     boolean isEmpty() {
@@ -83,8 +83,7 @@ final class JobFilter {
                     : LocalDateTime.parse(text).atZone(ZoneId.systemDefault()).toInstant();
         } catch (DateTimeException e) {
             throw new ServiceUnreachable(
-                    "a time is written as 2027-03-01, 2027-03-01T14:30, or as 90m, 12h or 7d ago, not as \"" + text
-                            + "\"");
+                    "invalid time \"" + text + "\"; expected 2027-03-01, 2027-03-01T14:30, or 90m, 12h or 7d ago");
         }
     }
 }

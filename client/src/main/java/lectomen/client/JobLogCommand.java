@@ -15,7 +15,8 @@ import tools.jackson.databind.JsonNode;
 /** What happened to a job, or to all, as the ledger has it. */
 @Command(
         name = "log",
-        description = "Show what happened to a job, or to everything; --follow goes on as things happen.",
+        description =
+                "Show the history of a job, or of everything. With --follow, new entries are shown as they happen.",
         footer = {
             "",
             "Examples:",
@@ -30,12 +31,12 @@ final class JobLogCommand implements Callable<Integer> {
     @Mixin
     private final Connection connection = new Connection();
 
-    @Parameters(arity = "0..1", paramLabel = "ID", description = "The job's id; without it, all jobs and rules.")
+    @Parameters(arity = "0..1", paramLabel = "ID", description = "The job id (default: all jobs and rules).")
     private @Nullable String id;
 
     @Option(
             names = {"-f", "--follow"},
-            description = "Go on as things happen, until Ctrl-C.")
+            description = "Show new entries as they happen, until Ctrl-C.")
     private boolean follow;
 
     /** The names of files by the ids of their jobs, as far as they were shown; empty for jobs that are gone. */

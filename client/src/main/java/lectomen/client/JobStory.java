@@ -29,13 +29,10 @@ final class JobStory {
                 "original",
                 ResponseWords.text(job.path("originalRemovedAt")).isEmpty()
                         ? ""
-                        : "removed " + ResponseWords.time(job.path("originalRemovedAt"))
-                                + ", as its retention or its rule says");
+                        : "removed " + ResponseWords.time(job.path("originalRemovedAt")) + " by retention or its rule");
         line(
                 "file",
-                job.path("leftInFolder").asBoolean()
-                        ? "still lies in its folder, since it can't be removed there"
-                        : "");
+                job.path("leftInFolder").asBoolean() ? "still in its folder because it can't be removed there" : "");
         line("priority", job.path("priority").asInt(50) == 50 ? "" : ResponseWords.text(job.path("priority")));
         line("tags", QueryCommand.joined(job.path("tags")));
         line("data file", ResponseWords.text(job.path("sidecar")));
@@ -50,7 +47,7 @@ final class JobStory {
                                 + ResponseWords.text(given.path("reason")));
         job.path("cameOfIt")
                 .forEach(next -> line(
-                        "goes on as",
+                        "continues as",
                         "job " + ResponseWords.text(next.path("id")) + ", " + ResponseWords.text(next.path("state"))));
         job.path("places").forEach(place -> line("filed as", ResponseWords.text(place)));
         conditions(job);
@@ -86,12 +83,12 @@ final class JobStory {
 
     private static void conditions(JsonNode job) {
         if (!job.path("considered").isEmpty()) {
-            System.out.println("\nRules asked");
+            System.out.println("\nRules checked");
         }
         for (JsonNode considered : job.path("considered")) {
             boolean takes = considered.path("takes").asBoolean();
             System.out.println("  " + ResponseWords.text(considered.path("rule").path("id"))
-                    + (takes ? " takes it" : " does not take it: " + ResponseWords.text(considered.path("whyNot"))));
+                    + (takes ? " takes it" : " does not match: " + ResponseWords.text(considered.path("whyNot"))));
             considered.path("conditions").forEach(seen -> TrialCommand.printSeen(seen, "    "));
         }
     }
@@ -147,11 +144,11 @@ final class JobStory {
                 System.out.println("      receipt " + receipt + ": " + ResponseWords.text(effect.path("answer")));
                 String older = ResponseWords.text(effect.path("older"));
                 if (!older.isEmpty()) {
-                    System.out.println("      what was there is now " + older);
+                    System.out.println("      the previous version is now " + older);
                 }
                 String ended = ResponseWords.time(effect.path("endedAt"));
                 if (!ended.isEmpty()) {
-                    System.out.println("      replaced or taken back " + ended);
+                    System.out.println("      replaced or withdrawn " + ended);
                 }
             }
             String reason = ResponseWords.text(effect.path("reason").path("words"));

@@ -9,14 +9,13 @@ import tools.jackson.databind.JsonNode;
 /** The history. */
 @Command(
         name = "ledger",
-        description = "Check the history of everything that was done.",
+        description = "Check the history.",
         synopsisSubcommandLabel = "COMMAND",
         subcommands = LedgerCommand.Check.class)
 final class LedgerCommand {
     @Command(
             name = "check",
-            description =
-                    "Read the whole history and check that nothing in it was changed or taken out. Exit code 1 if so.")
+            description = "Check that no entry of the history was changed or removed. Exit code 1 if one was.")
     static final class Check implements Callable<Integer> {
         @Mixin
         private final Connection connection = new Connection();
@@ -29,12 +28,12 @@ final class LedgerCommand {
                 Connection.printJson(check);
             } else if (whole) {
                 System.out.println(
-                        "The ledger is whole: " + check.path("entries").asLong() + " entries.");
+                        "The ledger is intact: " + check.path("entries").asLong() + " entries.");
             } else if (check.has("firstBreak")) {
                 System.out.println("The ledger is broken at entry "
                         + check.path("firstBreak").asLong() + " of "
                         + check.path("entries").asLong()
-                        + ": it, or the one before it, was changed or taken out.");
+                        + ": this entry, or the one before it, was changed or removed.");
             }
             if (!connection.json() && check.has("warning")) {
                 System.out.println(ResponseWords.text(check.path("warning")));

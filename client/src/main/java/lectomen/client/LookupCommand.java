@@ -10,7 +10,7 @@ import tools.jackson.databind.node.StringNode;
 /** The tables by which rules check and complete fields. */
 @Command(
         name = "lookup",
-        description = "Tables by which rules check and complete fields.",
+        description = "Tables that rules use to check and complete fields.",
         synopsisSubcommandLabel = "COMMAND",
         subcommands = {
             LookupCommand.ListLookups.class,
@@ -21,7 +21,7 @@ import tools.jackson.databind.node.StringNode;
 final class LookupCommand {
     private static final String KIND = "lookups";
 
-    @Command(name = "list", description = "Show all lookups, their columns, and the rules that use them.")
+    @Command(name = "list", description = "List lookups with their columns and the rules that use them.")
     static final class ListLookups extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
@@ -59,10 +59,10 @@ final class LookupCommand {
     @Command(
             name = "put",
             description =
-                    "Write a lookup from a CSV file whose first row names the columns. It counts for every document from then on.",
+                    "Create or replace a lookup from a CSV file whose first row names the columns. It applies to every document from then on.",
             footer = {"", "Example: lectomen lookup put vessels vessels.csv"})
     static final class Put extends QueryCommand.AboutName {
-        @Parameters(index = "1", paramLabel = "FILE.csv", description = "The table.")
+        @Parameters(index = "1", paramLabel = "FILE.csv", description = "The CSV file.")
         private Path file = Path.of("");
 
         @Override
@@ -77,7 +77,7 @@ final class LookupCommand {
         }
     }
 
-    @Command(name = "remove", description = "Remove a lookup that no rule uses.")
+    @Command(name = "remove", description = "Delete a lookup that no rule uses.")
     static final class Remove extends QueryCommand.AboutName {
         @Override
         JsonNode ask(Service service) {

@@ -23,7 +23,7 @@ import tools.jackson.databind.node.StringNode;
 final class PartCommand {
     private static final String KIND = "parts";
 
-    @Command(name = "list", description = "Show all shared parts and the rules that use them.")
+    @Command(name = "list", description = "List shared parts and the rules that use them.")
     static final class ListParts extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
@@ -42,14 +42,14 @@ final class PartCommand {
                         joined(part.path("usedBy")));
             }
             if (table.isEmpty()) {
-                System.out.println("There are no shared parts yet. Write one: lectomen part put FILE");
+                System.out.println("There are no shared parts yet. Create one: lectomen part put FILE");
             } else {
                 table.print();
             }
         }
     }
 
-    @Command(name = "show", description = "Show a part's file.")
+    @Command(name = "show", description = "Print the file of a shared part.")
     static final class Show extends QueryCommand.AboutName {
         @Override
         JsonNode ask(Service service) {
@@ -64,20 +64,19 @@ final class PartCommand {
 
     @Command(
             name = "put",
-            description =
-                    "Write a part, or what it is from now on. Each rule that names it gets a new version, which acts once it is put live.",
+            description = "Create or replace a shared part. Each rule that uses it gets a new draft version.",
             footer = {"", "Example: lectomen part put permit-name.yaml --reason 'berth in front' --live"})
     static final class Put extends QueryCommand {
-        @Parameters(paramLabel = "FILE", description = "The part's file; its name stands in it.")
+        @Parameters(paramLabel = "FILE", description = "The file of the part, with its name in it.")
         private Path file = Path.of("");
 
-        @Option(names = "--reason", paramLabel = "WORDS", description = "Why, for whoever reads the versions later.")
+        @Option(names = "--reason", paramLabel = "WORDS", description = "The reason for the change.")
         private String reason = "";
 
         @Option(
                 names = "--live",
                 description =
-                        "Put those rules live with it whose latest version is live and whose samples stay the same.")
+                        "Put the new versions live where the latest version is live now and the sample results stay the same.")
         private boolean live;
 
         @Override
@@ -102,7 +101,7 @@ final class PartCommand {
         }
     }
 
-    @Command(name = "schema", description = "Print the JSON Schema of the files of parts.")
+    @Command(name = "schema", description = "Print the JSON Schema of part files.")
     static final class Schema extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
@@ -115,7 +114,7 @@ final class PartCommand {
         }
     }
 
-    @Command(name = "remove", description = "Take away a part that no rule uses.")
+    @Command(name = "remove", description = "Delete a shared part that no rule uses.")
     static final class Remove extends QueryCommand.AboutName {
         @Override
         JsonNode ask(Service service) {

@@ -43,7 +43,7 @@ abstract class QueryCommand implements Callable<Integer> {
 
     /** A question about a rule. */
     abstract static class AboutRule extends QueryCommand {
-        @Parameters(index = "0", paramLabel = "ID", description = "The rule's id, such as mooring-permits.")
+        @Parameters(index = "0", paramLabel = "ID", description = "The rule id, such as mooring-permits.")
         private String id = "";
 
         String id() {

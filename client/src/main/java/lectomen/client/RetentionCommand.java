@@ -10,15 +10,14 @@ import tools.jackson.databind.JsonNode;
 /** What was kept for long enough. */
 @Command(
         name = "retention",
-        description =
-                "Show which originals and finished jobs were kept for as long as their rules say, and would be removed. The "
-                        + "service removes them every hour.",
+        description = "Show which originals and finished jobs have reached the end of their retention. The "
+                + "service removes them every hour.",
         footer = {"", "Examples:", "  lectomen retention", "  lectomen retention --remove"})
 final class RetentionCommand implements Callable<Integer> {
     @Mixin
     private final Connection connection = new Connection();
 
-    @Option(names = "--remove", description = "Remove them now. The ledger and the receipts stay.")
+    @Option(names = "--remove", description = "Remove them now. The ledger and receipts stay.")
     private boolean remove;
 
     @Override
@@ -29,7 +28,7 @@ final class RetentionCommand implements Callable<Integer> {
             return Connection.printJson(answer);
         }
         if (answer.path("due").isEmpty()) {
-            System.out.println("Everything is kept for ever: no rule says otherwise, and lectomen.yaml neither.");
+            System.out.println("Everything is kept forever: neither a rule nor lectomen.yaml sets a retention.");
             return 0;
         }
         String what = remove ? "REMOVED" : "DUE";

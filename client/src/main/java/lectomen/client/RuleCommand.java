@@ -25,7 +25,7 @@ import tools.jackson.databind.node.StringNode;
             RuleCommand.Show.class,
             RuleCommand.Check.class,
             RuleCommand.Add.class,
-            RuleCommand.Lying.class,
+            RuleCommand.Pending.class,
             RuleCommand.Live.class,
             RuleCommand.Pause.class,
             RuleCommand.Retire.class,
@@ -56,7 +56,7 @@ final class RuleCommand {
         }
     }
 
-    @Command(name = "list", description = "Show all rules in their order.")
+    @Command(name = "list", description = "List rules in their order.")
     static final class ListRules extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
@@ -93,12 +93,14 @@ final class RuleCommand {
 
     @Command(
             name = "order",
-            description =
-                    "Have these rules asked first, in this order, and the others behind them as before. A file goes to the"
-                            + " first that wants it.",
+            description = "Put these rules first, in this order; the others follow as before. A file goes to the"
+                    + " first rule that matches.",
             footer = {"", "Example: lectomen rule order mooring-permits tide-bulletins"})
     static final class Order extends QueryCommand {
-        @Parameters(arity = "1..*", paramLabel = "RULE", description = "Rules, the first to be asked first.")
+        @Parameters(
+                arity = "1..*",
+                paramLabel = "RULE",
+                description = "Rule ids, in the order in which they are checked.")
         private List<String> rules = List.of();
 
         @Override
@@ -110,7 +112,7 @@ final class RuleCommand {
             Set<String> order = new LinkedHashSet<>(rules);
             for (String rule : order) {
                 if (!known.contains(rule)) {
-                    throw new RequestRefused("There is no rule " + rule + ".");
+                    throw new RequestRefused("Unknown rule " + rule + ".");
                 }
             }
             order.addAll(known);
@@ -125,7 +127,7 @@ final class RuleCommand {
         }
     }
 
-    @Command(name = "show", description = "Show a rule's file.")
+    @Command(name = "show", description = "Print a rule file.")
     static final class Show extends QueryCommand.AboutRule {
         @Override
         JsonNode ask(Service service) {
@@ -154,7 +156,7 @@ final class RuleCommand {
         @Override
         void print(JsonNode answer) {
             if (exitCode(answer) == 0) {
-                System.out.println(file + " is good.");
+                System.out.println(file + " is valid.");
             }
             answer.path("problems")
                     .forEach(problem -> System.out.println(file + ", " + ResponseWords.problem(problem)));
@@ -168,13 +170,13 @@ final class RuleCommand {
 
     @Command(
             name = "add",
-            description = "Add a rule, or a new version of it, as a draft. It acts only once it is put live.",
+            description = "Add a rule, or a new version of one, as a draft. It takes effect when it is put live.",
             footer = {"", "Example: lectomen rule add mooring-permits.yaml && lectomen rule live mooring-permits"})
     static final class Add extends QueryCommand {
         @Parameters(paramLabel = "FILE", description = "The rule file.")
         private Path file = Path.of("");
 
-        @Option(names = "--reason", paramLabel = "WORDS", description = "Why, for whoever reads its versions later.")
+        @Option(names = "--reason", paramLabel = "WORDS", description = "The reason for the change.")
         private String reason = "";
 
         @Override
@@ -200,18 +202,19 @@ final class RuleCommand {
                 names = "--existing",
                 paramLabel = "take|leave|newer",
                 defaultValue = "take",
-                description = "What to do with files that lie in its folders already (default: take). See rule lying.")
+                description =
+                        "What to do with files that are already in its folders (default: take). See rule pending.")
         private Existing existing = Existing.take;
 
         @Option(
                 names = "--than",
                 paramLabel = "DAY",
-                description = "With --existing newer: files that were changed before that day (2027-03-01) are left.")
+                description = "With --existing newer: leave files changed before this day (2027-03-01).")
         private LocalDate than = LocalDate.EPOCH;
 
         @Option(
                 names = "--accept-samples",
-                description = "Expect from now on what its samples come to with this version, where that differs.")
+                description = "Accept the sample results of this version where they differ from what is expected.")
         private boolean acceptSamples;
 
         @Override
@@ -224,48 +227,47 @@ final class RuleCommand {
     }
 
     @Command(
-            name = "lying",
-            description =
-                    "Show what lies in the folders of a rule now, and what its latest version would say to each file.")
-    static final class Lying extends QueryCommand.AboutRule {
+            name = "pending",
+            description = "Show the files in a rule's folders, and what its latest version does with each of them.")
+    static final class Pending extends QueryCommand.AboutRule {
         @Override
         JsonNode ask(Service service) {
-            return service.get(path() + "/lying");
+            return service.get(path() + "/pending");
         }
 
         @Override
         void print(JsonNode seen) {
-            Table table = new Table("FILE", "CHANGED", "SIZE", "IT WOULD").shrink(0, 3);
+            Table table = new Table("FILE", "CHANGED", "SIZE", "DECISION").shrink(0, 3);
             for (JsonNode file : seen.path("files")) {
-                String would =
-                        switch (ResponseWords.text(file.path("would"))) {
+                String decision =
+                        switch (ResponseWords.text(file.path("decision"))) {
                             case "TAKE" -> "take it";
-                            case "READ" -> "read it to tell";
+                            case "READ" -> "read it to decide";
                             default -> "leave it: " + ResponseWords.text(file.path("why"));
                         };
                 table.row(
                         ResponseWords.text(file.path("name")),
                         ResponseWords.time(file.path("modified")),
                         ResponseWords.size(file.path("size").asLong()),
-                        would);
+                        decision);
             }
             if (!table.isEmpty()) {
                 table.print();
             }
-            System.out.println(ResponseWords.text(seen.path("all")) + " files lie in its folders: it would take "
+            System.out.println(ResponseWords.text(seen.path("all")) + " files are in its folders: take "
                     + ResponseWords.text(seen.path("take")) + ", read " + ResponseWords.text(seen.path("read"))
-                    + " to tell, and leave "
+                    + " to decide, leave "
                     + ResponseWords.text(seen.path("leave")) + ".");
             seen.path("notReached")
                     .forEach(folder ->
-                            System.out.println(ResponseWords.text(folder) + " is not there, or can't be looked at."));
+                            System.out.println(ResponseWords.text(folder) + " does not exist or can't be read."));
         }
     }
 
     @Command(
             name = "pause",
             description =
-                    "Stop a rule from taking more files. What it has planned is filed; what it has yet to read waits for it to be live again.")
+                    "Pause a rule. Planned filings are completed; documents not read yet wait until the rule is live again.")
     static final class Pause extends Change {
         @Override
         JsonNode ask(Service service) {
@@ -273,7 +275,7 @@ final class RuleCommand {
         }
     }
 
-    @Command(name = "retire", description = "Take a rule out of use. Its versions stay, and it can be put live again.")
+    @Command(name = "retire", description = "Retire a rule. Its versions stay, and it can be put live again.")
     static final class Retire extends Change {
         @Override
         JsonNode ask(Service service) {
@@ -283,7 +285,7 @@ final class RuleCommand {
 
     @Command(
             name = "schema",
-            description = "Print the JSON Schema of rule files, for editors that check while one writes.",
+            description = "Print the JSON Schema of rule files, for editors that validate as you type.",
             footer = {"", "Example: lectomen rule schema > rule.schema.json"})
     static final class Schema extends QueryCommand {
         @Override

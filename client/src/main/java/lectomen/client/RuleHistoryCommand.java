@@ -26,8 +26,8 @@ final class RuleHistoryCommand {
     @Command(
             name = "rename",
             description = {
-                "Give a rule another id, in all its versions and wherever its jobs name it.",
-                "Its hot folder keeps its name unless --folder is said."
+                "Rename a rule, in all its versions and jobs.",
+                "Its hot folder keeps its name unless --folder is given."
             },
             footer = {"", "Example: lectomen rule rename permits mooring-permits --folder"})
     static final class Rename extends QueryCommand.AboutRule {
@@ -36,7 +36,7 @@ final class RuleHistoryCommand {
 
         @Option(
                 names = "--folder",
-                description = "Rename a hot folder that is named as the rule is too; files in it go along.")
+                description = "Also rename the hot folder, with its files, if it is named after the rule.")
         private boolean folder;
 
         @Override
@@ -51,7 +51,7 @@ final class RuleHistoryCommand {
         }
     }
 
-    @Command(name = "versions", description = "Show all versions of a rule, the newest first.")
+    @Command(name = "versions", description = "List the versions of a rule, newest first.")
     static final class Versions extends QueryCommand.AboutRule {
         @Override
         JsonNode ask(Service service) {
@@ -74,7 +74,7 @@ final class RuleHistoryCommand {
 
     @Command(
             name = "diff",
-            description = "Show what changed between two versions: by default from the live one to the latest.",
+            description = "Show the changes between two versions (default: from the live one to the latest).",
             footer = {"", "Example: lectomen rule diff mooring-permits --from 2 --to 4"})
     static final class Diff extends QueryCommand.AboutRule {
         @Option(names = "--from", paramLabel = "VERSION", description = "The older version.")
@@ -96,26 +96,26 @@ final class RuleHistoryCommand {
             System.out.println("Rule " + ResponseWords.safe(id()) + ", from version "
                     + answer.path("from").asInt() + " to "
                     + answer.path("to").asInt()
-                    + (same ? ": nothing changed." : ":"));
+                    + (same ? ": no changes." : ":"));
             answer.path("lines").forEach(RuleHistoryCommand::printLine);
             for (JsonNode part : answer.path("parts")) {
-                System.out.println("Its shared part " + ResponseWords.text(part.path("name")) + ":");
+                System.out.println("Shared part " + ResponseWords.text(part.path("name")) + ":");
                 part.path("lines").forEach(RuleHistoryCommand::printLine);
             }
         }
     }
 
     @Command(
-            name = "return",
-            description = "Make an earlier version the latest again, as a draft. It acts once it is put live.",
-            footer = {"", "Example: lectomen rule return mooring-permits --to 3"})
+            name = "restore",
+            description = "Restore an earlier version as a new draft.",
+            footer = {"", "Example: lectomen rule restore mooring-permits --to 3"})
     static final class Return extends RuleCommand.Change {
-        @Option(names = "--to", required = true, paramLabel = "VERSION", description = "The version to go back to.")
+        @Option(names = "--to", required = true, paramLabel = "VERSION", description = "The version to restore.")
         private int to;
 
         @Override
         JsonNode ask(Service service) throws IOException {
-            return service.post(path() + "/return?to=" + to);
+            return service.post(path() + "/restore?to=" + to);
         }
     }
 }

@@ -14,7 +14,7 @@ import tools.jackson.databind.JsonNode;
 /** The samples of a rule: its own regression test. */
 @Command(
         name = "sample",
-        description = "Keep files with a rule, each with the result that is expected of it, and try the rule on them.",
+        description = "Files stored with a rule, with their expected results, to test the rule on.",
         synopsisSubcommandLabel = "COMMAND",
         subcommands = {
             SampleCommand.Keep.class,
@@ -38,9 +38,9 @@ final class SampleCommand {
     }
 
     @Command(
-            name = "keep",
-            description = "Keep files with a rule. What its latest version makes of them now is expected from now on.",
-            footer = {"", "Example: lectomen rule sample keep mooring-permits permit-0031.pdf"})
+            name = "add",
+            description = "Add samples to a rule. Their results with the latest version become the expected results.",
+            footer = {"", "Example: lectomen rule sample add mooring-permits permit-0031.pdf"})
     static final class Keep implements Callable<Integer> {
         @Mixin
         private final Connection connection = new Connection();
@@ -48,7 +48,7 @@ final class SampleCommand {
         @Parameters(index = "0", paramLabel = "ID", description = "The rule's id.")
         private String id = "";
 
-        @Parameters(index = "1..*", arity = "1..*", paramLabel = "FILE", description = "Files to keep.")
+        @Parameters(index = "1..*", arity = "1..*", paramLabel = "FILE", description = "Files to add.")
         private List<Path> files = List.of();
 
         @Override
@@ -61,14 +61,14 @@ final class SampleCommand {
                     Connection.printJson(sample);
                 } else {
                     System.out.println(
-                            ResponseWords.safe(name) + " is kept; expected: " + result(sample.path("expected")));
+                            ResponseWords.safe(name) + " was added; expected: " + result(sample.path("expected")));
                 }
             }
             return 0;
         }
     }
 
-    @Command(name = "list", description = "Show the samples of a rule and what is expected of each.")
+    @Command(name = "list", description = "List the samples of a rule with their expected results.")
     static final class ListSamples extends QueryCommand.AboutRule {
         @Override
         JsonNode ask(Service service) {
@@ -87,7 +87,7 @@ final class SampleCommand {
 
     @Command(
             name = "run",
-            description = "Try the latest version of a rule on its samples. Exit code 1 when one comes out different.",
+            description = "Test the latest version of a rule on its samples. Exit code 1 if a result differs.",
             footer = {"", "Example: lectomen rule sample run mooring-permits"})
     static final class Run extends QueryCommand.AboutRule {
         @Override
@@ -112,7 +112,7 @@ final class SampleCommand {
                 differences.forEach(difference -> System.out.println("  " + ResponseWords.text(difference)));
             }
             int all = answer.path("samples").size();
-            System.out.println((all - different(answer)) + " of " + all + " samples come out as expected.");
+            System.out.println((all - different(answer)) + " of " + all + " samples give the expected result.");
         }
 
         @Override
@@ -121,7 +121,7 @@ final class SampleCommand {
         }
     }
 
-    @Command(name = "forget", description = "Forget a sample of a rule.")
+    @Command(name = "remove", description = "Remove a sample from a rule.")
     static final class Forget extends QueryCommand.AboutRule {
         @Parameters(index = "1", paramLabel = "NAME", description = "The sample's name.")
         private String name = "";

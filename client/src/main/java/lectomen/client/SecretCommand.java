@@ -10,13 +10,13 @@ import tools.jackson.databind.JsonNode;
 /** Passwords for what lies outside. */
 @Command(
         name = "secret",
-        description = "Passwords by name, sealed on disk. They go in and never come out again.",
+        description = "Named passwords, encrypted on disk. They can be set but never read back.",
         synopsisSubcommandLabel = "COMMAND",
         subcommands = {SecretCommand.ListSecrets.class, SecretCommand.Put.class, SecretCommand.Remove.class})
 final class SecretCommand {
     private static final String KIND = "secrets";
 
-    @Command(name = "list", description = "Show the names of all secrets.")
+    @Command(name = "list", description = "List the names of all secrets.")
     static final class ListSecrets extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
@@ -32,10 +32,10 @@ final class SecretCommand {
                         ResponseWords.text(secret.path("version")),
                         ResponseWords.time(secret.path("changedAt")),
                         ResponseWords.text(secret.path("changedBy")),
-                        secret.path("readable").asBoolean() ? "sealed" : "the key at hand does not open it");
+                        secret.path("readable").asBoolean() ? "sealed" : "can't be decrypted with the current key");
             }
             if (table.isEmpty()) {
-                System.out.println("There are no secrets yet. Write one: lectomen secret put NAME");
+                System.out.println("There are no secrets yet. Set one: lectomen secret put NAME");
             } else {
                 table.print();
             }
@@ -44,10 +44,10 @@ final class SecretCommand {
 
     @Command(
             name = "put",
-            description = "Keep a secret. It is asked for without being shown, and never given as an argument.",
+            description = "Set a secret. You are prompted for it; it is never given as an argument.",
             footer = {"", "Example: lectomen secret put mail-password --stdin < password.txt"})
     static final class Put extends QueryCommand.AboutName {
-        @Option(names = "--stdin", description = "Read it from standard input rather than ask for it.")
+        @Option(names = "--stdin", description = "Read it from standard input.")
         private boolean piped;
 
         @Override
@@ -56,19 +56,19 @@ final class SecretCommand {
                     ? new String(System.in.readAllBytes(), StandardCharsets.UTF_8).replaceFirst("\\R$", "")
                     : Optional.ofNullable(System.console())
                             .map(console -> new String(console.readPassword("Secret %s: ", name())))
-                            .orElseThrow(() ->
-                                    new ServiceUnreachable("there is no terminal to ask on; pipe it in with --stdin"));
+                            .orElseThrow(
+                                    () -> new ServiceUnreachable("there is no terminal for the prompt; use --stdin"));
             return service.putText(path(KIND), value);
         }
 
         @Override
         void print(JsonNode secret) {
-            System.out.println("Secret " + ResponseWords.text(secret.path("name")) + " is kept, version "
+            System.out.println("Secret " + ResponseWords.text(secret.path("name")) + " is set, version "
                     + ResponseWords.text(secret.path("version")) + ".");
         }
     }
 
-    @Command(name = "remove", description = "Forget a secret.")
+    @Command(name = "remove", description = "Delete a secret.")
     static final class Remove extends QueryCommand.AboutName {
         @Override
         JsonNode ask(Service service) {
@@ -77,7 +77,7 @@ final class SecretCommand {
 
         @Override
         void print(JsonNode nothing) {
-            System.out.println("Secret " + ResponseWords.safe(name()) + " is forgotten.");
+            System.out.println("Secret " + ResponseWords.safe(name()) + " is deleted.");
         }
     }
 }

@@ -18,25 +18,25 @@ import tools.jackson.databind.node.ObjectNode;
 @Command(
         name = "send",
         description =
-                "Hand files to the service. Once it answers they are safe there; the files here stay as they are.",
+                "Upload files to the service. When it answers, they are stored safely; the local files stay as they are.",
         footer = {"", "Examples:", "  lectomen send scan.pdf", "  lectomen send *.pdf --rule mooring-permits"})
 final class SendCommand implements Callable<Integer> {
     @Mixin
     private final Connection connection = new Connection();
 
-    @Parameters(arity = "1..*", paramLabel = "FILE", description = "Files to send.")
+    @Parameters(arity = "1..*", paramLabel = "FILE", description = "Files to upload.")
     private List<Path> files = List.of();
 
     @Option(
             names = "--rule",
             paramLabel = "ID",
-            description = "The only rule that may take them; else the rulebook decides.")
+            description = "The only rule that may take them (default: all live rules, in order).")
     private @Nullable String rule;
 
     @Option(
             names = "--tag",
             paramLabel = "WORD",
-            description = "A word to put on them, for conditions; may be repeated.")
+            description = "A tag for them, for use in conditions; can be repeated.")
     private List<String> tags = List.of();
 
     @Override

@@ -228,7 +228,7 @@ final class Service {
     /** The file that the user named. */
     static Path requireFile(Path file) {
         if (!Files.isRegularFile(file)) {
-            throw new ServiceUnreachable("there is no file " + file);
+            throw new ServiceUnreachable("file not found: " + file);
         }
         return file;
     }

@@ -15,12 +15,12 @@ import tools.jackson.databind.JsonNode;
 /** Where files come from. */
 @Command(
         name = "source",
-        description = "Hot folders: what belongs there, what is taken and when; pause one, or have one run now.",
+        description = "Hot folders: show, test, pause or run them.",
         synopsisSubcommandLabel = "COMMAND",
         subcommands = {
             SourceCommand.ListSources.class,
             SourceCommand.Show.class,
-            SourceCommand.Would.class,
+            SourceCommand.Test.class,
             SourceCommand.Run.class,
             SourceCommand.Pause.class,
             SourceCommand.Resume.class
@@ -32,16 +32,16 @@ final class SourceCommand {
     private static void print(JsonNode source) {
         System.out.println(
                 ResponseWords.text(source.path("folder")) + " (source " + ResponseWords.text(source.path("id")) + ")");
-        line("What belongs there: ", ResponseWords.text(source.path("about")));
+        line("About: ", ResponseWords.text(source.path("about")));
         line("Rules: ", QueryCommand.joined(source.path("rules")));
         line("", ResponseWords.text(source.path("trouble").path("words")));
         line("", ResponseWords.text(source.path("silent").path("words")));
         line("", ResponseWords.text(source.path("closed").path("words")));
         if (source.has("nextRunAt")) {
-            line("Collects. Next run: ", ResponseWords.time(source.path("nextRunAt")));
+            line("Scheduled. Next run: ", ResponseWords.time(source.path("nextRunAt")));
         }
-        line("", source.path("running").asBoolean() ? "A run is under way." : "");
-        source.path(WAITING).forEach(file -> line("Waits: ", ResponseWords.text(file)));
+        line("", source.path("running").asBoolean() ? "A run is in progress." : "");
+        source.path(WAITING).forEach(file -> line("Waiting: ", ResponseWords.text(file)));
     }
 
     /** How a hot folder stands, in a word or two. */
@@ -72,7 +72,7 @@ final class SourceCommand {
         }
     }
 
-    @Command(name = "list", description = "Show all hot folders.")
+    @Command(name = "list", description = "List hot folders.")
     static final class ListSources extends QueryCommand {
         @Override
         JsonNode ask(Service service) {
@@ -93,7 +93,7 @@ final class SourceCommand {
                         .below(ResponseWords.text(source.path("about")));
             }
             if (table.isEmpty()) {
-                System.out.println("No live rule takes files from a folder yet. Add one: lectomen rule add FILE");
+                System.out.println("No live rule has a hot folder yet. Add a rule: lectomen rule add FILE");
             } else {
                 table.print();
             }
@@ -105,7 +105,7 @@ final class SourceCommand {
         @Parameters(
                 index = "0",
                 paramLabel = "FOLDER",
-                description = "The folder's path, the end of it (mooring-permits), or its number in source list.")
+                description = "The folder path, the end of it (mooring-permits), or its number in source list.")
         private String folder = "";
 
         /** @throws Refused if no folder is meant, or several are */
@@ -127,15 +127,14 @@ final class SourceCommand {
             }
             throw new RequestRefused(
                     meant.isEmpty()
-                            ? "No live rule takes files from \"" + folder
-                                    + "\". Those that there are: lectomen source list"
-                            : "Several folders end like that; say more of the path: lectomen source list");
+                            ? "No live rule has the hot folder \"" + folder + "\". List them: lectomen source list"
+                            : "Several folders end with that; give more of the path: lectomen source list");
         }
     }
 
     @Command(
             name = "show",
-            description = "Show one hot folder: how files are taken from it, what waits there, and its last runs.",
+            description = "Show one hot folder: how files are taken from it, what is waiting there, and its last runs.",
             footer = {"", "Example: lectomen source show tide-bulletins"})
     static final class Show extends AboutSource {
         @Override
@@ -147,9 +146,9 @@ final class SourceCommand {
         void print(JsonNode answer) {
             SourceCommand.print(answer.path("source"));
             line(
-                    "Looked through every ",
+                    "Checked every ",
                     ResponseWords.text(answer.path("sweepSeconds")).replaceFirst("\\.0$", "")
-                            + " s, and looked at when something happens in it");
+                            + " s, and whenever something changes in it");
             System.out.println();
             for (JsonNode sentence : answer.path("sentences")) {
                 System.out.println(
@@ -164,7 +163,7 @@ final class SourceCommand {
                         ResponseWords.text(run.path("cause")),
                         ResponseWords.text(run.path("by")),
                         ResponseWords.time(run.path("beganAt")),
-                        ended ? ResponseWords.time(run.path("endedAt")) : "under way",
+                        ended ? ResponseWords.time(run.path("endedAt")) : "in progress",
                         taken == 0 && ended ? "nothing new" : Integer.toString(taken));
             }
             if (!table.isEmpty()) {
@@ -175,22 +174,22 @@ final class SourceCommand {
     }
 
     @Command(
-            name = "would",
-            description = "Tell whether a file of that name would be taken, from which folder and by which rule.",
-            footer = {"", "Example: lectomen source would QUAY7-plan.dxf --size 300000"})
-    static final class Would extends QueryCommand {
-        @Parameters(index = "0", paramLabel = "NAME", description = "The file's name. No such file need exist.")
+            name = "test",
+            description = "Test whether a file with this name and size is taken: from which folder, and by which rule.",
+            footer = {"", "Example: lectomen source test QUAY7-plan.dxf --size 300000"})
+    static final class Test extends QueryCommand {
+        @Parameters(index = "0", paramLabel = "NAME", description = "The file name. The file need not exist.")
         private String name = "";
 
-        @Option(names = "--size", paramLabel = "BYTES", description = "Its size (default: ${DEFAULT-VALUE}).")
+        @Option(names = "--size", paramLabel = "BYTES", description = "The file size (default: ${DEFAULT-VALUE}).")
         private long size = 100_000;
 
-        @Option(names = "--rule", paramLabel = "FILE", description = "Ask this rule file rather than the live rules.")
+        @Option(names = "--rule", paramLabel = "FILE", description = "Test this rule file instead of the live rules.")
         private @Nullable Path rule;
 
         @Override
         JsonNode ask(Service service) throws IOException {
-            String path = SOURCES + "/would?name=" + Service.encoded(name) + "&size=" + size;
+            String path = SOURCES + "/test?name=" + Service.encoded(name) + "&size=" + size;
             Path draft = rule;
             return draft == null
                     ? service.post(path)
@@ -211,7 +210,7 @@ final class SourceCommand {
 
         @Override
         void print(JsonNode answer) {
-            Table table = new Table("IN", "RULE", "WOULD TAKE IT", "WHY").shrink(0, 3);
+            Table table = new Table("IN", "RULE", "TAKES IT", "WHY").shrink(0, 3);
             for (JsonNode folder : answer.path("folders")) {
                 String path = ResponseWords.text(folder.path("folder"));
                 if (folder.has("ignored")) {
@@ -224,7 +223,7 @@ final class SourceCommand {
                 }
             }
             if (table.isEmpty()) {
-                System.out.println("No live rule takes files from a folder.");
+                System.out.println("No live rule has a hot folder.");
             } else {
                 table.print();
             }
@@ -233,7 +232,7 @@ final class SourceCommand {
 
     @Command(
             name = "run",
-            description = "Take what lies in a folder now, whatever the hour. The run is written down.",
+            description = "Take the files in a folder now, regardless of its schedule. The run is recorded.",
             footer = {"", "Example: lectomen source run tide-bulletins"})
     static final class Run extends AboutSource {
         @Override
@@ -243,12 +242,12 @@ final class SourceCommand {
 
         @Override
         void print(JsonNode answer) {
-            System.out.println("A run began at " + ResponseWords.time(answer.path("beganAt"))
-                    + ". What it takes: lectomen source show FOLDER");
+            System.out.println("A run started at " + ResponseWords.time(answer.path("beganAt"))
+                    + ". Show what it took: lectomen source show FOLDER");
         }
     }
 
-    @Command(name = "pause", description = "Take nothing more from a folder; files stay where they lie.")
+    @Command(name = "pause", description = "Pause a folder. New files stay in it.")
     static final class Pause extends AboutSource {
         @Override
         JsonNode ask(Service service) {
@@ -257,12 +256,11 @@ final class SourceCommand {
 
         @Override
         void print(JsonNode answer) {
-            System.out.println(
-                    "Nothing is taken from " + ResponseWords.text(answer.path("folder")) + " until: source resume.");
+            System.out.println("Paused: " + ResponseWords.text(answer.path("folder")) + ". To resume: source resume.");
         }
     }
 
-    @Command(name = "resume", description = "Take files from a folder again.")
+    @Command(name = "resume", description = "Resume a paused folder.")
     static final class Resume extends AboutSource {
         @Override
         JsonNode ask(Service service) {
@@ -271,7 +269,7 @@ final class SourceCommand {
 
         @Override
         void print(JsonNode answer) {
-            System.out.println("Files are taken from " + ResponseWords.text(answer.path("folder")) + " again.");
+            System.out.println("Resumed: " + ResponseWords.text(answer.path("folder")));
         }
     }
 }

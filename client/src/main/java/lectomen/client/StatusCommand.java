@@ -11,8 +11,7 @@ import tools.jackson.databind.JsonNode;
 /** What the service is doing, at a glance. */
 @Command(
         name = "status",
-        description =
-                "Show what the service is doing: jobs by state, hot folders, and what needs somebody's attention.",
+        description = "Show the status of the service: jobs by state, hot folders, and what needs attention.",
         footer = {"", "Example: lectomen status --home demo-home"})
 final class StatusCommand implements Callable<Integer> {
     @Mixin
@@ -27,7 +26,7 @@ final class StatusCommand implements Callable<Integer> {
         System.out.println("Home      " + ResponseWords.text(status.path("home")) + ", running since "
                 + ResponseWords.time(status.path("startedAt")));
         System.out.println("Rules     " + status.path("liveRules").asInt() + " live");
-        System.out.println("Workers   " + status.path("workers").path("running").size() + " running of at most "
+        System.out.println("Workers   " + status.path("workers").path("running").size() + " running, maximum "
                 + status.path("workers").path("most").asInt());
         List<String> counts = new ArrayList<>();
         status.path("jobs")
@@ -36,10 +35,10 @@ final class StatusCommand implements Callable<Integer> {
         System.out.println("Jobs      " + (counts.isEmpty() ? "none yet" : String.join(", ", counts)));
         System.out.println("Disk      "
                 + ResponseWords.size(status.path("disk").path("freeBytes").asLong())
-                + " free; nothing is taken in below "
+                + " free; intake stops below "
                 + ResponseWords.size(status.path("disk").path("keepFreeBytes").asLong()));
         Table table =
-                new Table("HOT FOLDER", "LAST LOOK", "NEXT LOOK", "LAST FILE", "LYING THERE", "STATE").shrink(0, 5);
+                new Table("HOT FOLDER", "LAST CHECK", "NEXT CHECK", "LAST FILE", "IN FOLDER", "STATE").shrink(0, 5);
         for (JsonNode source : status.path("sources")) {
             String trouble = ResponseWords.text(source.path("trouble").path("words"));
             String silent = ResponseWords.text(source.path("silent").path("words"));
@@ -49,7 +48,7 @@ final class StatusCommand implements Callable<Integer> {
                             ResponseWords.ago(source.path("lastLookAt")),
                             ResponseWords.ahead(source.path("nextLookAt")),
                             ResponseWords.ago(source.path("lastArrivalAt")),
-                            lying(source),
+                            inFolder(source),
                             SourceCommand.state(source))
                     .colour(5, well ? Colour.GREEN : Colour.RED)
                     .below(trouble.isEmpty() ? silent : trouble);
@@ -65,14 +64,14 @@ final class StatusCommand implements Callable<Integer> {
         return 0;
     }
 
-    private static String lying(JsonNode source) {
-        List<String> lying = new ArrayList<>();
-        for (String what : List.of("settling", "ready", "unwanted", "left")) {
+    private static String inFolder(JsonNode source) {
+        List<String> inFolder = new ArrayList<>();
+        for (String what : List.of("settling", "ready", "unmatched", "left")) {
             int count = source.path(what).asInt();
             if (count > 0) {
-                lying.add(count + " " + what);
+                inFolder.add(count + " " + what);
             }
         }
-        return lying.isEmpty() ? "nothing" : String.join(", ", lying);
+        return inFolder.isEmpty() ? "nothing" : String.join(", ", inFolder);
     }
 }

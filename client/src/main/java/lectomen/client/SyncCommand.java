@@ -36,8 +36,8 @@ final class SyncCommand {
     @Command(
             name = "export",
             description = {
-                "Write rules with their samples, shared parts and lookups as files, into a folder or one ZIP file.",
-                "Parameters are named in the rules, and secrets are not written."
+                "Export rules with their samples, shared parts and lookups to a folder or a ZIP file.",
+                "Parameter values and secrets are not exported."
             },
             footer = {
                 "",
@@ -49,13 +49,10 @@ final class SyncCommand {
         @Mixin
         private final Connection connection = new Connection();
 
-        @Parameters(paramLabel = "DIR|FILE.zip", description = "Where to; made where it is not there.")
+        @Parameters(paramLabel = "DIR|FILE.zip", description = "The target folder or ZIP file; created if needed.")
         private Path place = Path.of("");
 
-        @Option(
-                names = "--rule",
-                paramLabel = "ID",
-                description = "Only this rule, with what it uses; may be said again.")
+        @Option(names = "--rule", paramLabel = "ID", description = "Only this rule and what it uses; can be repeated.")
         private List<String> only = List.of();
 
         @Override
@@ -70,7 +67,7 @@ final class SyncCommand {
             }
             for (String id : only) {
                 if (!rules.contains(id)) {
-                    throw new RequestRefused("There is no rule " + id + ".");
+                    throw new RequestRefused("Unknown rule " + id + ".");
                 }
             }
             int written = 0;
@@ -121,25 +118,24 @@ final class SyncCommand {
     @Command(
             name = "sync",
             description = {
-                "Bring rules, samples, shared parts and lookups of a folder or ZIP file into the service: what is new or changed"
-                        + " there.",
-                "Each change is shown, and each rule tried on its samples. Rules become drafts; nothing is taken away."
+                "Import new and changed rules, samples, shared parts and lookups from a folder or ZIP file" + " there.",
+                "Each change is shown, and each rule is tested on its samples. Rules become drafts; nothing is deleted."
             },
-            footer = {"", "Example: lectomen rule sync rulebook --dry"})
+            footer = {"", "Example: lectomen rule sync rulebook --dry-run"})
     static final class Sync implements Callable<Integer> {
         @Mixin
         private final Connection connection = new Connection();
 
-        @Parameters(paramLabel = "DIR|FILE.zip", description = "As rule export writes it.")
+        @Parameters(paramLabel = "DIR|FILE.zip", description = "A folder or ZIP file written by rule export.")
         private Path place = Path.of("");
 
-        @Option(names = "--dry", description = "Show what would change, and change nothing.")
+        @Option(names = "--dry-run", description = "Show the changes without making them.")
         private boolean dry;
 
-        @Option(names = "--live", description = "Put changed rules live that are live now.")
+        @Option(names = "--live", description = "Put changed rules live if they are live now.")
         private boolean live;
 
-        @Option(names = "--reason", paramLabel = "WORDS", description = "Why, for whoever reads the versions later.")
+        @Option(names = "--reason", paramLabel = "WORDS", description = "The reason for the change.")
         private String reason = "";
 
         private Service service = new Service("", "");
@@ -174,7 +170,7 @@ final class SyncCommand {
             }
             System.out.println(
                     changed == 0
-                            ? "All is as in " + place + "."
+                            ? "No differences from " + place + "."
                             : changed + (dry ? " would change. Nothing was changed." : " changed."));
             return different == 0 ? 0 : 1;
         }

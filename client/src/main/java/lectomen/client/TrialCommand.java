@@ -20,18 +20,18 @@ import tools.jackson.databind.node.ObjectNode;
 @Command(
         name = "trial",
         description =
-                "Show what would become of files: which rule takes them, what it finds, how they are named, where they go. "
-                        + "Nothing is filed, moved or kept.",
+                "Test rules on files: show which rule matches, the fields it finds, the name, and where the file goes. "
+                        + "Nothing is filed, moved or stored.",
         footer = {
             "",
             "Examples:",
             "  lectomen trial permit.pdf                              with all live rules",
             "  lectomen trial permit.pdf --rule mooring-permits       with one rule, live or draft",
-            "  lectomen trial *.pdf --rule new-rule.yaml --json       with a rule file that was never added",
-            "  lectomen trial --job 1-17 --rule new-rule.yaml         on a document that came in before",
+            "  lectomen trial *.pdf --rule new-rule.yaml --json       with a rule file that is not in the service",
+            "  lectomen trial --job 1-17 --rule new-rule.yaml         on a document received earlier",
             "  lectomen trial --text 'TIDE BULLETIN TB-2027-015'      on a text",
             "  lectomen trial notice.txt --data notice.xml            with the data file beside it",
-            "  lectomen trial data notice.xml /notice/number          what an expression gives from a data file"
+            "  lectomen trial data notice.xml /notice/number          the result of an expression on a data file"
         },
         subcommands = TrialCommand.Data.class,
         synopsisSubcommandLabel = "[COMMAND]")
@@ -39,25 +39,22 @@ final class TrialCommand implements Callable<Integer> {
     @Mixin
     private final Connection connection = new Connection();
 
-    @Parameters(arity = "0..*", paramLabel = "FILE", description = "Files to try.")
+    @Parameters(arity = "0..*", paramLabel = "FILE", description = "Files to test.")
     private List<Path> files = List.of();
 
-    @Option(names = "--job", paramLabel = "ID", description = "Try the kept original of a job instead.")
+    @Option(names = "--job", paramLabel = "ID", description = "Test the original of a job instead.")
     private @Nullable String job;
 
-    @Option(names = "--text", paramLabel = "TEXT", description = "Try this text, as it would stand in a file.")
+    @Option(names = "--text", paramLabel = "TEXT", description = "Test this text instead of a file.")
     private @Nullable String text;
 
-    @Option(names = "--data", paramLabel = "FILE", description = "The data file (xml, json or csv) beside the file.")
+    @Option(names = "--data", paramLabel = "FILE", description = "The data file (XML, JSON or CSV) for the document.")
     private @Nullable Path data;
 
-    @Option(names = "--rule", paramLabel = "ID|FILE.yaml", description = "One rule by its id, or a rule file.")
+    @Option(names = "--rule", paramLabel = "ID|FILE.yaml", description = "A rule id or a rule file.")
     private @Nullable String rule;
 
-    @Option(
-            names = "--save",
-            paramLabel = "DIR",
-            description = "Save what each step makes of the file, to be looked at.")
+    @Option(names = "--save", paramLabel = "DIR", description = "Save the output of each step to this folder.")
     private @Nullable Path save;
 
     @Override
@@ -67,7 +64,7 @@ final class TrialCommand implements Callable<Integer> {
         ArrayNode trials = answer.putArray("trials");
         int ways = (files.isEmpty() ? 0 : 1) + (job == null ? 0 : 1) + (text == null ? 0 : 1);
         if (ways != 1) {
-            throw new ServiceUnreachable("say what to try: files, or --job ID, or --text TEXT");
+            throw new ServiceUnreachable("name what to test: files, --job ID or --text TEXT");
         }
         if (job != null) {
             tryOne(service, List.of(), "job=" + Service.encoded(job), trials);
@@ -88,7 +85,7 @@ final class TrialCommand implements Callable<Integer> {
 
     @Command(
             name = "data",
-            description = "Show what an expression gives from XML (XPath), JSON (a JSON Pointer) or CSV (a column).",
+            description = "Evaluate an expression on XML (XPath), JSON (JSON Pointer) or CSV (a column).",
             footer = {
                 "",
                 "Examples:",
@@ -101,13 +98,16 @@ final class TrialCommand implements Callable<Integer> {
         @Parameters(index = "0", paramLabel = "FILE", description = "The data, or - for standard input.")
         private Path file = Path.of("");
 
-        @Parameters(index = "1", paramLabel = "EXPRESSION", description = "What is sought.")
+        @Parameters(index = "1", paramLabel = "EXPRESSION", description = "The expression.")
         private String expression = "";
 
-        @Option(names = "--as", paramLabel = "xml|json|csv", description = "Its form; else as it looks.")
+        @Option(names = "--as", paramLabel = "xml|json|csv", description = "The format (default: detected).")
         private String form = "";
 
-        @Option(names = "--prefix", paramLabel = "PREFIX=URI", description = "A namespace, for XPath; may be repeated.")
+        @Option(
+                names = "--prefix",
+                paramLabel = "PREFIX=URI",
+                description = "A namespace prefix for XPath; can be repeated.")
         private List<String> prefixes = List.of();
 
         @Override
@@ -128,7 +128,7 @@ final class TrialCommand implements Callable<Integer> {
             int hits = answer.path("hits").size();
             String reason = ResponseWords.text(answer.path("reason").path("words"));
             System.out.println(
-                    reason.isEmpty() ? (hits == 1 ? "1 hit." : hits == 0 ? "No hit." : hits + " hits.") : reason);
+                    reason.isEmpty() ? (hits == 1 ? "1 hit." : hits == 0 ? "No result." : hits + " hits.") : reason);
         }
 
         @Override
@@ -181,8 +181,8 @@ final class TrialCommand implements Callable<Integer> {
             System.out.println(
                     "  rule " + ResponseWords.text(considered.path("rule").path("id"))
                             + (takes
-                                    ? (isTaker(considered, trial) ? " takes it" : " would have taken it")
-                                    : " does not take it: " + ResponseWords.text(considered.path("whyNot"))));
+                                    ? (isTaker(considered, trial) ? " takes it" : " would also match")
+                                    : " does not match: " + ResponseWords.text(considered.path("whyNot"))));
             considered.path("conditions").forEach(seen -> printSeen(seen, "    "));
         }
         for (JsonNode field : trial.path("fields")) {
@@ -204,15 +204,15 @@ final class TrialCommand implements Callable<Integer> {
         switch (ResponseWords.text(trial.path("ending"))) {
             case "planned" ->
                 trial.path("wouldFile")
-                        .forEach(place ->
-                                System.out.println("  would be filed in " + ResponseWords.text(place.path("connection"))
+                        .forEach(
+                                place -> System.out.println("  filed in " + ResponseWords.text(place.path("connection"))
                                         + " as " + inFolder(place) + ResponseWords.text(place.path("name"))
-                                        + "; if that is taken: " + taken(place)));
-            case "unwanted" ->
-                System.out.println("  would stay where it is. "
+                                        + "; if the name is taken: " + taken(place)));
+            case "unmatched" ->
+                System.out.println("  unmatched. "
                         + ResponseWords.text(trial.path("reason").path("words")));
             default ->
-                System.out.println("  would fail" + (taker.isEmpty() ? "" : " under rule " + taker) + ". "
+                System.out.println("  fails" + (taker.isEmpty() ? "" : " under rule " + taker) + ". "
                         + ResponseWords.text(trial.path("reason").path("words")));
         }
         System.out.println();
@@ -227,7 +227,7 @@ final class TrialCommand implements Callable<Integer> {
         String older = ResponseWords.text(place.path("olderGoesTo"));
         return ResponseWords.text(place.path("whenTaken"))
                 + (other.isEmpty() ? "" : ", as " + other)
-                + (older.isEmpty() ? "" : ", with the older one as " + older);
+                + (older.isEmpty() ? "" : ", with the previous version as " + older);
     }
 
     private static String inFolder(JsonNode place) {
@@ -239,9 +239,9 @@ final class TrialCommand implements Callable<Integer> {
     static void printSeen(JsonNode seen, String indent) {
         String mark =
                 switch (ResponseWords.text(seen.path("truth"))) {
-                    case "YES" -> "held";
-                    case "NO" -> "did not hold";
-                    default -> "was not asked";
+                    case "YES" -> "true";
+                    case "NO" -> "false";
+                    default -> "not evaluated";
                 };
         String saw = ResponseWords.text(seen.path("saw"));
         System.out.println(

@@ -10,7 +10,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "welcome",
         description =
-                "Print a link that makes an administrator of the console. It is good for a day and one use; whoever opens it "
+                "Print a link to create a console administrator. It is valid for one day and one use; whoever opens it "
                         + "chooses a name and a password.",
         footer = {"", "Example: lectomen welcome"})
 final class WelcomeCommand implements Callable<Integer> {

@@ -36,7 +36,7 @@ class ConnectionTest {
         service.on("GET /ledger/check", LEDGER);
         StubService.Answer answer = service.run("ledger", "check");
         assertThat(answer.exitCode()).isZero();
-        assertThat(answer.out()).isEqualTo("The ledger is whole: 12 entries.\n");
+        assertThat(answer.out()).isEqualTo("The ledger is intact: 12 entries.\n");
         assertThat(answer.err()).isEmpty();
     }
 
@@ -62,7 +62,7 @@ class ConnectionTest {
         assertThat(answer.exitCode()).isEqualTo(2);
         assertThat(answer.out()).isEmpty();
         assertThat(answer.err())
-                .contains("no service runs on home " + empty)
+                .contains("no service is running on home " + empty)
                 .contains("./lectomen serve --home " + empty)
                 .doesNotContain("Exception");
     }
@@ -81,15 +81,15 @@ class ConnectionTest {
         Files.delete(service.home().resolve("token"));
         StubService.Answer answer = service.run("status");
         assertThat(answer.exitCode()).isEqualTo(2);
-        assertThat(answer.err()).contains("is only for its owner");
+        assertThat(answer.err()).contains("can only be read by its owner");
     }
 
     @Test
     void whatTheServiceRefusesEndsWithOneAndItsWords() {
-        service.refuse("GET /jobs/1-9", 404, "There is no job 1-9.");
+        service.refuse("GET /jobs/1-9", 404, "Unknown job 1-9.");
         StubService.Answer answer = service.run("job", "show", "1-9");
         assertThat(answer.exitCode()).isEqualTo(1);
-        assertThat(answer.err()).isEqualTo("lectomen: There is no job 1-9.\n");
+        assertThat(answer.err()).isEqualTo("lectomen: Unknown job 1-9.\n");
     }
 
     @Test
@@ -158,7 +158,7 @@ class ConnectionTest {
                 "job list",
                 "job retry",
                 "job log",
-                "source would",
+                "source test",
                 "intake",
                 "retention",
                 "welcome",

@@ -54,14 +54,14 @@ class JobCommandTest {
             assertThat(lines.get(2)).isEqualTo("      /archive/Permits/MHP-1.pdf");
             assertThat(lines.get(3)).endsWith("a\u00b7b.txt");
             assertThat(lines.get(4)).isEqualTo("      No permit number on page 1.");
-            assertThat(lines.get(6)).startsWith("      It is away. Next try ");
+            assertThat(lines.get(6)).startsWith("      It is away. Next attempt ");
         });
     }
 
     @Test
     void noJobsAreSaidToBeNone() {
         service.on("GET /jobs?limit=100&order=newest", "{\"jobs\": []}");
-        assertThat(service.run("job", "list").out()).isEqualTo("No such jobs.\n");
+        assertThat(service.run("job", "list").out()).isEqualTo("No jobs match.\n");
     }
 
     @Test
@@ -93,7 +93,7 @@ class JobCommandTest {
                 "GET /jobs?limit=2&order=newest&cursor=c%2B1",
                 "{\"jobs\": [" + FILED + "," + FILED + "], \"next\": \"c2\"}");
         StubService.Answer answer = service.run("job", "list", "--limit", "502");
-        assertThat(answer.out()).endsWith("There are more; see them with --limit N.\n");
+        assertThat(answer.out()).endsWith("There are more. Show more with --limit N.\n");
         assertThat(answer.out().lines()).hasSize(1 + 2 * 502 + 1);
         assertThat(service.run("job", "list", "--limit", "502", "--json").out()).contains("\"more\" : true");
     }
@@ -120,7 +120,7 @@ class JobCommandTest {
     void whatIsNoTimeIsRefusedWithTheForms(String text) {
         assertThatThrownBy(() -> JobFilter.instant(text))
                 .isInstanceOf(ServiceUnreachable.class)
-                .hasMessageContaining("2027-03-01T14:30, or as 90m, 12h or 7d ago, not as \"" + text + "\"");
+                .hasMessageContaining("invalid time \"" + text + "\"; expected 2027-03-01");
     }
 
     @Test
@@ -155,21 +155,21 @@ class JobCommandTest {
                 .contains("p.pdf (pdf, 12 kB)")
                 .contains("permits, version 3")
                 .contains("job 1-3")
-                .contains("as its retention or its rule says")
-                .contains("still lies in its folder")
+                .contains("by retention or its rule")
+                .contains("still in its folder")
                 .contains("urgent, signed")
                 .contains("by rule slips, job 1-2: failed No number.")
                 .contains("job 1-18, waiting")
-                .contains("first does not take it: does not accept pdf")
+                .contains("first does not match: does not accept pdf")
                 .contains("permits takes it")
-                .contains("      text contains \"PERMIT\": held (found)")
-                .contains("      pages at most 3: was not asked")
+                .contains("      text contains \"PERMIT\": true (found)")
+                .contains("      pages at most 3: not evaluated")
                 .contains("  number = MHP-1\n      page 1, near Permit no, box 10 20 30 x 8, confidence 0.99")
                 .contains("  office = Quay\n      set by the rule, confidence 1.00")
                 .contains("  1 find: done\n      Read page 1.")
                 .contains("  file, done: /archive/MHP-1.pdf")
                 .contains(": read back")
-                .contains("what was there is now /archive/older/MHP-1.pdf")
+                .contains("the previous version is now /archive/older/MHP-1.pdf")
                 .contains("replaced or taken back")
                 .contains("  withdraw, abandoned: /archive/x.pdf\n      It was changed.")
                 .contains("tess: Asked for it.")
@@ -213,7 +213,7 @@ class JobCommandTest {
     void aJobAtWorkIsHeldLater() {
         service.on("POST /jobs/1-17/hold", "{\"id\": \"1-17\", \"state\": \"working\", \"holdWanted\": true}");
         assertThat(service.run("job", "hold", "1-17").out())
-                .isEqualTo("Job 1-17 is working and is held once its worker is done\n");
+                .isEqualTo("Job 1-17 is working and will be held when its worker has finished\n");
     }
 
     @Test
@@ -223,23 +223,25 @@ class JobCommandTest {
         StubService.Answer answer = service.run("job", "retry", "1-1", "1-2", "1-3");
         assertThat(answer.exitCode()).isEqualTo(1);
         assertThat(answer.out())
-                .isEqualTo("Done with 1 job of 3.\n  Job 1-2 is filed.\n  and 1 more that could not be done\n");
+                .isEqualTo("Done: 1 job of 3.\n  Job 1-2 is filed.\n  and 1 more that could not be changed\n");
     }
 
     @Test
     void aDryRunOnlyCounts() {
         service.on("POST /job-actions/cancel?dry=true&state=failed", "{\"matched\": 12, \"done\": 0, \"notDone\": 0}");
-        assertThat(service.run("job", "cancel", "--state", "failed", "--dry").out())
-                .isEqualTo("12 jobs would be meant.\n");
+        assertThat(service.run("job", "cancel", "--state", "failed", "--dry-run")
+                        .out())
+                .isEqualTo("12 jobs selected. Nothing was changed.\n");
         service.on("POST /job-actions/cancel?dry=true&ids=1-1", "{\"matched\": 1, \"done\": 0, \"notDone\": 0}");
-        assertThat(service.run("job", "cancel", "1-1", "--dry").out()).isEqualTo("1 job would be meant.\n");
+        assertThat(service.run("job", "cancel", "1-1", "--dry-run").out())
+                .isEqualTo("1 job selected. Nothing was changed.\n");
     }
 
     @Test
     void nothingIsDoneWithoutSayingToWhichJobs() {
         StubService.Answer none = service.run("job", "cancel");
         assertThat(none.exitCode()).isEqualTo(2);
-        assertThat(none.err()).contains("say which jobs: either their ids, or a filter");
+        assertThat(none.err()).contains("select jobs by id, or by a filter");
         StubService.Answer both = service.run("job", "cancel", "1-1", "--state", "failed");
         assertThat(both.exitCode()).isEqualTo(2);
         assertThat(service.calls()).isEmpty();
@@ -283,11 +285,11 @@ class JobCommandTest {
                   {"seq": 3, "at": "2027-03-01T10:00:01Z", "event": "job.removed", "subject": "job 1-16",
                   "principal": "service", "facts": {}}], "next": 3}""".formatted("a".repeat(64)));
         service.on("GET /ledger?limit=1000&after=3&subject=job%201-17", "{\"entries\": []}");
-        service.refuse("GET /jobs/1-16", 404, "There is no job 1-16.");
+        service.refuse("GET /jobs/1-16", 404, "Unknown job 1-16.");
         assertThat(service.run("job", "log", "1-17").out())
                 .containsPattern("job\\.filed +job 1-17 +service +effect e1  p\\.pdf\n")
                 .containsPattern("job\\.removed +job 1-16 +service *\n$");
-        service.refuse("GET /jobs/1-99", 404, "There is no job 1-99.");
+        service.refuse("GET /jobs/1-99", 404, "Unknown job 1-99.");
         assertThat(service.run("job", "log", "1-99").exitCode()).isEqualTo(1);
     }
 
@@ -301,6 +303,6 @@ class JobCommandTest {
         assertThat(service.asked().get(0).body()).isEqualTo("bytes");
         StubService.Answer none = service.run("send", temp.resolve("none.txt").toString());
         assertThat(none.exitCode()).isEqualTo(2);
-        assertThat(none.err()).contains("there is no file " + temp.resolve("none.txt"));
+        assertThat(none.err()).contains("file not found: " + temp.resolve("none.txt"));
     }
 }

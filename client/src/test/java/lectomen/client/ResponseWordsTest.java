@@ -53,7 +53,7 @@ class ResponseWordsTest {
     @ParameterizedTest
     @CsvSource({"yesterday", "12", "2027-13-01", "1w"})
     void aTimeThatIsNoneIsSaid(String text) {
-        assertThatThrownBy(() -> JobFilter.instant(text)).hasMessageContaining("not as \"" + text + "\"");
+        assertThatThrownBy(() -> JobFilter.instant(text)).hasMessageContaining("invalid time \"" + text + "\"");
     }
 
     @Test

@@ -64,7 +64,7 @@ class RuleCommandTest {
         service.on("POST /rules/order", "{\"rules\": [{\"position\": 1, \"id\": \"c\", \"state\": \"live\"}]}");
         assertThat(service.run("rule", "order", "c", "b").out()).containsPattern("1 +c +live");
         assertThat(service.asked().get(1).body()).isEqualTo("{\"ids\":[\"c\",\"b\",\"a\",\"d\"]}");
-        assertThat(service.run("rule", "order", "c", "x").err()).contains("There is no rule x.");
+        assertThat(service.run("rule", "order", "c", "x").err()).contains("Unknown rule x.");
         assertThat(service.asked()).as("nothing is changed then").hasSize(3);
     }
 
@@ -80,7 +80,7 @@ class RuleCommandTest {
         service.on("POST /rules/check", "{\"good\": true, \"problems\": []}");
         StubService.Answer answer = service.run("rule", "check", good);
         assertThat(answer.exitCode()).isZero();
-        assertThat(answer.out()).isEqualTo(good + " is good.\n");
+        assertThat(answer.out()).isEqualTo(good + " is valid.\n");
         assertThat(service.asked().get(0).body()).isEqualTo("lectomen: 1\n");
         assertThat(service.asked().get(0).contentType()).isEqualTo("text/plain; charset=utf-8");
         service.on("POST /rules/check", """
@@ -119,7 +119,7 @@ class RuleCommandTest {
         "live notes --accept-samples, POST /rules/notes/live?existing=take&acceptSamples=true",
         "pause notes, POST /rules/notes/pause",
         "retire notes, POST /rules/notes/retire",
-        "return notes --to 3, POST /rules/notes/return?to=3"
+        "restore notes --to 3, POST /rules/notes/restore?to=3"
     })
     void aRuleIsChanged(String words, String call) {
         service.on(call, LIVE);
@@ -144,18 +144,18 @@ class RuleCommandTest {
 
     @Test
     void whatLiesInARulesFoldersIsShown() {
-        service.on("GET /rules/notes/lying", """
+        service.on("GET /rules/notes/pending", """
                 {"files": [
-                   {"name": "a.txt", "modified": "2027-03-01T10:00:00Z", "size": 10, "would": "TAKE"},
-                   {"name": "b.txt", "modified": "2027-03-01T10:00:00Z", "size": 10, "would": "READ"},
-                   {"name": "c.json", "modified": "2027-03-01T10:00:00Z", "size": 10, "would": "LEAVE", "why": "does not accept json"}],
+                   {"name": "a.txt", "modified": "2027-03-01T10:00:00Z", "size": 10, "decision": "TAKE"},
+                   {"name": "b.txt", "modified": "2027-03-01T10:00:00Z", "size": 10, "decision": "READ"},
+                   {"name": "c.json", "modified": "2027-03-01T10:00:00Z", "size": 10, "decision": "LEAVE", "why": "does not accept json"}],
                  "all": 3, "take": 1, "read": 1, "leave": 1, "notReached": ["/in/away"]}""");
-        assertThat(service.run("rule", "lying", "notes").out())
+        assertThat(service.run("rule", "pending", "notes").out())
                 .containsPattern("a\\.txt .* take it\n")
-                .containsPattern("b\\.txt .* read it to tell\n")
+                .containsPattern("b\\.txt .* read it to decide\n")
                 .containsPattern("c\\.json .* leave it: does not accept json\n")
-                .contains("3 files lie in its folders: it would take 1, read 1 to tell, and leave 1.")
-                .contains("/in/away is not there, or can't be looked at.");
+                .contains("3 files are in its folders: take 1, read 1 to decide, leave 1.")
+                .contains("/in/away does not exist or can't be read.");
     }
 
     @Test
@@ -190,11 +190,11 @@ class RuleCommandTest {
                             6 - old
                             6 + new
                               … 1 line the same
-                        Its shared part named:
+                        Shared part named:
                             1 + part
                         """);
         service.on("GET /rules/notes/difference", "{\"from\": 2, \"to\": 2, \"lines\": [], \"parts\": []}");
-        assertThat(service.run("rule", "diff", "notes").out()).contains("nothing changed.");
+        assertThat(service.run("rule", "diff", "notes").out()).contains("no changes.");
     }
 
     @Test
@@ -203,8 +203,8 @@ class RuleCommandTest {
         service.on(
                 "POST /rules/notes/samples",
                 "{\"expected\": {\"ending\": \"planned\", \"places\": [\"archive/t.txt\"]}}");
-        assertThat(service.run("rule", "sample", "keep", "notes", file).out())
-                .isEqualTo("t.txt is kept; expected: archive/t.txt\n");
+        assertThat(service.run("rule", "sample", "add", "notes", file).out())
+                .isEqualTo("t.txt was added; expected: archive/t.txt\n");
         assertThat(service.asked().get(0).contentType()).startsWith("multipart/form-data; boundary=");
         assertThat(service.asked().get(0).body())
                 .contains("name=\"file\"; filename=\"t.txt\"")
@@ -222,10 +222,10 @@ class RuleCommandTest {
                 t.txt: as expected
                 u.txt: different
                   it was filed as "a", and is as "b"
-                1 of 2 samples come out as expected.
+                1 of 2 samples give the expected result.
                 """);
         service.on("DELETE /rules/notes/samples/u%20v.txt", "");
-        assertThat(service.run("rule", "sample", "forget", "notes", "u v.txt").exitCode())
+        assertThat(service.run("rule", "sample", "remove", "notes", "u v.txt").exitCode())
                 .isZero();
     }
 
@@ -246,28 +246,28 @@ class RuleCommandTest {
                    {"connection": "archive", "folder": "Permits", "name": "7.pdf", "whenTaken": "number it", "otherName": "7 (2).pdf"},
                    {"connection": "archive", "folder": "", "name": "7.txt", "whenTaken": "new version", "olderGoesTo": "older/7.txt"}]}""");
         assertThat(service.run("trial", file, "--rule", "permits").out())
-                .contains("rule other does not take it: does not accept text")
-                .contains("rule permits takes it\n    pages at most 3: did not hold (4)")
-                .contains("rule later would have taken it")
+                .contains("rule other does not match: does not accept text")
+                .contains("rule permits takes it\n    pages at most 3: false (4)")
+                .contains("rule later would also match")
                 .contains("number = 7  (page 2, near No)")
                 .contains("office = Quay  (a parameter)")
                 .contains("step 2, convert: makes main, a pdf of 2.0 kB")
                 .contains("note: The font was not at hand.")
-                .contains("would be filed in archive as Permits/7.pdf; if that is taken: number it, as 7 (2).pdf")
+                .contains("filed in archive as Permits/7.pdf; if the name is taken: number it, as 7 (2).pdf")
                 .contains(
-                        "would be filed in archive as 7.txt; if that is taken: new version, with the older one as older/7.txt");
+                        "filed in archive as 7.txt; if the name is taken: new version, with the previous version as older/7.txt");
     }
 
     @Test
     void whatATrialMakesIsSaved() throws IOException {
         String file = file("p.txt", "bytes");
         service.on("POST /trials", """
-                {"fileName": "p.txt", "ending": "unwanted", "reason": {"words": "No rule wants it."},
+                {"fileName": "p.txt", "ending": "unmatched", "reason": {"words": "No rule wants it."},
                  "made": [{"step": 2, "word": "convert", "output": "main", "type": "pdf", "bytes": 4, "sha256": "abc"}]}""");
         service.on("GET /trials/outputs/abc", "made");
         Path saved = temp.resolve("saved");
         StubService.Answer answer = service.run("trial", file, "--save", saved.toString());
-        assertThat(answer.out()).contains("would stay where it is. No rule wants it.");
+        assertThat(answer.out()).contains("unmatched. No rule wants it.");
         assertThat(answer.err()).isEqualTo("Saved " + saved.resolve("p.txt step 2 main.pdf") + "\n");
         assertThat(saved.resolve("p.txt step 2 main.pdf")).hasContent("made");
     }
@@ -277,13 +277,13 @@ class RuleCommandTest {
         String failed =
                 "{\"fileName\": \"text.txt\", \"rule\": \"r\", \"ending\": \"failed\", \"reason\": {\"words\": \"No number.\"}}";
         service.on("POST /trials?job=1-17", failed);
-        assertThat(service.run("trial", "--job", "1-17").out()).contains("would fail under rule r. No number.");
+        assertThat(service.run("trial", "--job", "1-17").out()).contains("fails under rule r. No number.");
         service.on("POST /trials", failed);
         assertThat(service.run("trial", "--text", "TIDE BULLETIN").exitCode()).isZero();
         assertThat(service.asked().get(1).body())
                 .contains("filename=\"text.txt\"")
                 .contains("TIDE BULLETIN");
-        assertThat(service.run("trial").err()).contains("say what to try: files, or --job ID, or --text TEXT");
+        assertThat(service.run("trial").err()).contains("name what to test: files, --job ID or --text TEXT");
         assertThat(service.run("trial", "--job", "1-1", "--text", "x").exitCode())
                 .isEqualTo(2);
     }
@@ -299,7 +299,7 @@ class RuleCommandTest {
         service.on("POST /trials/data?expression=%2Fa", "{\"hits\": []}");
         StubService.Answer none = service.run("trial", "data", file("d.json", "{}"), "/a");
         assertThat(none.exitCode()).isEqualTo(1);
-        assertThat(none.out()).isEqualTo("No hit.\n");
+        assertThat(none.out()).isEqualTo("No result.\n");
         service.on("POST /trials/data?expression=%2Fb", "{\"hits\": [], \"reason\": {\"words\": \"It is no JSON.\"}}");
         assertThat(service.run("trial", "data", file("d.json", "{"), "/b").out())
                 .isEqualTo("It is no JSON.\n");

@@ -114,17 +114,17 @@ class TablesCommandTest {
     void aSecretIsPipedInWithoutItsLineEnd() {
         service.on("PUT /secrets/mail", "{\"name\": \"mail\", \"version\": 2}");
         StubService.Answer answer = service.runWith("kelp and brass\r\n", "secret", "put", "mail", "--stdin");
-        assertThat(answer.out()).isEqualTo("Secret mail is kept, version 2.\n");
+        assertThat(answer.out()).isEqualTo("Secret mail is set, version 2.\n");
         assertThat(service.asked().get(0).body()).isEqualTo("kelp and brass");
-        assertThat(service.run("secret", "put", "mail").err()).contains("there is no terminal to ask on");
+        assertThat(service.run("secret", "put", "mail").err()).contains("there is no terminal for the prompt");
         service.on("GET /secrets", """
                 {"secrets": [{"name": "mail", "version": 2, "changedAt": "2027-03-01T10:00:00Z", "changedBy": "owner", "readable": true},
                              {"name": "old", "version": 1, "changedAt": "2027-03-01T10:00:00Z", "changedBy": "owner", "readable": false}]}""");
         assertThat(service.run("secret", "list").out())
                 .containsPattern("mail +2 .* sealed")
-                .containsPattern("old +1 .* the key at hand does not open it");
+                .containsPattern("old +1 .* can't be decrypted with the current key");
         service.on("DELETE /secrets/mail", "");
-        assertThat(service.run("secret", "remove", "mail").out()).isEqualTo("Secret mail is forgotten.\n");
+        assertThat(service.run("secret", "remove", "mail").out()).isEqualTo("Secret mail is deleted.\n");
     }
 
     private static final String SOURCES = """
@@ -141,7 +141,7 @@ class TablesCommandTest {
                 .containsPattern("3 +/srv/other/notes .*paused")
                 .containsPattern("4 +/srv/in/plans .*collects, 7 there");
         service.on("GET /sources", "{\"sources\": []}");
-        assertThat(service.run("source", "list").out()).contains("No live rule takes files from a folder yet");
+        assertThat(service.run("source", "list").out()).contains("No live rule has a hot folder yet");
     }
 
     @ParameterizedTest
@@ -150,22 +150,22 @@ class TablesCommandTest {
         service.on("GET /sources", SOURCES);
         service.on("POST /sources/" + id + "/pause", "{\"folder\": \"/srv/x\"}");
         assertThat(service.run("source", "pause", folder).out())
-                .isEqualTo("Nothing is taken from /srv/x until: source resume.\n");
+                .isEqualTo("Paused: /srv/x. To resume: source resume.\n");
     }
 
     @Test
     void aFolderThatIsNotMeantClearlyIsRefused() {
         service.on("GET /sources", SOURCES);
-        assertThat(service.run("source", "pause", "notes").err()).contains("Several folders end like that");
+        assertThat(service.run("source", "pause", "notes").err()).contains("Several folders end with that");
         assertThat(service.run("source", "pause", "nowhere").err())
-                .contains("No live rule takes files from \"nowhere\"");
+                .contains("No live rule has the hot folder \"nowhere\"");
     }
 
     @Test
     void aRunIsAskedForAndTheLastRunsAreShown() {
         service.on("GET /sources", SOURCES);
         service.on("POST /sources/4/run", "{\"beganAt\": \"2027-03-01T16:00:00Z\"}");
-        assertThat(service.run("source", "run", "plans").out()).startsWith("A run began at ");
+        assertThat(service.run("source", "run", "plans").out()).startsWith("A run started at ");
         service.on("GET /sources/4", """
                 {"source": {"id": 4, "folder": "/srv/in/plans", "rules": ["plans"], "running": true,
                             "closed": {"words": "It is open 07:00 to 12:00."}},
@@ -174,25 +174,24 @@ class TablesCommandTest {
                           {"dueAt": "2027-03-02T17:30:00Z", "cause": "asked for", "by": "tess", "beganAt": "2027-03-02T17:30:00Z", "taken": 3}]}""");
         assertThat(service.run("source", "show", "plans").out())
                 .contains("nothing new")
-                .containsPattern("asked for +tess .* under way +3");
+                .containsPattern("asked for +tess .* in progress +3");
         service.on("POST /sources/4/resume", "{\"folder\": \"/srv/in/plans\"}");
-        assertThat(service.run("source", "resume", "plans").out())
-                .isEqualTo("Files are taken from /srv/in/plans again.\n");
+        assertThat(service.run("source", "resume", "plans").out()).isEqualTo("Resumed: /srv/in/plans\n");
     }
 
     @Test
     void whetherAFileWouldBeTakenIsTheExitCode() throws IOException {
-        service.on("POST /sources/would?name=a.dxf&size=100000", """
+        service.on("POST /sources/test?name=a.dxf&size=100000", """
                 {"folders": [{"folder": "/in/plans", "rules": [{"rule": "plans", "says": "no", "why": "does not accept dxf"}]},
                              {"folder": "/in/x", "ignored": "it is hidden", "rules": []}]}""");
-        StubService.Answer no = service.run("source", "would", "a.dxf");
+        StubService.Answer no = service.run("source", "test", "a.dxf");
         assertThat(no.exitCode()).isEqualTo(1);
         assertThat(no.out())
                 .containsPattern("/in/plans +plans +no +does not accept dxf")
                 .containsPattern("/in/x +no +it is hidden");
-        service.on("POST /sources/would?name=a.pdf&size=5", """
+        service.on("POST /sources/test?name=a.pdf&size=5", """
                 {"folders": [{"folder": "/in/plans", "rules": [{"rule": "plans", "says": "after reading", "why": "text"}]}]}""");
-        assertThat(service.run("source", "would", "a.pdf", "--size", "5", "--rule", file("r.yaml", "rule: x"))
+        assertThat(service.run("source", "test", "a.pdf", "--size", "5", "--rule", file("r.yaml", "rule: x"))
                         .exitCode())
                 .isZero();
         assertThat(service.asked().get(1).body()).isEqualTo("rule: x");
@@ -205,17 +204,17 @@ class TablesCommandTest {
                  "workers": {"running": [11, 12], "most": 4}, "jobs": {"filed": 120, "failed": 1},
                  "disk": {"freeBytes": 5000000000, "keepFreeBytes": 500000000},
                  "sources": [
-                   {"folder": "/in/a", "settling": 1, "ready": 0, "unwanted": 2, "left": 0},
+                   {"folder": "/in/a", "settling": 1, "ready": 0, "unmatched": 2, "left": 0},
                    {"folder": "/in/b", "trouble": {"code": "folder.not-reached", "words": "It is not there."}},
                    {"folder": "/in/c", "silent": {"words": "Nothing came for 3 h."}}],
                  "attention": ["1 failed (job list --state failed)"]}""");
         assertThat(service.run("status").out())
                 .contains("Home      /srv/lectomen, running since ")
                 .contains("Rules     3 live")
-                .contains("Workers   2 running of at most 4")
+                .contains("Workers   2 running, maximum 4")
                 .contains("Jobs      120 filed, 1 failed")
-                .contains("Disk      5.0 GB free; nothing is taken in below 500 MB")
-                .containsPattern("/in/a .*1 settling, 2 unwanted +open")
+                .contains("Disk      5.0 GB free; intake stops below 500 MB")
+                .containsPattern("/in/a .*1 settling, 2 unmatched +open")
                 .containsPattern("/in/b .*nothing +trouble\n +It is not there\\.")
                 .containsPattern("/in/c .*silent\n +Nothing came for 3 h\\.")
                 .endsWith("Needs attention:\n  1 failed (job list --state failed)\n");
@@ -234,10 +233,10 @@ class TablesCommandTest {
 
     @Test
     void intakeIsPausedAndResumed() {
-        service.on("POST /intake/pause", "{\"paused\": {\"words\": \"All intake is paused since 10:00 by owner.\"}}");
+        service.on("POST /intake/pause", "{\"paused\": {\"words\": \"All intake was paused since 10:00 by owner.\"}}");
         StubService.Answer paused = service.run("intake", "pause");
         assertThat(paused.exitCode()).isZero();
-        assertThat(paused.out()).contains("All intake is paused");
+        assertThat(paused.out()).contains("All intake was paused");
         service.on("POST /intake/resume", "{}");
         assertThat(service.run("intake", "resume").exitCode()).isZero();
     }
@@ -255,6 +254,6 @@ class TablesCommandTest {
         service.on("POST /retention/run", due);
         assertThat(service.run("retention", "--remove").out()).contains("ORIGINALS REMOVED");
         service.on("GET /retention", "{\"due\": []}");
-        assertThat(service.run("retention").out()).contains("Everything is kept for ever");
+        assertThat(service.run("retention").out()).contains("Everything is kept forever");
     }
 }

@@ -36,7 +36,7 @@ import tools.jackson.databind.node.ObjectNode;
 @Command(
         name = "demo",
         description =
-                "Show the whole way on made-up documents: start a service, drop documents into its hot folders, tell what "
+                "Run the whole process on made-up documents: start a service, put documents into its hot folders, and show what "
                         + "became of them.",
         mixinStandardHelpOptions = true,
         footer = {
@@ -71,7 +71,7 @@ public final class DemoMain implements Callable<Integer> {
 
     @Option(
             names = "--once",
-            description = "Use a temporary home, wait for the end of all documents, leave nothing running.")
+            description = "Use a temporary home, wait until all documents are processed, and stop the service.")
     private boolean once;
 
     @Option(names = "--json", description = "Print the result as JSON.")
@@ -91,7 +91,7 @@ public final class DemoMain implements Callable<Integer> {
         System.exit(new CommandLine(new DemoMain())
                 .setExecutionExceptionHandler((e, command, parsed) -> {
                     if (!(e instanceof DemoService.NotStarted)) {
-                        System.err.println("lectomen: the demo can't go on: " + e.getMessage());
+                        System.err.println("lectomen: the demo can't continue: " + e.getMessage());
                     }
                     return 2;
                 })

@@ -42,6 +42,6 @@ record Outcome(
     }
 
     boolean isAtEnd() {
-        return List.of("filed", "failed", "unwanted", "rejected", "cancelled").contains(state);
+        return List.of("filed", "failed", "unmatched", "rejected", "cancelled").contains(state);
     }
 }

@@ -37,7 +37,7 @@ class DemoDocumentsTest {
         assertThat(documents).extracting(DemoDocument::how).contains(DemoDocument.How.values());
         assertThat(documents)
                 .extracting(DemoDocument::reason)
-                .contains("pdf.truncated", "pdf.password", "file.empty", "field.missing", "rule.none-wants");
+                .contains("pdf.truncated", "pdf.password", "file.empty", "field.missing", "rule.none-matches");
         assertThat(documents)
                 .extracting(document -> FileType.of(document.bytes()))
                 .contains(FileType.PDF, FileType.TEXT, FileType.PNG, FileType.EMPTY);

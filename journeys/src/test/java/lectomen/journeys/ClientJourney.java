@@ -133,7 +133,7 @@ class ClientJourney {
                         "Job " + id + " is filed",
                         "ticket number = T-5555",
                         "page 1",
-                        "text contains \"TICKET\": held (found)",
+                        "text contains \"TICKET\": true (found)",
                         "effect.receipt");
         assertThat(json("job", "list", "--name", "sent.txt", "--state", "filed")
                         .path("jobs")
@@ -149,7 +149,7 @@ class ClientJourney {
         String id = failed.path("id").asString();
         assertThat(run("job", "list", "--state", "failed").out())
                 .contains(
-                        "No \"ticket number\" on page 1 (sought T-\\d{4} near \"Number\"); nearest: \"Numbered:\", page 1.");
+                        "No \"ticket number\" on page 1 (expected T-\\d{4} near \"Number\"); nearest: \"Numbered:\", page 1.");
         assertThat(run("job", "retry", id).out()).contains("Job " + id + " is ");
         service.awaitJob("numberless.txt", "failed");
         assertThat(run("job", "cancel", id).out()).contains("cancelled");
@@ -173,7 +173,7 @@ class ClientJourney {
 
         Answer noJob = run("job", "show", "1-9999");
         assertThat(noJob.exitCode()).isEqualTo(1);
-        assertThat(noJob.err()).contains("There is no job 1-9999");
+        assertThat(noJob.err()).contains("Unknown job 1-9999");
         Answer noFile = run("send", temp.resolve("nowhere.txt").toString());
         assertThat(noFile.exitCode()).isEqualTo(2);
         assertThat(noFile.err()).contains("there is no file");
@@ -184,7 +184,7 @@ class ClientJourney {
                 Commands.run("status", "--home", temp.resolve("empty").toString());
         assertThat(noService.exitCode()).isEqualTo(2);
         assertThat(noService.err()).contains("no service runs on home").contains("./lectomen serve");
-        assertThat(run("job", "list", "--state", "lost").err()).contains("no state is called lost");
+        assertThat(run("job", "list", "--state", "lost").err()).contains("unknown state lost");
     }
 
     @Test
@@ -196,7 +196,7 @@ class ClientJourney {
         }
         assertThat(Commands.run("help", "job", "list").out())
                 .contains("--state")
-                .contains("unwanted");
+                .contains("unmatched");
     }
 
     @Test
@@ -211,13 +211,13 @@ class ClientJourney {
                     "many");
             service.awaitJob("many-%d.txt".formatted(i), "failed");
         }
-        assertThat(run("job", "retry", "--state", "failed", "--name", "many-", "--dry")
+        assertThat(run("job", "retry", "--state", "failed", "--name", "many-", "--dry-run")
                         .out())
                 .contains("3 jobs would be meant");
         assertThat(run("job", "retry", "--state", "failed", "--name", "many-").out())
-                .contains("Done with 3 jobs of 3");
+                .contains("Done: 3 jobs of 3");
         Answer refused = run("job", "hold", "--state", "filed", "--name", "many-");
-        assertThat(refused.out()).contains("Done with 0 jobs of 0");
+        assertThat(refused.out()).contains("Done: 0 jobs of 0");
         Answer nothing = run("job", "cancel");
         assertThat(nothing.exitCode()).isEqualTo(2);
         assertThat(nothing.err()).contains("either their ids, or a filter");
@@ -248,7 +248,7 @@ class ClientJourney {
         assertThat(wrong.out())
                 .contains("line 2")
                 .contains("lines or json")
-                .contains("no service runs on this home")
+                .contains("no service is running on this home")
                 .contains("To mend it: ./lectomen serve");
         assertThat(Commands.run("completion", "bash").out())
                 .contains("_complete_lectomen")

@@ -105,12 +105,12 @@ class ConsoleJourney {
 
     @Test
     void todaySaysWhatFlowsAndWhatBrokeAndShowsAnArrivalWithoutAReload() throws Exception {
-        assertThat(page.locator("h1.log")).containsText("came in today");
+        assertThat(page.locator("h1.log")).containsText("received today");
         assertThat(page.locator(".list")).containsText("No \"ticket number\"");
         drop("more.txt", Rules.ticket("T-0042"));
         service.awaitJob("more.txt", "filed");
         int filedNow = (int) service.count("filed");
-        assertThat(page.locator("h1.log")).containsText(filedNow == 1 ? "1 is filed" : filedNow + " are filed");
+        assertThat(page.locator("h1.log")).containsText(filedNow + " filed");
         assertThat(page.locator(".folders")).containsText("tickets");
     }
 
@@ -146,7 +146,7 @@ class ConsoleJourney {
         row("bad.txt").click();
         assertThat(page.locator(".whyrow")).containsText("No \"ticket number\"");
         page.keyboard().press("t");
-        assertThat(page.locator(".views")).containsText("Done with 1 job");
+        assertThat(page.locator(".views")).containsText("Done: 1 job");
         assertThat(row("bad.txt")).containsText("failed");
     }
 
@@ -175,7 +175,7 @@ class ConsoleJourney {
         page.reload();
         assertThat(row("bad.txt")).isVisible();
         page.navigate("/jobs?name=nothingofthatname");
-        page.getByText("Everything there is").click();
+        page.getByText("Clear filters").click();
         assertThat(row("good.txt")).isVisible();
     }
 
@@ -192,8 +192,8 @@ class ConsoleJourney {
     @Test
     void aViewIsKeptUnderANameAndComesBack() {
         page.navigate("/jobs?state=failed");
-        choose("Views", "Keep this view");
-        page.getByLabel("A name for it").fill("What failed");
+        choose("Views", "Save this view");
+        page.getByLabel("Name of the view").fill("What failed");
         page.keyboard().press("Enter");
         assertThat(button("What failed")).isVisible();
         page.navigate("/jobs");
@@ -206,7 +206,7 @@ class ConsoleJourney {
     void allIntakeIsPausedAndResumedAndARuleIsReadAloud() throws Exception {
         page.navigate("/rules");
         button("Pause all intake").click();
-        assertThat(page.locator(".intake")).containsText("All intake is paused since");
+        assertThat(page.locator(".intake")).containsText("All intake was paused by");
         assertThat(page.locator(".intake")).containsText("by Tess Quill");
         drop("paused.txt", Rules.ticket("T-0091"));
         service.awaitLook("tickets");
@@ -226,15 +226,15 @@ class ConsoleJourney {
                 .click();
         Locator leaf = page.getByRole(AriaRole.DIALOG);
         assertThat(leaf).containsText("Takes text files from");
-        leaf.getByLabel("Would a file of this name be taken?").fill("plan.dxf");
+        leaf.getByLabel("Test a file name").fill("plan.dxf");
         page.keyboard().press("Enter");
         assertThat(leaf).containsText("Not by tickets: does not accept dxf.");
-        leaf.getByText("Pause this folder").click();
-        assertThat(leaf).containsText("This folder is paused since");
+        leaf.getByText("Pause folder").click();
+        assertThat(leaf).containsText("This folder was paused by");
         assertThat(leaf).containsText("by Tess Quill");
-        leaf.getByText("Go on").click();
-        assertThat(leaf.getByText("Take what lies there now")).isVisible();
-        leaf.getByText("Take what lies there now").click();
+        leaf.getByText("Resume folder").click();
+        assertThat(leaf.getByText("Run now")).isVisible();
+        leaf.getByText("Run now").click();
         assertThat(leaf).containsText("asked for: nothing new");
         page.keyboard().press("Escape");
         assertThat(leaf).isHidden();
@@ -247,12 +247,12 @@ class ConsoleJourney {
             drop("moved.txt", lines);
             String id = service.awaitJob("moved.txt", "waiting").path("id").asString();
             page.navigate("/jobs/" + id);
-            assertThat(page.locator(".why")).containsText("perhaps a share is not mounted");
-            button("It was moved").click();
-            assertThat(page.locator(".proof")).containsText("Is " + service.archive() + " in the right place now?");
-            button("No, keep waiting").click();
-            button("It was moved").click();
-            button("Yes, use it as it is now").click();
+            assertThat(page.locator(".why")).containsText("A share may not be mounted");
+            button("Confirm move").click();
+            assertThat(page.locator(".proof")).containsText("Was " + service.archive() + " moved on purpose?");
+            button("Keep waiting").click();
+            button("Confirm move").click();
+            button("Use the new location").click();
             service.awaitJob("moved.txt", "filed");
             assertThat(other.folder()).isDirectoryContaining(file -> file.endsWith("tickets"));
         } finally {
@@ -263,9 +263,9 @@ class ConsoleJourney {
             page.navigate("/today");
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^second: ")))
                     .click();
-            button("It was moved").click();
-            button("Yes, use it as it is now").click();
-            assertThat(button("It was moved")).isHidden();
+            button("Confirm move").click();
+            button("Use the new location").click();
+            assertThat(button("Confirm move")).isHidden();
             Files.writeString(other.folder().resolve("there.txt"), "a note");
             service.awaitJob("there.txt", "filed");
         } finally {
@@ -295,12 +295,12 @@ class ConsoleJourney {
         page.navigate("/rules/versioned");
         Locator history = page.locator(".history");
         assertThat(history).containsText("the office moved");
-        button("What changed").click();
+        button("Changes").click();
         assertThat(page.locator(".change .added")).containsText("settle: 3s");
-        assertThat(page.locator(".changed .added")).containsText("once they have kept still for 3 seconds");
-        assertThat(page.locator(".changed .removed")).containsText("once they have kept still for 2 seconds");
-        button("Go back to it").click();
-        assertThat(history).containsText("returned to version 1");
+        assertThat(page.locator(".changed .added")).containsText("when they have been unchanged for 3 seconds");
+        assertThat(page.locator(".changed .removed")).containsText("when they have been unchanged for 2 seconds");
+        button("Restore this version").click();
+        assertThat(history).containsText("restored version 1");
         service.post("/rules/versioned/retire", "");
         assertThat(page.locator(".rule .top")).containsText("retired");
     }
@@ -316,10 +316,10 @@ class ConsoleJourney {
         page.keyboard().press("j");
         assertThat(page.locator(".rulebook > li.on")).containsText("second");
         page.keyboard().press("l");
-        assertThat(page.locator(".live")).containsText("1 file lies in its folders now: it would take 1");
+        assertThat(page.locator(".live")).containsText("1 file is in its folders: 1 taken");
         assertThat(page.locator(".live")).containsText("lying.txt");
-        assertThat(page.locator(".live")).containsText("No other live rule watches its folders.");
-        button("Put live and leave what lies there").click();
+        assertThat(page.locator(".live")).containsText("No other live rule uses its folders.");
+        button("Put live and leave these files").click();
         assertThat(page).hasURL(Pattern.compile(".*/rules/second$"));
         assertThat(page.locator(".keys")).containsText("pause");
         page.keyboard().press("Escape");
@@ -348,7 +348,7 @@ class ConsoleJourney {
                 .click();
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Hand in 1 file"))
                 .click();
-        assertThat(page.locator(".leaf")).containsText("is in");
+        assertThat(page.locator(".leaf")).containsText("uploaded");
         service.awaitJob("by hand.txt", "held");
         page.keyboard().press("Escape");
         assertThat(page.locator(".leaf")).hasCount(0);
@@ -367,14 +367,14 @@ class ConsoleJourney {
     void whatNoRuleWantsIsNamedByHandAtTheDeskAndFiledWhereverItLies() throws Exception {
         Files.write(service.inbox("tickets").resolve("plan of the quay.bin"), new byte[] {1, 2, 3});
         drop("letter.txt", "DEAR HARBOUR OFFICE");
-        service.awaitJob("plan of the quay.bin", "unwanted");
-        service.awaitJob("letter.txt", "unwanted");
+        service.awaitJob("plan of the quay.bin", "unmatched");
+        service.awaitJob("letter.txt", "unmatched");
         page.keyboard().press("g");
         page.keyboard().press("d");
         assertThat(page.locator(".desk h1")).containsText("documents that no rule wants");
         waiting("plan of").click();
         assertThat(page.locator(".question .why")).containsText("does not accept");
-        assertThat(page.locator(".sheetframe")).containsText("still lies in its hot folder");
+        assertThat(page.locator(".sheetframe")).containsText("still in its hot folder");
         page.keyboard().press("n");
         page.keyboard().type("Quay plan");
         page.locator("input[name=under]").fill("Plans/2027");
@@ -398,7 +398,7 @@ class ConsoleJourney {
         assertThat(row("good.txt")).isVisible();
         String url = service.url();
         service.stop();
-        assertThat(page.locator(".lost")).containsText("has not answered since");
+        assertThat(page.locator(".lost")).containsText("No answer from the service since");
         assertThat(row("good.txt")).isVisible();
         service.startAgainAt(url);
         assertThat(page.locator(".lost")).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(120_000));
@@ -486,7 +486,7 @@ class ConsoleJourney {
         looked.navigate("/rules/tickets/edit");
         Locator sentences = looked.locator(".aloud");
         assertThat(sentences).containsText("its text contains");
-        assertThat(looked.getByLabel("What would become of the document")).containsText("documents would be filed");
+        assertThat(looked.getByLabel("Result for this document")).containsText("documents can be filed");
         assertThat(findings(looked)).as("the editor in " + colours).isEmpty();
         sentences.getByText("gets a number").click();
         assertThat(sentences.getByRole(AriaRole.COMBOBOX)).isFocused();
@@ -497,7 +497,7 @@ class ConsoleJourney {
         assertThat(findings(looked)).as("what can be added in " + colours).isEmpty();
         looked.keyboard().press("Escape");
         looked.keyboard().press("e");
-        assertThat(looked.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Its file")))
+        assertThat(looked.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Rule file")))
                 .isFocused();
         assertThat(findings(looked)).as("the file in " + colours).isEmpty();
     }

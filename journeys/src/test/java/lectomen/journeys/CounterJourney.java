@@ -114,7 +114,7 @@ class CounterJourney {
             feeder.join();
             RunningService.await(
                     "all are filed",
-                    RunningService.PATIENCE.plusSeconds(FILES / 10),
+                    RunningService.PATIENCE,
                     () -> service.get("/status").path("jobs"),
                     () -> service.count("filed") == FILES);
             List<Integer> numbers = names(home.resolve("archive"), home.resolve("far")).stream()

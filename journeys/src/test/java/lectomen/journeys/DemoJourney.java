@@ -29,7 +29,7 @@ class DemoJourney {
             assertThat(document.path("state").asString())
                     .isEqualTo(document.path("expectedState").asString());
         });
-        assertThat(states).containsExactlyInAnyOrder("filed", "failed", "unwanted");
+        assertThat(states).containsExactlyInAnyOrder("filed", "failed", "unmatched");
         assertThat(ProcessHandle.allProcesses()
                         .filter(handle -> handle.info().commandLine().orElse("").contains("demo-journey"))
                         .filter(handle -> handle.info().commandLine().orElse("").contains("--home"))

@@ -123,7 +123,7 @@ class DestinationJourney {
                         .path("reason")
                         .path("words")
                         .asString())
-                .contains("perhaps a share is not mounted", "lectomen folder moved " + share);
+                .contains("A share may not be mounted", "lectomen folder moved " + share);
         assertThat(share).isEmptyDirectory();
         Path elsewhere = Files.createDirectories(temp.resolve("elsewhere"));
         try (SmallDisk itsNumber = SmallDisk.mount(elsewhere, "size=64k");

@@ -74,7 +74,7 @@ class EditorJourney {
     }
 
     private static Locator outcome() {
-        return page.getByLabel("What would become of the document");
+        return page.getByLabel("Result for this document");
     }
 
     private static Locator sentences() {
@@ -82,7 +82,7 @@ class EditorJourney {
     }
 
     private static Locator file() {
-        return page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Its file"));
+        return page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Rule file"));
     }
 
     private static Locator button(String name) {
@@ -92,7 +92,7 @@ class EditorJourney {
     private static void begin(Path... documents) {
         page.navigate("/new-rule");
         page.getByLabel("Choose files").setInputFiles(documents);
-        assertThat(outcome()).containsText("It would lie in archive under");
+        assertThat(outcome()).containsText("Filed in archive under");
     }
 
     private void hasBecomeLiveSoonAndFiles(String rule, String place) throws Exception {
@@ -113,12 +113,12 @@ class EditorJourney {
         Locator first = page.getByRole(AriaRole.DIALOG).locator("li").first();
         assertThat(first).containsText("pattern: 'MHP-\\d{4}-\\d{4}'");
         act(() -> first.getByRole(AriaRole.BUTTON).first().click());
-        assertThat(sentences()).containsText("permit number, sought MHP-");
+        assertThat(sentences()).containsText("permit number, expected MHP-");
         act(() -> sentences().getByText("{file name}").click());
         act(() -> page.keyboard().insertText("Permit {permit number}"));
         assertThat(outcome()).containsText("Permit " + NUMBER);
         act(() -> button("Put live").click());
-        assertThat(page.locator(".live")).containsText("is made, and watched from then on");
+        assertThat(page.locator(".live")).containsText("will be created and watched");
         assertThat(page.locator(".live")).containsText("1 of 1 sample comes out as expected.");
         act(() -> button("Put live").click());
         hasBecomeLiveSoonAndFiles("mooring", "Mooring/Permit " + NUMBER + ".pdf");
@@ -142,13 +142,13 @@ class EditorJourney {
         assertThat(page.getByRole(AriaRole.DIALOG).getByText("Use this").first())
                 .isFocused();
         press("Enter");
-        assertThat(sentences()).containsText("permit number, sought MHP-");
+        assertThat(sentences()).containsText("permit number, expected MHP-");
         press("r");
         act(() -> page.keyboard().insertText("Berthing {permit number}"));
         assertThat(outcome()).containsText("Berthing " + NUMBER);
         press("Control+Enter");
         assertThat(page.locator(".live")).containsText("This is what will happen.");
-        assertThat(page.locator(".live")).containsText("Nothing lies in its folders now.");
+        assertThat(page.locator(".live")).containsText("The folders are empty.");
         press("Control+Enter");
         hasBecomeLiveSoonAndFiles("berthing", "Berthing/Berthing " + NUMBER + ".pdf");
     }
@@ -176,14 +176,14 @@ class EditorJourney {
         page.keyboard().press("Control+a");
         page.keyboard().type("90s");
         page.keyboard().press("Enter");
-        assertThat(sentences()).containsText("once they have kept still for 90 seconds");
+        assertThat(sentences()).containsText("when they have been unchanged for 90 seconds");
         sentences().getByText("gets a number").click();
         page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName("new version"))
                 .click();
         assertThat(sentences().locator(".wrong")).containsText("move older to");
-        page.getByText("All it can say").click();
+        page.getByText("All options").click();
         sentences().locator(".words .offer").getByText("move older to").click();
-        assertThat(sentences()).containsText("what is there is moved to {under}/older/{name} v{n}");
+        assertThat(sentences()).containsText("the existing file is moved to {under}/older/{name} v{n}");
         page.keyboard().press("Escape");
         page.keyboard().press("e");
         assertThat(file()).containsText("text contains: Mooring permit");
@@ -229,11 +229,11 @@ class EditorJourney {
         Path two = Files.writeString(temp.resolve("slip_2.txt"), "Works\nGate three\nNumber: 5522\nYard: South\n");
         page.navigate("/new-rule");
         page.getByLabel("Choose files").setInputFiles(new Path[] {one, two});
-        assertThat(outcome()).containsText("2 of 2 documents would be filed.");
+        assertThat(outcome()).containsText("2 of 2 documents can be filed.");
         Locator dialog = page.getByRole(AriaRole.DIALOG);
         markUntil("4411", dialog);
         dialog.getByText("Use this").first().click();
-        assertThat(sentences()).containsText("slip no, a number, sought");
+        assertThat(sentences()).containsText("slip no, a number, expected");
         page.getByTitle("slip_2.txt").click();
         assertThat(page.locator(".pagetext")).containsText("5522");
         Locator field = page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Field: a new field"));
@@ -282,16 +282,16 @@ class EditorJourney {
         page.navigate("/new-rule");
         page.locator("li")
                 .filter(new Locator.FilterOptions().setHasText("Notices by their data file"))
-                .getByText("Begin with it")
+                .getByText("Start from this")
                 .click();
-        page.getByLabel("More documents").setInputFiles(Files.writeString(temp.resolve("n.txt"), "A light is out.\n"));
+        page.getByLabel("Add documents").setInputFiles(Files.writeString(temp.resolve("n.txt"), "A light is out.\n"));
         assertThat(outcome()).containsText("No \"number\" on the file");
         button("Data file").click();
-        page.getByLabel("The data").fill("<notice><number>12</number><area>North</area></notice>");
+        page.getByLabel("Content of the data file").fill("<notice><number>12</number><area>North</area></notice>");
         Locator leaf = page.getByRole(AriaRole.DIALOG);
         assertThat(leaf.locator("dl")).containsText("/notice/number12");
-        assertThat(leaf.locator("dl")).containsText("/notice/untilnothing there");
-        page.getByLabel("The data")
+        assertThat(leaf.locator("dl")).containsText("/notice/untilno value");
+        page.getByLabel("Content of the data file")
                 .fill("<notice><number>12</number><area>North</area><until>2027-05-01</until></notice>");
         page.keyboard().press("Escape");
         assertThat(outcome().locator("h1")).hasAttribute("aria-label", "NM 0012 North.txt");
@@ -307,17 +307,17 @@ class EditorJourney {
         String before = String.join("\n", file().locator(".cm-line").allInnerTexts());
         file().fill(before.replace("rule: tickets", "rule: Tickets!"));
         assertThat(page.locator(".problems")).containsText("Line 2, column 7:");
-        assertThat(button("Save as a draft")).isDisabled();
+        assertThat(button("Save draft")).isDisabled();
         page.reload();
-        assertThat(page.getByText("is here again")).isVisible();
-        assertThat(button("As a file")).isVisible();
+        assertThat(page.getByText("have been restored")).isVisible();
+        assertThat(button("Edit as file")).isVisible();
         page.keyboard().press("e");
         assertThat(file()).containsText("rule: Tickets!");
-        button("Begin anew").click();
+        button("Discard changes").click();
         assertThat(file()).containsText("rule: tickets");
         page.reload();
         assertThat(sentences()).containsText("for short tickets");
-        assertThat(page.getByText("is here again")).hasCount(0);
+        assertThat(page.getByText("have been restored")).hasCount(0);
     }
 
     @Test
@@ -330,12 +330,12 @@ class EditorJourney {
         service.post(
                 "/rules",
                 Rules.keepName("shared", "settle: 3s").replace("rule: shared", "rule: shared\ntitle: Theirs"));
-        assertThat(page.getByText("Somebody saved another version")).isVisible();
-        button("Save as a draft").click();
+        assertThat(page.getByText("Somebody else has saved a newer version")).isVisible();
+        button("Save draft").click();
         assertThat(page.getByRole(AriaRole.ALERT)).isVisible();
         assertThat(service.get("/rules/shared").path("text").asString()).doesNotContain("9s");
-        button("Put both together").click();
-        button("Save as a draft").click();
+        button("Merge changes").click();
+        button("Save draft").click();
         assertThat(page).hasURL(Pattern.compile(".*/rules/shared$"));
         assertThat(service.get("/rules/shared").path("text").asString()).contains("9s");
     }
@@ -348,12 +348,12 @@ class EditorJourney {
         other.navigate("/rules/tickets/edit");
         assertThat(other.locator(".aloud")).containsText("for short tickets");
         other.keyboard().press("e");
-        Locator text = other.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Its file"));
+        Locator text = other.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Rule file"));
         String before = String.join("\n", text.locator(".cm-line").allInnerTexts());
         text.fill(before + "\n# from the other window\n");
-        assertThat(page.getByText("Another window of this browser writes this rule too."))
+        assertThat(page.getByText("This rule is also open in another window of this browser."))
                 .isVisible();
-        button("Take theirs").click();
+        button("Use theirs").click();
         page.keyboard().press("e");
         assertThat(file()).containsText("# from the other window");
         other.close();
@@ -362,7 +362,7 @@ class EditorJourney {
     @Test
     void aRuleThatWouldTakeTheNameOfAnotherIsNotKeptOverIt() throws Exception {
         begin(permit("tickets.pdf"));
-        assertThat(page.getByText("A rule is called tickets already.")).isVisible();
+        assertThat(page.getByText("There is already a rule tickets.")).isVisible();
         assertThat(button("Put live")).isDisabled();
         assertThat(service.get("/rules/tickets")
                         .path("rule")
@@ -383,11 +383,11 @@ class EditorJourney {
                 "Drawing sets that replace themselves",
                 "Scans to a desk")) {
             points.filter(new Locator.FilterOptions().setHasText(name))
-                    .getByText("Begin with it")
+                    .getByText("Start from this")
                     .click();
-            assertThat(sentences()).containsText("Called " + name);
+            assertThat(sentences()).containsText("Name: " + name);
             assertThat(button("Put live")).isEnabled();
-            button("Lay it away").click();
+            button("Discard draft").click();
             assertThat(points).hasCount(6);
         }
         assertThat(service.get("/parts").toString()).contains("monthly-readings");

@@ -88,7 +88,7 @@ record EndpointCases(
                 Case.bad("health.ready", "POST /health/ready", 405, "bad-request", "POST"),
                 Case.good("jobs.list", "GET /jobs?state=filed&order=changed&limit=5", filed),
                 Case.bad("jobs.list", "GET /jobs?folder=/nowhere", 400, "bad-request", "no file ever came from"),
-                Case.bad("jobs.list", "GET /jobs?state=lost", 400, "bad-request", "unwanted"),
+                Case.bad("jobs.list", "GET /jobs?state=lost", 400, "bad-request", "unmatched"),
                 Case.bad("jobs.list", "GET /jobs?order=best", 400, "bad-request", "oldest"),
                 Case.bad("jobs.list", "GET /jobs?cursor=nowhere", 400, "bad-request", "nowhere"),
                 Case.bad("jobs.list", "GET /jobs?since=yesterday", 400, "bad-request", "since"),
@@ -152,9 +152,9 @@ record EndpointCases(
                 Case.bad("sources.list", "DELETE /sources", 405, "bad-request", "DELETE"),
                 Case.good("sources.show", "GET /sources/" + source, "Takes text files from"),
                 Case.bad("sources.show", "GET /sources/99", 404, "no-such-source", "99"),
-                Case.good("sources.would", "POST /sources/would?name=t.txt", "after reading"),
-                Case.bad("sources.would", "POST /sources/would?name=", 400, "bad-request", "QUAY7-plan.dxf"),
-                Case.bad("sources.would", "POST /sources/would?name=t.txt", 422, "bad-rule", "problems")
+                Case.good("sources.test", "POST /sources/test?name=t.txt", "after reading"),
+                Case.bad("sources.test", "POST /sources/test?name=", 400, "bad-request", "QUAY7-plan.dxf"),
+                Case.bad("sources.test", "POST /sources/test?name=t.txt", 422, "bad-rule", "problems")
                         .with(TEXT, "lectomen: 2"),
                 Case.good("sources.pause", "POST /sources/" + source + "/pause", "source.paused"),
                 Case.bad("sources.pause", "POST /sources/99/pause", 404, "no-such-source", "99"),
@@ -162,7 +162,7 @@ record EndpointCases(
                 Case.bad("sources.resume", "POST /sources/99/resume", 404, "no-such-source", "99"),
                 Case.good("sources.run", "POST /sources/" + source + "/run", "asked for"),
                 Case.bad("sources.run", "POST /sources/99/run", 404, "no-such-source", "99"),
-                Case.good("intake.pause", "POST /intake/pause", "All intake is paused"),
+                Case.good("intake.pause", "POST /intake/pause", "All intake was paused"),
                 Case.bad("intake.pause", "GET /intake/pause", 405, "bad-request", "GET"),
                 Case.good("folders.moved", "POST /folders/moved", "\"moved\":false")
                         .with(JSON_TYPE, JSON.writeValueAsString(Map.of("folder", folder))),
@@ -225,8 +225,8 @@ record EndpointCases(
                 Case.bad("rules.rename", "POST /rules/written/rename?to=tickets", 409, "rename", "already"),
                 Case.bad("rules.rename", "POST /rules/none/rename?to=some", 404, "no-such-rule", "none"),
                 Case.good("rules.rename", "POST /rules/written/rename?to=drafted", "drafted"),
-                Case.good("rules.lying", "GET /rules/drafted/lying", "notReached"),
-                Case.bad("rules.lying", "GET /rules/none/lying", 404, "no-such-rule", "none"),
+                Case.good("rules.pending", "GET /rules/drafted/pending", "notReached"),
+                Case.bad("rules.pending", "GET /rules/none/pending", 404, "no-such-rule", "none"),
                 Case.bad("rules.live", "POST /rules/drafted/live?existing=newer", 400, "bad-request", "newerThan"),
                 Case.bad("rules.live", "POST /rules/drafted/live?existing=burn", 400, "bad-request", "take or leave"),
                 Case.good("rules.pause", "POST /rules/drafted/pause", "paused"),
@@ -239,9 +239,9 @@ record EndpointCases(
                 Case.bad("rules.version", "GET /rules/tickets/versions/9", 404, "no-such-rule", "tickets"),
                 Case.good("rules.difference", "GET /rules/tickets/difference?from=1&to=1", "\"lines\":[]"),
                 Case.bad("rules.difference", "GET /rules/tickets/difference?to=7", 404, "no-such-rule", "tickets"),
-                Case.good("rules.returnTo", "POST /rules/drafted/return?to=1", "drafted")
+                Case.good("rules.restore", "POST /rules/drafted/restore?to=1", "drafted")
                         .answering(201),
-                Case.bad("rules.returnTo", "POST /rules/drafted/return?to=8", 404, "no-such-rule", "drafted"),
+                Case.bad("rules.restore", "POST /rules/drafted/restore?to=8", 404, "no-such-rule", "drafted"),
                 Case.good("samples.keep", "POST /rules/tickets/samples", "archive/tickets/T-0009.txt")
                         .with("multipart/form-data; boundary=x", form)
                         .answering(201),

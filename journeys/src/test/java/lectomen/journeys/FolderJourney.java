@@ -201,10 +201,10 @@ class FolderJourney {
         Files.writeString(inbox.resolve("fresh.txt"), Rules.ticket("T-0002"));
         Files.writeString(inbox.resolve("picky.json"), "{\"a\": 1}");
         service.post("/rules", Rules.tickets("picky", "number it"));
-        assertThat(service.client("rule", "lying", "picky").out())
-                .containsPattern("aged.txt +2026-01-05 .* read it to tell")
+        assertThat(service.client("rule", "pending", "picky").out())
+                .containsPattern("aged.txt +2026-01-05 .* read it to decide")
                 .containsPattern("picky.json .* leave it: does not accept json")
-                .contains("3 files lie in its folders: it would take 0, read 2 to tell, and leave 1.");
+                .contains("3 files are in its folders: take 0, read 2 to decide, leave 1.");
         assertThat(service.jobsNamed("fresh.txt")).as("looking takes nothing").isEmpty();
         assertThat(service.client("rule", "live", "picky", "--existing", "newer", "--than", "2026-06-01")
                         .exitCode())
@@ -220,7 +220,7 @@ class FolderJourney {
     void aFileThatNoRuleWantsLiesThereOnceSaidAndIsTakenWhenTheRulesChange() throws Exception {
         service.live(Rules.tickets("narrow", "number it"));
         service.drop("narrow", "data.json", "{\"a\": 1}");
-        JsonNode told = service.awaitJob("data.json", "unwanted");
+        JsonNode told = service.awaitJob("data.json", "unmatched");
         assertThat(told.path("reason").path("words").asString()).contains("narrow: does not accept json");
         assertThat(service.inbox("narrow").resolve("data.json")).exists();
         service.drop("narrow", "real.txt", Rules.ticket("T-0001"));
@@ -271,7 +271,7 @@ class FolderJourney {
     @Test
     void whileAllIntakeIsPausedNothingIsTakenNotEvenAfterARestart() throws Exception {
         service.live(Rules.keepName("stopped", "arrives: whole"));
-        assertThat(service.client("intake", "pause").out()).contains("All intake is paused");
+        assertThat(service.client("intake", "pause").out()).contains("All intake was paused");
         service.drop("stopped", "note.txt", "a note");
         service.stop();
         service.startAgain();
@@ -282,7 +282,7 @@ class FolderJourney {
                 .equals("intake.paused"));
         service.awaitLook("stopped");
         assertThat(service.inbox("stopped").resolve("note.txt")).exists();
-        assertThat(service.get("/status").path("attention").toString()).contains("All intake is paused");
+        assertThat(service.get("/status").path("attention").toString()).contains("All intake was paused");
         service.post("/intake/resume", "");
         service.awaitJob("note.txt", "filed");
     }
@@ -376,7 +376,7 @@ class FolderJourney {
         Files.copy(
                 service.archive().resolve("ring-two/round one two.txt"),
                 service.inbox("ring-one").resolve("round one two.txt"));
-        JsonNode stopped = service.awaitJob("round one two.txt", "unwanted");
+        JsonNode stopped = service.awaitJob("round one two.txt", "unmatched");
         assertThat(stopped.path("reason").path("code").asString()).isEqualTo("file.own-result");
         assertThat(service.archive().resolve("ring-one")).isDirectoryNotContaining("glob:**two one*");
     }
@@ -436,12 +436,12 @@ class FolderJourney {
         RunningService.await(
                 "all are told of",
                 RunningService.PATIENCE,
-                () -> service.source("crowded").path("unwanted").asInt() == many);
+                () -> service.source("crowded").path("unmatched").asInt() == many);
         for (int i = 0; i < 5; i++) {
             service.drop("crowded", "new-" + i + ".txt", "new " + i);
             service.awaitJob("new-" + i + ".txt", "filed");
         }
-        assertThat(service.source("crowded").path("unwanted").asInt())
+        assertThat(service.source("crowded").path("unmatched").asInt())
                 .as("those are told of once")
                 .isEqualTo(many);
     }

@@ -249,7 +249,7 @@ class FollowUpJourney {
         JsonNode job = service.awaitJob("sent.txt", "filed");
         assertThat(story(job.path("id").asString()).path("notes").toString())
                 .contains(
-                        "No answer was given: \\\"answers\\\" is a folder inside a hot folder, and it came from none.");
+                        "No answer was written: \\\"answers\\\" is a folder inside a hot folder, but the document came from no hot folder.");
     }
 
     @Test
@@ -280,7 +280,7 @@ class FollowUpJourney {
     void aHandOverToNoRuleOrToItselfIsRefused() throws Exception {
         Path nowhere = Files.writeString(temp.resolve("n.yaml"), SLIPS.replace("to: by-hand", "to: by-hands"));
         assertThat(service.client("rule", "check", nowhere.toString()).out())
-                .contains("no rule is called \"by-hands\"")
+                .contains("unknown rule \"by-hands\"")
                 .contains("did you mean \"by-hand\"?");
         Path itself = Files.writeString(temp.resolve("i.yaml"), SLIPS.replace("to: by-hand", "to: slips"));
         assertThat(service.client("rule", "check", itself.toString()).out()).contains("handed over to another rule");
@@ -289,13 +289,13 @@ class FollowUpJourney {
         check(
                 CLAIMS.replace("original: keep", "original: burn"),
                 "\"original\" is keep, remove, or { move to: a folder }");
-        check(CLAIMS.replace("in: answers", "in: ../answers"), "a folder is a path from the root, or one name inside");
+        check(CLAIMS.replace("in: answers", "in: ../answers"), "a folder must be an absolute path, or one name inside");
         check(CLAIMS.replace("in: answers", "in: /etc/answers"), "lies under none of the roots");
         check(CLAIMS.replace("move to: done", "move to: \"{inbox}/slips\""), "what is put there would come in again");
         check(
                 BY_HAND.replace("hand over to: slips", "original: { move to: done }"),
-                "\"done\" is a folder inside a hot folder, and what is handed over comes from none; name a path");
-        check(CLAIMS.replace("{filed as}", "{filed ass}"), "no field is called \"filed ass\"");
+                "\"done\" is a folder inside a hot folder, but handed-over documents come from no hot folder; name a path");
+        check(CLAIMS.replace("{filed as}", "{filed ass}"), "unknown field \"filed ass\"");
         check(CLAIMS.replace("text: \"{file", "words: \"{file"), "\"words\" is not known in \"answer\"");
     }
 

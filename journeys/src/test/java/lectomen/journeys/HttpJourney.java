@@ -86,7 +86,7 @@ class HttpJourney {
                 404,
                 "no-such-job",
                 "1-77");
-        assertProblem(service.send(service.request("/jobs?state=lost").GET()), 400, "bad-request", "unwanted");
+        assertProblem(service.send(service.request("/jobs?state=lost").GET()), 400, "bad-request", "unmatched");
         assertProblem(service.send(service.request("/jobs?limit=0").GET()), 400, "bad-request", "limit");
         assertProblem(service.send(service.request("/jobs?limit=many").GET()), 400, "bad-request", "limit");
         assertProblem(service.send(service.request("/rules/none").GET()), 404, "no-such-rule", "none");

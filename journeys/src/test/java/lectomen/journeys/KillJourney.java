@@ -235,7 +235,7 @@ class KillJourney {
                         .path("low")
                         .path("words")
                         .asString("")
-                        .contains("are to stay free"));
+                        .contains("to keep free"));
                 assertThat(service.send(service.request("/health/ready")).statusCode())
                         .isEqualTo(503);
                 assertThat(service.get("/status").path("attention").toString()).contains("no files are taken in");

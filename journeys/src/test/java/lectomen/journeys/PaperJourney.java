@@ -172,7 +172,7 @@ class PaperJourney {
         byte[] half = Arrays.copyOf(whole, whole.length / 2);
         service.drop("delivery-notes", "tallow-quay_DN-half.jpg", half);
         JsonNode job = service.awaitJob("tallow-quay_DN-half.jpg", "failed");
-        assertThat(job.path("reason").path("words").asString()).contains("Page 1 can't be read", "cut off");
+        assertThat(job.path("reason").path("words").asString()).contains("Page 1 can't be read", "incomplete");
         Path back = service.inbox("delivery-notes").resolve("failed/tallow-quay_DN-half.jpg");
         RunningService.await("it is given back", RunningService.PATIENCE, () -> Files.exists(back));
         assertThat(Files.readAllBytes(back)).isEqualTo(half);

@@ -61,7 +61,7 @@ class ReadingJourney {
         assertThat(page.locator(".wordmark.hit")).hasCount(2);
         assertThat(page.locator(".wordbar")).containsText("1 of ");
         page.getByPlaceholder("Find on this page").fill("nowhere to be seen");
-        assertThat(page.locator(".wordbar")).containsText("nowhere");
+        assertThat(page.locator(".wordbar")).containsText("not found");
         page.keyboard().press("Escape");
         assertThat(page.locator(".wordbar")).isVisible();
         page.keyboard().press("w");
@@ -79,7 +79,7 @@ class ReadingJourney {
         page.keyboard().press("Escape");
         page.keyboard().press("p");
         Locator leaf = page.getByRole(AriaRole.DIALOG);
-        assertThat(leaf).containsText("How a rule finds “BI-2027-0303”");
+        assertThat(leaf).containsText("Field for “BI-2027-0303”");
         assertThat(leaf.locator("li").first())
                 .containsText("report no: { pattern: 'BI-\\d{4}-\\d{4}', right of: Report no }");
         assertThat(leaf.locator("li").first().locator("dd")).hasText("BI-2027-0303");
@@ -109,6 +109,7 @@ class ReadingJourney {
     void theRuleSaysHowItReadsAndTheJobHowWellItWent() {
         assertThat(service.get("/rules/berth-inspections").toString())
                 .contains("Reads the text, carefully, with the letters of en.");
-        assertThat(service.get("/jobs/" + job).path("steps").toString()).contains("Read page 1: ", "% sure on average");
+        assertThat(service.get("/jobs/" + job).path("steps").toString())
+                .contains("Read page 1: ", "% confidence on average");
     }
 }

@@ -120,7 +120,7 @@ class ReasonsJourney {
                 upload("tickets", "empty.txt", ""),
                 "failed",
                 "file.empty",
-                "The file is empty (0 bytes). It was probably not written to its end; send it again.");
+                "The file is empty (0 bytes). It may not have been copied completely. Send it again.");
     }
 
     @Test
@@ -130,8 +130,8 @@ class ReasonsJourney {
                 upload("pdfs", "cut.pdf", Arrays.copyOf(whole, whole.length - 60)),
                 "failed",
                 "pdf.truncated",
-                "The PDF is cut off: it has " + (whole.length - 60)
-                        + " bytes and no end-of-file mark. It was probably not copied whole; send it again.");
+                "The PDF is incomplete: it has " + (whole.length - 60)
+                        + " bytes and no end-of-file marker. It may not have been copied completely. Send it again.");
     }
 
     @Test
@@ -140,8 +140,7 @@ class ReasonsJourney {
                 upload("pdfs", "broken.pdf", "%PDF-1.7\nnothing of a pdf\n%%EOF\n"),
                 "failed",
                 "pdf.broken",
-                "The PDF can't be read: Missing root object specification in trailer. Save it anew from the program that made"
-                        + " it.");
+                "The PDF can't be read: Missing root object specification in trailer. Save it again in the program that made it.");
     }
 
     @Test
@@ -150,17 +149,16 @@ class ReasonsJourney {
                 upload("pdfs", "locked.pdf", pdf(true)),
                 "failed",
                 "pdf.password",
-                "The PDF is encrypted and opens only with a password. Send it without one.");
+                "The PDF needs a password to open. Send a copy without a password.");
     }
 
     @Test
     void aDocumentThatNoRuleWants() throws Exception {
         assertSays(
                 upload("pdfs", "blank.pdf", pdf(false)),
-                "unwanted",
-                "rule.none-wants",
-                "No rule wants it: pdfs: text contains \"PERMIT\": not found: no text on page 1, only pictures or nothing."
-                        + " Change a rule, give it to one, or file it by hand.");
+                "unmatched",
+                "rule.none-matches",
+                "No rule matches: pdfs: text contains \"PERMIT\": not found: no text on page 1, which is empty or only pictures. Change a rule, give the document to a rule, or file it by hand.");
     }
 
     @Test
@@ -169,7 +167,7 @@ class ReasonsJourney {
                 upload("read-it", "textless.pdf", pdf(false)),
                 "failed",
                 "text.none",
-                "No text on page 1. Step \"find\" of rule read-it needs text. Send a file with text in it, or a sharper scan of it.");
+                "No text on page 1. Step \"find\" of rule read-it needs text. Send a file with text, or a sharper scan.");
     }
 
     @Test
@@ -178,7 +176,7 @@ class ReasonsJourney {
                 upload("read-it", "picture.png", new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10, 0}),
                 "failed",
                 "picture.broken",
-                "The picture can't be read: I/O error reading PNG header. Its original can be taken out as it came.");
+                "The picture can't be read: I/O error reading PNG header. Its original can be downloaded unchanged.");
     }
 
     @Test
@@ -187,8 +185,7 @@ class ReasonsJourney {
                 upload("read-it", "parts.zip", new byte[] {'P', 'K', 5, 6, 0, 0, 0, 0, 0, 0, 0, 0}),
                 "failed",
                 "file.type-unreadable",
-                "Text can't be read from a file of type zip. The rule needs it for: step \"find\" of rule read-it. Take the type out of"
-                        + " \"accept\", or send another form of the document.");
+                "Text can't be read from zip files, but the rule needs it for: step \"find\" of rule read-it. Remove the type from \"accept\", or send the document in another format.");
     }
 
     @Test
@@ -198,7 +195,7 @@ class ReasonsJourney {
                 upload("slow", "slow.txt", "a".repeat(300) + "!"),
                 "failed",
                 "pattern.too-slow",
-                "The pattern (a|aa)+\\1c (line 7 of rule slow) took too long on this document. Make it simpler.");
+                "The pattern (a|aa)+\\1c (line 7 of rule slow) took too long on this document. Simplify it.");
     }
 
     @Test
@@ -207,8 +204,7 @@ class ReasonsJourney {
                 upload("tickets", "numberless.txt", "HARBOUR TICKET\n\nNumbr: none\n"),
                 "failed",
                 "field.missing",
-                "No \"ticket number\" on page 1 (sought T-\\d{4} near \"Number\"); nearest: \"Numbr:\", page 1. Look at the"
-                        + " document, or at the labels that the rule names.");
+                "No \"ticket number\" on page 1 (expected T-\\d{4} near \"Number\"); nearest: \"Numbr:\", page 1. Check the document, or the labels in the rule.");
     }
 
     @Test
@@ -222,8 +218,7 @@ class ReasonsJourney {
                 upload("dates", "no-date.txt", "Issued: some day in May\n"),
                 "failed",
                 "field.invalid",
-                "Field \"issued\" on page 1 reads \"some day in May\", which is no date. Correct the document, or what the rule"
-                        + " expects.");
+                "Field \"issued\" on page 1 reads \"some day in May\", which is not a valid date. Correct the document or the rule.");
     }
 
     @Test
@@ -233,8 +228,7 @@ class ReasonsJourney {
                 upload("names", "nameless.txt", "nothing here\n"),
                 "failed",
                 "name.empty",
-                "The name pattern \"{berth}\" makes an empty name, since berth has no value. Look where the field is sought, or"
-                        + " name what stands instead: \"or 'none'\".");
+                "The name pattern \"{berth}\" gives an empty name because berth has no value. Check how the rule finds the field, or add a default: \"or 'none'\".");
     }
 
     @Test
@@ -244,8 +238,7 @@ class ReasonsJourney {
                 upload("folders", "folderless.txt", "nothing here\n"),
                 "failed",
                 "folder.empty",
-                "The folder pattern \"Berths/{berth}\" makes an empty level, since berth has no value. Look where the field is sought, or"
-                        + " name what stands instead: \"or 'none'\".");
+                "The folder pattern \"Berths/{berth}\" gives an empty folder name because berth has no value. Check how the rule finds the field, or add a default: \"or 'none'\".");
     }
 
     @Test
@@ -255,8 +248,7 @@ class ReasonsJourney {
                 upload("slots", "undated.txt", "Berth: Lantern Quay 4\n"),
                 "failed",
                 "slot.not-a-date",
-                "The name asks for a date form of berth, and \"Lantern Quay 4\" is no date. Read the field with \"as: date\", or"
-                        + " leave the date form out.");
+                "The name uses a date format for berth, but \"Lantern Quay 4\" is not a date. Read the field with \"as: date\", or remove the date format.");
     }
 
     @Test
@@ -267,8 +259,7 @@ class ReasonsJourney {
                 upload("tickets", "taken.txt", Rules.ticket("T-0001")),
                 "failed",
                 "name.taken",
-                "The name \"T-0001.txt\" is taken in \"tickets\", and the rule says: when taken, fail. Move or rename"
-                        + " that file, or change the rule, then retry.");
+                "A file named \"T-0001.txt\" already exists in \"tickets\", and the rule says: when taken, fail. Move or rename that file or change the rule, then retry.");
     }
 
     @Test
@@ -279,7 +270,7 @@ class ReasonsJourney {
                 upload("blocked", "blocked.txt", "blocked"),
                 "failed",
                 "destination.not-a-folder",
-                "A file stands where connection archive needs the folder \"blocked\". Move that file away, then retry.");
+                "In connection archive, a file exists where folder \"blocked\" is needed. Move the file away, then retry.");
         assertThat(service.archive().resolve("blocked")).hasContent("in the way");
     }
 
@@ -292,20 +283,20 @@ class ReasonsJourney {
                 waiting,
                 "waiting",
                 "destination.away",
-                "The folder of connection archive can't be reached. It is tried again until it is back.");
+                "The folder of connection archive can't be reached. Filing is retried until it can.");
         RunningService.await(
                 "it can be held",
                 RunningService.PATIENCE,
                 () -> service.send(service.request("/jobs/" + waiting + "/hold").POST(BodyPublishers.noBody()))
                                 .statusCode()
                         == 200);
-        assertSays(waiting, "held", "job.held", "Held by owner. It goes on once it is released: job release.");
+        assertSays(waiting, "held", "job.held", "Held by owner. To continue: job release.");
         service.post("/jobs/" + waiting + "/cancel", "");
         assertSays(
                 waiting,
                 "cancelled",
                 "job.cancelled",
-                "Cancelled by owner. Its original is kept; to run it after all: job run-again.");
+                "Cancelled by owner. The original is kept. To run the job after all: job run-again.");
         Files.move(away, service.archive());
     }
 
@@ -320,14 +311,13 @@ class ReasonsJourney {
                     full,
                     "waiting",
                     "destination.full",
-                    "The disk of connection small is full. It is tried again until there is room.");
+                    "The disk of connection small is full. Filing is retried until there is space.");
             disk.remount("ro");
             assertSays(
                     full,
                     "waiting",
                     "destination.read-only",
-                    "The folder of connection small can't be written (the file system is read-only). It is tried again"
-                            + " until it can.");
+                    "The folder of connection small can't be written (the file system is read-only). Filing is retried until it can.");
             disk.remount("rw");
             Files.delete(small.resolve("ballast"));
             service.awaitInTime(
@@ -348,17 +338,16 @@ class ReasonsJourney {
         assertSays(
                 service.awaitJob("second.txt", "held").path("id").asString(),
                 "held",
-                "seen.hold",
-                "The same bytes were filed before, by job " + first
-                        + ", and the source says: seen before, hold. Release it to have it filed again, or cancel it.");
+                "duplicate.held",
+                "The same content was filed before, by job " + first
+                        + ", and the source says: seen before, hold. Release the job to file it again, or cancel it.");
         service.live(Rules.keepName("never-twice", "arrives: whole\nseen before: reject"));
         service.drop("never-twice", "third.txt", same);
         assertSays(
                 service.awaitJob("third.txt", "rejected").path("id").asString(),
                 "rejected",
-                "seen.reject",
-                "The same bytes were filed before, by job " + first
-                        + ", and the source says: seen before, reject. To have it filed all the"
-                        + " same: job run-again.");
+                "duplicate.rejected",
+                "The same content was filed before, by job " + first
+                        + ", and the source says: seen before, reject. To file it anyway: job run-again.");
     }
 }

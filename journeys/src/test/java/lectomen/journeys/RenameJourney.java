@@ -79,7 +79,7 @@ class RenameJourney {
             assertThat(service.client("rule", "show", "old-papers").out())
                     .contains("from: { folder: \"{inbox}/office-papers\" }");
             assertThat(service.client("rule", "rename", "old-papers", "shares").err())
-                    .contains("There is a rule shares already");
+                    .contains("There is already a rule shares");
             assertThat(service.client("rule", "rename", "old-papers", "Shares!").err())
                     .contains("small letters, digits and hyphens");
         }

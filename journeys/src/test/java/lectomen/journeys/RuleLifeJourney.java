@@ -55,10 +55,10 @@ class RuleLifeJourney {
                 .contains("-   text contains: TICKET")
                 .contains("+   text contains: FORM < 7")
                 .contains("lines the same");
-        assertThat(client("rule", "return", "history", "--to", "1").out()).contains("version 3");
+        assertThat(client("rule", "restore", "history", "--to", "1").out()).contains("version 3");
         assertThat(client("rule", "diff", "history", "--from", "1", "--to", "3").out())
                 .contains("nothing changed");
-        assertThat(client("rule", "versions", "history").out()).contains("returned to version 1");
+        assertThat(client("rule", "versions", "history").out()).contains("restored version 1");
         client("rule", "live", "history");
         assertThat(client("rule", "retire", "history").out()).contains("is retired");
         Path lying = Files.writeString(service.inbox("history").resolve("late.txt"), Rules.ticket("T-0001"));
@@ -67,15 +67,15 @@ class RuleLifeJourney {
         service.awaitJob("still-live.txt", "filed");
         service.post("/rules/still-live/pause", "");
         assertThat(lying).as("a retired rule takes nothing").exists();
-        assertThat(client("rule", "return", "history", "--to", "9").err()).contains("no rule");
+        assertThat(client("rule", "restore", "history", "--to", "9").err()).contains("no rule");
     }
 
     @Test
     void aVersionThatChangesWhatASampleComesToIsNotPutLiveUnsaid() throws Exception {
         String first = Rules.tickets("sampled", "number it");
         client("rule", "add", file("s1.yaml", first));
-        Answer kept = client("rule", "sample", "keep", "sampled", file("ticket.txt", Rules.ticket("T-0311")));
-        assertThat(kept.out()).contains("ticket.txt is kept; expected: archive/sampled/T-0311.txt");
+        Answer kept = client("rule", "sample", "add", "sampled", file("ticket.txt", Rules.ticket("T-0311")));
+        assertThat(kept.out()).contains("ticket.txt was added; expected: archive/sampled/T-0311.txt");
         assertThat(client("rule", "live", "sampled").exitCode()).isZero();
         client("rule", "add", file("s2.yaml", first.replace("\"{ticket number}\"", "\"{ticket number | after '-'}\"")));
         Answer run = client("rule", "sample", "run", "sampled");
@@ -89,9 +89,9 @@ class RuleLifeJourney {
         assertThat(client("rule", "live", "sampled", "--accept-samples").out()).contains("live is version 2");
         assertThat(client("rule", "sample", "run", "sampled").out()).contains("1 of 1 samples come out as expected");
         assertThat(client("rule", "sample", "list", "sampled").out()).contains("archive/sampled/0311.txt");
-        assertThat(client("rule", "sample", "forget", "sampled", "ticket.txt").out())
+        assertThat(client("rule", "sample", "remove", "sampled", "ticket.txt").out())
                 .contains("no longer a sample");
-        assertThat(client("rule", "sample", "forget", "sampled", "ticket.txt").err())
+        assertThat(client("rule", "sample", "remove", "sampled", "ticket.txt").err())
                 .contains("has no sample");
     }
 
@@ -136,7 +136,7 @@ class RuleLifeJourney {
         assertThat(client("lookup", "remove", "vessels").err()).contains("used by by-vessel");
         client("rule", "retire", "by-vessel");
         assertThat(client("lookup", "remove", "vessels").out()).contains("is removed");
-        assertThat(client("rule", "check", file("v.yaml", rule)).out()).contains("no lookup is called \"vessels\"");
+        assertThat(client("rule", "check", file("v.yaml", rule)).out()).contains("unknown lookup \"vessels\"");
     }
 
     private static void drop(String folder, String name, String text) throws Exception {
@@ -157,7 +157,7 @@ class RuleLifeJourney {
         String said = client("trial", "--text", "TRIED\n\nNumber: T-0042").out();
         assertThat(said)
                 .contains("rule first takes it")
-                .contains("rule second would have taken it")
+                .contains("rule second would also match")
                 .contains("rule third does not take it")
                 .contains("as first/T-0042.txt");
         Path ticket = Files.writeString(temp.resolve("of-job.txt"), "TRIED\n\nNumber: T-0043");
@@ -176,7 +176,7 @@ class RuleLifeJourney {
         client("send", file("plain.bin", "\u0001"), "--rule", "tagged");
         client("send", file("hot.bin", "\u0001\u0002"), "--rule", "tagged", "--tag", "urgent");
         service.awaitJob("hot.bin", "filed");
-        assertThat(service.awaitJob("plain.bin", "unwanted")
+        assertThat(service.awaitJob("plain.bin", "unmatched")
                         .path("reason")
                         .path("words")
                         .asString())
@@ -259,8 +259,7 @@ class RuleLifeJourney {
             client("rule", "live", id);
         }
         assertThat(client("rule", "list").out())
-                .contains(
-                        "takes nothing: rule shadow-a, which is asked before it, takes every file that it could want");
+                .contains("takes nothing: rule shadow-a, which comes before it, takes every file that it could match");
         client("rule", "pause", "shadow-a");
         assertThat(client("rule", "list").out()).doesNotContain("takes nothing");
     }

@@ -210,14 +210,20 @@ abstract class RunningService implements AutoCloseable {
         await(what, atMost, () -> "", reached);
     }
 
-    /** @param instead tells how things are when it was not reached */
-    static void await(String what, Duration atMost, Supplier<?> instead, Supplier<Boolean> reached)
+    /** Waits for longer as long as something moves. @param standing how things are; the same twice where nothing has moved */
+    static void await(String what, Duration atMost, Supplier<?> standing, Supplier<Boolean> reached)
             throws InterruptedException {
         long end = System.nanoTime() + atMost.toNanos();
+        Object before = "";
         for (int polls = 1; !reached.get(); polls++) {
             if (System.nanoTime() > end) {
-                throw new AssertionError(
-                        "Not reached within " + atMost.toSeconds() + " s: " + what + " " + instead.get());
+                Object now = standing.get();
+                if (now.equals(before)) {
+                    throw new AssertionError(
+                            "Not reached, and nothing has moved for " + atMost.toSeconds() + " s: " + what + " " + now);
+                }
+                before = now;
+                end = System.nanoTime() + atMost.toNanos();
             }
             if (polls < QUICK_POLLS) {
                 Thread.sleep(QUICK_POLL_MILLIS);

@@ -114,7 +114,7 @@ class SameDocumentJourney {
         String story = service.client(
                         "job", "show", second.get("b2.txt").path("id").asString())
                 .out();
-        assertThat(story).contains("MH-0017 sheet 2 (2).txt").contains("has been changed since by somebody");
+        assertThat(story).contains("MH-0017 sheet 2 (2).txt").contains("has been changed by somebody since");
         assertThat(service.client("job", "show", second.get("b1.txt").path("id").asString())
                         .out())
                 .contains("older/MH-0017 sheet 1 (1).txt");

@@ -66,7 +66,7 @@ class SharedPartsJourney {
         client(
                 "rule",
                 "sample",
-                "keep",
+                "add",
                 "two",
                 Files.writeString(temp.resolve("s.txt"), Rules.ticket("T-0002")).toString());
 
@@ -79,7 +79,7 @@ class SharedPartsJourney {
                         "rule two: version 2 is not live: Rule two is not put live, since its samples come out different");
         assertThat(client("rule", "versions", "two").out()).contains("part named is version 2: clearer");
         assertThat(client("rule", "diff", "two").out())
-                .contains("Its shared part named:")
+                .contains("Shared part named:")
                 .contains("+ pattern: \"no {file name}\"");
         drop("one", "second.txt", Rules.ticket("T-0003"));
         drop("two", "third.txt", Rules.ticket("T-0004"));
@@ -108,10 +108,10 @@ class SharedPartsJourney {
         assertThat(plans.resolve("older/T-0100 v2.txt")).content().contains("4.2 m");
         String id = service.job("depth 4.3 m.txt").path("id").asString();
         assertThat(client("job", "show", id).out())
-                .contains("what was there is now " + plans.resolve("older/T-0100 v2.txt"));
+                .contains("the previous version is now " + plans.resolve("older/T-0100 v2.txt"));
         assertThat(client("trial", file("t.txt", Rules.ticket("T-0100")), "--rule", "plans")
                         .out())
-                .contains("if that is taken: new version, with the older one as plans/older/T-0100 v1.txt");
+                .contains("if that is taken: new version, with the previous version as plans/older/T-0100 v1.txt");
         try (Stream<Path> files = Files.walk(service.archive())) {
             assertThat(files.map(Path::getFileName).map(Path::toString))
                     .noneMatch(name -> name.startsWith(".lectomen"));
@@ -133,7 +133,7 @@ class SharedPartsJourney {
         String secret = "kelp-and-brass-44";
         assertThat(service.clientWith(secret + "\n", "secret", "put", "mail-password", "--stdin")
                         .out())
-                .contains("Secret mail-password is kept, version 1.");
+                .contains("Secret mail-password is set, version 1.");
         assertThat(client("secret", "put", "mail-password").err()).contains("--stdin");
         assertThat(client("secret", "list", "--json").out())
                 .contains("mail-password")
@@ -166,7 +166,7 @@ class SharedPartsJourney {
                 .contains("4.20  (/number)");
         Answer none = service.clientWith("file,berth\na.pdf,Q7\n", "trial", "data", "-", "berth where file = b.pdf");
         assertThat(none.exitCode()).isEqualTo(1);
-        assertThat(none.out()).contains("No hit.");
+        assertThat(none.out()).contains("No result.");
         String reaching = "<!DOCTYPE n [<!ENTITY x SYSTEM 'file:///etc/hostname'>]><n>&x;</n>";
         assertThat(service.clientWith(reaching, "trial", "data", "-", "/n").out())
                 .contains("declares a document type");

@@ -124,11 +124,11 @@ class SidecarJourney {
     @Test
     void aDataFileMayComeFirstOrLastAndInOtherEncodings() throws Exception {
         drop("notices", "first.xml", xml("ISO-8859-1", "101", "Fiskø Light"), StandardCharsets.ISO_8859_1);
-        awaitWaiting("notices", "it waits for its document");
+        awaitWaiting("notices", "waiting for its document");
         drop("notices", "first.txt", "Buoy moved.\n");
         awaitFiled("Notices/NM 101 Fiskø Light.txt");
         drop("notices", "last.txt", "Light out.\n");
-        awaitWaiting("notices", "it waits for its data file, last.json or xml");
+        awaitWaiting("notices", "waiting for its data file, last.json or xml");
         drop("notices", "last.txt.xml", xml("UTF-16", "102", "Outer Roads"), StandardCharsets.UTF_16);
         awaitFiled("Notices/NM 102 Outer Roads.txt");
         JsonNode job = service.job("last.txt");
@@ -142,7 +142,8 @@ class SidecarJourney {
         patienceEnds("notices");
         JsonNode alone = service.awaitJob("alone.txt", "failed");
         assertThat(alone.path("reason").path("words").asString())
-                .isEqualTo("No data file came for it within 30 s: alone.json or xml was awaited. Drop both again.");
+                .isEqualTo(
+                        "The data file alone.json or xml did not arrive within 30 s. Drop the document and its data file again.");
         Path reason = service.inbox("notices").resolve("failed/alone.txt.reason.txt");
         RunningService.await("the reason lies beside it", RunningService.PATIENCE, () -> Files.exists(reason));
         drop("notices", "twice.json", "{\"kind\": \"navigational\", \"number\": \"1\"}");
@@ -200,7 +201,7 @@ class SidecarJourney {
         patienceEnds("late-notices");
         RunningService.await("it stays and says so", RunningService.PATIENCE, () -> service.jobs().stream()
                 .anyMatch(job -> job.path("fileName").asString().equals("nobody.json")
-                        && job.path("state").asString().equals("unwanted")));
+                        && job.path("state").asString().equals("unmatched")));
         assertThat(service.inbox("late-notices").resolve("nobody.json")).exists();
     }
 
@@ -211,20 +212,20 @@ class SidecarJourney {
         Answer with = service.client("trial", document.toString(), "--data", data.toString(), "--rule", "notices");
         assertThat(with.out()).contains("NM 120 Mole.txt").contains("in the sidecar at");
         Answer without = service.client("trial", document.toString(), "--rule", "notices");
-        assertThat(without.out()).contains("no sidecar came with it");
+        assertThat(without.out()).contains("no data file");
     }
 
     @Test
     void oneDataFileNamesManyDocuments() throws Exception {
         drop("deliveries", "list.csv", "file,supplier\nnote-1.txt,Tern & Sons\nnote-2.txt,Wharf Iron\n");
         drop("deliveries", "note-1.txt", "Rope.\n");
-        awaitWaiting("deliveries", "its data file waits for note-2.txt");
+        awaitWaiting("deliveries", "its data file is waiting for note-2.txt");
         drop("deliveries", "note-2.txt", "Bollards.\n");
         awaitFiled("Deliveries/Wharf Iron note-2.txt");
         awaitFiled("Deliveries/Tern & Sons note-1.txt");
         drop("deliveries", "list2.csv", "file,supplier\nnote-3.txt,Tern & Sons\nnote-4.txt,Wharf Iron\n");
         drop("deliveries", "note-3.txt", "Chain.\n");
-        awaitWaiting("deliveries", "its data file waits for note-4.txt");
+        awaitWaiting("deliveries", "its data file is waiting for note-4.txt");
         patienceEnds("deliveries");
         assertThat(service.awaitJob("note-3.txt", "failed")
                         .path("reason")

@@ -160,14 +160,14 @@ class SourceJourney {
                 .asString("")
                 .equals("source.paused"));
         assertThat(service.inbox("whenever").resolve("patient.txt")).exists();
-        assertThat(service.client("status").out()).contains("This folder is paused since");
+        assertThat(service.client("status").out()).contains("This folder was paused by");
         service.client("source", "resume", "whenever");
         RunningService.await("it goes on", RunningService.PATIENCE, () -> isFiled("whenever", "patient.txt"));
     }
 
     @Test
     void aFolderTellsWhichFilesItWouldTake() throws Exception {
-        assertThat(service.client("source", "would", "QUAY7-plan.pdf").exitCode())
+        assertThat(service.client("source", "test", "QUAY7-plan.pdf").exitCode())
                 .isZero();
         assertThat(says("plans", "QUAY7-plan.pdf", 1_000)).isEqualTo("yes ");
         assertThat(says("plans", "QUAY7-plan.dxf", 1_000)).startsWith("no does not accept dxf");
@@ -179,7 +179,7 @@ class SourceJourney {
         assertThat(says("whenever", "failed/x.txt", 10)).contains("the service itself puts files");
         assertThat(says("whenever", "sub/x.txt", 10)).contains("subfolders are left alone");
         Path draft = Files.writeString(temp.resolve("draft.yaml"), Rules.keepName("new-plans", "name like: \"X*\""));
-        Answer asked = service.client("source", "would", "Y.txt", "--rule", draft.toString());
+        Answer asked = service.client("source", "test", "Y.txt", "--rule", draft.toString());
         assertThat(asked.exitCode()).isEqualTo(1);
         assertThat(asked.out()).contains("new-plans").contains("takes names like X*");
     }
@@ -222,7 +222,7 @@ class SourceJourney {
 
     @Test
     void aSourceThatCanNotWorkSaysSoWhenItIsWritten() throws Exception {
-        check("run at: 25:00", "\"run at\" is a time of day such as 17:30");
+        check("run at: 25:00", "\"run at\" must be a time of day such as 17:30");
         check("run on: working days", "go with \"run at:\"");
         check("open: nine to five", "\"open\" is two times such as 07:00 to 18:00");
         check("open: 07:00 to 18:00\nrun at: 12:00", "a source is open at hours or runs at times");
@@ -242,7 +242,7 @@ class SourceJourney {
     @Test
     void callsAboutNoSourceSaySo() throws Exception {
         assertThat(service.client("source", "show", "nowhere").err())
-                .contains("No live rule takes files from \"nowhere\"");
+                .contains("No live rule has the hot folder \"nowhere\"");
         assertThat(JsonMapper.shared()
                         .readTree(service.send(service.request("/sources/999").GET())
                                 .body())

@@ -28,7 +28,7 @@ class SyncJourney {
             test.live(Rules.tickets("tickets", "leave"));
             test.client("secret", "put", "mail");
             Path ticket = Files.writeString(temp.resolve("ticket.txt"), Rules.ticket("T-0042"));
-            test.client("rule", "sample", "keep", "tickets", ticket.toString());
+            test.client("rule", "sample", "add", "tickets", ticket.toString());
             assertThat(test.client("rule", "export", folder.toString()).out()).contains("5 files are in");
             assertThat(test.client("rule", "export", temp.resolve("papers.zip").toString(), "--rule", "papers")
                             .out())
@@ -38,7 +38,7 @@ class SyncJourney {
                 .containsExactlyInAnyOrder("berths.csv", "dated.part.yaml", "papers.yaml", "samples", "tickets.yaml");
         try (RunningService production = RunningService.start(temp.resolve("production"))) {
             assertThat(production
-                            .client("rule", "sync", folder.toString(), "--dry")
+                            .client("rule", "sync", folder.toString(), "--dry-run")
                             .out())
                     .contains("lookup berths: would be new")
                     .contains("part dated: would be new")
@@ -66,7 +66,7 @@ class SyncJourney {
             Path papers = folder.resolve("papers.yaml");
             Files.writeString(papers, Files.readString(papers).replace("under: \"papers\"", "under: \"Papers\""));
             assertThat(production
-                            .client("rule", "sync", folder.toString(), "--dry")
+                            .client("rule", "sync", folder.toString(), "--dry-run")
                             .out())
                     .contains("rule papers: would change")
                     .contains("+   - file: { in: archive, under: \"Papers\" }")
@@ -79,11 +79,11 @@ class SyncJourney {
             Path tickets = folder.resolve("tickets.yaml");
             Files.writeString(
                     tickets, Files.readString(tickets).replace("\"{ticket number}\"", "\"no {ticket number}\""));
-            Answer tried = production.client("rule", "sync", folder.toString(), "--dry");
+            Answer tried = production.client("rule", "sync", folder.toString(), "--dry-run");
             assertThat(tried.exitCode()).as("a sample comes out different").isEqualTo(1);
             assertThat(tried.out()).contains("sample ticket.txt: different").contains("archive/tickets/no T-0042.txt");
             assertThat(production
-                            .client("rule", "sync", temp.resolve("papers.zip").toString(), "--dry")
+                            .client("rule", "sync", temp.resolve("papers.zip").toString(), "--dry-run")
                             .out())
                     .as("the ZIP file has the rule as it was")
                     .contains("rule papers: would change")

@@ -59,7 +59,7 @@ class TablesJourney {
         page.keyboard().press("b");
         page.getByText("moorings").click();
         assertThat(page.getByLabel("berth, 1")).hasValue("Q7");
-        page.getByLabel("Take from a CSV file")
+        page.getByLabel("Import CSV file")
                 .setInputFiles(Files.writeString(temp.resolve("short.csv"), "berth,depth\nQ7,4.20\nQ8\n"));
         button("Save").click();
         assertThat(page.getByRole(AriaRole.ALERT)).containsText("line 3 has 1 value, and there are 2 columns");
@@ -82,8 +82,8 @@ class TablesJourney {
                         new Page.GetByRoleOptions().setName("by-part").setExact(true))
                 .click();
         assertThat(page.locator(".history")).containsText("part console-name is version 2");
-        button("What changed").click();
-        assertThat(page.locator(".change")).containsText("Its shared part console-name:");
+        button("Changes").click();
+        assertThat(page.locator(".change")).containsText("Shared part console-name:");
     }
 
     /** Pastes what was copied from a sheet. */
@@ -103,14 +103,14 @@ class TablesJourney {
                 .click();
         page.getByRole(AriaRole.MENUITEMRADIO, new Page.GetByRoleOptions().setName("counter"))
                 .click();
-        page.getByLabel("Its name").fill("letters");
+        page.getByLabel("Name").fill("letters");
         page.keyboard().press("Enter");
         assertThat(page.locator("textarea")).hasValue(Pattern.compile("part: letters"));
         button("Save").click();
-        assertThat(page.locator(".counter")).containsText("No number was given yet.");
-        page.getByLabel("The next number").fill("118");
-        page.getByLabel("Why").fill("as on paper");
-        button("Set it").click();
+        assertThat(page.locator(".counter")).containsText("No numbers given yet.");
+        page.getByLabel("Next number").fill("118");
+        page.getByLabel("Reason").fill("as on paper");
+        button("Set number").click();
         assertThat(page.locator(".counter")).containsText("118 by");
         assertThat(page.locator(".counter")).containsText("as on paper");
         page.navigate("/tables?of=parameters");

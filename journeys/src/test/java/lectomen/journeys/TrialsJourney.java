@@ -199,7 +199,8 @@ class TrialsJourney {
                 "all have ended",
                 RunningService.PATIENCE,
                 () -> service.count("waiting") + service.count("working") == 0
-                        && service.count("filed") + service.count("failed") + service.count("unwanted") == jobs.size());
+                        && service.count("filed") + service.count("failed") + service.count("unmatched")
+                                == jobs.size());
         int filed = 0;
         for (int i = 0; i < pairs.size(); i++) {
             Pair pair = pairs.get(i);

@@ -37,7 +37,7 @@ class WorklistJourney {
 
     private static void lie(String name, String content) throws Exception {
         Files.writeString(service.inbox("tickets").resolve(name), content);
-        service.awaitJob(name, "unwanted");
+        service.awaitJob(name, "unmatched");
     }
 
     private static JsonNode story(String name) {
@@ -73,22 +73,22 @@ class WorklistJourney {
         for (int i = 1; i <= 12; i++) {
             Files.writeString(service.inbox("tickets").resolve("loose " + i + ".bin"), "\u0001" + i);
         }
-        RunningService.await("all are told of", RunningService.PATIENCE, () -> countLoose("unwanted") == 12);
+        RunningService.await("all are told of", RunningService.PATIENCE, () -> countLoose("unmatched") == 12);
         Answer counted = client(
                 "job",
                 "file",
                 "--state",
-                "unwanted",
+                "unmatched",
                 "--name",
                 "loose",
                 "--in",
                 "archive",
                 "--as",
                 "{file name}",
-                "--dry");
+                "--dry-run");
         assertThat(counted.out()).contains("12 jobs would be meant");
         Answer done = client(
-                "job", "file", "--state", "unwanted", "--name", "loose", "--in", "archive", "--as", "{file name}");
+                "job", "file", "--state", "unmatched", "--name", "loose", "--in", "archive", "--as", "{file name}");
         assertThat(done.exitCode()).as(done.err()).isZero();
         RunningService.await("all are filed", RunningService.PATIENCE, () -> countLoose("filed") == 12);
         try (Stream<Path> files = Files.list(service.archive())) {
@@ -107,7 +107,7 @@ class WorklistJourney {
     void aRuleThatSomebodyChoseTakesTheDocumentWhateverItsConditionsSay() throws Exception {
         Path letter = Files.writeString(temp.resolve("letter.txt"), "HARBOUR LETTER\n\nNumber: T-0031\n");
         Files.move(letter, service.inbox("tickets").resolve("letter.txt"));
-        String id = service.awaitJob("letter.txt", "unwanted").path("id").asString();
+        String id = service.awaitJob("letter.txt", "unmatched").path("id").asString();
         client("job", "move", id, "--to", "tickets");
         service.awaitJob("letter.txt", "filed");
         assertThat(service.archive().resolve("tickets/T-0031.txt")).exists();
@@ -129,11 +129,11 @@ class WorklistJourney {
         try (ServiceProcess killed = ServiceProcess.launch(temp.resolve("killed"))) {
             killed.live(Rules.tickets("tickets", "number it"));
             Files.writeString(killed.inbox("tickets").resolve("late.bin"), "\u0001 late");
-            String id = killed.awaitJob("late.bin", "unwanted").path("id").asString();
+            String id = killed.awaitJob("late.bin", "unmatched").path("id").asString();
             killed.post("/intake/pause", "");
             killed.client("job", "file", id, "--in", "archive", "--as", "Late");
             assertThat(killed.job("late.bin").path("reason").path("words").asString())
-                    .contains("chose what becomes of it");
+                    .contains("chose an action for this file");
             killed.kill();
             killed.startAgain();
             killed.post("/intake/resume", "");
@@ -164,7 +164,7 @@ class WorklistJourney {
         Answer refused = client("job", "file", id, "--in", "archive", "--as", "Quiet");
         assertThat(refused.exitCode()).isEqualTo(1);
         assertThat(refused.err()).contains("from which no live rule takes files now");
-        assertThat(service.send(service.request("/jobs/" + id).GET()).body()).contains("\"state\":\"unwanted\"");
+        assertThat(service.send(service.request("/jobs/" + id).GET()).body()).contains("\"state\":\"unmatched\"");
         service.live(Rules.tickets("tickets", "number it"));
     }
 

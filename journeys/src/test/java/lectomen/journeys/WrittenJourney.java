@@ -75,7 +75,8 @@ class WrittenJourney {
         JsonNode job = service.get("/jobs/" + id);
         assertThat(job.path("fields").toString()).contains("\"value\":\"4.7");
         assertThat(job.path("steps").toString())
-                .contains("The font Arial was not at hand; Liberation Sans was taken, which has the same widths.");
+                .contains(
+                        "Font Arial was not available; Liberation Sans, which has the same widths, was used instead.");
         Path pdf = service.archive().resolve("Memos/WM-118 Depths at the quay.pdf");
         assertThat(ArchiveChecker.problems(Files.readAllBytes(pdf), PdfTarget.PDF_A_2A))
                 .isEmpty();
@@ -99,7 +100,7 @@ class WrittenJourney {
     void whatIsBrokenFailsWithItsReason() throws Exception {
         String id = drop("broken.rtf", "{\\rtf1 " + "{".repeat(20_000), "failed");
         assertThat(service.get("/jobs/" + id).path("reason").path("words").asString())
-                .isEqualTo("The document can't be read: its groups lie more than 5000 deep in each other."
-                        + " Save it anew from the program that made it.");
+                .isEqualTo(
+                        "The document can't be read: its groups are nested more than 5000 deep in each other. Save it again in the program that made it.");
     }
 }

@@ -38,7 +38,7 @@ import picocli.CommandLine.Parameters;
         name = "convert",
         mixinStandardHelpOptions = true,
         description =
-                "Convert word processor files, plain text, pictures of pages and PDF files. What is made lies beside each file, or in --out.",
+                "Convert word processor files, plain text, pictures of pages and PDF files. The results are written beside each file, or to --out.",
         footerHeading = "%nExamples:%n",
         footer = {
             "  lectomen convert notice.docx memo.odt --to pdfa-2a --out archive",
@@ -63,7 +63,7 @@ final class ConvertCommand implements Callable<Integer> {
             description = "pdf, pdfa-1b, pdfa-2b, pdfa-2u, pdfa-2a, pdfa-3b, tiff, png or jpeg.")
     private String to = "";
 
-    @Option(names = "--out", paramLabel = "DIR", description = "Where to put what is made; made if it is not there.")
+    @Option(names = "--out", paramLabel = "DIR", description = "The folder for the results; created if needed.")
     private @Nullable Path out;
 
     @Option(names = "--replace", description = "Replace files that have the name already.")
@@ -78,7 +78,7 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(names = "--specks", description = "Remove specks. Prepares pages too.")
     private boolean specks;
 
-    @Option(names = "--black-and-white", description = "Make pages black and white. Prepares them too.")
+    @Option(names = "--black-and-white", description = "Convert pages to black and white. Also prepares them.")
     private boolean blackAndWhite;
 
     @Option(
@@ -86,7 +86,7 @@ final class ConvertCommand implements Callable<Integer> {
             paramLabel = "MM2",
             arity = "0..1",
             fallbackValue = "0.5",
-            description = "Drop pages with less ink than so many square millimetres (without a number: 0.5).")
+            description = "Remove pages with less ink than this, in square millimetres (default: 0.5).")
     private @Nullable Double dropBlank;
 
     @Option(
@@ -109,22 +109,22 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(
             names = "--if-not-possible",
             paramLabel = "WHAT",
-            description = "When a PDF can't become PDF/A: fail (default), keep, or pictures (of its pages).")
+            description = "If a PDF can't be converted to PDF/A: fail (default), keep, or pictures (of its pages).")
     private String ifNotPossible = "fail";
 
-    @Option(names = "--title", paramLabel = "TEXT", description = "The title that the PDF says it has.")
+    @Option(names = "--title", paramLabel = "TEXT", description = "The title property of the PDF.")
     private @Nullable String title;
 
     @Option(
             names = "--language",
             paramLabel = "TAG",
-            description = "The language that the PDF says it is in, such as en or nb-NO.")
+            description = "The language property of the PDF, such as en or nb-NO.")
     private @Nullable String language;
 
     @Option(names = "--searchable", description = "Read the text of pictures, and lay it invisibly on them in the PDF.")
     private boolean searchable;
 
-    @Option(names = "--attach-original", description = "Let a PDF or PDF/A-3b carry the file as it came.")
+    @Option(names = "--attach-original", description = "Attach the original file to a PDF or PDF/A-3b.")
     private boolean attachOriginal;
 
     @Option(
@@ -139,7 +139,7 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(
             names = "--fonts",
             paramLabel = "DIR",
-            description = "A folder with fonts (TrueType, WOFF) that documents ask for.")
+            description = "A folder with fonts (TrueType, WOFF) for the documents.")
     private @Nullable Path fonts;
 
     @CommandLine.Spec
@@ -192,7 +192,7 @@ final class ConvertCommand implements Callable<Integer> {
                     case "fail" -> PdfaFallback.FAIL;
                     case "keep" -> PdfaFallback.KEEP;
                     case "pictures" -> PdfaFallback.PICTURES;
-                    default -> throw wrong("--if-not-possible is fail, keep or pictures, not " + ifNotPossible);
+                    default -> throw wrong("--if-not-possible must be fail, keep or pictures, not " + ifNotPossible);
                 };
         if (quality < 1 || quality > 100) {
             throw wrong("--quality is from 1 to 100, not " + quality);
@@ -268,7 +268,7 @@ final class ConvertCommand implements Callable<Integer> {
             return lines.failed(
                     file, List.of("It needs more memory than there is. Set LECTOMEN_LOCAL_MEMORY, such as to 2g."));
         } catch (StackOverflowError e) {
-            return lines.failed(file, List.of("Its parts lie in each other too deeply to be read."));
+            return lines.failed(file, List.of("Its parts are nested too deeply."));
         } finally {
             Scratch.remove(scratch);
         }
@@ -287,7 +287,7 @@ final class ConvertCommand implements Callable<Integer> {
             String count = made.files().size() > 1 ? "-" + number : "";
             Path place = place(file, count + "." + made.type().ending());
             if (place.toAbsolutePath().normalize().equals(file.toAbsolutePath().normalize())) {
-                return lines.failed(file, List.of("It would replace itself; say --out DIR."));
+                return lines.failed(file, List.of("It would replace itself; use --out DIR."));
             }
             try {
                 if (replace) {
@@ -296,7 +296,7 @@ final class ConvertCommand implements Callable<Integer> {
                     Files.copy(from, place);
                 }
             } catch (FileAlreadyExistsException e) {
-                return lines.failed(file, List.of(place + " is there already; say --replace, or --out DIR."));
+                return lines.failed(file, List.of(place + " already exists; use --replace or --out DIR."));
             }
             placed.add(place);
         }

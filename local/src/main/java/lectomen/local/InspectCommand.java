@@ -28,7 +28,7 @@ import tools.jackson.databind.json.JsonMapper;
         name = "inspect",
         mixinStandardHelpOptions = true,
         description =
-                "Say what files are made of: type, pages, fonts, text, spot colours, PDF/A, signatures, what is odd.",
+                "Show the properties of files: type, pages, fonts, text, spot colours, PDF/A, signatures, irregularities.",
         footerHeading = "%nExamples:%n",
         footer = {
             "  lectomen inspect certificate.pdf",
@@ -65,7 +65,7 @@ final class InspectCommand implements Callable<Integer> {
 
     private static boolean look(Path file, Map<String, Object> facts) throws IOException {
         if (!Files.isRegularFile(file)) {
-            facts.put("problem", "There is no such file.");
+            facts.put("problem", "The file does not exist.");
             return false;
         }
         SourceDocument source = SourceFiles.of(file);
@@ -139,7 +139,7 @@ final class InspectCommand implements Callable<Integer> {
                         .map(font -> font.name() + ", " + font.kind() + (font.embedded() ? "" : ", not in the file"))
                         .toList());
         facts.put("spot colours", pdf.spotColours());
-        facts.put("PDF/A", pdf.claims().map(kind -> "says it is " + kind).orElse("does not say it is"));
+        facts.put("PDF/A", pdf.claims().map(kind -> "says it is " + kind).orElse("not declared"));
         facts.put("could be", couldBe(pdf));
         facts.put("signatures", pdf.signatures());
         facts.put("odd", pdf.odd().stream().map(Reason::words).toList());

@@ -28,16 +28,16 @@ import picocli.CommandLine.Parameters;
 @Command(
         name = "propose",
         mixinStandardHelpOptions = true,
-        description = "Propose how a rule finds a field, from files of which you say what its value is.",
+        description = "Suggest how a rule can find a field, from files with known values.",
         footerHeading = "%nExamples:%n",
         footer = {
             "  lectomen propose permit-1.pdf permit-2.pdf --value permit-1.pdf=MHP-2027-0031",
             "  lectomen propose *.pdf --value a.pdf=\"Grey Heron\" --value b.pdf=Tern --absent c.pdf",
             "",
-            "The more files, the better it tells what holds. What it prints in braces goes behind the",
+            "More files give better suggestions. Put the text in braces after the",
             "field's name in a rule.",
             "",
-            "Exit codes: 0 something is proposed; 1 nothing is, or a file can't be read; 2 wrong words."
+            "Exit codes: 0 suggestions found; 1 none found, or a file can't be read; 2 invalid command line."
         })
 final class ProposeCommand implements Callable<Integer> {
     private static final int NAME_WIDTH = 28;
@@ -49,7 +49,7 @@ final class ProposeCommand implements Callable<Integer> {
             names = "--value",
             paramLabel = "FILE=TEXT",
             required = true,
-            description = "What the value is in one of the files, as it stands there; may be said for several.")
+            description = "The value in one of the files, exactly as printed there; can be repeated.")
     private Map<String, String> values = new LinkedHashMap<>();
 
     @Option(names = "--absent", paramLabel = "FILE", description = "One of the files that does not have it.")
@@ -79,7 +79,7 @@ final class ProposeCommand implements Callable<Integer> {
         boolean bad = false;
         for (Path file : files) {
             if (!Files.isRegularFile(file)) {
-                throw wrong("there is no file " + file);
+                throw wrong("file not found: " + file);
             }
             ReadResult reading =
                     DocumentReader.usual().read(file, SourceFiles.of(file).type(), "propose", Progress.Listener.NONE);
@@ -110,7 +110,7 @@ final class ProposeCommand implements Callable<Integer> {
                 return new Sample(
                         text,
                         Sample.markAt(text, value.getValue())
-                                .orElseThrow(() -> wrong("\"" + value.getValue() + "\" does not stand in " + file)));
+                                .orElseThrow(() -> wrong("\"" + value.getValue() + "\" is not in " + file)));
             }
         }
         return new Sample(text, new Sample.Mark.Open());
@@ -118,7 +118,7 @@ final class ProposeCommand implements Callable<Integer> {
 
     private static void print(Proposals.Inferred inferred, List<Path> read) {
         if (inferred.proposals().isEmpty()) {
-            System.out.println("Nothing that is written in a rule finds that value in all of these.");
+            System.out.println("No extractor finds this value in all of these files.");
             return;
         }
         System.out.printf(Locale.ROOT, "%s, %.0f %% sure of the first%n", inferred.name(), 100 * inferred.sure());
@@ -135,7 +135,7 @@ final class ProposeCommand implements Callable<Integer> {
         }
         inferred.next()
                 .ifPresent(next -> System.out.printf(
-                        "%nSay what the value is in %s next: that tells most.%n",
+                        "%nTo improve the suggestions, give the value in %s.%n",
                         read.get(next).getFileName()));
     }
 

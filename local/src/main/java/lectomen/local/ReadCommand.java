@@ -65,7 +65,7 @@ final class ReadCommand implements Callable<Integer> {
             names = "--out",
             paramLabel = "DIR",
             description =
-                    "Put what is read into files there, named as they are; made if it is not there. Without it, text goes"
+                    "Write the results to files with the same names in this folder, created if needed. Without it, text goes"
                             + " to standard output, and a PDF beside its file.")
     private @Nullable Path out;
 
@@ -85,13 +85,13 @@ final class ReadCommand implements Callable<Integer> {
     @Option(
             names = "--keep",
             paramLabel = "WORD",
-            description = "Which text of a PDF's own is kept on pages that are pictures: good (default), all or none.")
+            description = "How much existing PDF text is used on pages that are pictures: good (default), all or none.")
     private String keep = "good";
 
     @Option(
             names = "--cores",
             paramLabel = "N",
-            description = "Read so many pages at once (default: as many as cores).")
+            description = "Number of pages to read in parallel (default: number of cores).")
     private int cores;
 
     @Option(names = "--replace", description = "Replace files that have the name already.")
@@ -132,9 +132,7 @@ final class ReadCommand implements Callable<Integer> {
         try {
             return form.isPresent() ? read(file, form.get(), wish, lines) : searchable(file, wish, lines);
         } catch (OutOfMemoryError e) {
-            return lines.unread(
-                    file,
-                    "It needs more memory than there is. Set LECTOMEN_LOCAL_MEMORY, such as to 2g, or say --cores 1.");
+            return lines.unread(file, "Not enough memory. Set LECTOMEN_LOCAL_MEMORY, such as 2g, or use --cores 1.");
         }
     }
 
@@ -156,7 +154,7 @@ final class ReadCommand implements Callable<Integer> {
                 PageChoice.find(pages)
                         .orElseThrow(() -> wrong("--pages is such as 1, 1-3, 2-last or last, not " + pages)),
                 ReadingOptions.Layer.findByWord(keep)
-                        .orElseThrow(() -> wrong("--keep is good, all or none, not " + keep)),
+                        .orElseThrow(() -> wrong("--keep must be good, all or none, not " + keep)),
                 Math.min(wanted, most));
     }
 
@@ -179,7 +177,7 @@ final class ReadCommand implements Callable<Integer> {
         }
         Path target = out.resolve(Scratch.stem(file) + "." + form.ending());
         if (Files.exists(target) && !replace) {
-            return lines.unread(file, target + " is there already; say --replace, or --out DIR.");
+            return lines.unread(file, target + " already exists; use --replace or --out DIR.");
         }
         try (OutputStream to = new BufferedOutputStream(Files.newOutputStream(target))) {
             TextFormat.write(text, source.name(), form, to);
@@ -195,7 +193,7 @@ final class ReadCommand implements Callable<Integer> {
         Path target = folder.resolve(
                 Scratch.stem(file) + (out == null && String.valueOf(file).endsWith(".pdf") ? " read.pdf" : ".pdf"));
         if (Files.exists(target) && !replace) {
-            return lines.unread(file, target + " is there already; say --replace, or --out DIR.");
+            return lines.unread(file, target + " already exists; use --replace or --out DIR.");
         }
         Path scratch = Files.createTempDirectory("lectomen-read-");
         try {

@@ -52,7 +52,7 @@ class ConvertCommandTest {
         Path memo = Files.writeString(temp.resolve("memo.txt"), "WORKS MEMO\n\nThe fenders at Tallow Quay are torn.\n");
         Answer refused = run("convert", memo.toString(), "--to", "pdfa-2a");
         assertThat(refused.exitCode()).isEqualTo(1);
-        assertThat(refused.out() + refused.err()).contains("does not say its language");
+        assertThat(refused.out() + refused.err()).contains("has no language");
         Answer wrong = run("convert", memo.toString(), "--to", "pdfa-2a", "--language", "English");
         assertThat(wrong.exitCode()).isEqualTo(2);
         assertThat(wrong.err()).contains("--language is such as en or nb-NO, not English");
@@ -87,7 +87,7 @@ class ConvertCommandTest {
                 "--drop-blank",
                 "--out",
                 temp.resolve("out").toString());
-        assertThat(answer.out()).contains("Page 2 was dropped as blank: it has 0.0 mm² of ink");
+        assertThat(answer.out()).contains("Page 2 was removed as blank: it has 0.0 mm² of ink");
         try (PDDocument pdf = Loader.loadPDF(temp.resolve("out/scans.pdf").toFile())) {
             assertThat(pdf.getNumberOfPages()).isEqualTo(2);
         }
@@ -98,7 +98,7 @@ class ConvertCommandTest {
         Path there = Files.writeString(temp.resolve("scans.pdf"), "mine");
         Answer answer = run("convert", scans().toString(), "--to", "pdf");
         assertThat(answer.exitCode()).isEqualTo(1);
-        assertThat(answer.out()).contains("is there already; say --replace");
+        assertThat(answer.out()).contains("already exists; use --replace");
         assertThat(there).hasContent("mine");
         assertThat(run("convert", scans().toString(), "--to", "pdf", "--replace")
                         .exitCode())
@@ -114,7 +114,7 @@ class ConvertCommandTest {
         assertThat(answer.exitCode()).isEqualTo(1);
         assertThat(answer.out())
                 .contains("broken.tif: not converted")
-                .contains("A file of type json can't be converted to png. Send")
+                .contains("Files of type json can't be converted to png. Send")
                 .contains("1 converted, 2 not");
         assertThat(ImageIO.read(temp.resolve("scans-3.png").toFile()).getWidth())
                 .isEqualTo(827);
@@ -126,7 +126,9 @@ class ConvertCommandTest {
                 temp.resolve("letter.rtf"), "{\\rtf1\\ansi\\deflang2057 Berth {\\b 14} is free.\\par}");
         Answer answer = run("convert", letter.toString(), "--to", "pdfa-2a");
         assertThat(answer.exitCode()).as(answer.out()).isZero();
-        assertThat(answer.out()).contains("The font Times New Roman was not at hand; Liberation Serif was taken");
+        assertThat(answer.out())
+                .contains(
+                        "Font Times New Roman was not available; Liberation Serif, which has the same widths, was used");
         assertThat(run("inspect", temp.resolve("letter.pdf").toString()).out()).contains("says it is PDF/A-2a");
         assertThat(run("read", letter.toString()).out()).contains("Berth 14 is free.");
         assertThat(run("convert", letter.toString(), "--to", "pdf", "--changes", "perhaps")
@@ -142,7 +144,7 @@ class ConvertCommandTest {
                 "--to pdf --quality 900 | --quality is from 1 to 100, not 900",
                 "--to pdf --dots 5 | --dots is from 30 to 1200, not 5",
                 "--to pdf --paper B5 | --paper is one of: ",
-                "--to pdf --if-not-possible perhaps | --if-not-possible is fail, keep or pictures, not perhaps",
+                "--to pdf --if-not-possible perhaps | --if-not-possible must be fail, keep or pictures, not perhaps",
                 "--to pdf --changes perhaps | --changes is one of: ",
                 "--to pdf --language English | --language is such as en or nb-NO, not English",
                 "--to pdf --fonts no-such-folder | --fonts is a folder; no-such-folder is none",
@@ -173,7 +175,7 @@ class ConvertCommandTest {
         byte[] before = Files.readAllBytes(pdf);
         Answer answer = run("convert", pdf.toString(), "--to", "pdfa-2b", "--replace");
         assertThat(answer.exitCode()).isEqualTo(1);
-        assertThat(answer.out()).contains("It would replace itself; say --out DIR.");
+        assertThat(answer.out()).contains("It would replace itself; use --out DIR.");
         assertThat(Files.readAllBytes(pdf)).isEqualTo(before);
         Answer elsewhere = run(
                 "convert",

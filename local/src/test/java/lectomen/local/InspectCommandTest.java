@@ -90,7 +90,7 @@ class InspectCommandTest {
         assertThat(answer.out().lines().toList()).hasSize(4).satisfies(lines -> {
             assertThat(lines.get(0)).contains("The file is empty");
             assertThat(lines.get(1)).contains("\"problem\":\"The PDF");
-            assertThat(lines.get(2)).contains("There is no such file.");
+            assertThat(lines.get(2)).contains("The file does not exist.");
             assertThat(lines.get(3)).contains("\"type\":\"text\"").doesNotContain("problem");
         });
     }

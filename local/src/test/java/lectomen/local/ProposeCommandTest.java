@@ -29,10 +29,10 @@ class ProposeCommandTest {
                 .contains("{ pattern: 'MHP-\\d{4}-\\d{4}', right of: Permit no }")
                 .containsPattern("two.txt +MHP-2027-0044")
                 .containsPattern("three.txt +nothing")
-                .contains("Say what the value is in three.txt next");
+                .contains("To improve the suggestions, give the value in three.txt");
         Answer wrong = run("propose", one.toString(), "--value", "one.txt=Kittiwake");
         assertThat(wrong.exitCode()).isEqualTo(2);
-        assertThat(wrong.err()).contains("\"Kittiwake\" does not stand in").contains("one.txt");
+        assertThat(wrong.err()).contains("\"Kittiwake\" is not in").contains("one.txt");
         Answer other = run("propose", one.toString(), "--value", "four.txt=Tern");
         assertThat(other.exitCode()).isEqualTo(2);
         assertThat(other.err()).contains("four.txt is none of the files");

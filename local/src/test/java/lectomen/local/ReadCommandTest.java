@@ -68,7 +68,7 @@ class ReadCommandTest {
         }
         Answer again = run("read", file.toString(), "--as", "text", "--out", folder);
         assertThat(again.exitCode()).isEqualTo(1);
-        assertThat(again.err()).contains("letter.txt is there already; say --replace");
+        assertThat(again.err()).contains("letter.txt already exists; use --replace");
         Answer second = run("read", file.toString(), "--pages", "2", "--care", "quick", "--as", "json");
         assertThat(second.out()).contains("\"page\":2").doesNotContain("\"page\":1,");
         assertThat(run("read", file.toString(), "--language", "xx").err()).contains("--language is one of da, de, en");
@@ -98,7 +98,7 @@ class ReadCommandTest {
             value = {
                 "--as word | --as is text, json, hocr, alto or pdf, not word",
                 "--care none | --care is quick, usual or careful, not none",
-                "--keep some | --keep is good, all or none, not some",
+                "--keep some | --keep must be good, all or none, not some",
                 "--cores -1 | --cores is from 1, not -1",
                 "--pages 3-1 | --pages is such as 1, 1-3",
                 "--language en,xx | --language is one of da, de, en"

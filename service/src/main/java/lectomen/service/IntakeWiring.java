@@ -37,7 +37,7 @@ class IntakeWiring {
     }
 
     @Bean
-    PendingFiles lyingNow(InstantSource clock) {
+    PendingFiles pendingFiles(InstantSource clock) {
         return new PendingFiles(clock);
     }
 

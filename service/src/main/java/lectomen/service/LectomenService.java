@@ -158,9 +158,9 @@ public final class LectomenService implements AutoCloseable {
         throw new BadHomeException(
                 "not-loopback",
                 "address " + address
-                        + " is refused: without \"listen\" in lectomen.yaml the service talks in clear text and"
-                        + " stays on this machine",
-                "leave --address out, or declare a certificate or a proxy (docs/network.md)");
+                        + " is refused: without \"listen\" in lectomen.yaml the service uses unencrypted HTTP and"
+                        + " accepts only connections from this machine",
+                "omit --address, or configure a certificate or a proxy (docs/network.md)");
     }
 
     private static String url(Settings settings, int port) {
@@ -202,7 +202,7 @@ public final class LectomenService implements AutoCloseable {
             throw new BadHomeException(
                     "port-in-use",
                     "port " + options.port() + " is in use on " + address,
-                    "give another with --port N (0: any free one)");
+                    "choose another with --port N (0: any free port)");
         }
     }
 }

@@ -33,12 +33,11 @@ public final class ServiceMain {
             LectomenService service = LectomenService.start(options(words));
             System.out.println("Lectomen is ready at " + service.url() + ", home " + service.home());
             service.firstWelcomeLink()
-                    .ifPresent(
-                            link -> System.out.println("Nobody can sign in to the console yet. This link, good for one"
-                                    + " use, makes an administrator: " + link));
+                    .ifPresent(link -> System.out.println("The console has no accounts yet. This link, valid for one"
+                            + " use, creates an administrator: " + link));
             return 0;
         } catch (BadHomeException e) {
-            System.err.println("lectomen: " + e.getMessage() + ". To mend it: " + e.mend());
+            System.err.println("lectomen: " + e.getMessage() + ". Fix: " + e.mend());
             return 2;
         } catch (NewerStoreException e) {
             System.err.println("lectomen: " + e.getMessage());
@@ -48,8 +47,7 @@ public final class ServiceMain {
             while (cause.getCause() != null) {
                 cause = cause.getCause();
             }
-            System.err.println(
-                    "lectomen: the service could not start: " + cause.getMessage() + ". Its log tells more.");
+            System.err.println("lectomen: the service could not start: " + cause.getMessage() + ". See its log.");
             return 1;
         }
     }
@@ -60,7 +58,7 @@ public final class ServiceMain {
             String[] pair = words[i].split("=", 2);
             boolean known = pair[0].equals("--home") || pair[0].equals("--port") || pair[0].equals("--address");
             if (!known) {
-                throw usage("serve does not know \"" + words[i] + "\"");
+                throw usage("unknown option for serve: \"" + words[i] + "\"");
             }
             if (pair.length == 1 && i + 1 == words.length) {
                 throw usage(pair[0] + " needs a value");

@@ -299,7 +299,7 @@ class ServiceWiring {
                 jobs,
                 effects,
                 ledger,
-                lyingIn(folders),
+                unmatchedIn(folders),
                 () -> {
                     runner.wake();
                     effects.wake();
@@ -307,7 +307,7 @@ class ServiceWiring {
                 people::nameOf);
     }
 
-    private static UnmatchedFiles lyingIn(HotFolders folders) {
+    private static UnmatchedFiles unmatchedIn(HotFolders folders) {
         return new UnmatchedFiles() {
             @Override
             public Set<Long> takenFrom() {

@@ -16,7 +16,7 @@ class StackTraceWithoutMessageTest {
                 "here", new LoggerContext().getLogger("test"), Level.ERROR, "Job 1-7 met a fault", fault, null);
         String logged = new StackTraceWithoutMessage().convert(event);
         assertThat(logged)
-                .contains("java.lang.IllegalStateException", "java.io.IOException", "StackWithoutWordsTest")
+                .contains("java.lang.IllegalStateException", "java.io.IOException", "StackTraceWithoutMessageTest")
                 .doesNotContain("secret");
     }
 }

@@ -24,7 +24,7 @@ final class OutputSender implements OutputSink {
         try {
             return Files.createDirectories(folder);
         } catch (IOException e) {
-            throw new UncheckedIOException("There is no room to work", e);
+            throw new UncheckedIOException("The scratch folder can't be used", e);
         }
     }
 

@@ -26,7 +26,7 @@ final class ProgressSender implements Progress.Listener {
         try {
             frames.send(progress);
         } catch (IOException e) {
-            throw new UncheckedIOException("Nobody listens to this worker any more", e);
+            throw new UncheckedIOException("The service no longer listens to this worker", e);
         }
     }
 }

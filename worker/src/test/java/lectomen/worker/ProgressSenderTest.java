@@ -63,7 +63,7 @@ class ProgressSenderTest {
         Thread.sleep(110);
         assertThatThrownBy(() -> telling.at(new Progress("reading pages", 1, 3)))
                 .isInstanceOf(UncheckedIOException.class)
-                .hasMessageContaining("Nobody listens");
+                .hasMessageContaining("The service no longer listens");
     }
 
     @Test

@@ -202,8 +202,8 @@ class WorkerMainTest {
 
     @Test
     void whatIsWrongWithADocumentIsItsReason() throws Exception {
-        Answer unwanted = examine(known("no such word"), FileType.TEXT, RULE);
-        assertThat(unwanted.outcome().orElseThrow().ending()).isInstanceOf(Outcome.Ending.Unwanted.class);
+        Answer unmatched = examine(known("no such word"), FileType.TEXT, RULE);
+        assertThat(unmatched.outcome().orElseThrow().ending()).isInstanceOf(Outcome.Ending.Unmatched.class);
         Answer failed = examine(known("HARBOUR TICKET without"), FileType.TEXT, RULE);
         Outcome.Ending ending = failed.outcome().orElseThrow().ending();
         assertThat(ending).isInstanceOf(Outcome.Ending.Failed.class);

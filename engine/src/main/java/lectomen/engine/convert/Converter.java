@@ -113,7 +113,7 @@ public final class Converter {
             return ConversionResult.Failed.of(Reason.of("file.empty"));
         } else {
             return ConversionResult.Failed.of(Reason.of(
-                    "convert.not-from",
+                    "convert.unsupported",
                     "type",
                     source.type().word(),
                     "form",

@@ -100,7 +100,8 @@ final class FlowConverter {
             StringBuilder signs = new StringBuilder();
             set.missingSigns().stream().limit(MOST_SIGNS).forEach(sign -> signs.appendCodePoint(sign)
                     .append(' '));
-            notes.add(Reason.of("office.signs", "signs", signs.toString().strip()));
+            notes.add(Reason.of(
+                    "office.missing-characters", "signs", signs.toString().strip()));
         }
         notes.addAll(leftOut(document.inventory()));
         if (broken > 0) {
@@ -164,10 +165,10 @@ final class FlowConverter {
                 case NOT_DRAWN -> "this kind is not drawn";
                 case MISSING -> "the file does not hold what it names";
                 case BROKEN -> "it can't be decoded, or is too large";
-                case NOT_WANTED -> "it was not asked for";
-                case OUTSIDE -> "it lies outside the file, and nothing is fetched";
-                case NOT_RUN -> "nothing in a document is run";
-                case TOO_DEEP -> "it lies too deep in others";
+                case NOT_WANTED -> "not requested";
+                case OUTSIDE -> "it is outside the file, and external content is not loaded";
+                case NOT_RUN -> "active content is not run";
+                case TOO_DEEP -> "nested too deeply";
             };
         }
     }
@@ -179,7 +180,7 @@ final class FlowConverter {
         static List<String> obstacles(Typeset set, DocumentDetails details) {
             List<String> obstacles = new ArrayList<>();
             if (details.language().isEmpty()) {
-                obstacles.add("It does not say its language, as \"language: en\" would.");
+                obstacles.add("It has no language; set one such as \"language: en\".");
             } else if (!DocumentDetails.isLanguage(details.language())) {
                 obstacles.add(
                         "Its language is given as \"" + details.language() + "\"; it should be such as en or nb-NO.");
@@ -195,8 +196,7 @@ final class FlowConverter {
                         .count();
             }
             if (pictures > 0) {
-                obstacles.add(pictures + (pictures == 1 ? " picture has" : " pictures have")
-                        + " no words that tell what they show.");
+                obstacles.add(pictures + (pictures == 1 ? " picture has" : " pictures have") + " no alternative text.");
             }
             return obstacles;
         }

@@ -49,8 +49,7 @@ final class CsvData implements DataFile {
         for (String name : List.of(column, key)) {
             if (!table.columns().contains(name)) {
                 return DataFile.wrong(
-                        expression,
-                        "there is no column \"" + name + "\"; there are " + String.join(", ", table.columns()));
+                        expression, "unknown column \"" + name + "\"; there are " + String.join(", ", table.columns()));
             }
         }
         String value = filtered ? matcher.group(3) : "";

@@ -52,7 +52,7 @@ final class XmlData implements DataFile {
         } catch (SAXParseException e) {
             boolean type = bytes.length > 0 && String.valueOf(e.getMessage()).contains("DOCTYPE");
             String problem = type
-                    ? "it declares a document type, which could make it reach for other files; that is refused"
+                    ? "it has a document type declaration, which is not allowed because it could load other files"
                     : "line " + e.getLineNumber() + ", column " + e.getColumnNumber() + ": " + e.getMessage();
             return DataFile.bad(DataFormat.XML, problem);
         } catch (SAXException | IOException e) {

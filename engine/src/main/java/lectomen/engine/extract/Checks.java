@@ -97,7 +97,7 @@ public record Checks(
     private static Verdict inLookup(String value, InLookup wanted, Lookups lookups) {
         Optional<Lookup> table = lookups.find(wanted.lookup());
         if (table.isEmpty()) {
-            return new Verdict.Bad("there is no lookup " + wanted.lookup());
+            return new Verdict.Bad("unknown lookup " + wanted.lookup());
         }
         Optional<String> known = table.get().find(wanted.column(), value);
         if (known.isPresent()) {

@@ -116,7 +116,8 @@ public final class FieldFinder {
                         : new FieldResult.Missing(
                                 field.name(),
                                 true,
-                                Reason.of("field.doubt", "field", field.name(), "values", String.join("; ", values)));
+                                Reason.of(
+                                        "field.ambiguous", "field", field.name(), "values", String.join("; ", values)));
             }
         };
     }
@@ -284,12 +285,12 @@ public final class FieldFinder {
                 .toList();
         if (!labelSeen.isEmpty()) {
             Labels.Hit hit = labelSeen.get(0);
-            return "\"" + Candidate.text(hit.words()) + "\" stands on page "
-                    + hit.page().number() + ", but no such value with it";
+            return "\"" + Candidate.text(hit.words()) + "\" is on page "
+                    + hit.page().number() + ", but without a matching value";
         }
         return Labels.nearest(known.text(), field.labels())
                 .map(near -> "nearest: \"" + near.text() + "\", page " + near.page())
-                .orElse("nothing like it was seen");
+                .orElse("nothing similar was found");
     }
 
     private static Reason invalid(FieldSpec field, Candidate seen) {

@@ -113,7 +113,7 @@ public record FieldSpec(
     public String sought() {
         String where =
                 String.join(", ", extractors.stream().map(Extractor::words).toList());
-        return "sought " + pattern.map(p -> p.pattern() + " ").orElse("") + where;
+        return "expected " + pattern.map(p -> p.pattern() + " ").orElse("") + where;
     }
 
     public List<Label> labels() {

@@ -281,7 +281,7 @@ public final class PictureFile implements AutoCloseable {
 
     private PictureInfo requirePage(int number) throws IOException {
         if (number < 1 || number > pages.size()) {
-            throw new IOException("there is no page " + number);
+            throw new IOException("unknown page " + number);
         }
         return pages.get(number - 1);
     }

@@ -143,7 +143,7 @@ public final class NamePattern {
             String argument = call.substring(word.get().length()).strip();
             Optional<Transform> transform = Transforms.find(word.get(), argument);
             if (transform.isEmpty()) {
-                String problem = "\"" + argument + "\" is not what " + word.get() + " needs behind it";
+                String problem = "\"" + argument + "\" is not a valid argument of " + word.get();
                 return new SlotReading(null, problem, wordAt);
             }
             transforms.add(transform.get());
@@ -153,7 +153,7 @@ public final class NamePattern {
     }
 
     private static String unknown(String word) {
-        return "no transform is called \"" + word + "\""
+        return "unknown transform \"" + word + "\""
                 + Similarity.nearest(word, Transforms.words())
                         .map(near -> "; did you mean " + near + "?")
                         .orElse("; there are " + String.join(", ", Transforms.words()));
@@ -195,8 +195,9 @@ public final class NamePattern {
                 ? levels().stream().anyMatch(level -> level.slots().contains(FOLDER_PATH) && level.parts.size() > 1)
                 : slots().contains(FOLDER_PATH);
         return misplaced
-                ? Optional.of("{" + FOLDER_PATH + "} makes folders, so it stands alone between slashes"
-                        + (inFolders ? "" : "; a name can take {folder}"))
+                ? Optional.of(
+                        "{" + FOLDER_PATH + "} can contain several folders, so it must stand alone between slashes"
+                                + (inFolders ? "" : "; a name can take {folder}"))
                 : Optional.empty();
     }
 

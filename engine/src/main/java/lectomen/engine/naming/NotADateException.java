@@ -6,7 +6,7 @@ public final class NotADateException extends RuntimeException {
     private final String value;
 
     NotADateException(String slot, String value) {
-        super("Slot " + slot + " holds no date");
+        super("Slot " + slot + " is not a date");
         this.slot = slot;
         this.value = value;
     }

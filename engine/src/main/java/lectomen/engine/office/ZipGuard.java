@@ -44,7 +44,7 @@ public final class ZipGuard {
                         entry.getName().endsWith(".xml") || entry.getName().endsWith(".rels");
                 boolean swells = size > HARMLESS_BYTES && size > MOST_TIMES * Math.max(1, entry.getCompressedSize());
                 if (swells || all > MOST_BYTES || (xml && size > MOST_XML_BYTES)) {
-                    return Optional.of(Reason.of("office.swells", "part", entry.getName()));
+                    return Optional.of(Reason.of("office.expands", "part", entry.getName()));
                 }
             }
             return Optional.empty();
@@ -79,7 +79,7 @@ public final class ZipGuard {
                 "office.broken",
                 "problem",
                 e instanceof ZipException
-                        ? "it is cut off, or its parts can't be found; it was probably not copied whole"
+                        ? "it is incomplete or damaged; it may not have been copied completely"
                         : ProblemWords.of(e));
     }
 }

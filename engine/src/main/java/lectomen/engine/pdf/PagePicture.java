@@ -31,7 +31,7 @@ public record PagePicture(int pages, double width, double height, byte[] png) {
     public static PagePicture draw(Path file, int number, int widthPixels) throws IOException {
         try (PDDocument document = Loader.loadPDF(file.toFile())) {
             if (number < 1 || number > document.getNumberOfPages()) {
-                throw new IOException("there is no page " + number);
+                throw new IOException("unknown page " + number);
             }
             PDPage page = document.getPage(number - 1);
             PDRectangle crop = page.getCropBox();

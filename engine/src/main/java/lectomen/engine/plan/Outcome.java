@@ -23,7 +23,7 @@ public record Outcome(List<RuleEvaluation> considered, Optional<RuleRef> rule, L
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "is")
     @JsonSubTypes({
         @JsonSubTypes.Type(value = Ending.Planned.class, name = "planned"),
-        @JsonSubTypes.Type(value = Ending.Unwanted.class, name = "unwanted"),
+        @JsonSubTypes.Type(value = Ending.Unmatched.class, name = "unmatched"),
         @JsonSubTypes.Type(value = Ending.Failed.class, name = "failed")
     })
     public sealed interface Ending {
@@ -35,7 +35,7 @@ public record Outcome(List<RuleEvaluation> considered, Optional<RuleRef> rule, L
         }
 
         /** No rule wants the document. */
-        record Unwanted(Reason reason) implements Ending {}
+        record Unmatched(Reason reason) implements Ending {}
 
         /** It can't go on. */
         record Failed(Reason reason) implements Ending {}

@@ -154,7 +154,8 @@ public final class Planner {
                         .run(List.copyOf(considered));
             }
         }
-        return new Outcome(considered, Optional.empty(), List.of(), new Outcome.Ending.Unwanted(noneWants(considered)));
+        return new Outcome(
+                considered, Optional.empty(), List.of(), new Outcome.Ending.Unmatched(noneWants(considered)));
     }
 
     private Outcome failedAt(Candidate candidate, PatternTooSlow tooSlow) {
@@ -165,14 +166,14 @@ public final class Planner {
     /** Why no rule takes a file that all of these were asked about. */
     public static Reason noneWants(List<RuleEvaluation> considered) {
         if (considered.isEmpty()) {
-            return Reason.of("rule.none-here");
+            return Reason.of("rule.none-for-folder");
         }
         String nearest = considered.stream()
                 .limit(3)
                 .map(one -> one.rule().id() + ": " + one.whyNot())
                 .collect(Collectors.joining("; "));
         int more = considered.size() - 3;
-        return Reason.of("rule.none-wants", "nearest", nearest + (more > 0 ? "; and " + more + " more" : "") + ".");
+        return Reason.of("rule.none-matches", "nearest", nearest + (more > 0 ? "; and " + more + " more" : "") + ".");
     }
 
     static Reason tooSlow(Candidate candidate, String pattern, int line) {

@@ -195,7 +195,7 @@ final class StepRunner {
     }
 
     private static Reason unsure(FieldValue value) {
-        return Reason.of("field.unsure", "field", value.name(), "value", value.value(), "sure", Long.toString((long)
+        return Reason.of("field.doubtful", "field", value.name(), "value", value.value(), "sure", Long.toString((long)
                 Math.floor(100 * value.confidence())));
     }
 

@@ -11,7 +11,7 @@ import java.util.regex.Pattern;
 /** What went wrong, in words for people: what a library says as long as it is English, and never the names of its classes. */
 public final class ProblemWords {
     private static final int LONGEST = 160;
-    private static final String DAMAGED = "it is damaged, or not made as its format says";
+    private static final String DAMAGED = "it is damaged, or not valid for its format";
     private static final String DISK = "the file system reports an error";
 
     private static final Pattern CLASS_IN_FRONT = Pattern.compile("^(?:[\\w.$]+(?:Exception|Error|Fault): ?)+");

@@ -8,13 +8,17 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Objects;
 import java.util.Properties;
+import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** The one catalogue of sentences for reasons. A parameter stands in braces; one without a value is left out. */
+/**
+ * The one catalogue of texts for reasons. A parameter is written in braces; one without a value is left out. {@code {count: page
+ * is|pages are}} gives the first wording where the parameter is 1, and else the second.
+ */
 final class ReasonWords {
     private static final Properties SENTENCES = load();
-    private static final Pattern PARAMETER = Pattern.compile("\\{([a-z ]+)}");
+    private static final Pattern PARAMETER = Pattern.compile("\\{([a-z ]+)(?:: ([^|}]*)\\|([^}]*))?}");
 
     private ReasonWords() {}
 
@@ -30,9 +34,16 @@ final class ReasonWords {
             return reason.code();
         }
         Matcher matcher = PARAMETER.matcher(sentence);
-        return matcher.replaceAll(
-                        match -> Matcher.quoteReplacement(reason.parameters().getOrDefault(match.group(1), "")))
+        return matcher.replaceAll(match -> Matcher.quoteReplacement(filled(match, reason)))
                 .strip();
+    }
+
+    private static String filled(MatchResult match, Reason reason) {
+        String value = reason.parameters().getOrDefault(match.group(1), "");
+        if (match.group(2) == null) {
+            return value;
+        }
+        return match.group(value.equals("1") ? 2 : 3);
     }
 
     private static Properties load() {

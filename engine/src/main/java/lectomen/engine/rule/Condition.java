@@ -153,7 +153,7 @@ public sealed interface Condition {
         @Override
         public CheckedCondition look(FileFacts facts, Optional<DocumentText> text) {
             if (facts.more().sidecar().isEmpty()) {
-                return new CheckedCondition(says, ConditionResult.NO, "no sidecar came with it", line, List.of());
+                return new CheckedCondition(says, ConditionResult.NO, "no data file", line, List.of());
             }
             Optional<List<DataValue>> hits = facts.more().sidecar().get().ask(expression);
             if (hits.isEmpty()) {
@@ -161,7 +161,7 @@ public sealed interface Condition {
             }
             boolean held = hits.get().stream().map(DataValue::value).anyMatch(test);
             String saw = hits.get().isEmpty()
-                    ? "nothing there"
+                    ? "no value"
                     : hits.get().stream()
                             .limit(MOST_SHOWN)
                             .map(DataValue::value)

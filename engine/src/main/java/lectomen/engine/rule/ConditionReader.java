@@ -100,7 +100,7 @@ final class ConditionReader {
                 String word = entry.key().text();
                 report(
                         entry.key().spot(),
-                        "no condition is called \"" + word + "\"" + Section.suggestion(word, BY_WORD.keySet()));
+                        "unknown condition \"" + word + "\"" + Section.suggestion(word, BY_WORD.keySet()));
             } else {
                 maker.make(this, entry.value(), entry.key().spot().line()).ifPresent(conditions::add);
             }
@@ -141,7 +141,7 @@ final class ConditionReader {
                 Section.report(
                         problems,
                         item.spot(),
-                        "no file type is called \"" + word + "\"" + Section.suggestion(word, FileType.words()));
+                        "unknown file type \"" + word + "\"" + Section.suggestion(word, FileType.words()));
             }
             type.ifPresent(types::add);
         }
@@ -153,7 +153,7 @@ final class ConditionReader {
         return text(word, value).flatMap(text -> {
             Optional<Long> bytes = FileSizeText.find(text.text());
             if (bytes.isEmpty()) {
-                report(text.spot(), "\"" + word + "\" is " + FileSizeText.EXPECTED + ", not " + text.kind());
+                report(text.spot(), "\"" + word + "\" must be " + FileSizeText.EXPECTED + ", not " + text.kind());
             }
             return bytes.map(size -> FileConditions.size(size, atMost, text.text(), line));
         });
@@ -164,7 +164,7 @@ final class ConditionReader {
         return text(word, value).flatMap(text -> {
             Optional<Duration> age = DurationText.find(text.text());
             if (age.isEmpty()) {
-                report(text.spot(), "\"" + word + "\" is " + DurationText.EXPECTED + ", not " + text.kind());
+                report(text.spot(), "\"" + word + "\" must be " + DurationText.EXPECTED + ", not " + text.kind());
             }
             return age.map(found -> FileConditions.age(found, atMost, text.text(), line));
         });
@@ -174,7 +174,7 @@ final class ConditionReader {
         String word = atMost ? "pages at most" : "pages at least";
         return text(word, value).flatMap(text -> {
             if (!WHOLE_NUMBER.matcher(text.text()).matches()) {
-                report(text.spot(), "\"" + word + "\" is a number of pages, not " + text.kind());
+                report(text.spot(), "\"" + word + "\" must be a number of pages, not " + text.kind());
                 return Optional.empty();
             }
             return Optional.of(TextConditions.pages(Integer.parseInt(text.text()), atMost, line));

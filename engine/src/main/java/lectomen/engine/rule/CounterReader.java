@@ -42,7 +42,7 @@ final class CounterReader {
         Optional<Node.Text> of = section.findText("of");
         int firstMonth = (int) number(section, "first month", 1, 1);
         if (firstMonth > 12 || (firstMonth > 1 && restart != Counter.Restart.YEAR)) {
-            section.report(section.spot(), "\"first month\" is 1 to 12, and goes with \"restart: every year\"");
+            section.report(section.spot(), "\"first month\" must be 1 to 12, and requires \"restart: every year\"");
         }
         if (restart == Counter.Restart.VALUE && of.isEmpty()) {
             section.report(section.spot(), "\"restart: by value\" needs \"of:\", the field whose value counts");
@@ -73,7 +73,7 @@ final class CounterReader {
                     .toList();
             section.report(
                     text.get().spot(),
-                    "\"restart\" is " + String.join(", ", words) + ", not "
+                    "\"restart\" must be " + String.join(", ", words) + ", not "
                             + text.get().kind());
         }
         return restart.orElse(Counter.Restart.NEVER);
@@ -89,7 +89,7 @@ final class CounterReader {
         if (number < least) {
             section.report(
                     text.get().spot(),
-                    "\"" + word + "\" is a number from " + least + ", not "
+                    "\"" + word + "\" must be a number from " + least + ", not "
                             + text.get().kind());
         }
         return Math.max(number, least);

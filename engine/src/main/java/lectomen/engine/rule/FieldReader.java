@@ -135,7 +135,7 @@ final class FieldReader {
         if (lines.isPresent() && !lines.get().text().matches("[1-9]")) {
             report(
                     lines.get().spot(),
-                    "\"lines\" is a number from 1 to 9, not " + lines.get().kind());
+                    "\"lines\" must be a number from 1 to 9, not " + lines.get().kind());
             return 1;
         }
         return lines.map(text -> Integer.valueOf(text.text())).orElse(1);
@@ -145,8 +145,8 @@ final class FieldReader {
         if (!text.text().matches("[1-" + DEEPEST_LEVEL + "]")) {
             report(
                     text.spot(),
-                    "\"folder level\" is a number from 1 to " + DEEPEST_LEVEL + ", counted from the hot folder, not "
-                            + text.kind());
+                    "\"folder level\" must be a number from 1 to " + DEEPEST_LEVEL
+                            + ", counted from the hot folder, not " + text.kind());
             return Optional.empty();
         }
         return Optional.of(FieldSources.slot("folder level " + text.text(), "folder " + text.text()));
@@ -154,7 +154,7 @@ final class FieldReader {
 
     private Optional<Extractor> time(Node.Text text) {
         if (text.text().equals("arrived") || text.text().equals("modified")) {
-            return Optional.of(FieldSources.slot("the day that it was " + text.text(), text.text()));
+            return Optional.of(FieldSources.slot("the day it was " + text.text(), text.text()));
         }
         report(text.spot(), "\"file time\" is arrived or modified, not " + text.kind());
         return Optional.empty();
@@ -164,7 +164,7 @@ final class FieldReader {
         Optional<Extractor> way =
                 switch (text.text()) {
                     case "owner", "user" -> Optional.of(FieldSources.slot("who sent it", "sender"));
-                    case "subfolder" -> Optional.of(FieldSources.slot("the subfolder that it came in", "folder 1"));
+                    case "subfolder" -> Optional.of(FieldSources.slot("its subfolder", "folder 1"));
                     default -> Optional.empty();
                 };
         if (way.isEmpty()) {
@@ -186,7 +186,7 @@ final class FieldReader {
                     .map(Integer::valueOf)
                     .orElse(page.isEmpty() ? 1 : page.get().text().equals("last") ? -1 : 0);
             if (number == 0) {
-                report(page.map(Node.Text::spot).orElse(zone.spot()), "\"page\" is a number, or last");
+                report(page.map(Node.Text::spot).orElse(zone.spot()), "\"page\" must be a number, or last");
                 return Optional.empty();
             }
             String words = "in the zone on " + (number < 0 ? "the last page" : "page " + number);
@@ -241,7 +241,7 @@ final class FieldReader {
             Set<String> known = new TreeSet<>(site.lookups().keySet());
             report(
                     text.spot(),
-                    "no lookup is called \"" + text.text() + "\""
+                    "unknown lookup \"" + text.text() + "\""
                             + (known.isEmpty()
                                     ? "; there is none yet (lookup add)"
                                     : Section.suggestion(text.text(), known)));
@@ -278,11 +278,11 @@ final class FieldReader {
             return "";
         }
         if (type != FieldType.DATE) {
-            report(form.get().spot(), "\"form\" goes with \"as: date\"");
+            report(form.get().spot(), "\"form\" requires \"as: date\"");
             return "";
         }
         Optional<String> problem = FieldType.findFormProblem(form.get().text(), site.locale());
-        problem.ifPresent(words -> report(form.get().spot(), "no date form (such as dd/MM/yyyy): " + words));
+        problem.ifPresent(words -> report(form.get().spot(), "not a date format (such as dd/MM/yyyy): " + words));
         return problem.isEmpty() ? form.get().text() : "";
     }
 
@@ -302,7 +302,9 @@ final class FieldReader {
         Matcher range = RANGE.matcher(length.map(Node.Text::text).orElse("0 to 9999"));
         boolean ranged = range.matches();
         if (!ranged) {
-            report(length.map(Node.Text::spot).orElse(spot), "\"length\" is a number of characters, or two: 3 to 10");
+            report(
+                    length.map(Node.Text::spot).orElse(spot),
+                    "\"length\" must be a number of characters, or two: 3 to 10");
         }
         int shortest = ranged ? Integer.parseInt(range.group(1)) : 0;
         int longest = ranged && range.group(2) != null ? Integer.parseInt(range.group(2)) : shortest;
@@ -331,13 +333,13 @@ final class FieldReader {
                 case DATE -> LocalDate.parse(text.get().text());
                 case NUMBER, MONEY -> new BigDecimal(text.get().text());
                 case TEXT, YES_NO, CHOICE, LIST ->
-                    report(text.get().spot(), "\"" + word + "\" goes with \"as: date\", number or money");
+                    report(text.get().spot(), "\"" + word + "\" requires \"as: date\", number or money");
             }
             return text.get().text();
         } catch (DateTimeException | NumberFormatException e) {
             report(
                     text.get().spot(),
-                    "\"" + word + "\" is "
+                    "\"" + word + "\" must be "
                             + (type == FieldType.DATE ? "a day such as 2027-03-01" : "a number such as 12.50")
                             + ", not " + text.get().kind());
             return "";

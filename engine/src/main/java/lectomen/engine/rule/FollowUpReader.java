@@ -73,7 +73,7 @@ final class FollowUpReader {
         if (!goesOn && tagged.isEmpty() && !answers && !says) {
             section.report(
                     section.spot(),
-                    "say what follows: \"hand over to:\" a rule, \"tag:\" with words, \"answer:\" with a file, or"
+                    "a follow-up needs \"hand over to:\" a rule, \"tag:\" with words, \"answer:\" with a file, or"
                             + " \"original:\"");
         }
         return new FollowUp(handOver, tags, answer, original, section.spot().line());
@@ -111,7 +111,7 @@ final class FollowUpReader {
         Optional<Node> json = section.find("json");
         section.close();
         if (text.isPresent() == json.isPresent()) {
-            section.report(section.spot(), "an answer says either \"text:\" or \"json:\" with names and values");
+            section.report(section.spot(), "an answer needs either \"text:\" or \"json:\" with names and values");
             return Optional.empty();
         }
         Map<String, NamePattern> values = new LinkedHashMap<>();
@@ -153,7 +153,7 @@ final class FollowUpReader {
             Section.report(
                     problems,
                     node.spot(),
-                    "\"original\" is keep, remove, or { move to: a folder }, not " + node.kind());
+                    "\"original\" must be keep, remove, or { move to: a folder }, not " + node.kind());
             return Optional.empty();
         }
         return Optional.of(word.equals("keep") ? new OriginalHandling.Keep() : new OriginalHandling.Remove());
@@ -167,7 +167,7 @@ final class FollowUpReader {
             Section.report(
                     problems,
                     text.spot(),
-                    "a folder is a path from the root, or one name inside the hot folder, not " + text.kind());
+                    "a folder must be an absolute path, or one name inside the hot folder, not " + text.kind());
         }
         return usable;
     }

@@ -58,7 +58,7 @@ final class PageStepReader {
         if (text.isPresent() && !outputs.contains(text.get().text())) {
             section.report(
                     text.get().spot(),
-                    "no output is called \"" + text.get().text() + "\" up to here"
+                    "unknown output \"" + text.get().text() + "\" at this point"
                             + Section.suggestion(text.get().text(), outputs));
         }
         return text.map(Node.Text::text).orElse(otherwise);
@@ -72,7 +72,7 @@ final class PageStepReader {
             if (!OUTPUT.matcher(name).matches() || name.equals(Step.Acting.ORIGINAL)) {
                 section.report(
                         as.get().spot(),
-                        "an output is named by small letters, digits and -, up to 30, and not \"original\"");
+                        "an output name may have up to 30 lower-case letters, digits and hyphens, and must not be \"original\"");
             }
             outputs.add(name);
         }
@@ -91,7 +91,7 @@ final class PageStepReader {
         if (node.isPresent() && node.get() instanceof Node.Text text) {
             section.report(
                     text.spot(),
-                    "\"prepare pages\" is \"usual\", or says what is done: { straighten: yes, edges: no, … }; not "
+                    "\"prepare pages\" must be \"usual\" or settings such as { straighten: yes, edges: no }, not "
                             + text.kind());
             return Optional.empty();
         }
@@ -121,7 +121,7 @@ final class PageStepReader {
             }
             section.report(
                     text.spot(),
-                    "\"read text\" is \"usual\", or says how: { languages: [en], care: careful, … }; not "
+                    "\"read text\" must be \"usual\" or settings such as { languages: [en], care: careful }, not "
                             + text.kind());
             return Optional.empty();
         }
@@ -167,7 +167,7 @@ final class PageStepReader {
         if (text.isPresent() && found.isEmpty()) {
             wanted.report(
                     text.get().spot(),
-                    "\"pages\" is such as 1, 1 to 3, 2 to last or last, not "
+                    "\"pages\" must be such as 1, 1 to 3, 2 to last or last, not "
                             + text.get().kind());
         }
         return found.orElse(PageChoice.ALL);
@@ -186,7 +186,7 @@ final class PageStepReader {
         if (!ink.matches()) {
             section.report(
                     text.get().spot(),
-                    "\"drop blank below\" is an amount of ink such as 0.5 mm² (a printed word has 2 to 6), not "
+                    "\"drop blank below\" must be an amount of ink such as 0.5 mm² (a printed word has 2 to 6), not "
                             + text.get().kind());
             return OptionalDouble.empty();
         }
@@ -212,7 +212,7 @@ final class PageStepReader {
         Optional<Paper> paper = wanted.findText("paper").flatMap(text -> {
             Optional<Paper> found = Paper.findByWord(text.text());
             if (found.isEmpty()) {
-                wanted.report(text.spot(), "\"paper\" is one of: " + String.join(", ", Paper.words()));
+                wanted.report(text.spot(), "\"paper\" must be one of: " + String.join(", ", Paper.words()));
             }
             return found;
         });
@@ -255,8 +255,7 @@ final class PageStepReader {
         boolean may =
                 form.flatMap(TargetFormat::pdf).filter(PdfTarget::mayCarryFiles).isPresent();
         if (attach && form.isPresent() && !may) {
-            wanted.report(
-                    node.get().spot(), "\"attach original\" goes with PDF and PDF/A-3b alone; others carry no files");
+            wanted.report(node.get().spot(), "\"attach original\" is only allowed with PDF and PDF/A-3b");
         }
         return attach;
     }
@@ -266,7 +265,7 @@ final class PageStepReader {
         if (form.isEmpty()) {
             section.report(
                     text.spot(),
-                    "\"convert\" is one of: " + String.join(", ", TargetFormat.words()) + "; not " + text.kind());
+                    "\"convert\" must be one of: " + String.join(", ", TargetFormat.words()) + "; not " + text.kind());
         }
         return form;
     }
@@ -278,7 +277,7 @@ final class PageStepReader {
         if (text.isPresent() && found.isEmpty()) {
             section.report(
                     text.get().spot(),
-                    "\"" + word + "\" is one of: " + String.join(", ", words) + "; not "
+                    "\"" + word + "\" must be one of: " + String.join(", ", words) + "; not "
                             + text.get().kind());
         }
         return found.orElse(usual);
@@ -297,7 +296,7 @@ final class PageStepReader {
         }
         section.report(
                 text.get().spot(),
-                "\"" + word + "\" is a whole number from " + least + " to " + most + ", not "
+                "\"" + word + "\" must be a whole number from " + least + " to " + most + ", not "
                         + text.get().kind());
         return OptionalInt.empty();
     }
@@ -322,11 +321,11 @@ final class PageStepReader {
             } else {
                 wanted.report(
                         written.get().spot(),
-                        "\"percent\" is such as 50 %, not " + written.get().kind());
+                        "\"percent\" must be such as 50 %, not " + written.get().kind());
             }
         }
         if (percent.isPresent() && (width.isPresent() || height.isPresent())) {
-            wanted.report(written.get().spot(), "\"percent\" goes without \"width\" and \"height\"");
+            wanted.report(written.get().spot(), "\"percent\" can't be combined with \"width\" and \"height\"");
         }
         int quarters =
                 switch (choice(wanted, "turn", Optional::of, List.of(), "no")) {
@@ -335,7 +334,7 @@ final class PageStepReader {
                     case "half" -> 2;
                     case "left" -> 3;
                     default -> {
-                        wanted.report(wanted.spot(), "\"turn\" is one of: left, right, half, no");
+                        wanted.report(wanted.spot(), "\"turn\" must be one of: left, right, half, no");
                         yield 0;
                     }
                 };
@@ -344,7 +343,7 @@ final class PageStepReader {
                     .filter(form -> form.pdf().isEmpty())
                     .map(TargetFormat::type);
             if (found.isEmpty()) {
-                wanted.report(text.spot(), "\"to\" is one of: tiff, png, jpeg; not " + text.kind());
+                wanted.report(text.spot(), "\"to\" must be one of: tiff, png, jpeg; not " + text.kind());
             }
             return found;
         });

@@ -68,8 +68,8 @@ final class PageStepSentences {
             how.append(", with the letters of ").append(String.join(", ", wish.languages()));
         }
         switch (wish.layer()) {
-            case ALL -> how.append("; text that a PDF has already is kept");
-            case NONE -> how.append("; text that lies on pictures already is not used");
+            case ALL -> how.append("; existing PDF text is used");
+            case NONE -> how.append("; existing text on pictures is not used");
             case GOOD -> {}
         }
         return how.toString();
@@ -94,7 +94,7 @@ final class PageStepSentences {
         add(done, wanted.straighten(), "straightened");
         add(done, wanted.cleanEdges(), "borders and punched holes removed");
         add(done, wanted.removeSpecks(), "specks removed");
-        add(done, wanted.blackAndWhite(), "made black and white");
+        add(done, wanted.blackAndWhite(), "converted to black and white");
         add(done, wanted.crop(), "cut to what is on them");
         wanted.blankBelow().ifPresent(ink -> done.add("those with less than " + ink + " mm² of ink dropped"));
         return done.isEmpty() ? "nothing" : String.join(", ", done);
@@ -128,7 +128,7 @@ final class PageStepSentences {
         add(how, wanted.flow().comments(), "comments at its end");
         boolean mayFail =
                 wanted.form().pdf().filter(target -> target.isArchive()).isPresent();
-        add(how, mayFail && wanted.ifNotPossible() == PdfaFallback.KEEP, "kept as it is where that can't be");
+        add(how, mayFail && wanted.ifNotPossible() == PdfaFallback.KEEP, "left unchanged if that is not possible");
         add(
                 how,
                 mayFail && wanted.ifNotPossible() == PdfaFallback.PICTURES,

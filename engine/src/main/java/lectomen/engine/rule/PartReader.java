@@ -67,9 +67,9 @@ public final class PartReader {
         if (!RuleReader.ID.matcher(name.text()).matches()) {
             section.report(
                     name.spot(),
-                    "a part is named by small letters, digits and hyphens (berth-report), not by " + name.kind());
+                    "a part name may have lower-case letters, digits and hyphens (berth-report), not " + name.kind());
         } else if (FileType.findByWord(name.text()).isPresent() || name.text().equals("schema")) {
-            section.report(name.spot(), "a part can't be called as a file type, or schema: " + name.text());
+            section.report(name.spot(), "a part can't have the name of a file type, or \"schema\": " + name.text());
         }
     }
 

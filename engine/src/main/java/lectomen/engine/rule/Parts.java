@@ -77,7 +77,7 @@ final class Parts {
     private String missing(SharedPart.Kind kind, String name) {
         SharedPart other = known.get(name);
         if (other != null) {
-            return "part " + name + " is of kind " + other.kind().words() + "; a " + kind.words() + " is needed here";
+            return "part " + name + " is of kind " + other.kind().words() + "; a " + kind.words() + " is missing here";
         }
         List<String> names = known.values().stream()
                 .filter(part -> part.kind() == kind)

@@ -22,7 +22,7 @@ public final class RetentionReader {
                     && retention.originals().isPresent()
                     && retention.jobs().get().compareTo(retention.originals().get()) < 0;
             if (jobsFirst) {
-                section.report(section.spot(), "originals can't be kept for longer than their jobs");
+                section.report(section.spot(), "originals can't be kept longer than their jobs");
             }
             section.close();
             return retention;
@@ -38,7 +38,7 @@ public final class RetentionReader {
         if (!matcher.matches() || Long.parseLong(matcher.group(1)) == 0) {
             section.report(
                     text.get().spot(),
-                    "\"" + word + "\" is a time such as 90 days, 6 months or 2 years, or for ever, not "
+                    "\"" + word + "\" must be a time such as 90 days, 6 months or 2 years, or for ever, not "
                             + text.get().kind());
             return Optional.empty();
         }

@@ -106,7 +106,7 @@ public record RuleDocument(
                 .map(source -> source.accepting().findRefusal(facts))
                 .toList();
         if (refusals.isEmpty()) {
-            return Optional.of("takes nothing from there");
+            return Optional.of("does not take files from this folder");
         }
         return refusals.stream().allMatch(Optional::isPresent) ? refusals.get(0) : Optional.empty();
     }

@@ -56,7 +56,7 @@ public final class RuleReader {
         section.requireText("lectomen")
                 .filter(version -> !version.text().equals("1"))
                 .ifPresent(version ->
-                        section.report(version.spot(), "this service reads files of form 1, not " + version.kind()));
+                        section.report(version.spot(), "this service supports version 1, not " + version.kind()));
     }
 
     /** Whether a rule can be called so. */
@@ -70,7 +70,7 @@ public final class RuleReader {
         id.filter(text -> !ID.matcher(text.text()).matches())
                 .ifPresent(text -> section.report(
                         text.spot(),
-                        "a rule is named by small letters, digits and hyphens (mooring-permits), not by "
+                        "a rule id may have lower-case letters, digits and hyphens (mooring-permits), not "
                                 + text.kind()));
         String title = section.findText("title").map(Node.Text::text).orElse("");
         String about = section.findText("about").map(Node.Text::text).orElse("");

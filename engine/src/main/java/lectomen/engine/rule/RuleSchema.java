@@ -123,7 +123,7 @@ public final class RuleSchema {
                 .addObject()
                 .put("type", "string")
                 .put("pattern", RuleReader.ID.pattern())
-                .put("description", "an accept set that is kept as a shared part");
+                .put("description", "an accept set defined as a shared part");
         parts.set("days", oneOrMany("text"));
         parts.set("source", source());
         parts.set("conditions", oneOrMany("condition"));

@@ -61,13 +61,13 @@ public final class RuleSentences {
         rule.when()
                 .ifPresentOrElse(
                         when -> reading.when(when.look(ANY_FILE, Optional.empty()), 0),
-                        () -> reading.say(Part.WHEN, "Every such file is wanted.", 0, 0));
+                        () -> reading.say(Part.WHEN, "Every file matches.", 0, 0));
         rule.steps().forEach(reading::step);
         rule.sameDocument()
                 .ifPresent(key -> reading.say(
                         Part.DO,
                         "A later document with the same " + SentenceBlanks.of(key.source(), "same document when")
-                                + " takes the place of what an earlier one filed.",
+                                + " replaces the earlier one that was filed.",
                         0,
                         0));
         reading.then(rule);
@@ -99,53 +99,53 @@ public final class RuleSentences {
         SourceSettings settings = from.settings();
         String still = SentenceBlanks.of(span(settings.settle()), "settle");
         String when = settings.settle().isZero()
-                ? SentenceBlanks.of("as soon as they appear", "arrives")
+                ? SentenceBlanks.of("as soon as it appears", "arrives")
                 : settings.arrives() == SourceSettings.Arrives.TOGETHER
-                        ? SentenceBlanks.of("all that lies there as one arrival", "arrives")
-                                + ", once nothing has changed for " + still
-                        : "once they have kept still for " + still;
+                        ? SentenceBlanks.of("all files in the folder as one arrival", "arrives") + ", after " + still
+                                + " without changes"
+                        : "after " + still + " without changes";
         from(
                 from,
                 "Takes " + SentenceBlanks.of(from.accepting().words(), "accept") + " from "
                         + SentenceBlanks.of(from.folder(), "folder") + ", " + when + ".",
                 0);
         if (!from.about().isEmpty()) {
-            from(from, "What belongs there: " + SentenceBlanks.of(from.about(), "about"), 1);
+            from(from, "About: " + SentenceBlanks.of(from.about(), "about"), 1);
         }
         settings.open().ifPresent(hours -> from(from, "Open " + SentenceBlanks.of(hours.words(), "open") + ".", 1));
         settings.runs()
-                .ifPresent(
-                        runs -> from(from, "Collects, and runs " + SentenceBlanks.of(runs.words(), "run at") + ".", 1));
+                .ifPresent(runs -> from(from, "Scheduled: runs " + SentenceBlanks.of(runs.words(), "run at") + ".", 1));
         settings.sidecar().ifPresent(sidecar -> sidecar(sidecar, from));
         switch (settings.subfolders()) {
             case LEAVE -> {}
-            case WATCH -> from(from, SentenceBlanks.of("Files in its subfolders too", "subfolders") + ".", 1);
-            case TAKE ->
-                from(
-                        from,
-                        SentenceBlanks.of("A folder dropped into it is taken", "subfolders") + " with what is in it.",
-                        1);
+            case WATCH -> from(from, SentenceBlanks.of("Also takes files in subfolders", "subfolders") + ".", 1);
+            case TAKE -> from(from, SentenceBlanks.of("A dropped folder is taken", "subfolders") + " as a whole.", 1);
         }
         switch (settings.seenBefore()) {
             case PROCESS -> {}
             case HOLD ->
                 from(
                         from,
-                        "What was filed before is " + SentenceBlanks.of("held for a person", "seen before") + ".",
+                        "A file with the same content as one filed before is "
+                                + SentenceBlanks.of("held for a person", "seen before") + ".",
                         1);
             case REJECT ->
-                from(from, "What was filed before is " + SentenceBlanks.of("rejected", "seen before") + ".", 1);
+                from(
+                        from,
+                        "A file with the same content as one filed before is "
+                                + SentenceBlanks.of("rejected", "seen before") + ".",
+                        1);
         }
         settings.expectEvery()
                 .ifPresent(span -> from(
                         from,
-                        "It is said when nothing came for longer than " + SentenceBlanks.of(span(span), "expect every")
+                        "A warning is shown when no file arrives for " + SentenceBlanks.of(span(span), "expect every")
                                 + ".",
                         1));
         from(
                 from,
-                "What fails goes to " + SentenceBlanks.of(settings.failedFolder(), "failed files")
-                        + ", with its reason beside it.",
+                "Failed files go to " + SentenceBlanks.of(settings.failedFolder(), "failed files")
+                        + ", with the reason beside them.",
                 1);
     }
 
@@ -163,8 +163,8 @@ public final class RuleSentences {
                                 "named"));
         from(
                 from,
-                "With each comes a data file (" + SentenceBlanks.of(forms, "sidecar", "form") + "), " + found
-                        + "; one waits " + SentenceBlanks.of(span(sidecar.patience()), "sidecar", "wait")
+                "Each document comes with a data file (" + SentenceBlanks.of(forms, "sidecar", "form") + "), " + found
+                        + "; each waits " + SentenceBlanks.of(span(sidecar.patience()), "sidecar", "wait")
                         + " for the other.",
                 1);
         from(
@@ -182,8 +182,8 @@ public final class RuleSentences {
     private static String alone(SidecarSettings.Alone choice) {
         return switch (choice) {
             case FAIL -> "fails";
-            case TAKE -> "is taken all the same";
-            case LEAVE -> "stays where it lies";
+            case TAKE -> "is taken anyway";
+            case LEAVE -> "stays in the folder";
         };
     }
 
@@ -194,7 +194,7 @@ public final class RuleSentences {
                     + SentenceBlanks.of(seen.says().substring(word.length()).strip(), word);
             say(
                     Part.WHEN,
-                    (depth == 0 ? "Wanted when its " : "its ") + says + (depth == 0 ? "." : ""),
+                    (depth == 0 ? "Matches when its " : "its ") + says + (depth == 0 ? "." : ""),
                     depth,
                     seen.line(),
                     word);
@@ -202,11 +202,11 @@ public final class RuleSentences {
         }
         String junction =
                 switch (seen.says()) {
-                    case "all" -> SentenceBlanks.of("all of these hold", word, KEY) + ":";
-                    case "any" -> SentenceBlanks.of("any of these holds", word, KEY) + ":";
-                    default -> SentenceBlanks.of("none of these holds", word, KEY) + ":";
+                    case "all" -> SentenceBlanks.of("all of these are true", word, KEY) + ":";
+                    case "any" -> SentenceBlanks.of("any of these is true", word, KEY) + ":";
+                    default -> SentenceBlanks.of("none of these is true", word, KEY) + ":";
                 };
-        say(Part.WHEN, depth == 0 ? "Wanted when " + junction : junction, depth, seen.line(), word);
+        say(Part.WHEN, depth == 0 ? "Matches when " + junction : junction, depth, seen.line(), word);
         seen.parts().forEach(part -> when(part, depth + 1));
     }
 
@@ -222,7 +222,7 @@ public final class RuleSentences {
         } else if (step instanceof Step.Name name) {
             say(
                     Part.DO,
-                    "Names it " + SentenceBlanks.of(name.pattern().source(), "name") + ", with the ending it has.",
+                    "Names it " + SentenceBlanks.of(name.pattern().source(), "name") + ", with its file extension.",
                     0,
                     name.line(),
                     "name");
@@ -244,23 +244,23 @@ public final class RuleSentences {
         String taken =
                 switch (file.whenTaken()) {
                     case NUMBER_IT ->
-                        "A name that is taken " + whenTaken("gets a number")
+                        "If the name is taken, it " + whenTaken("gets a number")
                                 + file.numbered()
                                         .map(pattern -> ": " + SentenceBlanks.of(pattern.source(), "file", "numbered"))
                                         .orElse("")
                                 + ".";
                     case NEW_VERSION ->
-                        "Where the name is taken, " + whenTaken("what is there is moved") + " to "
+                        "If the name is taken, " + whenTaken("the existing file is moved") + " to "
                                 + file.olderTo()
                                         .map(pattern -> SentenceBlanks.of(pattern.source(), "file", "move older to"))
                                         .orElse("")
-                                + ", and this takes its place.";
+                                + ", and this one replaces it.";
                     case LEAVE ->
-                        "Where the name is taken, " + whenTaken("what is there is left") + " and this is rejected.";
+                        "If the name is taken, " + whenTaken("the existing file is left") + " and this is rejected.";
                     case REPLACE_OWN ->
-                        "What this rule filed there before " + whenTaken("is replaced")
-                                + "; anything else there is left, and it fails.";
-                    case FAIL -> "Where the name is taken, " + whenTaken("it fails") + ".";
+                        "A file that this rule filed there before " + whenTaken("is replaced")
+                                + "; any other file is left, and the document fails.";
+                    case FAIL -> "If the name is taken, " + whenTaken("it fails") + ".";
                 };
         say(Part.DO, taken, 1, file.line(), "file");
     }
@@ -285,7 +285,7 @@ public final class RuleSentences {
                     case LIST -> ", " + SentenceBlanks.of("a list", as);
                 };
         String needed = field.required()
-                ? "; " + SentenceBlanks.of("without it the document fails", field.name(), "required")
+                ? "; " + SentenceBlanks.of("required", field.name(), "required")
                 : field.otherwise().isEmpty()
                         ? ""
                         : "; else " + SentenceBlanks.of(field.otherwise(), field.name(), "default");
@@ -298,12 +298,7 @@ public final class RuleSentences {
         for (FollowUp.End end : FollowUp.End.values()) {
             FollowUp followUp = rule.then().get(end);
             if (followUp != null) {
-                say(
-                        Part.THEN,
-                        (end == FollowUp.End.FAILED ? "What fails " : "What is " + end.word() + " ")
-                                + follows(followUp, end.word()) + ".",
-                        0,
-                        followUp.line());
+                say(Part.THEN, "When " + end.word() + ": " + follows(followUp, end.word()) + ".", 0, followUp.line());
             }
         }
         rule.retention()
@@ -317,8 +312,7 @@ public final class RuleSentences {
                 .flatMap(Retention::jobs)
                 .ifPresent(kept -> say(
                         Part.THEN,
-                        "What is known of its jobs is kept for " + SentenceBlanks.of(span(kept), "retention", "jobs")
-                                + ".",
+                        "Job records are kept for " + SentenceBlanks.of(span(kept), "retention", "jobs") + ".",
                         0,
                         0));
     }
@@ -326,7 +320,7 @@ public final class RuleSentences {
     private static String follows(FollowUp followUp, String end) {
         String tags = followUp.tags().isEmpty()
                 ? ""
-                : "is tagged "
+                : "tagged "
                         + SentenceBlanks.of(
                                 followUp.tags().stream()
                                         .map(NamePattern::source)
@@ -339,32 +333,31 @@ public final class RuleSentences {
                 .map(on -> handOver(on, end) + " with its fields and the reason")
                 .orElse("");
         String answer = followUp.answer()
-                .map(file ->
-                        "is answered by " + SentenceBlanks.of(file.named().source(), "then", end, "answer", "named")
-                                + " in " + SentenceBlanks.of(file.folder(), "then", end, "answer", "in"))
+                .map(file -> "answered by " + SentenceBlanks.of(file.named().source(), "then", end, "answer", "named")
+                        + " in " + SentenceBlanks.of(file.folder(), "then", end, "answer", "in"))
                 .orElse("");
         String original = followUp.original()
                 .map(how -> SentenceBlanks.of(original(how), "then", end, "original"))
                 .orElse("");
         return Stream.of(tags, handOver, answer, original)
                 .filter(words -> !words.isEmpty())
-                .collect(Collectors.joining(", and "));
+                .collect(Collectors.joining("; "));
     }
 
     private static String handOver(FollowUp.HandOver on, String end) {
         return on.output().equals(Step.Acting.ORIGINAL)
-                ? "goes on to rule " + SentenceBlanks.of(on.to(), "then", end, "hand over to")
-                : "goes on, as " + SentenceBlanks.of(on.output(), "then", end, "hand over to", "output") + ", to rule "
-                        + SentenceBlanks.of(on.to(), "then", end, "hand over to", "rule");
+                ? "handed over to rule " + SentenceBlanks.of(on.to(), "then", end, "hand over to")
+                : "handed over as " + SentenceBlanks.of(on.output(), "then", end, "hand over to", "output")
+                        + " to rule " + SentenceBlanks.of(on.to(), "then", end, "hand over to", "rule");
     }
 
     private static String original(OriginalHandling original) {
         if (original instanceof OriginalHandling.Move move) {
-            return "comes back as it came, into " + move.folder();
+            return "original is moved to " + move.folder();
         }
         return original instanceof OriginalHandling.Remove
-                ? "is removed as it came"
-                : "is kept as it came, and given back to nobody";
+                ? "original is removed"
+                : "original is kept and not returned";
     }
 
     /** A length of time in its largest whole unit. */

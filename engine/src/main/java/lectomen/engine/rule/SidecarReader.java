@@ -30,7 +30,7 @@ final class SidecarReader {
         Optional<Node.Text> documents = section.findText("documents");
         documents.ifPresent(text -> expression(text, forms, problems));
         if (withoutDocument == SidecarSettings.Alone.TAKE && documents.isEmpty()) {
-            section.report(section.spot(), "\"without document: take\" goes with \"documents:\", which names several");
+            section.report(section.spot(), "\"without document: take\" requires \"documents:\", which names several");
         }
         return new SidecarSettings(
                 forms,
@@ -73,7 +73,7 @@ final class SidecarReader {
                             named::add,
                             () -> section.report(
                                     text.spot(),
-                                    "a sidecar is named \"{file name}\", or \"{file}\" with the document's ending,"
+                                    "a sidecar must be named \"{file name}\", or \"{file}\" with the document's extension,"
                                             + " not " + text.kind()));
         }
         return texts.isEmpty() ? List.of(SidecarSettings.Named.values()) : named;
@@ -88,7 +88,7 @@ final class SidecarReader {
                         if (entry.value() instanceof Node.Text uri) {
                             uris.put(entry.key().text(), uri.text());
                         } else {
-                            prefixes.report(entry.value().spot(), "a prefix stands for the URI of a namespace");
+                            prefixes.report(entry.value().spot(), "a prefix needs a namespace URI");
                         }
                     }
                 });
@@ -105,6 +105,6 @@ final class SidecarReader {
             }
             wrong.add(form.word() + ": " + problem.get());
         }
-        Section.report(problems, text.spot(), "no data file can be asked that; " + String.join("; ", wrong));
+        Section.report(problems, text.spot(), "invalid expression; " + String.join("; ", wrong));
     }
 }

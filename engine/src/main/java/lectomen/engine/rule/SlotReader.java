@@ -63,7 +63,7 @@ final class SlotReader {
         Section.report(
                 problems,
                 text.spot(),
-                "no field is called \"" + text.text() + "\" up to here" + Section.suggestion(text.text(), known));
+                "unknown field \"" + text.text() + "\" at this point" + Section.suggestion(text.text(), known));
         return false;
     }
 
@@ -112,7 +112,7 @@ final class SlotReader {
             Section.report(
                     problems,
                     written.spot(),
-                    "counter " + name + " restarts by \"" + of + "\", and no field is called so up to here"
+                    "counter " + name + " restarts by \"" + of + "\", and no earlier field has this name"
                             + Section.suggestion(of, known));
         }
     }
@@ -143,8 +143,7 @@ final class SlotReader {
             Section.report(
                     problems,
                     at(text, at),
-                    "no field is called \"" + unknown.get() + "\" up to here"
-                            + Section.suggestion(unknown.get(), known));
+                    "unknown field \"" + unknown.get() + "\" at this point" + Section.suggestion(unknown.get(), known));
             return Optional.empty();
         }
         return Optional.of(pattern);

@@ -110,7 +110,8 @@ final class SourceReader {
             if (text.text().contains("{")) {
                 section.report(
                         text.spot(),
-                        "\"" + word + "\" of a source has * and ? alone; parts in braces stand in \"when: name like\"");
+                        "\"" + word
+                                + "\" of a source allows only * and ?; for parts in braces use \"when: name like\"");
             }
             wildcards.add(text.text());
         }
@@ -123,7 +124,7 @@ final class SourceReader {
         if (text.isPresent() && size.isEmpty()) {
             section.report(
                     text.get().spot(),
-                    "\"" + word + "\" is " + FileSizeText.EXPECTED + ", not "
+                    "\"" + word + "\" must be " + FileSizeText.EXPECTED + ", not "
                             + text.get().kind());
         }
         return size;
@@ -136,7 +137,7 @@ final class SourceReader {
         if (whole && settle.isPresent()) {
             section.report(
                     section.findText("arrives").map(Node.Text::spot).orElse(section.spot()),
-                    "files that arrive whole need no \"settle\"; leave one of the two out");
+                    "\"settle\" is not used with \"arrives: whole\"; remove one of them");
         }
         Duration sweep = duration(section, "sweep").orElse(SourceSettings.DEFAULT_SWEEP);
         String failed =
@@ -197,7 +198,7 @@ final class SourceReader {
         for (Node.Text text : texts) {
             Optional<LocalTime> time = TimesOfDay.find(text.text());
             if (time.isEmpty()) {
-                section.report(text.spot(), "\"run at\" is a time of day such as 17:30, not " + text.kind());
+                section.report(text.spot(), "\"run at\" must be a time of day such as 17:30, not " + text.kind());
             }
             time.ifPresent(times::add);
         }
@@ -231,7 +232,7 @@ final class SourceReader {
         String last = words.remove(words.size() - 1);
         section.report(
                 text.get().spot(),
-                "\"" + word + "\" is " + String.join(", ", words) + " or " + last + ", not "
+                "\"" + word + "\" must be " + String.join(", ", words) + " or " + last + ", not "
                         + text.get().kind());
         return otherwise;
     }
@@ -245,7 +246,7 @@ final class SourceReader {
         if (duration.isEmpty()) {
             section.report(
                     text.get().spot(),
-                    "\"" + word + "\" is " + DurationText.EXPECTED + ", not "
+                    "\"" + word + "\" must be " + DurationText.EXPECTED + ", not "
                             + text.get().kind());
         }
         return duration;
@@ -255,7 +256,7 @@ final class SourceReader {
         Optional<String> filled = filled(text);
         Optional<Path> path = filled.flatMap(SourceReader::absolutePath);
         if (filled.isPresent() && path.isEmpty()) {
-            String words = "a folder is a path from the root, or starts with a parameter such as {inbox}, not ";
+            String words = "a folder must be an absolute path, or start with a parameter such as {inbox}, not ";
             Section.report(problems, text.spot(), words + text.kind());
         }
         return path.map(Path::toString);
@@ -280,7 +281,7 @@ final class SourceReader {
             String value = parameters.get(name);
             if (value == null) {
                 Node.Spot at = text.block() ? text.spot() : text.spot().right(matcher.start());
-                String words = "no parameter is called \"" + name + "\" in lectomen.yaml";
+                String words = "unknown parameter \"" + name + "\" in lectomen.yaml";
                 Section.report(problems, at, words + Section.suggestion(name, parameters.keySet()));
                 return Optional.empty();
             }

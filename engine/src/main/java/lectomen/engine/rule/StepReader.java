@@ -108,8 +108,7 @@ final class StepReader {
             Set<String> words = new TreeSet<>(BY_WORD.keySet());
             words.add(SHARED);
             section.report(
-                    first.spot(),
-                    "no step is called \"" + first.text() + "\"" + Section.suggestion(first.text(), words));
+                    first.spot(), "unknown step \"" + first.text() + "\"" + Section.suggestion(first.text(), words));
             return List.of();
         }
         Optional<Step> step = maker.make(this, section);
@@ -161,7 +160,7 @@ final class StepReader {
             Section.report(
                     problems,
                     entry.key().spot(),
-                    "a field is named by letters, digits, blanks, - and _, up to 60, and not "
+                    "a field name may have up to 60 letters, digits, spaces, - and _, not "
                             + String.join(", ", SlotReader.OWN));
             return Optional.empty();
         }
@@ -215,7 +214,7 @@ final class StepReader {
                 .filter(choice -> choice == WhenTaken.NEW_VERSION || choice == WhenTaken.REPLACE_OWN)
                 .ifPresent(choice -> section.report(
                         section.spot(),
-                        "\"same document when\" keeps the older versions itself; \"when taken\" says what happens where"
+                        "\"same document when\" manages older versions itself; \"when taken\" says what happens where"
                                 + " something else has the name: number it, leave or fail"));
         return counted(section, "move older to", Optional.empty(), WhenTaken.NEW_VERSION)
                 .or(() -> NamePattern.parse(OLDER).pattern());
@@ -226,7 +225,7 @@ final class StepReader {
             return Optional.of(text.text());
         }
         Set<String> known = new TreeSet<>(site.connections());
-        String words = "no connection is called \"" + text.text() + "\" in lectomen.yaml";
+        String words = "unknown connection \"" + text.text() + "\" in lectomen.yaml";
         Section.report(problems, text.spot(), words + Section.suggestion(text.text(), known));
         return Optional.empty();
     }
@@ -240,7 +239,7 @@ final class StepReader {
         if (choice.isEmpty()) {
             section.report(
                     text.get().spot(),
-                    "\"when taken\" is one of: " + String.join(", ", WhenTaken.words()) + "; not "
+                    "\"when taken\" must be one of: " + String.join(", ", WhenTaken.words()) + "; not "
                             + text.get().kind());
         }
         return choice;
@@ -256,7 +255,7 @@ final class StepReader {
                     text.get().spot(), "\"" + word + "\" needs the slot {n}, which counts up to a name that is free");
         }
         if (text.isPresent() && choice.isPresent() && choice.get() != goesWith) {
-            section.report(text.get().spot(), "\"" + word + "\" goes with \"when taken: " + goesWith.word() + "\"");
+            section.report(text.get().spot(), "\"" + word + "\" requires \"when taken: " + goesWith.word() + "\"");
         }
         return pattern;
     }

@@ -31,7 +31,7 @@ final class TextConditions {
 
     private static String nearest(DocumentText text, String words) {
         if (text.isBlank()) {
-            return "not found: no text on " + text.pageRange() + ", only pictures or nothing";
+            return "not found: no text on " + text.pageRange() + ", which is empty or only pictures";
         }
         List<String> lines = text.pages().stream()
                 .flatMap(page -> page.lines().stream())

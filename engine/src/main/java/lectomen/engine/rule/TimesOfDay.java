@@ -49,7 +49,7 @@ public final class TimesOfDay {
                 Section.report(
                         problems,
                         item.spot(),
-                        "no day is called \"" + word + "\"" + Section.suggestion(word, known.keySet()));
+                        "unknown day \"" + word + "\"" + Section.suggestion(word, known.keySet()));
             } else {
                 days.add(day);
             }

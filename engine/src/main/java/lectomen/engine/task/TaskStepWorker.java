@@ -154,8 +154,7 @@ final class TaskStepWorker implements StepWorker {
             }
             return new Result.Made(product, result.notes());
         } catch (IOException e) {
-            throw new UncheckedIOException(
-                    "The document's bytes can't be had, or what is made of them not be put down", e);
+            throw new UncheckedIOException("The document can't be read, or the output can't be written", e);
         }
     }
 
@@ -206,7 +205,7 @@ final class TaskStepWorker implements StepWorker {
                 }
             }
         } catch (IOException e) {
-            throw new UncheckedIOException("What was made can't be handed over", e);
+            throw new UncheckedIOException("The output can't be sent", e);
         }
     }
 

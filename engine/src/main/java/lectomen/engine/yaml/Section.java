@@ -96,7 +96,7 @@ public final class Section {
         if (!yes && !text.get().text().equals("no")) {
             report(
                     text.get().spot(),
-                    "\"" + word + "\" is yes or no, not " + text.get().kind());
+                    "\"" + word + "\" must be yes or no, not " + text.get().kind());
         }
         return yes;
     }
@@ -107,7 +107,7 @@ public final class Section {
         } catch (PatternSyntaxException e) {
             int offset = text.block() ? 0 : Math.max(0, e.getIndex());
             Node.Spot at = text.spot().right(offset);
-            report(problems, at, "no valid pattern: " + e.getDescription());
+            report(problems, at, "invalid pattern: " + e.getDescription());
             return Optional.empty();
         }
     }

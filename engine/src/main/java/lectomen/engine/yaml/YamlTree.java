@@ -90,7 +90,7 @@ public final class YamlTree {
                     continue;
                 }
                 if (!keys.add(key.getValue())) {
-                    problems.add(at(key.getStartMark(), "\"" + key.getValue() + "\" stands here a second time"));
+                    problems.add(at(key.getStartMark(), "\"" + key.getValue() + "\" appears twice here"));
                     continue;
                 }
                 entries.add(new Node.Entry(text(key), node(tuple.getValueNode())));

@@ -136,8 +136,8 @@ class ConverterTest {
         ConversionResult failed = convert(source, archive(PdfaFallback.FAIL));
         assertThat(failed).isInstanceOf(ConversionResult.Failed.class);
         assertThat(((ConversionResult.Failed) failed).reason().words())
-                .contains("It can't become PDF/A-2b")
-                .contains("The font ZapfDingbats is not in the file");
+                .contains("It can't be converted to PDF/A-2b")
+                .contains("Font ZapfDingbats is not embedded");
         ConversionResult.Files kept = made(convert(source, archive(PdfaFallback.KEEP)));
         assertThat(kept.files()).containsExactly(source.file());
         assertThat(kept.notes().get(0).words()).contains("ZapfDingbats");
@@ -310,7 +310,7 @@ class ConverterTest {
         assertThat(((ConversionResult.Failed) convert(rows, Conversion.to(TargetFormat.PDF)))
                         .reason()
                         .code())
-                .isEqualTo("convert.not-from");
+                .isEqualTo("convert.unsupported");
         assertThat(((ConversionResult.Failed)
                                 new DocumentPreparer(temp, Progress.Listener.NONE).prepare(text, Preparation.USUAL))
                         .reason()

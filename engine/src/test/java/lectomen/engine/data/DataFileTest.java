@@ -128,7 +128,7 @@ class DataFileTest {
             XML~//vessel[~no XPath
             JSON~notice~starts with a slash
             CSV~ship~there are file, vessel, berth
-            CSV~berth where ship = x~there is no column "ship"
+            CSV~berth where ship = x~unknown column "ship"
             """)
     void anExpressionThatCanNotBeAskedSaysWhy(String form, String expression, String expected) {
         DataFormat of = DataFormat.valueOf(form);

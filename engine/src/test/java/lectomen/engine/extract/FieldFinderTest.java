@@ -150,17 +150,17 @@ class FieldFinderTest {
         DocumentText text = page("Permit-Nr.: NS 4711\n\f\nsecond page\n");
         assertThat(find(text, field("permit number", FieldSpec.Where.NEAR, "MHP-\\d+", "Permit no")))
                 .isEqualTo(
-                        "No \"permit number\" on pages 1 to 2 (sought MHP-\\d+ near \"Permit no\"); nearest: \"Permit-Nr.:\", page 1. Look at the document, or at the labels that the rule names.");
+                        "No \"permit number\" on pages 1 to 2 (expected MHP-\\d+ near \"Permit no\"); nearest: \"Permit-Nr.:\", page 1. Check the document, or the labels in the rule.");
         assertThat(find(text, field("berth", FieldSpec.Where.RIGHT_OF, "", "Berth")))
                 .isEqualTo(
-                        "No \"berth\" on pages 1 to 2 (sought right of \"Berth\"); nothing like it was seen. Look at the document, or at the labels that the rule names.");
+                        "No \"berth\" on pages 1 to 2 (expected right of \"Berth\"); nothing similar was found. Check the document, or the labels in the rule.");
     }
 
     @Test
     void aLabelWithoutItsValueIsSaid() throws IOException {
         DocumentText text = page("Permit no.: to follow\n");
         assertThat(find(text, field("permit", FieldSpec.Where.NEAR, "MHP-\\d+", "Permit no")))
-                .contains("\"Permit no.:\" stands on page 1, but no such value with it");
+                .contains("\"Permit no.:\" is on page 1, but without a matching value");
     }
 
     @Test
@@ -170,7 +170,7 @@ class FieldFinderTest {
         FieldSpec spec = new FieldSpec("valid from", FieldType.DATE, true, places, Optional.empty(), "dd/MM/yyyy", 1);
         assertThat(find(page("Valid from: soon\n"), spec))
                 .isEqualTo(
-                        "Field \"valid from\" on page 1 reads \"soon\", which is no date in the form dd/MM/yyyy. Correct the document, or what the rule expects.");
+                        "Field \"valid from\" on page 1 reads \"soon\", which is not a valid date in the form dd/MM/yyyy. Correct the document or the rule.");
     }
 
     @Test

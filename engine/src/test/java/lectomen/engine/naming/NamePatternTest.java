@@ -77,12 +77,12 @@ class NamePatternTest {
                 "a {} b ^ 3 ^ without a field name",
                 "{permit | uper} ^ 10 ^ did you mean upper?",
                 "{permit | qqq} ^ 10 ^ there are after, back",
-                "{x | date foo} ^ 5 ^ is not what date needs",
-                "{x | date HH} ^ 5 ^ is not what date needs",
-                "{x | first} ^ 5 ^ is not what first needs",
-                "{x | first 0} ^ 5 ^ is not what first needs",
-                "{x | upper loud} ^ 5 ^ is not what upper needs",
-                "{x | replace a b} ^ 5 ^ is not what replace needs",
+                "{x | date foo} ^ 5 ^ is not a valid argument of date",
+                "{x | date HH} ^ 5 ^ is not a valid argument of date",
+                "{x | first} ^ 5 ^ is not a valid argument of first",
+                "{x | first 0} ^ 5 ^ is not a valid argument of first",
+                "{x | upper loud} ^ 5 ^ is not a valid argument of upper",
+                "{x | replace a b} ^ 5 ^ is not a valid argument of replace",
                 "'' ^ 0 ^ empty"
             })
     void whatIsWrongIsSaidWithItsPlace(String pattern, int at, String words) {

@@ -121,6 +121,6 @@ class NestedTextTest {
     void whatLiesDeeperThanIsReadIsSaid(FileType type, String nested) throws IOException {
         Path file = file(type, body(nested));
         assertThat(text(file, type)).doesNotContain("North");
-        assertThat(notes(file, type)).contains("piece of nested text").contains("it lies too deep in others");
+        assertThat(notes(file, type)).contains("piece of nested text").contains("nested too deeply");
     }
 }

@@ -58,7 +58,7 @@ class RtfTextTest {
     void aFileThatEndsBeforeItsGroupsIsRefused(String file) throws IOException {
         Reason reason = ((ReadResult.Unreadable) read(file)).reason();
         assertThat(reason.code()).isEqualTo("office.broken");
-        assertThat(reason.words()).contains("not copied whole");
+        assertThat(reason.words()).contains("may not have been copied completely");
     }
 
     @Test

@@ -146,8 +146,8 @@ class FieldsOfARuleTest {
                 "{ in file name: '^(MHP\\d+)_' } ~ MHP0031 ~ in the file name by ^(MHP\\d+)_",
                 "{ folder level: 2 } ~ North ~ folder level 2",
                 "{ property: Author } ~ Harbour Office ~ the document's property Author",
-                "{ file time: modified, as: date } ~ 2027-02-20 ~ the day that it was modified",
-                "{ file time: arrived } ~ 2027-03-01 ~ the day that it was arrived",
+                "{ file time: modified, as: date } ~ 2027-02-20 ~ the day it was modified",
+                "{ file time: arrived } ~ 2027-03-01 ~ the day it was arrived",
                 "{ value: '{works} {file name | first 3}' } ~ Marrowick MHP ~ as \"{works} {file name | first 3}\"",
                 "{ value: '{today | plus 2 weeks}', as: date } ~ 2027-03-19 ~ as \"{today | plus 2 weeks}\"",
                 "{ value: '{sender}' } ~ tess ~ as \"{sender}\"",
@@ -185,10 +185,10 @@ class FieldsOfARuleTest {
                 "{ right of: Vessel, one of: [Grey Heran, Lapwing] } ~ Field \"x\" reads \"Grey Heron\", but it is none of Grey Heran, Lapwing; nearest: Grey Heran.",
                 "{ right of: Vessel, one of: [A], say: Ask the harbour master. } ~ Field \"x\" reads \"Grey Heron\", but it is none of A. Ask the harbour master.",
                 "{ value: Storm Petrol, check in: { lookup: vessels, column: vessel } } ~ Field \"x\" reads \"Storm Petrol\", but it is not in lookup vessels; nearest: Storm Petrel.",
-                "{ column: Berth, take: only } ~ Several values fit field \"x\": North 2; North 3; South 1. The rule says that only one may, so a person must decide; correct the document, or what the rule expects.",
-                "{ right of: Colour, required: yes } ~ No \"x\" on page 1 (sought right of \"Colour\"); nothing like it was seen. Look at the document, or at the labels that the rule names.",
-                "{ right of: Vessel, as: money, required: yes } ~ Field \"x\" on page 1 reads \"Grey Heron\", which is no money. Correct the document, or what the rule expects.",
-                "{ value: '{sender | plus 3 days}' } ~ The name asks for a date form of sender, and \"tess\" is no date. Read the field with \"as: date\", or leave the date form out."
+                "{ column: Berth, take: only } ~ Several values match field \"x\": North 2; North 3; South 1. The rule allows only one. Correct the document or the rule.",
+                "{ right of: Colour, required: yes } ~ No \"x\" on page 1 (expected right of \"Colour\"); nothing similar was found. Check the document, or the labels in the rule.",
+                "{ right of: Vessel, as: money, required: yes } ~ Field \"x\" on page 1 reads \"Grey Heron\", which is not a valid money. Correct the document or the rule.",
+                "{ value: '{sender | plus 3 days}' } ~ The name uses a date format for sender, but \"tess\" is not a date. Read the field with \"as: date\", or remove the date format."
             })
     void aFieldThatIsWrongSaysWhy(String spec, String words) {
         assertThat(reason(plan("", "x: " + spec, "x"))).isEqualTo(words);

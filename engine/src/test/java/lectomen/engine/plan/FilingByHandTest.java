@@ -61,8 +61,8 @@ class FilingByHandTest {
         "'', '', 'the name has an empty pattern'",
         "'', 'a {berth}', 'the name asks for {berth}; there are {arrived}, {file name}, {folder}, {folder path}, {quay}, {sender}, {today}'",
         "'', 'a } b', 'the name has a } without its {; write }} for the character itself'",
-        "'x {folder path}', a, '{folder path} makes folders, so it stands alone between slashes'",
-        "'', '{folder path}', '{folder path} makes folders, so it stands alone between slashes; a name can take {folder}'",
+        "'x {folder path}', a, '{folder path} can contain several folders, so it must stand alone between slashes'",
+        "'', '{folder path}', '{folder path} can contain several folders, so it must stand alone between slashes; a name can take {folder}'",
         "'{b', a, 'the folder has a { without its }; write {{ for the character itself'"
     })
     void whatCantBeDoneIsSaidBeforeItIsTried(String under, String name, String problem) {

@@ -126,7 +126,7 @@ class OutputsTest {
                 """, bench);
         assertThat(bench.asked).containsExactly("prepared o", "read o.prepared careful 1 to 2");
         assertThat(outcome.steps().get(1).notes().get(0).words())
-                .isEqualTo("Read page 1: 1 words, 100 % sure on average.");
+                .isEqualTo("Read page 1: 1 word, 100 % confidence on average.");
         assertThat(outcome.steps().get(2).fields().get(0).value()).isEqualTo("10");
     }
 

@@ -82,7 +82,7 @@ class PlannerTest {
     private static Reason reason(Outcome outcome) {
         return outcome.ending() instanceof Outcome.Ending.Failed failed
                 ? failed.reason()
-                : ((Outcome.Ending.Unwanted) outcome.ending()).reason();
+                : ((Outcome.Ending.Unmatched) outcome.ending()).reason();
     }
 
     @Test
@@ -134,13 +134,13 @@ class PlannerTest {
     }
 
     @Test
-    void whatNoRuleAcceptsIsUnwantedWithTheNearestReason() {
+    void whatNoRuleAcceptsIsUnmatchedWithTheNearestReason() {
         FileFacts picture = new FileFacts("quay.png", 10, FileType.PNG, Optional.empty(), ARRIVED);
         Outcome outcome = plan(picture, "", rule("permits", "", FILE));
         assertThat(reason(outcome).words())
                 .isEqualTo(
-                        "No rule wants it: permits: does not accept png. Change a rule, give it to one, or file it by hand.");
-        assertThat(reason(plan(picture, "")).code()).isEqualTo("rule.none-here");
+                        "No rule matches: permits: does not accept png. Change a rule, give the document to a rule, or file it by hand.");
+        assertThat(reason(plan(picture, "")).code()).isEqualTo("rule.none-for-folder");
     }
 
     @Test
@@ -195,7 +195,7 @@ class PlannerTest {
         assertThat(reason(plan(upload("a.txt"), "x", rule("r", "", find + "- name: '{vessel}'\n" + FILE)))
                         .words())
                 .isEqualTo(
-                        "The name pattern \"{vessel}\" makes an empty name, since vessel has no value. Look where the field is sought, or name what stands instead: \"or 'none'\".");
+                        "The name pattern \"{vessel}\" gives an empty name because vessel has no value. Check how the rule finds the field, or add a default: \"or 'none'\".");
         assertThat(reason(plan(
                                 upload("a.txt"),
                                 "x",
@@ -227,7 +227,7 @@ class PlannerTest {
     @Test
     void aRuleTakesOnlyFromItsOwnFolders() {
         FileFacts elsewhere = new FileFacts("a.txt", 10, FileType.TEXT, Optional.of("/in/other"), ARRIVED);
-        assertThat(plan(elsewhere, "", rule("r", "", FILE)).ending()).isInstanceOf(Outcome.Ending.Unwanted.class);
+        assertThat(plan(elsewhere, "", rule("r", "", FILE)).ending()).isInstanceOf(Outcome.Ending.Unmatched.class);
         FileFacts own = new FileFacts("a.txt", 10, FileType.TEXT, Optional.of("/in/r"), ARRIVED);
         assertThat(plan(own, "", rule("r", "", FILE)).ending()).isInstanceOf(Outcome.Ending.Planned.class);
     }

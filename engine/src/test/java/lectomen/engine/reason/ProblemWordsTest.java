@@ -17,7 +17,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
 class ProblemWordsTest {
-    private static final String DAMAGED = "it is damaged, or not made as its format says";
+    private static final String DAMAGED = "it is damaged, or not valid for its format";
 
     @ParameterizedTest
     @CsvSource(delimiter = '~', textBlock = """
@@ -26,10 +26,10 @@ class ProblemWordsTest {
             IOException: Error: End-of-File, expected line ~ Error: End-of-File, expected line
             'the  tables\tof the font
               overlap!' ~ the tables of the font overlap
-            COSArray cannot be cast to class org.apache.pdfbox.cos.COSDictionary ~ it is damaged, or not made as its format says
-            NullPointerException ~ it is damaged, or not made as its format says
-            Cannot invoke "Foo.bar()" because "x" is null ~ it is damaged, or not made as its format says
-            '' ~ it is damaged, or not made as its format says
+            COSArray cannot be cast to class org.apache.pdfbox.cos.COSDictionary ~ it is damaged, or not valid for its format
+            NullPointerException ~ it is damaged, or not valid for its format
+            Cannot invoke "Foo.bar()" because "x" is null ~ it is damaged, or not valid for its format
+            '' ~ it is damaged, or not valid for its format
             """)
     void aLibrarysWordsAreKeptAndItsClassesAreNot(String message, String words) {
         assertThat(ProblemWords.of(new IOException(message))).isEqualTo(words);

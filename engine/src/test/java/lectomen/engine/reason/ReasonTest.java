@@ -10,20 +10,20 @@ class ReasonTest {
     @Test
     void theSentenceIsFilledWithTheParameters() {
         Reason reason = Reason.of("pdf.truncated", "bytes", "812");
-        assertThat(reason.words()).startsWith("The PDF is cut off: it has 812 bytes");
+        assertThat(reason.words()).startsWith("The PDF is incomplete: it has 812 bytes");
     }
 
     @Test
     void aParameterThatWasErasedIsLeftOut() {
         assertThat(new Reason("name.taken", Map.of("choice", "fail")).words())
                 .isEqualTo(
-                        "The name \"\" is taken in \"\", and the rule says: when taken, fail. Move or rename that file, or change the rule, then retry.");
+                        "A file named \"\" already exists in \"\", and the rule says: when taken, fail. Move or rename that file or change the rule, then retry.");
     }
 
     @Test
     void aValueThatLooksLikeAParameterIsNotFilledAgain() {
         assertThat(Reason.of("pdf.broken", "problem", "{problem} $1 \\").words())
-                .isEqualTo("The PDF can't be read: {problem} $1 \\. Save it anew from the program that made it.");
+                .isEqualTo("The PDF can't be read: {problem} $1 \\. Save it again in the program that made it.");
     }
 
     @Test

@@ -121,7 +121,7 @@ class ConditionsTest {
         "pages at least: 3, NO, 2 pages",
         "pages at most: 2, YES, 2 pages",
         "pages at most: 1, NO, 2 pages",
-        "text contains: berth, NO, 'not found: no text on pages 1 to 2, only pictures or nothing'",
+        "text contains: berth, NO, 'not found: no text on pages 1 to 2, which is empty or only pictures'",
         "'property: { name: title, contains: berth }', NO, it has no properties"
     })
     void pagesAreCounted(String condition, ConditionResult truth, String saw) {
@@ -168,10 +168,10 @@ class ConditionsTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '~', textBlock = """
-            size at most: 2 TB              ~ "size at most" is a size such as
-            age at least: 0s                ~ "age at least" is a time such as
-            age at least: soon              ~ "age at least" is a time such as
-            pages at most: some             ~ "pages at most" is a number of pages
+            size at most: 2 TB              ~ "size at most" must be a size such as
+            age at least: 0s                ~ "age at least" must be a time such as
+            age at least: soon              ~ "age at least" must be a time such as
+            pages at most: some             ~ "pages at most" must be a number of pages
             arrived between: 8 and 9        ~ "arrived between" is two times such as
             arrived between: 08:00 and 25:00 ~ "arrived between" is two times such as
             arrived on: moonday             ~ did you mean "monday"?

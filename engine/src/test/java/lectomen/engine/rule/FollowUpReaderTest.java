@@ -42,8 +42,8 @@ class FollowUpReaderTest {
         assertThat(then.get(FollowUp.End.FILED).handOver()).isEmpty();
         assertThat(RuleSentences.of(((RuleReadResult.Good) reading).rule()))
                 .extracting(RuleSentences.Sentence::words)
-                .contains("What fails is tagged needs eyes, urgent, and goes on to rule by-hand with its fields and the"
-                        + " reason.");
+                .contains(
+                        "When failed: tagged needs eyes, urgent; handed over to rule by-hand with its fields and the reason.");
     }
 
     @Test
@@ -61,7 +61,7 @@ class FollowUpReaderTest {
         assertThat(rule.then().get(FollowUp.End.FILED).handOver()).contains(new FollowUp.HandOver("index", "small"));
         assertThat(RuleSentences.of(rule))
                 .extracting(RuleSentences.Sentence::words)
-                .contains("What is filed goes on, as small, to rule index with its fields and the reason.");
+                .contains("When filed: handed over as small to rule index with its fields and the reason.");
     }
 
     @Test
@@ -84,9 +84,9 @@ class FollowUpReaderTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '~', textBlock = """
-            { filed: {} }~say what follows
+            { filed: {} }~a follow-up needs
             { done: { tag: x } }~"done" is not known in "then"
-            { filed: { hand over to: { rule: index, output: smal } } }~no output is called "smal" up to here
+            { filed: { hand over to: { rule: index, output: smal } } }~unknown output "smal" at this point
             { filed: { hand over to: { rule: slips, output: main } } }~a document is handed over to another rule
             { filed: { hand over to: { output: main } } }~"hand over to" needs "rule:"
             { filed: { hand over to: [index] } }~a document is handed over to another rule by its id, not to a list

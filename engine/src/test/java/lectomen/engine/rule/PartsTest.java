@@ -122,7 +122,7 @@ class PartsTest {
         assertThat(problems(RULE.replace("- find: permit", "- find: other"), PERMIT, SCANS, PERMIT_NAME, NAME_AND_FILE))
                 .anySatisfy(problem -> assertThat(problem)
                         .contains("in part name-and-file, line 4")
-                        .contains("no field is called"));
+                        .contains("unknown field"));
     }
 
     @Test
@@ -157,19 +157,19 @@ class PartsTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '~', textBlock = """
-            part: Scans~accept: pdf~small letters, digits and hyphens
-            part: pdf~accept: tiff~can't be called as a file type
-            part: schema~accept: tiff~can't be called
+            part: Scans~accept: pdf~lower-case letters, digits and hyphens
+            part: pdf~accept: tiff~can't have the name of a file type
+            part: schema~accept: tiff~can't have the name
             part: scans~accept: [pdff]~did you mean "pdf"?
             part: a~about: nothing~holds one of: accept, pattern, steps, fields, counter; not none
             part: a~{pattern: x, accept: pdf}~is not known
             part: a~pattern: "{vessel"~in the pattern
             part: a~steps: name~needs a list of steps
             part: a~counter: { numbers: fast }~"numbers" is quick or unbroken
-            part: a~counter: { restart: weekly }~"restart" is never, every day
+            part: a~counter: { restart: weekly }~"restart" must be never, every day
             part: a~counter: { restart: by value }~needs "of:"
-            part: a~counter: { step: 0 }~"step" is a number from 1
-            part: a~counter: { first month: 4 }~goes with "restart: every year"
+            part: a~counter: { step: 0 }~"step" must be a number from 1
+            part: a~counter: { first month: 4 }~requires "restart: every year"
             part: a~fields: [x]~is expected as words with values
             """)
     void aPartThatCanNotWorkSaysSoWhenWritten(String head, String content, String expected) {

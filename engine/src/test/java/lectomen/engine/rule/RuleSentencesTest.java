@@ -50,21 +50,21 @@ class RuleSentencesTest {
                         retention: { originals: 90 days }
                         """))
                 .containsExactly(
-                        "4 FROM Takes pdf, text files from /srv/inbox/permits, once they have kept still for 90 seconds.",
-                        "4 FROM   Files in its subfolders too.",
-                        "4 FROM   What was filed before is held for a person.",
-                        "4 FROM   It is said when nothing came for longer than 2 days.",
-                        "4 FROM   What fails goes to failed, with its reason beside it.",
-                        "11 WHEN Wanted when all of these hold:",
+                        "4 FROM Takes pdf, text files from /srv/inbox/permits, after 90 seconds without changes.",
+                        "4 FROM   Also takes files in subfolders.",
+                        "4 FROM   A file with the same content as one filed before is held for a person.",
+                        "4 FROM   A warning is shown when no file arrives for 2 days.",
+                        "4 FROM   Failed files go to failed, with the reason beside them.",
+                        "11 WHEN Matches when all of these are true:",
                         "12 WHEN   its text contains \"MOORING PERMIT\"",
-                        "13 WHEN   none of these holds:",
+                        "13 WHEN   none of these is true:",
                         "14 WHEN     its name like draft*",
                         "16 DO Finds the fields of a permit:",
-                        "18 DO   number, sought MHP-\\d{4} near \"Permit no\"; without it the document fails",
-                        "19 DO   issued, a date, sought right of \"Issued\"",
-                        "20 DO Names it {number}, with the ending it has.",
+                        "18 DO   number, expected MHP-\\d{4} near \"Permit no\"; required",
+                        "19 DO   issued, a date, expected right of \"Issued\"",
+                        "20 DO Names it {number}, with its file extension.",
                         "21 DO Files it in archive under Permits/{issued | date yyyy}.",
-                        "21 DO   Where the name is taken, what is there is left and this is rejected.",
+                        "21 DO   If the name is taken, the existing file is left and this is rejected.",
                         "0 THEN Originals are kept for 90 days.");
     }
 
@@ -81,10 +81,10 @@ class RuleSentencesTest {
                           - file: { in: archive, when taken: number it }
                         """))
                 .contains(
-                        "4 FROM Takes every file from /srv/inbox/all, as soon as they appear.",
-                        "0 WHEN Every such file is wanted.",
+                        "4 FROM Takes every file from /srv/inbox/all, as soon as it appears.",
+                        "0 WHEN Every file matches.",
                         "8 DO Files it in archive.",
-                        "8 DO   A name that is taken gets a number.");
+                        "8 DO   If the name is taken, it gets a number.");
     }
 
     @Test
@@ -117,7 +117,7 @@ class RuleSentencesTest {
                         "6 find: permit <- find",
                         "8 berth: berth <- berth / ?",
                         "8 berth: a date <- berth / as",
-                        "8 berth: sought right of \"Berth\" <- berth",
+                        "8 berth: expected right of \"Berth\" <- berth",
                         "9 file: archive <- file / in",
                         "9 file: gets a number <- file / when taken",
                         "11 : again <- then / failed / tag");

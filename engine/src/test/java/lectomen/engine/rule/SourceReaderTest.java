@@ -119,7 +119,7 @@ class SourceReaderTest {
     void filesOfOtherFoldersAreNotTaken() {
         Instant now = Instant.parse("2027-03-01T10:00:00Z");
         FileFacts elsewhere = new FileFacts("a.pdf", 10, FileType.PDF, Optional.of("/srv/inbox/letters"), now);
-        assertThat(rule("about: x").findRefusal(elsewhere)).contains("takes nothing from there");
+        assertThat(rule("about: x").findRefusal(elsewhere)).contains("does not take files from this folder");
     }
 
     @Test
@@ -146,16 +146,16 @@ class SourceReaderTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '~', textBlock = """
-            arrives: slowly                               ~ "arrives" is growing, whole or together, not
-            arrives: whole, settle: 2s                    ~ files that arrive whole need no "settle"
-            settle: 0s                                    ~ "settle" is a time such as
-            size at most: big                             ~ "size at most" is a size such as
-            name like: '{permit}.pdf'                     ~ "name like" of a source has * and ? alone
+            arrives: slowly                               ~ "arrives" must be growing, whole or together, not
+            arrives: whole, settle: 2s                    ~ "settle" is not used with
+            settle: 0s                                    ~ "settle" must be a time such as
+            size at most: big                             ~ "size at most" must be a size such as
+            name like: '{permit}.pdf'                     ~ "name like" of a source allows only * and ?
             accept: pfd                                   ~ did you mean "pdf"?
             open: 7 to 18                                 ~ "open" is two times such as
             open: '07:00 to 24:30'                        ~ "open" is two times such as
             open on: moonday                              ~ did you mean "monday"?
-            run at: noon                                  ~ "run at" is a time of day such as 17:30
+            run at: noon                                  ~ "run at" must be a time of day such as 17:30
             run on: monday                                ~ "run on" and "catch up" go with "run at:"
             catch up: no                                  ~ "run on" and "catch up" go with "run at:"
             run at: '17:30', open: '07:00 to 18:00'       ~ is open at hours or runs at times
@@ -163,11 +163,11 @@ class SourceReaderTest {
             subfolders: take, arrives: together           ~ a source that takes dropped folders has no "sidecar"
             subfolders: take, sidecar: { form: xml }      ~ a source that takes dropped folders has no "sidecar"
             sidecar: { form: yaml }                       ~ "form" is xml, json or csv, or some of them
-            sidecar: { named: "x" }                       ~ a sidecar is named "{file name}", or "{file}"
-            sidecar: { without document: take }           ~ goes with "documents:", which names several
-            sidecar: { form: xml, documents: "a[" }       ~ no data file can be asked that; xml:
-            sidecar: { namespaces: { d: [x] } }           ~ a prefix stands for the URI of a namespace
-            failed files: "{inbax}/x"                     ~ no parameter is called "inbax"
+            sidecar: { named: "x" }                       ~ a sidecar must be named "{file name}", or "{file}"
+            sidecar: { without document: take }           ~ requires "documents:", which names several
+            sidecar: { form: xml, documents: "a[" }       ~ invalid expression; xml:
+            sidecar: { namespaces: { d: [x] } }           ~ a prefix needs a namespace URI
+            failed files: "{inbax}/x"                     ~ unknown parameter "inbax"
             """)
     void whatCantBeIsSaid(String source, String problem) {
         assertThat(((RuleReadResult.Bad) read(source)).problems())

@@ -87,8 +87,8 @@ class SectionTest {
         Section section = open("a: " + text);
         assertThat(section.yes("a")).isEqualTo(yes);
         assertThat(problems).hasSize(wrong);
-        problems.forEach(
-                problem -> assertThat(problem.words()).isEqualTo("\"a\" is yes or no, not the text \"" + text + "\""));
+        problems.forEach(problem ->
+                assertThat(problem.words()).isEqualTo("\"a\" must be yes or no, not the text \"" + text + "\""));
         assertThat(section.yes("not there")).isFalse();
     }
 
@@ -108,7 +108,7 @@ class SectionTest {
         Optional<Pattern> pattern = Section.pattern(open(text).findText("a").orElseThrow(), problems);
         assertThat(pattern).isEmpty();
         assertThat(problems.get(0).column()).isEqualTo(column);
-        assertThat(problems.get(0).words()).startsWith("no valid pattern: ");
+        assertThat(problems.get(0).words()).startsWith("invalid pattern: ");
     }
 
     @Test

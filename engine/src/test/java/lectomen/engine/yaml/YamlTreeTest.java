@@ -76,7 +76,7 @@ class YamlTreeTest {
                 "a: *x | line 1, column 4: anchors and references (& and *) are not used here; write the part out",
                 "a: !!int 1 | line 1, column 4: tags (!) are not used here; write the plain text",
                 "a: !mine [1] | line 1, column 4: tags (!) are not used here; write the plain text",
-                "a: 1\\nb: 2\\na: 3 | line 3, column 1: \"a\" stands here a second time",
+                "a: 1\\nb: 2\\na: 3 | line 3, column 1: \"a\" appears twice here",
                 "[1, 2]: a | line 1, column 1: a word is expected before the colon",
                 "a: [1 | line 1, column 6: no YAML: expected ',' or ']', but got <stream end>"
             })

@@ -24,6 +24,6 @@ public final class Caller {
     private static String attribute(String name) {
         Object value =
                 RequestContextHolder.currentRequestAttributes().getAttribute(name, RequestAttributes.SCOPE_REQUEST);
-        return (String) Objects.requireNonNull(value, "The gate lets nobody in without " + name);
+        return (String) Objects.requireNonNull(value, "The request guard admits nobody without " + name);
     }
 }

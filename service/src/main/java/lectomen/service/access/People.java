@@ -72,15 +72,15 @@ public final class People {
         require(
                 "name",
                 !shown.isEmpty() && shown.length() <= LONGEST,
-                "a name has from 1 to " + LONGEST + " characters");
+                "a name must have 1 to " + LONGEST + " characters");
         require(
                 "signIn",
                 SIGN_IN.matcher(typed).matches(),
-                "a sign-in name has letters, digits and . _ @ + -, at most 80 of them");
+                "a sign-in name may have up to 80 letters, digits and . _ @ + -");
         require(
                 "password",
                 password.length() >= SHORTEST_PASSWORD && password.length() <= LONGEST,
-                "a password has at least " + SHORTEST_PASSWORD + " characters; a sentence is easy to remember");
+                "a password must have at least " + SHORTEST_PASSWORD + " characters; a sentence is easy to remember");
         String hash = passwords.hash(password);
         return store.write(db -> {
             if (db.sql("select 1 from person where sign_in = ?")
@@ -89,7 +89,7 @@ public final class People {
                             .list()
                             .size()
                     > 0) {
-                throw new BadPersonException("signIn", "somebody signs in as " + typed + " already");
+                throw new BadPersonException("signIn", "there is already a sign-in name " + typed + " already");
             }
             int used = db.sql("delete from welcome_link where code_hash = ? and made_at >= ?")
                     .params(Secrets.hash("welcome", code), oldestLink())

@@ -76,7 +76,7 @@ public final class RequestGuard extends OncePerRequestFilter {
         request.setAttribute(Caller.ADDRESS, caller);
         String path = request.getRequestURI().substring(request.getContextPath().length());
         if (!onlyFrom.isEmpty() && !onlyFrom.contains(request.getRemoteAddr())) {
-            refuse(response, 403, "only-through-proxy", "This service talks only to its proxy.");
+            refuse(response, 403, "only-through-proxy", "This service accepts connections only from its proxy.");
         } else if (!names.contains(hostWithoutPort(request))) {
             String known = String.join(", ", names.stream().sorted().toList());
             refuse(response, 421, "host-not-allowed", "This service answers only to " + known + ".");
@@ -106,7 +106,7 @@ public final class RequestGuard extends OncePerRequestFilter {
     private void letInAnybody(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         if (!HARMLESS.contains(request.getMethod()) && isFromElsewhere(request)) {
-            refuse(response, 403, "from-elsewhere", "This came from a page of another site.");
+            refuse(response, 403, "from-elsewhere", "The request came from a page of another site.");
         } else {
             chain.doFilter(request, response);
         }
@@ -124,7 +124,7 @@ public final class RequestGuard extends OncePerRequestFilter {
         if (changes
                 && (isFromElsewhere(request)
                         || !Secrets.same(proof, session.get().forgeryToken()))) {
-            refuse(response, 403, "from-elsewhere", "This change did not come from the console.");
+            refuse(response, 403, "from-elsewhere", "The request did not come from the console.");
             return;
         }
         request.setAttribute(Caller.PRINCIPAL, session.get().person().principal());
@@ -172,7 +172,7 @@ public final class RequestGuard extends OncePerRequestFilter {
                 response,
                 401,
                 "token-needed",
-                "Send the token from the file \"token\" in the home: Authorization: Bearer \u2026");
+                "Send the token from the file \"token\" in the home as: Authorization: Bearer TOKEN");
     }
 
     /** Who calls; behind a proxy, the last address before it that the proxy names. */

@@ -48,10 +48,10 @@ final class ArrivalsController {
             throws IOException {
         String last = name.replaceFirst(".*/", "");
         if (last.isBlank()) {
-            throw new BadRequestException("name", "the file needs a name");
+            throw new BadRequestException("name", "the file name is missing");
         }
         if (key.filter(text -> text.isBlank() || text.length() > LONGEST_KEY).isPresent()) {
-            throw new BadRequestException("Idempotency-Key", "a key has from 1 to " + LONGEST_KEY + " characters");
+            throw new BadRequestException("Idempotency-Key", "a key must have 1 to " + LONGEST_KEY + " characters");
         }
         rule.ifPresent(rulebook::require);
         try (InputStream body = request.getInputStream()) {

@@ -20,7 +20,7 @@ final class ErrorsController implements ErrorController {
             status = Objects.requireNonNullElse(HttpStatus.resolve(code), HttpStatus.INTERNAL_SERVER_ERROR);
         }
         ProblemDetail problem = ProblemDetail.forStatus(status);
-        problem.setTitle(status.is5xxServerError() ? "The service failed" : status.getReasonPhrase());
+        problem.setTitle(status.is5xxServerError() ? "Internal error" : status.getReasonPhrase());
         problem.setProperty(
                 "code",
                 status == HttpStatus.NOT_FOUND

@@ -29,7 +29,7 @@ final class EventStream implements ApplicationListener<ContextClosedEvent>, Auto
     /** No more can listen at once. */
     static final class TooManyException extends RuntimeException {
         TooManyException() {
-            super("Already " + MOST_LISTENERS + " listen to events. Close one, or ask again later.");
+            super("Already " + MOST_LISTENERS + " clients already subscribe to events. Close one, or try again later.");
         }
     }
 

@@ -27,7 +27,7 @@ record FileAsBody(
         if (!connections.folders().containsKey(connection)) {
             throw new BadRequestException(
                     "in",
-                    "no connection is called \"" + connection + "\"; there are "
+                    "unknown connection \"" + connection + "\"; there are "
                             + String.join(
                                     ", ",
                                     connections.folders().keySet().stream()
@@ -39,7 +39,7 @@ record FileAsBody(
                 .filter(one -> one != WhenTaken.NEW_VERSION)
                 .orElseThrow(() -> new BadRequestException(
                         "whenTaken",
-                        "no choice is called \"" + choice + "\"; there are number it, replace own, leave and fail"));
+                        "unknown value \"" + choice + "\"; expected number it, replace own, leave or fail"));
         FilingByHand byHand = new FilingByHand(
                 connection,
                 Optional.ofNullable(under).orElse("").strip(),

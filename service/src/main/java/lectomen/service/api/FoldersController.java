@@ -54,7 +54,6 @@ final class FoldersController {
         } catch (InvalidPathException noPath) {
             // it is said below
         }
-        throw new BadRequestException(
-                "folder", "\"" + folder + "\" is no hot folder or destination that was ever used");
+        throw new BadRequestException("folder", "\"" + folder + "\" is not a known hot folder or destination");
     }
 }

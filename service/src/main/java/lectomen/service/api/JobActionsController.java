@@ -112,7 +112,7 @@ final class JobActionsController {
         if (ids.isEmpty() && filter.isEmpty()) {
             throw new BadRequestException(
                     "ids",
-                    "say which jobs: by state, rule, name, since, until, or ids. Nothing is done with all jobs.");
+                    "select jobs by state, rule, name, since, until or ids; an action on all jobs is not possible");
         }
         return ids.orElseGet(() -> list.ids(filter));
     }
@@ -139,15 +139,15 @@ final class JobActionsController {
             case "move" ->
                 JobsController.moveTo(
                         rulebook,
-                        to.orElseThrow(() -> new BadRequestException("to", "move needs to: the id of a rule")));
+                        to.orElseThrow(() -> new BadRequestException("to", "\"to\" is missing: the id of a rule")));
             case "priority" ->
                 JobsController.setPriority(priority.orElseThrow(
-                        () -> new BadRequestException("priority", "priority needs a number from 1 to 100")));
+                        () -> new BadRequestException("priority", "priority must be a number from 1 to 100")));
             default ->
                 throw new BadRequestException(
                         "action",
-                        "no action is called " + action
-                                + "; there are retry, run-again, hold, release, cancel, move, file, priority");
+                        "unknown action " + action
+                                + "; expected retry, run-again, hold, release, cancel, move, file or priority");
         };
     }
 }

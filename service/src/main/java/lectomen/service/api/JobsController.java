@@ -183,15 +183,15 @@ final class JobsController {
             @RequestParam(defaultValue = "100") int limit,
             @RequestParam Optional<String> cursor) {
         if (limit < 1 || limit > MOST) {
-            throw new BadRequestException("limit", "limit is a number from 1 to " + MOST + ", not " + limit);
+            throw new BadRequestException("limit", "limit must be a number from 1 to " + MOST + ", not " + limit);
         }
         JobList.Order ordered = List.of(JobList.Order.values()).stream()
                 .filter(one -> one.code().equals(order))
                 .findFirst()
-                .orElseThrow(
-                        () -> new BadRequestException("order", "order is newest, oldest or changed, not " + order));
+                .orElseThrow(() ->
+                        new BadRequestException("order", "order must be newest, oldest or changed, not " + order));
         Optional<JobList.Cursor> from = cursor.map(text -> JobList.Cursor.parse(text)
-                .orElseThrow(() -> new BadRequestException("cursor", "this is no cursor of a page: " + text)));
+                .orElseThrow(() -> new BadRequestException("cursor", "invalid cursor: " + text)));
         JobList.Page page =
                 list.page(filter(state, rule, name, since, until, source(sources, folder)), ordered, from, limit);
         return new JobPage(views(page.jobs()), page.next().map(JobList.Cursor::text));
@@ -215,13 +215,13 @@ final class JobsController {
 
     static Optional<Long> source(Sources sources, Optional<String> folder) {
         return folder.map(path -> sources.find(path)
-                .orElseThrow(() -> new BadRequestException("folder", "no file ever came from a folder " + path)));
+                .orElseThrow(() -> new BadRequestException("folder", "no file ever came from folder " + path)));
     }
 
     private static JobState requireState(String code) {
         return JobState.findByCode(code)
                 .orElseThrow(() -> new BadRequestException(
-                        "state", "no state is called " + code + "; there are " + String.join(", ", JobState.codes())));
+                        "state", "unknown state " + code + "; there are " + String.join(", ", JobState.codes())));
     }
 
     private List<JobView> views(List<Job> page) {
@@ -352,7 +352,8 @@ final class JobsController {
     static JobAction setPriority(int priority) {
         if (priority < 1 || priority > 100) {
             throw new BadRequestException(
-                    "priority", "priority is a number from 1 to 100 (50 is usual, more is sooner), not " + priority);
+                    "priority",
+                    "priority must be a number from 1 to 100 (50 is normal, higher runs sooner), not " + priority);
         }
         return new JobAction.SetPriority(priority);
     }
@@ -364,7 +365,7 @@ final class JobsController {
     List<JobNotes.Note> note(@PathVariable String id, @RequestBody NoteText note) {
         String text = Optional.ofNullable(note.text()).orElse("").strip();
         if (text.isEmpty() || text.length() > JobNotes.LONGEST) {
-            throw new BadRequestException("text", "a note has from 1 to " + JobNotes.LONGEST + " characters");
+            throw new BadRequestException("text", "a note must have 1 to " + JobNotes.LONGEST + " characters");
         }
         String principal = Caller.principal();
         store.write(db -> {

@@ -38,7 +38,7 @@ final class LedgerController {
             @RequestParam Optional<String> subject,
             @RequestParam(defaultValue = "100") int limit) {
         if (limit < 1 || limit > MOST) {
-            throw new BadRequestException("limit", "limit is a number from 1 to " + MOST + ", not " + limit);
+            throw new BadRequestException("limit", "limit must be a number from 1 to " + MOST + ", not " + limit);
         }
         List<Ledger.Entry> entries = ledger.after(after, subject, limit);
         Optional<Long> next = entries.size() < limit

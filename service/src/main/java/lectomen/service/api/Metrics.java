@@ -32,7 +32,7 @@ final class Metrics {
             "effect.abandoned",
             "job.filed",
             "job.failed",
-            "job.unwanted",
+            "job.unmatched",
             "job.rejected",
             "job.held",
             "job.waiting");
@@ -42,7 +42,7 @@ final class Metrics {
             .description("Jobs by state and rule")
             .register(registry);
     private final MultiGauge sources = MultiGauge.builder("lectomen.source.files")
-            .description("Files that lie in a hot folder, by what they wait for")
+            .description("Files in a hot folder, by what they are waiting for")
             .register(registry);
     private final Set<String> counted = new HashSet<>();
     private final Jobs jobs;
@@ -60,23 +60,20 @@ final class Metrics {
         this.jobs = jobs;
         this.folders = folders;
         this.ledger = ledger;
-        gauge(
-                "lectomen.waiting.age.seconds",
-                "How long the oldest waiting job has waited",
-                () -> oldestWaiting(store, clock));
-        gauge("lectomen.workers.running", "Engine workers that run", () -> workers.pids()
+        gauge("lectomen.waiting.age.seconds", "Age of the oldest waiting job", () -> oldestWaiting(store, clock));
+        gauge("lectomen.workers.running", "Running engine workers", () -> workers.pids()
                 .size());
-        gauge("lectomen.workers.memory.bytes", "Memory that the engine workers hold", () -> memory(workers.pids()));
+        gauge("lectomen.workers.memory.bytes", "Memory used by the engine workers", () -> memory(workers.pids()));
         FunctionCounter.builder("lectomen.workers.deaths", workers, WorkerPool::deaths)
-                .description("Workers that ended in the middle of a document")
+                .description("Workers that ended while processing a document")
                 .register(registry);
-        gauge("lectomen.disk.free.bytes", "Room on the disk of the home", diskSpace::freeBytes);
-        gauge("lectomen.disk.keep.free.bytes", "The mark below which no files are taken in", diskSpace::keepFreeBytes);
+        gauge("lectomen.disk.free.bytes", "Free space on the disk of the home", diskSpace::freeBytes);
+        gauge("lectomen.disk.keep.free.bytes", "Free space below which intake stops", diskSpace::keepFreeBytes);
         gauge("lectomen.ledger.entries", "Entries of the ledger", () -> ledger.head()
                 .seq());
         gauge(
                 "lectomen.memory.used.bytes",
-                "Heap that the service uses",
+                "Heap used by the service",
                 () -> Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory());
         EVENTS.forEach(this::count);
     }
@@ -90,7 +87,7 @@ final class Metrics {
         if (counted.add(event)) {
             FunctionCounter.builder(
                             "lectomen.events", ledger, book -> book.appended().getOrDefault(event, 0L))
-                    .description("What happened since the service started, by the event's name in the ledger")
+                    .description("Ledger events since the service started, by event name")
                     .tag("event", event)
                     .register(registry);
         }
@@ -149,7 +146,7 @@ final class Metrics {
         return Map.of(
                 "to settle", source.settling(),
                 "to be taken", source.ready(),
-                "for a rule", source.unwanted(),
+                "for a rule", source.unmatched(),
                 "to be removed", source.left());
     }
 }

@@ -7,23 +7,19 @@ final class NoSuchPageException extends RuntimeException {
     }
 
     static NoSuchPageException ofTrial(String sha256) {
-        return new NoSuchPageException(
-                "No trial of the last quarter of an hour made " + sha256 + ", or it has no such page.");
+        return new NoSuchPageException("No trial of the last 15 minutes made " + sha256 + ", or it has no such page.");
     }
 
     static NoSuchPageException ofDocument(String sha256) {
-        return new NoSuchPageException("No document " + sha256 + " is kept to be tried, or it has no such page.");
+        return new NoSuchPageException("No document " + sha256 + " is stored for trials, or it has no such page.");
     }
 
     NoSuchPageException(String job, String output) {
-        super("Job " + job + " has no output \"" + output + "\" to take out.");
+        super("Job " + job + " has no output \"" + output + "\".");
     }
 
     /** @param page 0 for the original itself */
     NoSuchPageException(String job, int page) {
-        super(
-                page == 0
-                        ? "Job " + job + " has no original to take out."
-                        : "Job " + job + " has no page " + page + " to show.");
+        super(page == 0 ? "Job " + job + " has no original." : "Job " + job + " has no page " + page + " to show.");
     }
 }

@@ -110,7 +110,7 @@ final class PagesController {
     static void checkWidth(int width) {
         if (width < NARROWEST || width > WIDEST) {
             throw new BadRequestException(
-                    "width", "width is a number of pixels from " + NARROWEST + " to " + WIDEST + ", not " + width);
+                    "width", "width must be a number of pixels from " + NARROWEST + " to " + WIDEST + ", not " + width);
         }
     }
 

@@ -87,7 +87,7 @@ final class PartsController {
         SharedParts.Written.As as = (SharedParts.Written.As) written;
         List<ChangedRule> rules = new ArrayList<>();
         for (RuleEntry entry : as.changed()) {
-            rules.add(live ? putLive(entry) : draft(entry, "it is a draft until it is put live"));
+            rules.add(live ? putLive(entry) : draft(entry, "it stays a draft until it is put live"));
         }
         return new PartWritten(as.entry(), rules);
     }
@@ -95,7 +95,7 @@ final class PartsController {
     private ChangedRule putLive(RuleEntry entry) throws IOException {
         boolean latestWasLive = entry.liveVersion().equals(Optional.of(entry.latestVersion() - 1));
         if (entry.state() != RuleState.LIVE || !latestWasLive) {
-            return draft(entry, "its version before was not live either");
+            return draft(entry, "its previous version was not live either");
         }
         try {
             activation.putLive(entry.id(), Optional.empty(), false, Optional.empty(), Caller.principal());

@@ -58,7 +58,7 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ProblemDetail renameRefused(RenameRefusedException e) {
-        return problem(HttpStatus.CONFLICT, "rename", "The rule can't be renamed so", e.getMessage());
+        return problem(HttpStatus.CONFLICT, "rename", "Rule can't be renamed", e.getMessage());
     }
 
     @ExceptionHandler
@@ -78,7 +78,7 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ProblemDetail badCounter(BadCounterException e) {
-        return problem(HttpStatus.CONFLICT, "counter", "The counter can't be set so", e.getMessage());
+        return problem(HttpStatus.CONFLICT, "counter", "Counter can't be set", e.getMessage());
     }
 
     @ExceptionHandler
@@ -88,7 +88,7 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ProblemDetail samplesDiffer(SamplesDifferException e) {
-        return problem(HttpStatus.CONFLICT, "samples-differ", "Samples come out different", e.getMessage());
+        return problem(HttpStatus.CONFLICT, "samples-differ", "Sample results differ", e.getMessage());
     }
 
     @ExceptionHandler
@@ -98,7 +98,7 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler({ChangedMeanwhileException.class, RuleChangedException.class})
     ProblemDetail changedMeanwhile(RuntimeException e) {
-        return problem(HttpStatus.PRECONDITION_FAILED, "changed-meanwhile", "Changed meanwhile", e.getMessage());
+        return problem(HttpStatus.PRECONDITION_FAILED, "changed-meanwhile", "Changed in the meantime", e.getMessage());
     }
 
     @ExceptionHandler
@@ -108,15 +108,14 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ProblemDetail badPerson(BadPersonException e) {
-        ProblemDetail problem =
-                problem(HttpStatus.UNPROCESSABLE_CONTENT, "bad-person", "This can't be taken", e.getMessage());
+        ProblemDetail problem = problem(HttpStatus.UNPROCESSABLE_CONTENT, "bad-person", "File refused", e.getMessage());
         problem.setProperty("parameter", e.field());
         return problem;
     }
 
     @ExceptionHandler
     ProblemDetail keyTaken(KeyTakenException e) {
-        return problem(HttpStatus.UNPROCESSABLE_CONTENT, "key-taken", "The key was used before", e.getMessage());
+        return problem(HttpStatus.UNPROCESSABLE_CONTENT, "key-taken", "Idempotency key already used", e.getMessage());
     }
 
     @ExceptionHandler
@@ -126,20 +125,20 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ProblemDetail tooManyListeners(EventStream.TooManyException e) {
-        return problem(HttpStatus.SERVICE_UNAVAILABLE, "too-many-listeners", "Too many listen", e.getMessage());
+        return problem(
+                HttpStatus.SERVICE_UNAVAILABLE, "too-many-listeners", "Too many event subscribers", e.getMessage());
     }
 
     @ExceptionHandler
     ProblemDetail badRequest(BadRequestException e) {
-        ProblemDetail problem = problem(HttpStatus.BAD_REQUEST, "bad-request", "The call is wrong", e.getMessage());
+        ProblemDetail problem = problem(HttpStatus.BAD_REQUEST, "bad-request", "Invalid request", e.getMessage());
         problem.setProperty("parameter", e.parameter());
         return problem;
     }
 
     @ExceptionHandler
     ProblemDetail badRule(BadRuleException e) {
-        ProblemDetail problem =
-                problem(HttpStatus.UNPROCESSABLE_CONTENT, "bad-rule", "The rule can't be taken", e.getMessage());
+        ProblemDetail problem = problem(HttpStatus.UNPROCESSABLE_CONTENT, "bad-rule", "Invalid rule", e.getMessage());
         problem.setProperty("problems", e.problems());
         return problem;
     }
@@ -150,8 +149,8 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
         return problem(
                 HttpStatus.INTERNAL_SERVER_ERROR,
                 "fault",
-                "The service failed",
-                "The service failed on this call. Its log tells more.");
+                "Internal error",
+                "The service failed on this call. See its log.");
     }
 
     @Override

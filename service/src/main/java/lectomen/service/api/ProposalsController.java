@@ -113,7 +113,7 @@ final class ProposalsController {
         }
         if (examples.stream().allMatch(example -> example.at().isEmpty())) {
             throw new BadRequestException(
-                    "documents", "in one of them at least, page and box say where the value stands");
+                    "documents", "at least one document needs page and box, to say where the value is");
         }
         ProposalTask task = new ProposalTask(Task.PROTOCOL, "proposal-" + calls.incrementAndGet(), examples, locale);
         ByteSource from = sha256 -> bytesOf.getOrDefault(sha256, bytes::open).open(sha256);

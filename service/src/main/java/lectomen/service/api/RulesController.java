@@ -145,10 +145,10 @@ final class RulesController {
                     case "leave" -> Optional.of(Instant.MAX);
                     case "newer" ->
                         Optional.of(newerThan.orElseThrow(() -> new BadRequestException(
-                                "newerThan", "say newerThan=2027-03-01T00:00:00Z, or take or leave all")));
+                                "newerThan", "newerThan is missing, such as newerThan=2027-03-01T00:00:00Z")));
                     default ->
                         throw new BadRequestException(
-                                "existing", "existing is take or leave, or newer, not " + existing);
+                                "existing", "existing must be take, leave or newer, not " + existing);
                 };
         return answer(activation.putLive(id, leaveOlder, acceptSamples, unchanged(ifMatch), Caller.principal()));
     }
@@ -160,8 +160,8 @@ final class RulesController {
     }
 
     /** What lies in the folders of the latest version now, and what it would say to each, as far as that shows unread. */
-    @GetMapping("/{id}/lying")
-    PendingFiles.Overview lying(@PathVariable String id) {
+    @GetMapping("/{id}/pending")
+    PendingFiles.Overview pending(@PathVariable String id) {
         RuleReadResult reading = rulebook.read(rulebook.require(id));
         if (reading instanceof RuleReadResult.Bad bad) {
             throw new BadRuleException(bad.problems());
@@ -173,7 +173,7 @@ final class RulesController {
     @PostMapping("/compare")
     ComparedView compare(@RequestBody String text) {
         String id = RuleText.findId(text)
-                .orElseThrow(() -> new BadRequestException("rule", "the file names no rule (rule: mooring-permits)"));
+                .orElseThrow(() -> new BadRequestException("rule", "the file has no rule id (rule: mooring-permits)"));
         return ComparedView.of(id, rulebook.find(id).map(RuleEntry::text), text);
     }
 
@@ -220,13 +220,13 @@ final class RulesController {
     }
 
     /** Makes an earlier version the latest again, as a draft of its own. */
-    @PostMapping("/{id}/return")
-    ResponseEntity<RuleView> returnTo(
+    @PostMapping("/{id}/restore")
+    ResponseEntity<RuleView> restore(
             @PathVariable String id,
             @RequestParam int to,
             @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
         RuleFile file = rulebook.requireVersion(id, to);
-        return added(rulebook.add(file, "returned to version " + to, unchanged(ifMatch), Caller.principal()));
+        return added(rulebook.add(file, "restored version " + to, unchanged(ifMatch), Caller.principal()));
     }
 
     @PostMapping("/{id}/retire")
@@ -263,7 +263,7 @@ final class RulesController {
         List<String> ids = Optional.ofNullable(order.ids()).orElse(List.of());
         if (!rulebook.putInOrder(ids, Caller.principal())) {
             throw new BadRequestException(
-                    "ids", "the order has to name every rule once; a rule may have been added meanwhile");
+                    "ids", "the order must contain every rule once; a rule may have been added in the meantime");
         }
         return list();
     }

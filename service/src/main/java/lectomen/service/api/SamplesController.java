@@ -97,13 +97,13 @@ final class SamplesController {
             @RequestPart(required = false) Optional<MultipartFile> expected)
             throws IOException {
         if (file.isPresent() == document.isPresent()) {
-            throw new BadRequestException("file", "send a file, or say document: its hash, and its name");
+            throw new BadRequestException("file", "send a file, or document (its hash) and name");
         }
         String called = name.or(() -> file.map(MultipartFile::getOriginalFilename))
                 .orElse("")
                 .replaceFirst(".*/", "");
         if (called.isBlank()) {
-            throw new BadRequestException("file", "the sample needs a name");
+            throw new BadRequestException("file", "the name of the sample is missing");
         }
         Optional<Samples.Result> result = expected.isEmpty() ? Optional.empty() : Optional.of(expected(expected.get()));
         try (InputStream content =
@@ -138,7 +138,7 @@ final class SamplesController {
         try {
             return JSON.readValue(file.getBytes(), Samples.Result.class);
         } catch (JacksonException e) {
-            throw new BadRequestException("expected", "what is expected is JSON as the list of samples shows it");
+            throw new BadRequestException("expected", "the expected result must be JSON as in the list of samples");
         }
     }
 }

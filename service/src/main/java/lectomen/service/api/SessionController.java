@@ -80,10 +80,9 @@ final class SessionController {
             throw new NotSignedInException(
                     HttpStatus.TOO_MANY_REQUESTS,
                     "too-many-tries",
-                    "Too many wrong tries. Try again in " + (locked.seconds() + 59) / 60 + " min.");
+                    "Too many failed attempts. Try again in " + (locked.seconds() + 59) / 60 + " min.");
         }
-        throw new NotSignedInException(
-                HttpStatus.UNAUTHORIZED, "not-signed-in", "The sign-in name or the password is not right.");
+        throw new NotSignedInException(HttpStatus.UNAUTHORIZED, "not-signed-in", "Wrong sign-in name or password.");
     }
 
     /** Makes a person through a one-time link, and signs them in. */
@@ -94,7 +93,7 @@ final class SessionController {
                 .orElseThrow(() -> new NotSignedInException(
                         HttpStatus.GONE,
                         "link-used-up",
-                        "This link was used already, or is older than a day. A new one: lectomen welcome"));
+                        "This link has been used, or is older than a day. To create a new one: lectomen welcome"));
         return opened(person, sessions.open(person), request);
     }
 

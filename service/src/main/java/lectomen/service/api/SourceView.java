@@ -20,7 +20,7 @@ import lectomen.service.rulebook.LiveRule;
  * @param waiting files that wait for others, each with what it waits for
  * @param settling files that still change or have just appeared
  * @param ready files that wait to be taken
- * @param unwanted files that no rule wants
+ * @param unmatched files that no rule wants
  * @param left files that were taken and can't be removed
  */
 record SourceView(
@@ -39,7 +39,7 @@ record SourceView(
         List<String> waiting,
         int settling,
         int ready,
-        int unwanted,
+        int unmatched,
         int left) {
     static SourceView of(SourceStatus source, List<LiveRule> rules) {
         String about = rules.stream()
@@ -64,7 +64,7 @@ record SourceView(
                 source.waiting(),
                 source.settling(),
                 source.ready(),
-                source.unwanted(),
+                source.unmatched(),
                 source.left());
     }
 }

@@ -80,7 +80,7 @@ final class SourcesController {
     /** @param ignored why no rule is asked; absent where they are */
     record FolderAnswer(String folder, Optional<String> ignored, List<RuleAnswer> rules) {}
 
-    record WouldAnswer(String name, List<FolderAnswer> folders) {}
+    record RoutingAnswer(String name, List<FolderAnswer> folders) {}
 
     @GetMapping
     SourceList list() {
@@ -122,17 +122,17 @@ final class SourcesController {
      * @param size in bytes
      * @param rule a rule file to be asked instead of the live rules; may be left out
      */
-    @PostMapping("/would")
-    WouldAnswer would(
+    @PostMapping("/test")
+    RoutingAnswer test(
             @RequestParam String name,
             @RequestParam(defaultValue = "100000") long size,
             @RequestBody(required = false) Optional<String> rule) {
         if (name.isBlank() || name.indexOf('\0') >= 0 || name.startsWith("/")) {
-            throw new BadRequestException("name", "a file is asked about by its name, such as QUAY7-plan.dxf");
+            throw new BadRequestException("name", "a file name is needed, such as QUAY7-plan.dxf");
         }
         List<Candidate> asked =
                 rule.filter(text -> !text.isBlank()).map(this::draft).orElseGet(this::live);
-        return new WouldAnswer(
+        return new RoutingAnswer(
                 name,
                 preview.ask(asked, name, size).stream()
                         .map(SourcesController::answer)

@@ -121,9 +121,8 @@ final class StatusController {
     private List<String> notices(List<SourceView> sources, Optional<Reason> low) {
         List<String> notices = new ArrayList<>(rulebook.broken());
         store.findTrouble()
-                .ifPresent(problem ->
-                        notices.add("Nothing can be written to the database, so nothing is taken in or filed: "
-                                + problem + ". It goes on by itself once the disk takes writes"));
+                .ifPresent(problem -> notices.add("The database can't be written, so nothing is taken in or filed: "
+                        + problem + ". Processing resumes by itself when the disk can be written"));
         ledgerKeeper.warning().ifPresent(notices::add);
         low.ifPresent(reason -> notices.add(reason.words()));
         intake.findPaused().ifPresent(reason -> notices.add(reason.words()));
@@ -141,10 +140,10 @@ final class StatusController {
         if (heldUp > 0) {
             attention.add(
                     heldUp + (heldUp == 1 ? " job waits" : " jobs wait")
-                            + " for a destination that can't be reached or takes nothing; each says why (job list --state waiting)");
+                            + " for a destination that can't be reached or written; each job shows why (job list --state waiting)");
         }
-        say(attention, counts, JobState.FAILED, "failed; each says why (job list --state failed)");
-        say(attention, counts, JobState.UNWANTED, "wanted by no rule (job list --state unwanted)");
+        say(attention, counts, JobState.FAILED, "failed; each job shows why (job list --state failed)");
+        say(attention, counts, JobState.UNMATCHED, "unmatched (job list --state unmatched)");
         say(attention, counts, JobState.HELD, "held (job list --state held)");
         say(attention, counts, JobState.IN_DOUBT, "in doubt (job list --state in-doubt)");
         return attention;

@@ -92,7 +92,8 @@ final class TodayController {
     @GetMapping("/days")
     Days days(@RequestParam(defaultValue = "14") int back) {
         if (back < 1 || back > MOST_DAYS) {
-            throw new BadRequestException("back", "back is a number of days from 1 to " + MOST_DAYS + ", not " + back);
+            throw new BadRequestException(
+                    "back", "back must be a number of days from 1 to " + MOST_DAYS + ", not " + back);
         }
         LocalDate today = counts.today(zone);
         List<Day> days = new ArrayList<>();
@@ -109,7 +110,7 @@ final class TodayController {
         for (DayCounts.Of of : counts.of(day, zone)) {
             all += (int) of.count();
             filed += of.state() == JobState.FILED ? (int) of.count() : 0;
-            failed += of.state() == JobState.FAILED || of.state() == JobState.UNWANTED ? (int) of.count() : 0;
+            failed += of.state() == JobState.FAILED || of.state() == JobState.UNMATCHED ? (int) of.count() : 0;
         }
         return new Day(day, all, filed, failed);
     }

@@ -105,7 +105,7 @@ final class TrialsController {
             List<JobView.ReasonView> notes) {}
 
     /**
-     * @param ending planned, unwanted or failed
+     * @param ending planned, unmatched or failed
      * @param original the SHA-256 of the file as it came, to be looked at beside what was made; absent where nothing was
      */
     record TrialResult(
@@ -173,7 +173,7 @@ final class TrialsController {
             return result(called, document.get(), trials.of(called, found, data, with));
         }
         MultipartFile sent = file.orElseThrow(
-                () -> new BadRequestException("file", "send a file to try, or say job: its id, or document: its hash"));
+                () -> new BadRequestException("file", "send a file, or name a job (its id) or a document (its hash)"));
         String called =
                 Optional.ofNullable(sent.getOriginalFilename()).orElse("file").replaceFirst(".*/", "");
         try (InputStream content = sent.getInputStream()) {
@@ -206,7 +206,7 @@ final class TrialsController {
         for (MultipartFile file : files.orElse(List.of())) {
             String name = Optional.ofNullable(file.getOriginalFilename()).orElse("");
             if (!name.endsWith(ending)) {
-                throw new BadRequestException("file", "a file beside the rule is named as NAME" + ending);
+                throw new BadRequestException("file", "a part file must be named NAME" + ending);
             }
             named.put(name.substring(0, name.length() - ending.length()).replaceFirst(".*/", ""), file.getBytes());
         }
@@ -266,9 +266,9 @@ final class TrialsController {
             wouldFile = planned.filings().stream()
                     .flatMap(filing -> wouldFile(filing).stream())
                     .toList();
-        } else if (outcome.ending() instanceof Outcome.Ending.Unwanted unwanted) {
-            ending = "unwanted";
-            reason = Optional.of(unwanted.reason());
+        } else if (outcome.ending() instanceof Outcome.Ending.Unmatched unmatched) {
+            ending = "unmatched";
+            reason = Optional.of(unmatched.reason());
         } else if (outcome.ending() instanceof Outcome.Ending.Failed failed) {
             ending = "failed";
             reason = Optional.of(failed.reason());
@@ -358,7 +358,7 @@ final class TrialsController {
         for (String one : given) {
             int at = one.indexOf('=');
             if (at < 1) {
-                throw new BadRequestException("namespaces", "a namespace is given as prefix=URI, not " + one);
+                throw new BadRequestException("namespaces", "a namespace must have the form prefix=URI, not " + one);
             }
             prefixes.put(one.substring(0, at), one.substring(at + 1));
         }

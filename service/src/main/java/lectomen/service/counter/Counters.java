@@ -241,7 +241,8 @@ public final class Counters {
      */
     public void set(String counter, String run, long next, String reason, String principal) {
         if (reason.isBlank()) {
-            throw new BadCounterException("Say why counter " + counter + " is set; the history keeps it.");
+            throw new BadCounterException(
+                    "A reason is needed: why counter " + counter + " is set. It is recorded in the history.");
         }
         store.write(db -> {
             long before = db.sql("select next from counter_run where counter = ? and run = ?")
@@ -281,7 +282,7 @@ public final class Counters {
                 .optional();
         if (given.isPresent()) {
             throw new BadCounterException("Number " + given.get() + " of counter " + counter
-                    + " was given already; the next can only be one above it.");
+                    + " has already been given; the next number must be higher.");
         }
         boolean inHand = !db.sql(
                         "select 1 from counter_number where counter = ? and run = ? and state = 'bound' limit 1")
@@ -291,7 +292,7 @@ public final class Counters {
                 .isEmpty();
         if (inHand) {
             throw new BadCounterException("A document is being filed with a number of counter " + counter
-                    + " right now; set it once that is done.");
+                    + " right now. Try again when it is filed.");
         }
     }
 }

@@ -178,7 +178,8 @@ public final class KnownDisks {
             Files.writeString(folder.resolve(MARKER), marker + "\n", StandardCharsets.US_ASCII);
             return marker;
         } catch (IOException notPermitted) {
-            LOG.info("A folder on a share takes no hidden file; it is known by the share's name alone");
+            LOG.info(
+                    "A marker file can't be written to a folder on a share; the folder is identified by the name of the share only");
             return "";
         }
     }

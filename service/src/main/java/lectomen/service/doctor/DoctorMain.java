@@ -44,7 +44,7 @@ public final class DoctorMain {
                 return 0;
             } else {
                 System.err.println(
-                        "lectomen: doctor does not know \"" + words[i] + "\". To mend it: lectomen doctor --help");
+                        "lectomen: unknown option for doctor: \"" + words[i] + "\". Fix: lectomen doctor --help");
                 return 2;
             }
         }
@@ -77,14 +77,14 @@ public final class DoctorMain {
         for (Finding finding : findings) {
             System.out.println("  " + finding.grade().word() + "  " + finding.what() + ": " + finding.words());
             if (!finding.mend().isEmpty()) {
-                System.out.println("         To mend it: " + finding.mend());
+                System.out.println("         Fix: " + finding.mend());
             }
         }
         long wrong = count(findings, Finding.Grade.WRONG);
         long look = count(findings, Finding.Grade.LOOK);
         System.out.println();
         System.out.println(
-                (wrong == 0 ? "Nothing is wrong" : wrong + (wrong == 1 ? " thing is" : " things are") + " wrong")
+                (wrong == 0 ? "No problems found" : wrong + (wrong == 1 ? " thing is" : " things are") + " wrong")
                         + (look == 0 ? "." : "; " + look + (look == 1 ? " deserves" : " deserve") + " a look."));
     }
 

@@ -43,7 +43,7 @@ final class HomeCheck {
     private Finding secret(String name) {
         Path file = home.resolve(name);
         if (Files.notExists(file)) {
-            return Finding.well(name, "not made yet; the first start makes it");
+            return Finding.well(name, "does not exist yet; the first start creates it");
         }
         try {
             Set<PosixFilePermission> rights = Files.getPosixFilePermissions(file);
@@ -52,7 +52,7 @@ final class HomeCheck {
                     ? Finding.wrong(name, file + " can be read by others", "chmod 600 " + file)
                     : Finding.well(name, "only its owner can read it");
         } catch (IOException e) {
-            return Finding.wrong(name, file + " can't be looked at", "chown \"$USER\" " + file);
+            return Finding.wrong(name, file + " can't be read", "chown \"$USER\" " + file);
         }
     }
 
@@ -61,7 +61,7 @@ final class HomeCheck {
                 .findTooLow()
                 .map(Reason::words)
                 .map(words -> Finding.wrong("Room", words, "df -h " + home))
-                .orElse(Finding.well("Room", "there is room for what comes in"));
+                .orElse(Finding.well("Room", "there is enough free space"));
     }
 
     private static Finding connection(String name, Path folder, Settings settings) {
@@ -76,6 +76,7 @@ final class HomeCheck {
         boolean allowed = settings.roots().stream().anyMatch(folder::startsWith);
         return allowed
                 ? Finding.well(what, folder + " can be written")
-                : Finding.wrong(what, folder + " lies under none of the roots", "add it to \"roots\" in lectomen.yaml");
+                : Finding.wrong(
+                        what, folder + " is not under any of the roots", "add it to \"roots\" in lectomen.yaml");
     }
 }

@@ -40,7 +40,7 @@ final class MachineCheck {
                 ? Finding.well("Java", "Java " + Runtime.version())
                 : Finding.wrong(
                         "Java",
-                        "Java " + version + " is too old, " + OLDEST_JAVA + " or newer is needed",
+                        "Java " + version + " is too old; " + OLDEST_JAVA + " or newer is needed",
                         "apt-get install openjdk-17-jdk-headless");
     }
 
@@ -48,7 +48,8 @@ final class MachineCheck {
         Instant now = clock.instant();
         return now.isAfter(BUILT_AFTER)
                 ? Finding.well("Clock", "the clock says " + now.truncatedTo(ChronoUnit.SECONDS))
-                : Finding.wrong("Clock", "the clock says " + now + ", which was before this program", "timedatectl");
+                : Finding.wrong(
+                        "Clock", "the clock says " + now + ", which is before this program was built", "timedatectl");
     }
 
     private static Finding encoding() {
@@ -67,10 +68,10 @@ final class MachineCheck {
                     ? Finding.well("File events", most + " folders can be watched")
                     : Finding.look(
                             "File events",
-                            "this system lets few folders be watched (" + most + "); the others are only swept",
+                            "this system limits watched folders (" + most + "); other folders are only swept",
                             "sysctl fs.inotify.max_user_watches=65536");
         } catch (IOException | NumberFormatException e) {
-            return Finding.well("File events", "not told by this system; folders are swept all the same");
+            return Finding.well("File events", "unknown on this system; folders are swept in any case");
         }
     }
 

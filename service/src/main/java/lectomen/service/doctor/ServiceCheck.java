@@ -28,7 +28,8 @@ final class ServiceCheck {
     List<Finding> check() {
         Path address = home.resolve("address");
         if (Files.notExists(address)) {
-            return List.of(Finding.wrong("Service", "no service runs on this home", "./lectomen serve --home " + home));
+            return List.of(
+                    Finding.wrong("Service", "no service is running on this home", "./lectomen serve --home " + home));
         }
         try {
             String url = JSON.readTree(Files.readString(address)).path("url").asString();
@@ -42,7 +43,7 @@ final class ServiceCheck {
         } catch (IOException | JacksonException | IllegalArgumentException e) {
             return List.of(Finding.wrong(
                     "Service",
-                    "it left its address but does not answer: it ended without a chance to clean up, or hangs",
+                    "its address file exists but it does not answer: it was killed, or hangs",
                     "see " + home.resolve("logs") + "; then ./lectomen serve --home " + home));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

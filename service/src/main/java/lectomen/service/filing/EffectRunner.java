@@ -166,7 +166,7 @@ public final class EffectRunner implements AutoCloseable {
             effects.find(due.id()).flatMap(works::findFor).ifPresent(work -> hiddenFiles(work)
                     .forEach(file -> temporaryFiles.clear(due.id(), file)));
         } catch (RuntimeException | Error e) {
-            LOG.error("Effect {} met a fault; it is tried again", due.id(), e);
+            LOG.error("Effect {} failed with an internal error; it is retried", due.id(), e);
             effects.find(due.id())
                     .filter(now -> now.state().isOpen())
                     .ifPresent(now ->

@@ -89,7 +89,7 @@ final class EffectScheduler implements AutoCloseable {
         } catch (RejectedExecutionException stopping) {
             // the next start finds them
         } catch (RuntimeException e) {
-            LOG.error("Due effects can't be looked up; they are looked up again", e);
+            LOG.error("Due effects can't be read; retried", e);
         }
     }
 
@@ -97,7 +97,7 @@ final class EffectScheduler implements AutoCloseable {
         try {
             effects.find(due.id()).filter(found -> found.state().isOpen()).ifPresent(act);
         } catch (RuntimeException e) {
-            LOG.error("Effect {} can't be told to wait; it is due again in a moment: {}", due.id(), e.getMessage());
+            LOG.error("Effect {} can't be rescheduled; it is retried at once: {}", due.id(), e.getMessage());
             pause();
         } finally {
             taken.remove(due.id());

@@ -350,7 +350,7 @@ final class FolderRepository {
                 return Optional.empty();
             } catch (UnsupportedOperationException | FileSystemException noLinksHere) {
                 if (!Files.isDirectory(root)) {
-                    throw new IOException("the folder went away", noLinksHere);
+                    throw new IOException("the folder disappeared", noLinksHere);
                 }
             }
         }

@@ -137,8 +137,8 @@ public final class GiveBack {
                 + "Reason: " + reason.words() + "\n"
                 + rule
                 + "Job:    " + job.id() + ", " + clock.instant().truncatedTo(ChronoUnit.SECONDS) + "\n\n"
-                + "The original is kept. Mend the file and drop it into the hot folder again,\n"
-                + "or have it tried again as it is: lectomen job retry " + job.id() + "\n";
+                + "The original is kept. Correct the file and put it into the hot folder again,\n"
+                + "or retry it unchanged: lectomen job retry " + job.id() + "\n";
     }
 
     /** Whether a file starts as our explanation does; anything else of that name is somebody's own. */

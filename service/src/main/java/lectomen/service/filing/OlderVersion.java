@@ -62,7 +62,7 @@ final class OlderVersion {
                 return place.shown();
             }
         }
-        throw new IOException("no name is free for the older version");
+        throw new IOException("no name is available for the previous version");
     }
 
     private boolean put(Path target) throws IOException {

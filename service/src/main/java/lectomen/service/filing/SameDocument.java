@@ -107,7 +107,7 @@ final class SameDocument {
         return job.arrival().isEmpty()
                 || db.sql("""
                         select 1 from job where arrival_seq = ? and id <> ?
-                            and state not in ('filed', 'unwanted', 'rejected', 'cancelled')
+                            and state not in ('filed', 'unmatched', 'rejected', 'cancelled')
                             and not exists (select 1 from job next where next.parent_id = job.id) limit 1
                         """)
                         .params(job.arrival().get(), job.id())

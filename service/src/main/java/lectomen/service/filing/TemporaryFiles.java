@@ -46,7 +46,7 @@ final class TemporaryFiles {
             return Files.deleteIfExists(leftover.file());
         } catch (IOException e) {
             String problem = ProblemWords.ofDisk(e);
-            LOG.warn("The hidden file of effect {} could not be removed yet ({})", leftover.effectId(), problem);
+            LOG.warn("The temporary file of effect {} can't be removed yet ({})", leftover.effectId(), problem);
             return false;
         }
     }

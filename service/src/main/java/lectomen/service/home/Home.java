@@ -54,7 +54,7 @@ public final class Home implements AutoCloseable {
         } catch (IOException e) {
             String problem = "home " + folder + " can't be written (" + e.getMessage() + ")";
             throw new BadHomeException(
-                    "not-writable", problem, "chown -R \"$USER\" " + folder + ", or give another with --home DIR");
+                    "not-writable", problem, "chown -R \"$USER\" " + folder + ", or choose another with --home DIR");
         }
         try {
             FileLock lock = channel.tryLock();
@@ -69,7 +69,7 @@ public final class Home implements AutoCloseable {
         throw new BadHomeException(
                 "home-in-use",
                 "home " + real + " is in use by another Lectomen service",
-                "use it as it is (./lectomen status --home " + real + "), stop it, or give another with --home DIR");
+                "use it as it is (./lectomen status --home " + real + "), stop it, or choose another with --home DIR");
     }
 
     private void prepare() throws IOException {
@@ -106,7 +106,7 @@ public final class Home implements AutoCloseable {
             return SettingsReader.read(Files.readString(home.resolve(SETTINGS_FILE)), home);
         } catch (IOException e) {
             String problem = home.resolve(SETTINGS_FILE) + " can't be read (" + e.getMessage() + ")";
-            throw new BadHomeException("settings", problem, "make it readable, or remove it for a new one");
+            throw new BadHomeException("settings", problem, "make it readable, or remove it to get a new one");
         }
     }
 
@@ -134,7 +134,7 @@ public final class Home implements AutoCloseable {
             }
             return HexFormat.of().parseHex(Files.readString(file).strip());
         } catch (IOException e) {
-            throw new UncheckedIOException("The secret in " + file + " can't be kept", e);
+            throw new UncheckedIOException("The secret in " + file + " can't be stored", e);
         }
     }
 

@@ -42,7 +42,7 @@ final class ListenReader {
         section.close();
         if (certificate.isPresent() && key.isPresent() && proxy.isEmpty()) {
             if (names.isEmpty()) {
-                section.report(section.spot(), "\"names\" is needed: the host names that people call the service by");
+                section.report(section.spot(), "\"names\" is missing: the host names of the service");
             }
             Settings.Listen.Way way = new Settings.Listen.Way.Certificate(certificate.get(), key.get());
             return Optional.of(new Settings.Listen(address, names, way));
@@ -53,14 +53,14 @@ final class ListenReader {
         section.report(
                 section.spot(),
                 "\"listen\" needs either \"certificate\" with \"key\" (PEM files), or \"proxy\" with its url and addresses;"
-                        + " else the service stays on this machine");
+                        + " else the service accepts only connections from this machine");
         return Optional.empty();
     }
 
     private Optional<Path> file(Section section, Node.Text text) {
         Optional<Path> path = paths.apply(text);
         if (path.isPresent() && !Files.isReadable(path.get())) {
-            section.report(text.spot(), "there is no readable file " + path.get());
+            section.report(text.spot(), "this file can't be read: " + path.get());
             return Optional.empty();
         }
         return path;
@@ -70,11 +70,11 @@ final class ListenReader {
         Optional<URI> url = section.requireText("url").flatMap(text -> url(section, text));
         List<Node.Text> addresses = section.texts("addresses");
         if (addresses.isEmpty()) {
-            section.report(section.spot(), "\"addresses\" is needed: the network addresses of the proxy itself");
+            section.report(section.spot(), "\"addresses\" is missing: the network addresses of the proxy itself");
         }
         for (Node.Text address : addresses) {
             if (!isAddress(address.text())) {
-                section.report(address.spot(), "a network address such as 10.1.2.3 is needed, not " + address.kind());
+                section.report(address.spot(), "expected a network address such as 10.1.2.3, not " + address.kind());
             }
         }
         section.close();

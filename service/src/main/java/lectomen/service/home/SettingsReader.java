@@ -137,7 +137,7 @@ final class SettingsReader {
         if (!matcher.matches()) {
             section.report(
                     text.get().spot(),
-                    "\"keep free\" is a size such as 200 MB or 5 GB, not "
+                    "\"keep free\" must be a size such as 200 MB or 5 GB, not "
                             + text.get().kind());
             return Settings.DEFAULT_KEEP_FREE_BYTES;
         }
@@ -157,7 +157,7 @@ final class SettingsReader {
                 && !List.of("lines", "json").contains(format.get().text())) {
             section.report(
                     format.get().spot(),
-                    "\"format\" is lines or json, not " + format.get().kind());
+                    "\"format\" must be lines or json, not " + format.get().kind());
         }
         return format.filter(text -> text.text().equals("json")).isPresent();
     }
@@ -179,7 +179,7 @@ final class SettingsReader {
         boolean digits = text.get().text().matches("\\d{1,6}");
         int number = digits ? Integer.parseInt(text.get().text()) : -1;
         if (number < least || number > most) {
-            section.report(text.get().spot(), "\"" + word + "\" is a number from " + least + " to " + most);
+            section.report(text.get().spot(), "\"" + word + "\" must be a number from " + least + " to " + most);
         }
         return number;
     }
@@ -199,7 +199,7 @@ final class SettingsReader {
         try {
             return Optional.of(ZoneId.of(text.text()));
         } catch (DateTimeException e) {
-            Section.report(problems, text.spot(), "no zone is called " + text.kind() + "; one is Europe/London");
+            Section.report(problems, text.spot(), "unknown time zone " + text.kind() + "; an example is Europe/London");
             return Optional.empty();
         }
     }
@@ -211,7 +211,7 @@ final class SettingsReader {
         Section.report(
                 problems,
                 entry.value().spot(),
-                "a parameter is a text, not " + entry.value().kind());
+                "a parameter must be a text, not " + entry.value().kind());
         return Optional.empty();
     }
 
@@ -225,9 +225,7 @@ final class SettingsReader {
             // reported below like any other text that is no path
         }
         Section.report(
-                problems,
-                text.spot(),
-                "a path from the root is needed, or one that starts with {home}, not " + text.kind());
+                problems, text.spot(), "expected an absolute path, or one that starts with {home}, not " + text.kind());
         return Optional.empty();
     }
 

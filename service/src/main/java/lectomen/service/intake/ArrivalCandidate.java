@@ -46,7 +46,7 @@ record ArrivalCandidate(List<Piece> pieces, Optional<Reason> fails) {
      * One file of a lot, or a dropped folder.
      *
      * @param sidecar the file of the lot that belongs to it
-     * @param job that told people it lies there unwanted; for a data file that comes late, the job of its document
+     * @param job that told people it lies there unmatched; for a data file that comes late, the job of its document
      */
     record Piece(Path file, FileState state, Role role, Optional<Path> sidecar, Optional<String> job) {
         Piece of(Optional<String> told) {

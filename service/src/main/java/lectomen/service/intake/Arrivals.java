@@ -110,7 +110,7 @@ public final class Arrivals {
                 origin.map(Job.Origin::job).orElse(""));
         if (origin.filter(from -> from.depth() > DEEPEST).isPresent()) {
             Reason tooDeep = Reason.of(
-                    "ring.too-deep",
+                    "rule.loop",
                     "depth",
                     Integer.toString(origin.get().depth()),
                     "job",
@@ -193,9 +193,13 @@ public final class Arrivals {
 
     private void seen(JdbcClient db, File file, SeenBefore choice, String earlier, Optional<String> hotFolder) {
         if (choice == SeenBefore.HOLD) {
-            jobs.move(db, file.job(), Jobs.Move.to(JobState.HELD, Reason.of("seen.hold", "job", earlier)), "service");
+            jobs.move(
+                    db,
+                    file.job(),
+                    Jobs.Move.to(JobState.HELD, Reason.of("duplicate.held", "job", earlier)),
+                    "service");
         } else {
-            end(db, file, JobState.REJECTED, Reason.of("seen.reject", "job", earlier), hotFolder);
+            end(db, file, JobState.REJECTED, Reason.of("duplicate.rejected", "job", earlier), hotFolder);
         }
     }
 

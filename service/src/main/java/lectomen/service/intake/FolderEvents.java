@@ -93,7 +93,7 @@ final class FolderEvents implements AutoCloseable {
         } catch (ClosedWatchServiceException | InterruptedException stopping) {
             // the service ends
         } catch (RuntimeException e) {
-            LOG.error("File events are no longer heard; folders are still swept. Restart the service", e);
+            LOG.error("File events are no longer received; folders are still swept. Restart the service", e);
         }
     }
 

@@ -194,7 +194,7 @@ final class HotFolder {
                 waitingNow,
                 settlingNow,
                 readyNow,
-                sorter.count(RemainingFiles.Why.UNWANTED),
+                sorter.count(RemainingFiles.Why.UNMATCHED),
                 sorter.count(RemainingFiles.Why.TAKEN));
     }
 
@@ -264,10 +264,7 @@ final class HotFolder {
         recovered = false;
         anywhere.set(true);
         if (trouble.isEmpty()) {
-            LOG.warn(
-                    "Source {} can't be reached; it is looked at again every {} s",
-                    source,
-                    PAUSE_WHEN_AWAY.toSeconds());
+            LOG.warn("Source {} can't be reached; it is checked again every {} s", source, PAUSE_WHEN_AWAY.toSeconds());
         }
         trouble = Optional.of(reason);
         return PAUSE_WHEN_AWAY;
@@ -275,7 +272,7 @@ final class HotFolder {
 
     private void inOrder() {
         if (trouble.isPresent() && !copying.hasUnfinished()) {
-            LOG.info("Source {} is in order again", source);
+            LOG.info("Source {} is available again", source);
             trouble = Optional.empty();
         }
     }
@@ -287,7 +284,10 @@ final class HotFolder {
                 .or(() -> around.room().findTooLow());
         if (notNow.isPresent()) {
             if (trouble.isEmpty()) {
-                LOG.warn("Source {} takes nothing in: {}", source, notNow.get().code());
+                LOG.warn(
+                        "Intake from source {} stopped: {}",
+                        source,
+                        notNow.get().code());
             }
             trouble = notNow;
             anywhere.set(true);
@@ -439,8 +439,8 @@ final class HotFolder {
 
     private void notKept(String claim, Exception e) {
         String problem = ProblemWords.ofDisk(e);
-        LOG.warn("The files of claim {} can't be kept yet ({}); they are tried again", claim, problem);
-        trouble = Optional.of(Reason.of("intake.not-kept", "problem", problem));
+        LOG.warn("The files of claim {} can't be stored yet ({}); they are tried again", claim, problem);
+        trouble = Optional.of(Reason.of("intake.not-stored", "problem", problem));
     }
 
     private void takeInPlace(ArrivalCandidate stuck, SettledFileSorter.Round round) {
@@ -476,7 +476,7 @@ final class HotFolder {
         Duration longer = shorter(twice, LONGEST_SETTLE_OF_ITS_OWN);
         if (longer.compareTo(now) > 0) {
             LOG.warn(
-                    "Files of source {} were written to after they had lain still for {}; from now on they wait {}",
+                    "Files of source {} were still written after being unchanged for {}; from now on they must be unchanged for {}",
                     source,
                     now,
                     longer);

@@ -336,7 +336,7 @@ public final class HotFolders implements AutoCloseable {
             try {
                 Files.createDirectories(folder);
             } catch (IOException e) {
-                LOG.warn("A new hot folder can't be made ({}); make it by hand", ProblemWords.ofDisk(e));
+                LOG.warn("A new hot folder can't be created ({}); create it by hand", ProblemWords.ofDisk(e));
             }
         }
     }
@@ -388,7 +388,7 @@ public final class HotFolders implements AutoCloseable {
                 events.forget(one.folder.folder());
             }
         } catch (RuntimeException e) {
-            LOG.error("A look at a hot folder met a fault; it is looked at again", e);
+            LOG.error("Checking a hot folder failed; it is checked again", e);
         } finally {
             synchronized (this) {
                 one.looking = false;

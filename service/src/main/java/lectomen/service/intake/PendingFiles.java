@@ -32,7 +32,7 @@ public final class PendingFiles {
     }
 
     /** What the rule would say. */
-    public enum Would {
+    public enum Decision {
         /** It takes the file. */
         TAKE,
         /** It depends on the file's text, which is read only once the rule is live. */
@@ -42,7 +42,7 @@ public final class PendingFiles {
     }
 
     /** @param why a rule does not want it, in words; empty otherwise */
-    public record LyingFile(String name, long size, Instant modified, Would would, String why) {}
+    public record PendingFile(String name, long size, Instant modified, Decision decision, String why) {}
 
     /**
      * @param all how many files there are
@@ -50,7 +50,7 @@ public final class PendingFiles {
      * @param notReached folders that can't be looked at, or are not there yet
      */
     public record Overview(
-            int all, int take, int read, int leave, int notAsked, List<LyingFile> files, List<String> notReached) {
+            int all, int take, int read, int leave, int notAsked, List<PendingFile> files, List<String> notReached) {
         public Overview {
             files = List.copyOf(files);
             notReached = List.copyOf(notReached);
@@ -58,7 +58,7 @@ public final class PendingFiles {
     }
 
     public Overview look(RuleDocument rule) {
-        List<LyingFile> files = new ArrayList<>();
+        List<PendingFile> files = new ArrayList<>();
         List<String> notReached = new ArrayList<>();
         int all = 0;
         for (RuleDocument.From from : rule.from()) {
@@ -75,28 +75,28 @@ public final class PendingFiles {
                 notReached.add(from.folder());
             }
         }
-        files.sort(Comparator.comparing(LyingFile::modified).reversed());
+        files.sort(Comparator.comparing(PendingFile::modified).reversed());
         return new Overview(
                 all,
-                count(files, Would.TAKE),
-                count(files, Would.READ),
-                count(files, Would.LEAVE),
+                count(files, Decision.TAKE),
+                count(files, Decision.READ),
+                count(files, Decision.LEAVE),
                 all - files.size(),
                 files.stream().limit(MOST_SHOWN).toList(),
                 notReached);
     }
 
-    private static int count(List<LyingFile> files, Would would) {
-        return (int) files.stream().filter(file -> file.would() == would).count();
+    private static int count(List<PendingFile> files, Decision decision) {
+        return (int) files.stream().filter(file -> file.decision() == decision).count();
     }
 
-    private Optional<LyingFile> asked(RuleDocument rule, Path folder, FolderScan.Found found) {
+    private Optional<PendingFile> asked(RuleDocument rule, Path folder, FolderScan.Found found) {
         String name = folder.relativize(found.path()).toString();
         FileState state = found.state();
         try {
             Instant modified = Files.getLastModifiedTime(found.path()).toInstant();
             if (state.kind() != FileState.Kind.FILE) {
-                return Optional.of(new LyingFile(name, state.size(), modified, Would.READ, ""));
+                return Optional.of(new PendingFile(name, state.size(), modified, Decision.READ, ""));
             }
             FileType type = StoredFile.typeOf(found.path());
             FileFacts.Circumstances more =
@@ -110,9 +110,9 @@ public final class PendingFiles {
                     more);
             RuleEvaluation considered = Planner.consider(new Candidate(new RuleRef(rule.id(), 0), rule), facts);
             boolean open = considered.conditions().stream().anyMatch(seen -> seen.truth() == ConditionResult.OPEN);
-            Would would = considered.takes() ? Would.TAKE : open ? Would.READ : Would.LEAVE;
-            String why = would == Would.LEAVE ? considered.whyNot() : "";
-            return Optional.of(new LyingFile(name, state.size(), modified, would, why));
+            Decision decision = considered.takes() ? Decision.TAKE : open ? Decision.READ : Decision.LEAVE;
+            String why = decision == Decision.LEAVE ? considered.whyNot() : "";
+            return Optional.of(new PendingFile(name, state.size(), modified, decision, why));
         } catch (IOException gone) {
             return Optional.empty();
         }

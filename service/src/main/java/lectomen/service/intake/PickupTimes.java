@@ -66,7 +66,7 @@ final class PickupTimes {
         Optional<Instant> opens = hours.get().opensAt(clock.instant(), zone, calendar);
         String shown = opens.map(at -> DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH)
                         .format(at.atZone(zone)))
-                .orElse("somebody changes that");
+                .orElse("somebody resumes it");
         closed = Optional.of(Reason.of("source.closed", "hours", hours.get().words(), "opens", shown));
         return Optional.of(until(opens, settings));
     }

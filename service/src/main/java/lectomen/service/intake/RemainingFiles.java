@@ -17,7 +17,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  */
 final class RemainingFiles {
     enum Why {
-        UNWANTED("unwanted"),
+        UNMATCHED("unmatched"),
         LEFT("left"),
         TAKEN("taken");
 
@@ -35,8 +35,8 @@ final class RemainingFiles {
         }
     }
 
-    /** @param job that tells people of an unwanted file, or that a file was taken for */
-    record Lying(FileMark mark, Why why, long rulebookVersion, Optional<String> job) {}
+    /** @param job that tells people of an unmatched file, or that a file was taken for */
+    record Entry(FileMark mark, Why why, long rulebookVersion, Optional<String> job) {}
 
     /** By what a file is known to be the same. */
     record FileMark(long size, long mtime, long ctime) {
@@ -49,25 +49,27 @@ final class RemainingFiles {
 
     private final KeyedHash keyed;
     private final long source;
-    private final Map<String, Lying> byKey = new ConcurrentHashMap<>();
+    private final Map<String, Entry> byKey = new ConcurrentHashMap<>();
     private final Map<Why, Integer> counts = new ConcurrentHashMap<>();
 
     RemainingFiles(Store store, KeyedHash keyed, long source) {
         this.keyed = keyed;
         this.source = source;
         store.read(db -> {
-            db.sql("select * from lying_file where source_id = ?").param(source).query(row -> {
-                byKey.put(
-                        row.getString("name_key"),
-                        new Lying(
-                                new FileMark(row.getLong("size"), row.getLong("mtime"), row.getLong("ctime")),
-                                Why.ofCode(row.getString("why")),
-                                row.getLong("rulebook_version"),
-                                Optional.ofNullable(row.getString("job_id"))));
-            });
+            db.sql("select * from remaining_file where source_id = ?")
+                    .param(source)
+                    .query(row -> {
+                        byKey.put(
+                                row.getString("name_key"),
+                                new Entry(
+                                        new FileMark(row.getLong("size"), row.getLong("mtime"), row.getLong("ctime")),
+                                        Why.ofCode(row.getString("why")),
+                                        row.getLong("rulebook_version"),
+                                        Optional.ofNullable(row.getString("job_id"))));
+                    });
             return byKey;
         });
-        byKey.values().forEach(lying -> count(lying, 1));
+        byKey.values().forEach(entry -> count(entry, 1));
     }
 
     String key(String name) {
@@ -75,37 +77,37 @@ final class RemainingFiles {
     }
 
     /** What was kept of the file, if it is still the same file. */
-    Optional<Lying> find(String name, FileState state) {
+    Optional<Entry> find(String name, FileState state) {
         return Optional.ofNullable(byKey.get(key(name)))
-                .filter(lying -> lying.mark().equals(FileMark.of(state)));
+                .filter(entry -> entry.mark().equals(FileMark.of(state)));
     }
 
     /** The job that was made for a file of this name, whatever became of the file. */
     Optional<String> findJob(String name) {
-        return Optional.ofNullable(byKey.get(key(name))).flatMap(Lying::job);
+        return Optional.ofNullable(byKey.get(key(name))).flatMap(Entry::job);
     }
 
-    void keep(JdbcClient db, String name, Lying lying) {
+    void keep(JdbcClient db, String name, Entry entry) {
         db.sql("""
-                        insert or replace into lying_file (source_id, name_key, size, mtime, ctime, why, rulebook_version, job_id)
+                        insert or replace into remaining_file (source_id, name_key, size, mtime, ctime, why, rulebook_version, job_id)
                         values (?, ?, ?, ?, ?, ?, ?, ?)
                         """)
                 .param(source)
                 .param(key(name))
-                .param(lying.mark().size())
-                .param(lying.mark().mtime())
-                .param(lying.mark().ctime())
-                .param(lying.why().code)
-                .param(lying.rulebookVersion())
-                .param(lying.job().orElse(null))
+                .param(entry.mark().size())
+                .param(entry.mark().mtime())
+                .param(entry.mark().ctime())
+                .param(entry.why().code)
+                .param(entry.rulebookVersion())
+                .param(entry.job().orElse(null))
                 .update();
-        count(byKey.put(key(name), lying), -1);
-        count(lying, 1);
+        count(byKey.put(key(name), entry), -1);
+        count(entry, 1);
     }
 
-    private void count(@Nullable Lying lying, int by) {
-        if (lying != null) {
-            counts.merge(lying.why(), by, Integer::sum);
+    private void count(@Nullable Entry entry, int by) {
+        if (entry != null) {
+            counts.merge(entry.why(), by, Integer::sum);
         }
     }
 
@@ -116,20 +118,20 @@ final class RemainingFiles {
 
     /** Writes down that the job's file is to be looked at anew. */
     static void askFor(JdbcClient db, String job) {
-        db.sql("update lying_file set rulebook_version = ? where job_id = ?")
+        db.sql("update remaining_file set rulebook_version = ? where job_id = ?")
                 .params(NO_VERSION, job)
                 .update();
     }
 
     /** Has the files of these jobs looked at anew, as was written down. */
     void lookAnewAt(Set<String> jobs) {
-        byKey.replaceAll((key, lying) -> lying.job().filter(jobs::contains).isPresent()
-                ? new Lying(lying.mark(), lying.why(), NO_VERSION, lying.job())
-                : lying);
+        byKey.replaceAll((key, entry) -> entry.job().filter(jobs::contains).isPresent()
+                ? new Entry(entry.mark(), entry.why(), NO_VERSION, entry.job())
+                : entry);
     }
 
     void forget(JdbcClient db, String key) {
-        db.sql("delete from lying_file where source_id = ? and name_key = ?")
+        db.sql("delete from remaining_file where source_id = ? and name_key = ?")
                 .params(source, key)
                 .update();
         count(byKey.remove(key), -1);
@@ -140,7 +142,7 @@ final class RemainingFiles {
     }
 
     /** All of them by their keys; they may change while one looks. */
-    Map<String, Lying> all() {
+    Map<String, Entry> all() {
         return Collections.unmodifiableMap(byKey);
     }
 }

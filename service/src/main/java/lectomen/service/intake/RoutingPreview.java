@@ -67,16 +67,16 @@ public final class RoutingPreview {
         boolean below = path.getNameCount() > 1;
         if (IgnoredNames.ignores(name)) {
             return new InFolder(
-                    folder, "names like that are of files that are hidden or still on their way", List.of());
+                    folder, "names like this belong to hidden files or files still being copied", List.of());
         }
         if (below && rules.get(0).rule().ownFolders().contains(path.getName(0).toString())) {
-            return new InFolder(folder, "the service itself puts files into that folder", List.of());
+            return new InFolder(folder, "the service itself writes to that folder", List.of());
         }
         if (below && from.settings().subfolders() == SourceSettings.Subfolders.LEAVE) {
-            return new InFolder(folder, "subfolders are left alone; \"subfolders: watch\" changes that", List.of());
+            return new InFolder(folder, "subfolders are ignored; to watch them: \"subfolders: watch\"", List.of());
         }
         if (isDataFile(from.settings(), name)) {
-            return new InFolder(folder, "it is a data file, and is taken with its documents", List.of());
+            return new InFolder(folder, "it is a data file, and is taken together with its documents", List.of());
         }
         Optional<FileType> known = FileType.findByWord(ending(name));
         FileFacts.Circumstances more = FileFacts.Circumstances.UNKNOWN.at(clock.instant());
@@ -115,7 +115,9 @@ public final class RoutingPreview {
                         .types()
                         .isEmpty();
         if (open || byType) {
-            String why = open ? considered.whyNot() : "a file without a known ending is told by its content";
+            String why = open
+                    ? considered.whyNot()
+                    : "the type of a file without a known extension is detected from its content";
             return new Answer(rule.ref().id(), Says.AFTER_READING, why);
         }
         return new Answer(rule.ref().id(), Says.NO, considered.whyNot());

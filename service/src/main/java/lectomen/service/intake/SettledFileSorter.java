@@ -93,7 +93,7 @@ final class SettledFileSorter {
             String name = nameOf(file);
             if (leaveOlder.filter(before -> isOlder(file, before)).isPresent()) {
                 store.write(db -> {
-                    keep(lying(state, RemainingFiles.Why.LEFT, Optional.empty()), name, db);
+                    keep(entry(state, RemainingFiles.Why.LEFT, Optional.empty()), name, db);
                     return name;
                 });
                 return true;
@@ -105,7 +105,7 @@ final class SettledFileSorter {
             return remaining
                     .find(name, state)
                     .filter(known ->
-                            known.why() != RemainingFiles.Why.UNWANTED || known.rulebookVersion() == rulebookVersion)
+                            known.why() != RemainingFiles.Why.UNMATCHED || known.rulebookVersion() == rulebookVersion)
                     .isPresent();
         }
 
@@ -230,7 +230,7 @@ final class SettledFileSorter {
 
         /** Writes down that a file was taken in place. Call it in the write that takes it. */
         void taken(JdbcClient db, ArrivalCandidate.Piece piece, String job) {
-            remaining.keep(db, nameOf(piece.file()), lying(piece.state(), RemainingFiles.Why.TAKEN, Optional.of(job)));
+            remaining.keep(db, nameOf(piece.file()), entry(piece.state(), RemainingFiles.Why.TAKEN, Optional.of(job)));
         }
 
         /** Tells of a folder that was wanted but can't be moved. */
@@ -239,7 +239,7 @@ final class SettledFileSorter {
             untold.add(new Untold(nameOf(folder.file()), folder.file(), folder.state(), FileType.UNKNOWN, reason));
         }
 
-        private void tellUnwanted() {
+        private void tellUnmatched() {
             for (int at = 0; at < untold.size(); at += TOLD_PER_WRITE) {
                 List<Untold> part = untold.subList(at, Math.min(at + TOLD_PER_WRITE, untold.size()));
                 store.write(db -> {
@@ -261,27 +261,27 @@ final class SettledFileSorter {
                         Jobs.NewJob.of(source, name, one.state().size(), one.type(), JobState.WAITING),
                         SERVICE);
             }
-            jobs.move(db, id, Jobs.Move.to(JobState.UNWANTED, one.reason()), SERVICE);
-            keep(lying(one.state(), RemainingFiles.Why.UNWANTED, Optional.of(id)), one.name(), db);
+            jobs.move(db, id, Jobs.Move.to(JobState.UNMATCHED, one.reason()), SERVICE);
+            keep(entry(one.state(), RemainingFiles.Why.UNMATCHED, Optional.of(id)), one.name(), db);
         }
 
-        private RemainingFiles.Lying lying(FileState state, RemainingFiles.Why why, Optional<String> job) {
-            return new RemainingFiles.Lying(RemainingFiles.FileMark.of(state), why, rulebookVersion, job);
+        private RemainingFiles.Entry entry(FileState state, RemainingFiles.Why why, Optional<String> job) {
+            return new RemainingFiles.Entry(RemainingFiles.FileMark.of(state), why, rulebookVersion, job);
         }
 
-        private void keep(RemainingFiles.Lying file, String name, JdbcClient db) {
+        private void keep(RemainingFiles.Entry file, String name, JdbcClient db) {
             remaining.keep(db, name, file);
             present.add(remaining.key(name));
         }
 
         /** Tells of what nobody wants. */
         void end() {
-            tellUnwanted();
+            tellUnmatched();
         }
 
         /** After a look at the whole folder: forgets the files that somebody took away, and ends the jobs that told of them. */
         void endOfAll() {
-            tellUnwanted();
+            tellUnmatched();
             List<String> gone = remaining.all().keySet().stream()
                     .filter(key -> !present.contains(key))
                     .toList();
@@ -305,7 +305,7 @@ final class SettledFileSorter {
         return remaining
                 .findJob(name)
                 .flatMap(jobs::find)
-                .filter(job -> job.state() == JobState.UNWANTED || isAskedFor(job));
+                .filter(job -> job.state() == JobState.UNMATCHED || isAskedFor(job));
     }
 
     /** Whether somebody chose what becomes of the file, so that it is taken though no rule wants it. */
@@ -315,10 +315,10 @@ final class SettledFileSorter {
 
     private void forget(JdbcClient db, String key) {
         Optional<Job> told = Optional.ofNullable(remaining.all().get(key))
-                .flatMap(RemainingFiles.Lying::job)
+                .flatMap(RemainingFiles.Entry::job)
                 .flatMap(job -> jobs.find(db, job));
         remaining.forget(db, key);
-        told.filter(job -> job.arrival().isEmpty() && (job.state() == JobState.UNWANTED || isAskedFor(job)))
+        told.filter(job -> job.arrival().isEmpty() && (job.state() == JobState.UNMATCHED || isAskedFor(job)))
                 .ifPresent(job ->
                         jobs.move(db, job.id(), Jobs.Move.to(JobState.CANCELLED, Reason.of("file.gone")), SERVICE));
     }

@@ -222,7 +222,7 @@ final class SidecarPairing {
         Reason reason =
                 Reason.of("sidecar.missing", "wait", shown(settings.patience()), "sought", sought(document.path()));
         if (!patienceIsOver(document.path())) {
-            waiting.put(document.path(), "it waits for its data file, " + sought(document.path()));
+            waiting.put(document.path(), "waiting for its data file, " + sought(document.path()));
             return;
         }
         switch (settings.withoutSidecar()) {
@@ -251,7 +251,7 @@ final class SidecarPairing {
             return;
         }
         if (!patienceIsOver(sidecar.path())) {
-            waiting.put(sidecar.path(), "it waits for its document");
+            waiting.put(sidecar.path(), "waiting for its document");
             return;
         }
         Reason reason = Reason.of("sidecar.alone", "wait", shown(settings.patience()));
@@ -272,7 +272,7 @@ final class SidecarPairing {
                     ArrivalCandidate.Piece piece = piece(sidecar, ArrivalCandidate.Role.SIDECAR, Optional.empty());
                     lots.add(new ArrivalCandidate(List.of(piece.of(Optional.of(document.job()))), Optional.empty()));
                 } else {
-                    waiting.put(sidecar.path(), "its document is still at work in job " + document.job());
+                    waiting.put(sidecar.path(), "its document is still being processed in job " + document.job());
                     next = shorter(next, Duration.ofSeconds(1));
                 }
             }
@@ -367,8 +367,8 @@ final class SidecarPairing {
         String awaited = missing.isEmpty() ? "documents, and it names none" : String.join(", ", missing);
         boolean complete = missing.isEmpty() && !there.isEmpty();
         if (!complete && (coming || !patienceIsOver(sidecar.path()))) {
-            waiting.put(sidecar.path(), "it waits for " + awaited);
-            there.forEach(document -> waiting.put(document.path(), "its data file waits for " + awaited));
+            waiting.put(sidecar.path(), "waiting for " + awaited);
+            there.forEach(document -> waiting.put(document.path(), "its data file is waiting for " + awaited));
             return there;
         }
         Reason reason = Reason.of("sidecar.listed", "wait", shown(settings.patience()), "missing", awaited);

@@ -20,7 +20,7 @@ import lectomen.engine.reason.Reason;
  * @param waiting files that wait for others, each with what it waits for
  * @param settling how many files are still changing or have just appeared
  * @param ready how many files have settled and wait to be taken
- * @param unwanted how many files lie there that no rule wants
+ * @param unmatched how many files lie there that no rule wants
  * @param left how many files were taken and can't be removed
  */
 public record SourceStatus(
@@ -37,7 +37,7 @@ public record SourceStatus(
         List<String> waiting,
         int settling,
         int ready,
-        int unwanted,
+        int unmatched,
         int left) {
     public SourceStatus {
         waiting = List.copyOf(waiting);

@@ -37,7 +37,7 @@ record StoredFile(Path file, ByteRef bytes, FileState state, FileType type, Stri
             }
             pause();
         }
-        throw new IOException("the file changes all the time");
+        throw new IOException("the file keeps changing");
     }
 
     private static void pause() throws IOException {

@@ -27,7 +27,7 @@ public enum JobState {
     /** Everything the rule asked for has a receipt. */
     FILED("filed"),
     /** No rule wants it. */
-    UNWANTED("unwanted"),
+    UNMATCHED("unmatched"),
     /** A person, or the rule's own word, refused it. */
     REJECTED("rejected"),
     /** It can't go on; the reason says why. */
@@ -40,7 +40,7 @@ public enum JobState {
     CANCELLED("cancelled");
 
     private static final Map<JobState, Set<JobState>> MOVES = new EnumMap<>(Map.ofEntries(
-            entry(WAITING, EnumSet.of(WORKING, WAITING, HELD, CANCELLED, FILED, FAILED, REJECTED, UNWANTED)),
+            entry(WAITING, EnumSet.of(WORKING, WAITING, HELD, CANCELLED, FILED, FAILED, REJECTED, UNMATCHED)),
             entry(
                     WORKING,
                     EnumSet.of(
@@ -48,7 +48,7 @@ public enum JobState {
                             NEEDS_REVIEW,
                             AWAITING_APPROVAL,
                             FILED,
-                            UNWANTED,
+                            UNMATCHED,
                             REJECTED,
                             FAILED,
                             HELD,
@@ -57,7 +57,7 @@ public enum JobState {
             entry(NEEDS_REVIEW, EnumSet.of(WAITING, REJECTED, HELD, CANCELLED)),
             entry(AWAITING_APPROVAL, EnumSet.of(WAITING, REJECTED, HELD, CANCELLED)),
             entry(FILED, EnumSet.of(WAITING)),
-            entry(UNWANTED, EnumSet.of(WAITING, UNWANTED, CANCELLED)),
+            entry(UNMATCHED, EnumSet.of(WAITING, UNMATCHED, CANCELLED)),
             entry(REJECTED, EnumSet.of(WAITING)),
             entry(FAILED, EnumSet.of(WAITING, CANCELLED)),
             entry(HELD, EnumSet.of(WAITING, CANCELLED)),
@@ -81,7 +81,7 @@ public enum JobState {
     /** Whether nothing more happens to such a job by itself. */
     public boolean isEnd() {
         return switch (this) {
-            case FILED, UNWANTED, REJECTED, FAILED, CANCELLED -> true;
+            case FILED, UNMATCHED, REJECTED, FAILED, CANCELLED -> true;
             case WAITING, WORKING, NEEDS_REVIEW, AWAITING_APPROVAL, HELD, IN_DOUBT -> false;
         };
     }

@@ -32,11 +32,11 @@ public final class LedgerKeeper implements AutoCloseable {
             keptSeq = kept.map(Ledger.Head::seq).orElse(0L);
             if (kept.isPresent() && kept.get().seq() > ledger.head().seq()) {
                 warning = Optional.of("The ledger has " + ledger.head().seq() + " entries and had "
-                        + kept.get().seq() + " before: the store was set back to an older state.");
+                        + kept.get().seq() + " before: the store was reset to an older state.");
                 LOG.error("{} Restore it from the newest copy", warning.get());
             }
         } catch (IOException e) {
-            LOG.warn("The kept head of the ledger can't be read: {}", e.getMessage());
+            LOG.warn("The stored head of the ledger can't be read: {}", e.getMessage());
         }
         every.scheduleWithFixedDelay(this::keep, 1, 1, TimeUnit.SECONDS);
     }
@@ -53,7 +53,7 @@ public final class LedgerKeeper implements AutoCloseable {
                 file.keep(head);
             }
         } catch (IOException | RuntimeException e) {
-            LOG.warn("The head of the ledger can't be kept: {}", e.getMessage());
+            LOG.warn("The head of the ledger can't be stored: {}", e.getMessage());
         }
     }
 

@@ -72,7 +72,8 @@ public final class LookupTables {
     /** What is wrong with a table, line by line; empty when it can be used. */
     public static List<String> problems(String name, String csv) {
         if (!NAME.matcher(name).matches()) {
-            return List.of("a lookup is named by small letters, digits and hyphens (vessels), not \"" + name + "\"");
+            return List.of(
+                    "a lookup name may have lower-case letters, digits and hyphens (vessels), not \"" + name + "\"");
         }
         return LookupReader.read(name, csv).problems();
     }
@@ -122,7 +123,7 @@ public final class LookupTables {
         try {
             return bytes.put(new ByteArrayInputStream(content));
         } catch (IOException e) {
-            throw new UncheckedIOException("The lookup can't be kept", e);
+            throw new UncheckedIOException("The lookup can't be stored", e);
         }
     }
 

@@ -3,6 +3,6 @@ package lectomen.service.lookup;
 /** There is no lookup of that name. */
 public final class NoSuchLookupException extends RuntimeException {
     public NoSuchLookupException(String name) {
-        super("There is no lookup " + name + ".");
+        super("Unknown lookup " + name + ".");
     }
 }

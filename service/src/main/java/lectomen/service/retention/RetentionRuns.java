@@ -35,7 +35,7 @@ public final class RetentionRuns implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(RetentionRuns.class);
     private static final int PER_WRITE = 200;
     private static final Duration BYTES_LINGER = Duration.ofHours(1);
-    private static final String ENDED = "state in ('filed', 'rejected', 'failed', 'cancelled', 'unwanted')";
+    private static final String ENDED = "state in ('filed', 'rejected', 'failed', 'cancelled', 'unmatched')";
 
     /**
      * What is due under one rule.
@@ -87,7 +87,7 @@ public final class RetentionRuns implements AutoCloseable {
         try {
             run("service");
         } catch (RuntimeException e) {
-            LOG.error("What was kept for long enough can't be removed; it is tried again in an hour", e);
+            LOG.error("Items at the end of their retention can't be removed; retried in an hour", e);
         }
     }
 
@@ -191,7 +191,8 @@ public final class RetentionRuns implements AutoCloseable {
     private void removeJob(JdbcClient db, String job, String principal) {
         Originals.noLongerUse(db, job);
         for (String part : List.of(
-                "update lying_file set job_id = null where job_id = ?", // the file still lies there, and is not taken
+                "update remaining_file set job_id = null where job_id = ?", // the file still lies there, and is not
+                // taken
                 // anew
                 "delete from claim where job_id = ?",
                 "delete from upload_key where job_id = ?",

@@ -3,6 +3,6 @@ package lectomen.service.rulebook;
 /** There is no shared part of that name. */
 public final class NoSuchPartException extends RuntimeException {
     public NoSuchPartException(String name) {
-        super("There is no shared part " + name + ".");
+        super("Unknown shared part " + name + ".");
     }
 }

@@ -62,7 +62,7 @@ final class RuleCheck {
                 .ifPresent(to -> problems.add(new Problem(
                         followUp.line(),
                         1,
-                        "no rule is called \"" + to + "\", to hand over to" + Section.suggestion(to, known))));
+                        "unknown rule \"" + to + "\", to hand over to" + Section.suggestion(to, known))));
     }
 
     /** What is handed over came from no hot folder, so that a folder inside one is none. */
@@ -82,7 +82,7 @@ final class RuleCheck {
                             end.line(),
                             1,
                             "\"" + folder
-                                    + "\" is a folder inside a hot folder, and what is handed over comes from none;"
+                                    + "\" is a folder inside a hot folder, but handed-over documents come from no hot folder;"
                                     + " name a path")));
         }
     }
@@ -118,7 +118,7 @@ final class RuleCheck {
                             line,
                             1,
                             "folder " + folder + " lies in hot folder " + from.folder() + " of rule " + other.id()
-                                    + "; what is put there would come in again"));
+                                    + "; files put there would be taken in again"));
                 }
             }
         }
@@ -133,7 +133,8 @@ final class RuleCheck {
                         from.line(),
                         from.column(),
                         "hot folder " + folder + " and the folder of connection \"" + connection.getKey() + "\" ("
-                                + connection.getValue() + ") lie in each other; what is filed would come in again"));
+                                + connection.getValue()
+                                + ") contain each other; filed documents would be taken in again"));
             }
         }
     }
@@ -144,7 +145,7 @@ final class RuleCheck {
             problems.add(new Problem(
                     line,
                     column,
-                    "folder " + folder + " lies under none of the roots in lectomen.yaml: " + settings.roots()));
+                    "folder " + folder + " is not under any of the roots in lectomen.yaml: " + settings.roots()));
         }
     }
 
@@ -154,12 +155,12 @@ final class RuleCheck {
             if (theirs.folder().equals(from.folder())) {
                 if (!theirs.settings().equals(from.settings())) {
                     problem = "rule " + other.id()
-                            + " names this folder with other settings (arrives, settle, sweep, failed"
-                            + " files); a folder has one set";
+                            + " uses this folder with different settings (arrives, settle, sweep, failed"
+                            + " files); all rules must use the same settings for a folder";
                 }
             } else if (overlap(Path.of(theirs.folder()), Path.of(from.folder()))) {
                 problem = "hot folder " + from.folder() + " and hot folder " + theirs.folder() + " of rule "
-                        + other.id() + " lie in each other";
+                        + other.id() + " contain each other";
             }
             if (problem != null) {
                 problems.add(new Problem(from.line(), from.column(), problem));

@@ -312,7 +312,7 @@ public final class Rulebook {
         for (RuleEntry entry : list()) {
             if (entry.state() == RuleState.LIVE) {
                 if (readActing(entry) instanceof RuleReadResult.Bad bad) {
-                    broken.add("Rule " + entry.id() + " is live but does not act: "
+                    broken.add("Rule " + entry.id() + " is live but not used: "
                             + bad.problems().get(0));
                 }
             }
@@ -358,7 +358,7 @@ public final class Rulebook {
         }
         List<RuleDocument> all = acting.rules().stream().map(LiveRule::rule).toList();
         return Optional.ofNullable(UnreachableRules.find(all).get(entry.id()))
-                .map(before -> "rule " + before + ", which is asked before it, takes every file that it could want");
+                .map(before -> "rule " + before + ", which comes before it, takes every file that it could match");
     }
 
     public List<RuleEntry> list() {

@@ -131,7 +131,8 @@ public final class SharedParts {
                 problems.add(new Problem(
                         1,
                         1,
-                        "rule " + user.id() + " could not work with it: line " + first.line() + ", " + first.words()));
+                        "rule " + user.id() + " would be invalid with it: line " + first.line() + ", "
+                                + first.words()));
             }
         }
         if (!problems.isEmpty()) {

@@ -54,11 +54,11 @@ public final class SecretStore {
     /** What is wrong with a secret, in words that hold nothing of its value; empty when it can be kept. */
     public static Optional<String> findProblem(String name, String value) {
         if (!NAME.matcher(name).matches()) {
-            return Optional.of(
-                    "a secret is named by small letters, digits and hyphens (mail-password), not \"" + name + "\"");
+            return Optional.of("a secret name may have lower-case letters, digits and hyphens (mail-password), not \""
+                    + name + "\"");
         }
         return value.isEmpty() || value.length() > LONGEST
-                ? Optional.of("a secret has 1 to " + LONGEST + " characters, this has " + value.length())
+                ? Optional.of("a secret must have 1 to " + LONGEST + " characters, this has " + value.length())
                 : Optional.empty();
     }
 
@@ -133,7 +133,7 @@ public final class SecretStore {
         try {
             return cipher(Cipher.ENCRYPT_MODE, name, nonce).doFinal(value.getBytes(StandardCharsets.UTF_8));
         } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("This Java can't seal secrets", e);
+            throw new IllegalStateException("This Java can't encrypt secrets", e);
         }
     }
 
@@ -144,7 +144,7 @@ public final class SecretStore {
         } catch (AEADBadTagException otherKey) {
             return Optional.empty();
         } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("This Java can't open secrets", e);
+            throw new IllegalStateException("This Java can't decrypt secrets", e);
         }
     }
 

@@ -245,7 +245,7 @@ public final class Store implements AutoCloseable {
     /** Nobody waits for a writer that has ended. */
     private void failWaiting() {
         for (Waiting left = waiting.poll(); left != null; left = waiting.poll()) {
-            left.result().completeExceptionally(new IllegalStateException("The store takes no writes any more"));
+            left.result().completeExceptionally(new IllegalStateException("The store no longer accepts writes"));
         }
     }
 
@@ -275,7 +275,7 @@ public final class Store implements AutoCloseable {
         boolean changed = inTrouble && changes() != changesBefore;
         writing.connection().commit();
         if (changed && diskFailures == 0) {
-            LOG.info("The database takes writes again");
+            LOG.info("The database can be written again");
             trouble = Optional.empty();
         }
         whenDurable.forEach(Runnable::run);
@@ -291,7 +291,7 @@ public final class Store implements AutoCloseable {
         try {
             then.run();
         } catch (RuntimeException | Error e) {
-            LOG.error("What was to be done after a write failed; the write stands", e);
+            LOG.error("An action after a write failed; the write itself is committed", e);
         }
     }
 
@@ -339,7 +339,7 @@ public final class Store implements AutoCloseable {
     private void noteTrouble(String problem) {
         diskFailures++;
         if (trouble.isEmpty()) {
-            LOG.error("The database takes no writes: {}. It goes on by itself once it does", problem);
+            LOG.error("The database can't be written: {}. Processing resumes by itself when it can", problem);
             trouble = Optional.of(problem);
         }
     }

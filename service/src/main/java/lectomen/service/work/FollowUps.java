@@ -44,7 +44,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  */
 public final class FollowUps implements JobEndListener {
     private static final String SERVICE = "service";
-    private static final String NEEDS_HOT_FOLDER = "\" is a folder inside a hot folder, and it came from none.";
+    private static final String NEEDS_HOT_FOLDER =
+            "\" is a folder inside a hot folder, but the document came from no hot folder.";
 
     private final Ledger ledger;
     private final Jobs jobs;
@@ -112,7 +113,7 @@ public final class FollowUps implements JobEndListener {
         Locale locale = site.get().locale();
         String content = answer.content(slots, locale);
         if (!giveBack.answer(db, job, hotFolder, answer.folder(), answer.name(slots, locale), content)) {
-            notes.add(db, job.id(), "No answer was given: \"" + answer.folder() + NEEDS_HOT_FOLDER, SERVICE);
+            notes.add(db, job.id(), "No answer was written: \"" + answer.folder() + NEEDS_HOT_FOLDER, SERVICE);
         }
     }
 
@@ -142,11 +143,7 @@ public final class FollowUps implements JobEndListener {
         if (original instanceof OriginalHandling.Move move) {
             boolean moved = giveBack.moveOriginal(db, job, hotFolder, move.folder(), reason);
             if (!moved) {
-                notes.add(
-                        db,
-                        job.id(),
-                        "The original was not put anywhere: \"" + move.folder() + NEEDS_HOT_FOLDER,
-                        SERVICE);
+                notes.add(db, job.id(), "The original was not moved: \"" + move.folder() + NEEDS_HOT_FOLDER, SERVICE);
             }
             return moved;
         }
@@ -180,7 +177,7 @@ public final class FollowUps implements JobEndListener {
         }
         Optional<StepProduct> output = JobOutputs.find(db, job, on.output());
         if (output.isEmpty()) {
-            String why = "There was no output \"" + on.output() + "\" to hand over to rule " + on.to() + ".";
+            String why = "There is no output \"" + on.output() + "\" to hand over to rule " + on.to() + ".";
             notes.add(db, job.id(), why, SERVICE);
             return false;
         }

@@ -167,7 +167,7 @@ public final class JobActions {
     }
 
     private static boolean endedBadly(JobState state) {
-        return state == JobState.FAILED || state == JobState.REJECTED || state == JobState.UNWANTED;
+        return state == JobState.FAILED || state == JobState.REJECTED || state == JobState.UNMATCHED;
     }
 
     /** Has a job go its way anew by what a person chose for it, whether it has ended, waits, or its file was never taken. */
@@ -184,17 +184,15 @@ public final class JobActions {
     }
 
     private void askForFile(JdbcClient db, Job job, String what, Hands hands) {
-        boolean may = job.state() == JobState.UNWANTED || job.state() == JobState.WAITING;
+        boolean may = job.state() == JobState.UNMATCHED || job.state() == JobState.WAITING;
         if (!may) {
             throw new WrongStateException(job.id(), job.state(), what);
         }
         if (!hands.takenFrom().contains(job.source())) {
             throw new WrongStateException(
-                    job.id(),
-                    job.state(),
-                    what + ": its file lies in a folder from which no live rule takes files now");
+                    job.id(), job.state(), what + ": its file is in a folder that no live rule uses");
         }
-        Reason reason = Reason.of("file.asked-for", "who", nameOf.apply(hands.principal()));
+        Reason reason = Reason.of("file.action-chosen", "who", nameOf.apply(hands.principal()));
         jobs.move(db, job.id(), Jobs.Move.to(JobState.WAITING, reason), hands.principal());
         unmatched.askFor(db, job.id());
         hands.asked().add(job);
@@ -225,13 +223,13 @@ public final class JobActions {
                 job.id(),
                 job.state(),
                 job.originalRemovedAt().isPresent()
-                        ? what + ": its original was removed, as its retention or its rule says"
-                        : what + ": its file still lies in its folder and is looked at when it or a rule changes");
+                        ? what + ": its original was removed by retention or its rule"
+                        : what
+                                + ": its file is still in its folder and is checked again when the file or a rule changes");
     }
 
     private static WrongStateException begun(Job job, String what) {
-        return new WrongStateException(
-                job.id(), job.state(), what + ": its filing has begun and will be ended properly");
+        return new WrongStateException(job.id(), job.state(), what + ": its filing has started and will be completed");
     }
 
     private void hold(JdbcClient db, Job job, String principal) {

@@ -114,7 +114,7 @@ public final class JobRunner implements AutoCloseable {
         giveThoseThatAwaitARuleTheirTurn();
         rulebook.onChange(this::giveThoseThatAwaitARuleTheirTurn);
         if (recovered > 0) {
-            LOG.info("{} jobs were in work when the service ended last; they are taken up again", recovered);
+            LOG.info("{} jobs were being processed when the service last ended; they are processed again", recovered);
         }
         for (int i = 1; i <= usual() + THREADS_FOR_OTHERS; i++) {
             Thread thread = new Thread(this::runForEver, "job-runner-" + i);
@@ -157,7 +157,7 @@ public final class JobRunner implements AutoCloseable {
             } catch (InterruptedException e) {
                 return;
             } catch (RuntimeException e) {
-                LOG.error("A job could not be taken or recorded; it is taken up again", e);
+                LOG.error("A job could not be processed; it is retried", e);
                 pause();
             }
         }
@@ -222,7 +222,7 @@ public final class JobRunner implements AutoCloseable {
         try {
             run(job);
         } catch (RuntimeException e) {
-            LOG.error("Job {} met a fault; it is tried again", job.id(), e);
+            LOG.error("Job {} failed with an internal error; it is retried", job.id(), e);
             boolean ofTheDisk = store.findTrouble().isPresent();
             while (!stopping && !isGivenBack(job, ofTheDisk)) {
                 pause();
@@ -245,7 +245,7 @@ public final class JobRunner implements AutoCloseable {
             });
             return true;
         } catch (RuntimeException e) {
-            LOG.warn("Job {} can't be given back yet: {}", job.id(), e.getMessage());
+            LOG.warn("Job {} can't be returned to the queue yet: {}", job.id(), e.getMessage());
             return false;
         }
     }
@@ -308,7 +308,7 @@ public final class JobRunner implements AutoCloseable {
     private void keep(ByteRef ref, InputStream made) throws IOException {
         ByteRef kept = bytes.put(made);
         if (!kept.equals(ref)) {
-            throw new IOException("What a worker made came here changed");
+            throw new IOException("The worker's output doesn't match its checksum");
         }
     }
 
@@ -327,7 +327,7 @@ public final class JobRunner implements AutoCloseable {
         String maker = job.origin().map(Job.Origin::job).orElse("");
         store.write(db -> {
             Reason reason = Reason.of("file.own-result", "job", maker);
-            findAtWork(db, job).ifPresent(now -> effects.endBadly(db, now, JobState.UNWANTED, reason, folder));
+            findAtWork(db, job).ifPresent(now -> effects.endBadly(db, now, JobState.UNMATCHED, reason, folder));
             return job.id();
         });
         effects.wake();
@@ -401,8 +401,8 @@ public final class JobRunner implements AutoCloseable {
             return;
         }
         Job job = jobs.find(db, before.id()).orElseThrow();
-        if (outcome.ending() instanceof Outcome.Ending.Unwanted unwanted) {
-            effects.endBadly(db, job, JobState.UNWANTED, unwanted.reason(), folder);
+        if (outcome.ending() instanceof Outcome.Ending.Unmatched unmatched) {
+            effects.endBadly(db, job, JobState.UNMATCHED, unmatched.reason(), folder);
         } else if (outcome.ending() instanceof Outcome.Ending.Failed failed) {
             effects.endBadly(db, job, JobState.FAILED, failed.reason(), folder);
         }

@@ -110,10 +110,10 @@ public final class RuleRenames {
     private void requireFree(String to) {
         if (!RuleReader.isId(to)) {
             throw new RenameRefusedException(
-                    "A rule is named by small letters, digits and hyphens (mooring-permits), not \"" + to + "\".");
+                    "A rule id may have lower-case letters, digits and hyphens (mooring-permits), not \"" + to + "\".");
         }
         if (rulebook.find(to).isPresent()) {
-            throw new RenameRefusedException("There is a rule " + to + " already.");
+            throw new RenameRefusedException("There is already a rule " + to + ".");
         }
     }
 
@@ -126,7 +126,7 @@ public final class RuleRenames {
                             .isPresent());
             if (names) {
                 throw new RenameRefusedException("Rule " + other.id()
-                        + " hands over to it; have it name another rule, or none," + " for the time being.");
+                        + " hands over to it. Change that rule to hand over to another rule or to none" + " first.");
             }
         }
     }
@@ -145,7 +145,8 @@ public final class RuleRenames {
             return new Plan(entry.id(), to, "", "", principal);
         }
         if (different.size() > 1) {
-            throw new RenameRefusedException("Several folders are named as the rule is; rename it without its folder.");
+            throw new RenameRefusedException(
+                    "Several folders have the name of the rule; rename it without its folder.");
         }
         Plan plan = new Plan(entry.id(), to, before.get(different.get(0)), now.get(different.get(0)), principal);
         requireOwn(plan);
@@ -168,8 +169,8 @@ public final class RuleRenames {
             }
         }
         if (sources.isKnown(plan.newFolder()) || holdsSomething(Path.of(plan.newFolder()))) {
-            throw new RenameRefusedException("There is, or was, a hot folder " + plan.newFolder()
-                    + " already; choose another name, or rename it without its folder.");
+            throw new RenameRefusedException("There already is, or was, a hot folder " + plan.newFolder()
+                    + "; choose another name, or rename the rule without its folder.");
         }
     }
 
@@ -223,10 +224,10 @@ public final class RuleRenames {
             try {
                 moveFolder(plan);
                 renamed(plan, true);
-                LOG.info("A rule that was being renamed when the service ended has its new name now");
+                LOG.info("The renaming of a rule that was interrupted by the end of the service is completed");
             } catch (IOException e) {
                 LOG.error(
-                        "A rule was being renamed when the service ended, and its folder can't get the new name ({});"
+                        "The renaming of a rule was interrupted by the end of the service, and its folder can't be renamed ({});"
                                 + " it keeps the old one",
                         ProblemWords.ofDisk(e));
                 store.write(db -> db.sql("delete from rule_rename").update());

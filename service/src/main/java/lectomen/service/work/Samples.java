@@ -33,7 +33,7 @@ public final class Samples {
     /**
      * What a rule makes of a sample.
      *
-     * @param ending planned, unwanted or failed
+     * @param ending planned, unmatched or failed
      * @param reason the code of why not, where it is not planned; else empty
      * @param fields values by name
      * @param places where it would be filed, with the connection first
@@ -222,8 +222,8 @@ public final class Samples {
                     fields,
                     planned.filings().stream().map(this::place).toList());
         }
-        return outcome.ending() instanceof Outcome.Ending.Unwanted unwanted
-                ? new Result("unwanted", unwanted.reason().code(), fields, List.of())
+        return outcome.ending() instanceof Outcome.Ending.Unmatched unmatched
+                ? new Result("unmatched", unmatched.reason().code(), fields, List.of())
                 : new Result(
                         "failed",
                         ((Outcome.Ending.Failed) outcome.ending()).reason().code(),

@@ -6,10 +6,10 @@ import java.util.stream.Collectors;
 /** A version of a rule makes something else of its samples than is expected of them. */
 public final class SamplesDifferException extends RuntimeException {
     SamplesDifferException(String rule, List<Samples.Ran> differ) {
-        super("Rule " + rule + " is not put live, since its samples come out different. "
+        super("Rule " + rule + " was not put live because sample results differ. "
                 + differ.stream()
                         .map(one -> one.name() + ": " + String.join("; ", one.differences()))
                         .collect(Collectors.joining(". "))
-                + ". Mend the rule, or accept these results as the expected ones.");
+                + ". Correct the rule, or accept these results.");
     }
 }

@@ -26,7 +26,7 @@ public final class TrialOutputs {
 
     void keep(ByteRef ref, InputStream made) throws IOException {
         if (!files.keep(made).equals(ref)) {
-            throw new IOException("What a worker made came here changed");
+            throw new IOException("The worker's output doesn't match its checksum");
         }
     }
 

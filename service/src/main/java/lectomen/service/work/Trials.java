@@ -67,6 +67,8 @@ public final class Trials {
         }
     }
 
+    private static final String NOT_READABLE = "the-rule-file";
+
     private final Rulebook rulebook;
     private final WorkerPool workers;
     private final Supplier<Site> site;
@@ -210,7 +212,11 @@ public final class Trials {
             Map<String, String> parts =
                     new HashMap<>(rulebook.withParts(text.text()).parts());
             parts.putAll(text.parts());
-            return List.of(new Task.RuleText(new RuleRef("handed-in", 0), new RuleFile(text.text(), parts)));
+            RuleFile file = new RuleFile(text.text(), parts);
+            String id = RuleReader.read(file, site.get()) instanceof RuleReadResult.Good good
+                    ? good.rule().id()
+                    : NOT_READABLE;
+            return List.of(new Task.RuleText(new RuleRef(id, 0), file));
         }
         return rulebook.acting().rules().stream().map(LiveRule::asText).toList();
     }

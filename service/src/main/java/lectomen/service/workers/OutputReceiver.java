@@ -9,7 +9,7 @@ import lectomen.engine.task.ByteRef;
 public interface OutputReceiver {
     /** For tasks that make nothing. */
     OutputReceiver NOTHING = (ref, bytes) -> {
-        throw new IOException("Nothing was to be made");
+        throw new IOException("No output was expected");
     };
 
     /** @param bytes to be read to their end */

@@ -47,7 +47,7 @@ final class ReceivedBytes extends InputStream {
         } else if (frame.isPresent() && frame.get().kind() == Frames.Kind.END) {
             ended = true;
         } else {
-            throw new IOException("The worker ended before what it made was here");
+            throw new IOException("The worker ended before its output was complete");
         }
     }
 }

@@ -106,7 +106,7 @@ public final class WorkerPool implements AutoCloseable {
             }
             return examination;
         } catch (IOException e) {
-            LOG.error("No worker can be started: {}. Check the memory and the limits of processes", e.getMessage());
+            LOG.error("No worker can be started: {}. Check the memory and process limits", e.getMessage());
             return new Examination.Died(false);
         } finally {
             progress.remove(task.id());
@@ -131,7 +131,7 @@ public final class WorkerPool implements AutoCloseable {
 
     private void countDeath(WorkerProcess worker, String when) {
         deaths.incrementAndGet();
-        LOG.warn("Worker {} ended {}; it is replaced", worker.pid(), when);
+        LOG.warn("Worker {} ended {}; a new one is started", worker.pid(), when);
     }
 
     /** Has a worker show a page; waits for a free one, then for the answer. */
@@ -162,12 +162,12 @@ public final class WorkerPool implements AutoCloseable {
             } else {
                 drop(worker);
                 if (!worker.wasGivenUp()) {
-                    countDeath(worker, "while it was asked something");
+                    countDeath(worker, "during a request");
                 }
             }
             return answer;
         } catch (IOException e) {
-            LOG.error("No worker can be started: {}. Check the memory and the limits of processes", e.getMessage());
+            LOG.error("No worker can be started: {}. Check the memory and process limits", e.getMessage());
             return not.apply(Reason.of("worker.died", "tries", "1"));
         } finally {
             place.close();
@@ -195,7 +195,7 @@ public final class WorkerPool implements AutoCloseable {
                 return worker;
             }
             drop(worker);
-            countDeath(worker, "while it had nothing to do");
+            countDeath(worker, "while idle");
         }
         WorkerProcess worker =
                 WorkerProcess.start(settings, settings.scratch().resolve("worker-" + started.incrementAndGet()));
@@ -223,7 +223,7 @@ public final class WorkerPool implements AutoCloseable {
                 drop(worker);
             }
             if (died) {
-                countDeath(worker, "while it had nothing to do");
+                countDeath(worker, "while idle");
             }
         }
     }

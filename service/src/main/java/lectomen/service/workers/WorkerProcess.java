@@ -312,7 +312,7 @@ final class WorkerProcess {
         if (answer.outcome().isPresent()) {
             return new Examination.Done(answer.outcome().get());
         }
-        LOG.error("A fault stopped the work on job {}: {}", answer.id(), answer.fault());
+        LOG.error("An internal error stopped the work on job {}: {}", answer.id(), answer.fault());
         return new Examination.Refused(Reason.of("engine.fault"));
     }
 

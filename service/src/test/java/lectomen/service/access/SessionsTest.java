@@ -71,7 +71,7 @@ class SessionsTest {
     @Test
     void whatCanNotBeTakenIsSaidAndTheLinkStaysGood() {
         String code = people.makeLink("service");
-        assertThatThrownBy(() -> people.welcome(code, " ", "tess", PASSWORD)).hasMessageContaining("a name has");
+        assertThatThrownBy(() -> people.welcome(code, " ", "tess", PASSWORD)).hasMessageContaining("a name must have");
         assertThatThrownBy(() -> people.welcome(code, "Tess", "te ss", PASSWORD))
                 .hasMessageContaining("sign-in name");
         assertThatThrownBy(() -> people.welcome(code, "Tess", "tess", "short")).hasMessageContaining("10 characters");

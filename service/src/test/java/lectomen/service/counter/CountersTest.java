@@ -184,7 +184,7 @@ class CountersTest {
                 .hasMessageContaining("is being filed with a number");
         used(job, quick());
         assertThatThrownBy(() -> counters.set("n", "", 90, "wrong", "ada"))
-                .hasMessageContaining("Number 100 of counter n was given already");
+                .hasMessageContaining("Number 100 of counter n has already been given");
         assertThatThrownBy(() -> counters.set("n", "", 300, " ", "ada")).hasMessageContaining("Say why");
         counters.set("n", "", 300, "new book", "ada");
         assertThat(counters.changes("n"))

@@ -215,7 +215,7 @@ class FolderRepositoryTest {
     void aFileWhereAFolderIsNeededIsSaid() throws IOException {
         Files.writeString(root.resolve("Permits"), "a file");
         PlaceResult.Never never = (PlaceResult.Never) place(true, order(WhenTaken.FAIL, Optional.empty()));
-        assertThat(never.reason().words()).contains("Permits/2027").contains("Move that file away");
+        assertThat(never.reason().words()).contains("Permits/2027").contains("Move the file away");
     }
 
     private static ByteRef refOf(Path file) throws IOException {

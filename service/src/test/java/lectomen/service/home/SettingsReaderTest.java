@@ -47,13 +47,13 @@ class SettingsReaderTest {
             delimiter = '|',
             value = {
                 "rots: [/a]                                  | line 1, column 1: \"rots\" is not known in lectomen.yaml; did you mean \"roots\"?",
-                "roots: [in]                                 | a path from the root is needed",
+                "roots: [in]                                 | expected an absolute path",
                 "connections: { one: { foldr: /a } }         | connection \"one\" needs \"folder:\"",
                 "connections: { one: /a }                    | connection \"one\" is expected as words with values",
-                "zone: Marrowick                             | no zone is called",
-                "workers: { count: none }                    | \"count\" is a number from 1 to 64",
-                "workers: { memory: 12 }                     | \"memory\" is a number from 64 to 16384",
-                "parameters: { list: [a] }                   | a parameter is a text",
+                "zone: Marrowick                             | unknown time zone",
+                "workers: { count: none }                    | \"count\" must be a number from 1 to 64",
+                "workers: { memory: 12 }                     | \"memory\" must be a number from 64 to 16384",
+                "parameters: { list: [a] }                   | a parameter must be a text",
                 "a: [                                        | no YAML"
             })
     void whatIsWrongIsSaid(String text, String problem) {

@@ -189,7 +189,7 @@ class HotFolderTest {
         assertThat(notes.jobs()).extracting(Job::size).containsExactly((long) "first half".length(), (long)
                 "first half, second half".length());
         assertThat(notes.hot().status().trouble().map(Reason::words))
-                .hasValueSatisfying(words -> assertThat(words).contains("lie still for 4 s"));
+                .hasValueSatisfying(words -> assertThat(words).contains("be unchanged for 4 s"));
         notes.lookAfter(GRACE);
         assertThat(filesBelow(notes.folder.resolve(".lectomen"))).isEmpty();
 

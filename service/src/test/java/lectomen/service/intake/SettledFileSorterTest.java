@@ -33,8 +33,8 @@ class SettledFileSorterTest {
         notes.close();
     }
 
-    private int unwanted() {
-        return notes.hot().status().unwanted();
+    private int unmatched() {
+        return notes.hot().status().unmatched();
     }
 
     private Job only() {
@@ -52,9 +52,9 @@ class SettledFileSorterTest {
         Path file = notes.drop("data.json", "{\"a\": 1}");
         notes.look();
         assertThat(file).exists();
-        assertThat(only().state()).isEqualTo(JobState.UNWANTED);
+        assertThat(only().state()).isEqualTo(JobState.UNMATCHED);
         assertThat(words(only())).contains("notes: does not accept json");
-        assertThat(unwanted()).isEqualTo(1);
+        assertThat(unmatched()).isEqualTo(1);
         for (int look = 0; look < 3; look++) {
             notes.hot().tell(Set.of());
             notes.look();
@@ -95,7 +95,7 @@ class SettledFileSorterTest {
         notes.hot().tell(Set.of());
         notes.look();
         assertThat(only().state()).isEqualTo(JobState.WAITING);
-        assertThat(unwanted()).isZero();
+        assertThat(unmatched()).isZero();
     }
 
     @Test
@@ -117,7 +117,7 @@ class SettledFileSorterTest {
         notes.look();
         notes.rule("more", ", arrives: whole, accept: [pdf]", "");
         notes.look();
-        assertThat(only().state()).isEqualTo(JobState.UNWANTED);
+        assertThat(only().state()).isEqualTo(JobState.UNMATCHED);
         assertThat(words(only())).contains("notes: does not accept json").contains("more: does not accept json");
     }
 
@@ -131,7 +131,7 @@ class SettledFileSorterTest {
         notes.look();
         assertThat(only().state()).isEqualTo(JobState.CANCELLED);
         assertThat(only().reason().map(Reason::code)).contains("file.gone");
-        assertThat(unwanted()).isZero();
+        assertThat(unmatched()).isZero();
     }
 
     @Test
@@ -141,8 +141,8 @@ class SettledFileSorterTest {
         notes.look();
         notes.drop("note.txt", "text");
         notes.look();
-        assertThat(notes.names()).containsExactly("data.json unwanted", "note.txt waiting");
-        assertThat(unwanted()).isEqualTo(1);
+        assertThat(notes.names()).containsExactly("data.json unmatched", "note.txt waiting");
+        assertThat(unmatched()).isEqualTo(1);
     }
 
     @Test
@@ -176,9 +176,9 @@ class SettledFileSorterTest {
         notes.drop("pier.txt", "text");
         notes.drop("QUAY7.txt", "text");
         notes.look();
-        assertThat(notes.names()).containsExactlyInAnyOrder("pier.txt unwanted", "QUAY7.txt waiting");
+        assertThat(notes.names()).containsExactlyInAnyOrder("pier.txt unmatched", "QUAY7.txt waiting");
         Job told = notes.jobs().stream()
-                .filter(job -> job.state() == JobState.UNWANTED)
+                .filter(job -> job.state() == JobState.UNMATCHED)
                 .findFirst()
                 .orElseThrow();
         assertThat(words(told)).contains("takes names like QUAY*, not pier.txt");
@@ -206,7 +206,7 @@ class SettledFileSorterTest {
         notes.hot().tell(Set.of(batch));
         notes.look();
         assertThat(batch).isDirectory();
-        assertThat(notes.names()).containsExactly("batch unwanted");
+        assertThat(notes.names()).containsExactly("batch unmatched");
     }
 
     @Test
@@ -218,19 +218,19 @@ class SettledFileSorterTest {
         notes.act(Optional.empty());
         notes.look();
         assertThat(notes.jobs()).hasSize(1);
-        assertThat(unwanted()).isEqualTo(1);
+        assertThat(unmatched()).isEqualTo(1);
     }
 
     @Test
-    void manyUnwantedFilesAreAllToldOf() throws Exception {
+    void manyUnmatchedFilesAreAllToldOf() throws Exception {
         notes.rule("notes", ", arrives: whole, accept: [text]", "");
         for (int i = 0; i < 450; i++) {
             Files.writeString(notes.folder.resolve("data-" + i + ".json"), "{\"a\": " + i + "}");
         }
         notes.hot().tell(Set.of());
         notes.look();
-        assertThat(unwanted()).isEqualTo(450);
-        assertThat(notes.jobs()).hasSize(450).allMatch(job -> job.state() == JobState.UNWANTED);
+        assertThat(unmatched()).isEqualTo(450);
+        assertThat(notes.jobs()).hasSize(450).allMatch(job -> job.state() == JobState.UNMATCHED);
         List<Path> left;
         try (var files = Files.list(notes.folder)) {
             left = files.filter(Files::isRegularFile).toList();

@@ -204,7 +204,7 @@ class JobsTest {
         "NEEDS_REVIEW,needs-review",
         "AWAITING_APPROVAL,awaiting-approval",
         "FILED,filed",
-        "UNWANTED,unwanted",
+        "UNMATCHED,unmatched",
         "REJECTED,rejected",
         "FAILED,failed",
         "HELD,held",

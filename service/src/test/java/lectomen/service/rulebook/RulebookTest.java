@@ -116,8 +116,8 @@ class RulebookTest {
         rulebook.add(rule("a", "{inbox}/a", ""), "owner");
         assertThat(problem(rule("b", "{inbox}/a/inner", "")))
                 .contains("hot folder")
-                .contains("of rule a lie in each other");
-        assertThat(problem(rule("b", "{inbox}", ""))).contains("lie in each other");
+                .contains("of rule a contain each other");
+        assertThat(problem(rule("b", "{inbox}", ""))).contains("contain each other");
         assertThat(problem(rule("b", "{home}/archive/in", ""))).contains("connection \"archive\"");
         assertThat(problem(rule("b", "/elsewhere", ""))).contains("under none of the roots");
         Files.createDirectories(temp.resolve("inbox"));
@@ -132,7 +132,7 @@ class RulebookTest {
         rulebook.add(rule("a", "{inbox}/a", ", settle: 1s"), "owner");
         assertThat(rulebook.check(rule("b", "{inbox}/a", ", settle: 1s"))).isInstanceOf(RuleReadResult.Good.class);
         assertThat(problem(rule("b", "{inbox}/a", ", settle: 2s")))
-                .contains("rule a names this folder with other settings");
+                .contains("rule a uses this folder with different settings");
     }
 
     @Test

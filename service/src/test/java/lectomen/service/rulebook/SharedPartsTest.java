@@ -108,8 +108,8 @@ class SharedPartsTest {
         assertThat(((SharedParts.Written.Refused) written).problems())
                 .singleElement()
                 .satisfies(problem -> assertThat(problem.words())
-                        .contains("rule one could not work with it")
-                        .contains("no field is called \"vessel\""));
+                        .contains("rule one would be invalid with it")
+                        .contains("unknown field \"vessel\""));
         assertThat(parts.require("dated").version()).isEqualTo(1);
         assertThat(rulebook.require("one").latestVersion()).isEqualTo(1);
     }

@@ -103,7 +103,7 @@ class SecretStoreTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"Mail password, x, small letters", "'', x, small letters", "mail, '', 1 to 4096 characters"})
+    @CsvSource({"Mail password, x, lower-case letters", "'', x, lower-case letters", "mail, '', 1 to 4096 characters"})
     void whatCanNotBeKeptSaysWhyWithoutTheValue(String name, String value, String expected) {
         assertThat(SecretStore.findProblem(name, value))
                 .hasValueSatisfying(words -> assertThat(words).contains(expected));

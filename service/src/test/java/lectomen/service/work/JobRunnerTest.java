@@ -62,8 +62,8 @@ class JobRunnerTest extends JobRunnerFixture {
         start();
         Job failed = await(send("fail.txt"), JobState.FAILED);
         assertThat(code(failed)).isEqualTo("field.missing");
-        Job unwanted = await(send("unwanted.txt"), JobState.UNWANTED);
-        assertThat(code(unwanted)).isEqualTo("rule.none-wants");
+        Job unmatched = await(send("unmatched.txt"), JobState.UNMATCHED);
+        assertThat(code(unmatched)).isEqualTo("rule.none-matches");
         Job fault = await(send("fault.txt"), JobState.FAILED);
         assertThat(code(fault)).isEqualTo("engine.fault");
         Job memory = await(send("memory.txt"), JobState.FAILED);
@@ -182,7 +182,7 @@ class JobRunnerTest extends JobRunnerFixture {
     void theMostUrgentComesFirstAndThenTheOldest() throws Exception {
         List<String> ids = new ArrayList<>();
         for (int i = 0; i < 4; i++) {
-            ids.add(fixture.send("unwanted-" + i + ".txt", "text " + i));
+            ids.add(fixture.send("unmatched-" + i + ".txt", "text " + i));
         }
         fixture.store.write(db -> {
             fixture.jobs.setPriority(db, ids.get(2), 90);

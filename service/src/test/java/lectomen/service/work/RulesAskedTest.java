@@ -17,7 +17,7 @@ class RulesAskedTest extends JobRunnerFixture {
     void aFileFromAFolderWithoutALiveRuleWaitsAtNoCostUntilThereIsOne() throws Exception {
         String id = fromFolder("papers", "file.txt");
         start();
-        Await.until("it waits for a rule", () -> job(id), () -> code(job(id)).equals("rule.paused"));
+        Await.until("waiting for a rule", () -> job(id), () -> code(job(id)).equals("rule.paused"));
         Job waiting = job(id);
         long entries = fixture.ledger.head().seq();
         for (int hour = 0; hour < 3; hour++) {
@@ -37,7 +37,7 @@ class RulesAskedTest extends JobRunnerFixture {
     void aFileThatWaitsForARuleIsTakenUpByTheNextStartToo() throws Exception {
         String id = fromFolder("papers", "file.txt");
         start();
-        Await.until("it waits for a rule", () -> job(id), () -> code(job(id)).equals("rule.paused"));
+        Await.until("waiting for a rule", () -> job(id), () -> code(job(id)).equals("rule.paused"));
         runner.close();
         rule("papers", "");
         use(pool);
@@ -100,7 +100,7 @@ class RulesAskedTest extends JobRunnerFixture {
             return made;
         });
         runner.wake();
-        Job refused = await(back, JobState.UNWANTED);
+        Job refused = await(back, JobState.UNMATCHED);
         assertThat(code(refused)).isEqualTo("file.own-result");
         assertThat(refused.reason().orElseThrow().words()).contains(maker);
     }

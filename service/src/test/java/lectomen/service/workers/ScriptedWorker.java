@@ -30,7 +30,7 @@ import lectomen.engine.task.PageTask;
 import lectomen.engine.task.Task;
 
 /**
- * A worker that does what the name of its document says: {@code file}, {@code fail}, {@code unwanted}, {@code die},
+ * A worker that does what the name of its document says: {@code file}, {@code fail}, {@code unmatched}, {@code die},
  * {@code kill}, {@code memory}, {@code hang}, {@code fault}, {@code make}, {@code lie}, {@code babble}, {@code late}, {@code progress}, {@code need} or
  * {@code wait}. Some of it leaves a trace in a folder, for tests to see.
  */
@@ -105,7 +105,7 @@ public final class ScriptedWorker {
             case "hang" -> new CountDownLatch(1).await();
             case "fault" -> frames.send(Answer.fault(task, "NullPointerException at x"));
             case "fail" -> end(task, new Outcome.Ending.Failed(Reason.of("field.missing", "field", "berth")));
-            case "unwanted" -> end(task, new Outcome.Ending.Unwanted(Reason.of("rule.none-wants")));
+            case "unmatched" -> end(task, new Outcome.Ending.Unmatched(Reason.of("rule.none-matches")));
             case "make" -> make(task, ref(MADE));
             case "lie" -> make(task, ref("something else"));
             case "babble" -> babble();
@@ -163,7 +163,7 @@ public final class ScriptedWorker {
     /** Answers an older attempt and another task before its own. */
     private void late(Task task) throws IOException {
         Outcome wrong = new Outcome(
-                List.of(), Optional.empty(), List.of(), new Outcome.Ending.Unwanted(Reason.of("rule.none-wants")));
+                List.of(), Optional.empty(), List.of(), new Outcome.Ending.Unmatched(Reason.of("rule.none-matches")));
         frames.send(new Answer(Task.PROTOCOL, task.id(), task.attempt() - 1, Optional.of(wrong), ""));
         frames.send(new Answer(Task.PROTOCOL, "another", task.attempt(), Optional.of(wrong), ""));
         file(task);

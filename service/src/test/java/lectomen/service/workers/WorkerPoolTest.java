@@ -222,7 +222,7 @@ class WorkerPoolTest {
         open(1, LONG, LONG);
         Reason reason = reason(examine("fault.txt"));
         assertThat(reason.code()).isEqualTo("engine.fault");
-        assertThat(reason.words()).startsWith("A fault in Lectomen").doesNotContain("NullPointer");
+        assertThat(reason.words()).startsWith("An internal error").doesNotContain("NullPointer");
         assertThat(pool.pids()).isEmpty();
         assertThat(pool.deaths()).isZero();
     }

@@ -56,7 +56,7 @@ public final class OdtReader {
             root.flatMap(one -> Xml.find(one, "automatic-styles")).ifPresent(styles::add);
         }
         OdtPages pages = new OdtPages(context, shared.flatMap(one -> Xml.find(one, "master-styles")));
-        Element text = Xml.find(content, "body", "text").orElseThrow(() -> new IOException("it holds no text"));
+        Element text = Xml.find(content, "body", "text").orElseThrow(() -> new IOException("it contains no text"));
         List<Block> rest = new OdtBlocks(context, 0).read(text, pages);
         pages.close(rest);
         if (parts.hasMacros()) {

@@ -114,12 +114,12 @@ final class RtfBody {
                 case BINARY, END -> {}
             }
         }
-        throw new IOException("it ends before its groups do, and was probably not copied whole");
+        throw new IOException("it ends before its groups are closed; it may not have been copied completely");
     }
 
     private void openGroup() throws IOException {
         if (frames.size() > DEEPEST) {
-            throw new IOException("its groups lie more than " + DEEPEST + " deep in each other");
+            throw new IOException("its groups are nested more than " + DEEPEST + " deep in each other");
         }
         Frame frame = new Frame();
         frames.push(frame);
@@ -230,12 +230,12 @@ final class RtfBody {
 
     private void openStory(String kind, Frame frame) {
         RtfStory around = stories.peek();
-        boolean unwanted = kind.equals("annotation") && !wish.comments();
-        if (unwanted) {
+        boolean unmatched = kind.equals("annotation") && !wish.comments();
+        if (unmatched) {
             inventory.found(ContentInventory.Kind.COMMENT);
             inventory.leaveOut(ContentInventory.Kind.COMMENT, ContentInventory.Why.NOT_WANTED, "");
         }
-        if (unwanted || around.depth() >= DEEPEST_STORY) {
+        if (unmatched || around.depth() >= DEEPEST_STORY) {
             state.destination = "skip";
             return;
         }

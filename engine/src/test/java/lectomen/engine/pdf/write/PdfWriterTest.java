@@ -211,7 +211,7 @@ class PdfWriterTest {
         Files.write(file, half);
         try (PictureFile pictures = open(file, FileType.JPEG);
                 PdfWriter pdf = PdfWriter.begin(PdfTarget.PDF, PageLook.USUAL)) {
-            assertThatThrownBy(() -> pdf.add(pictures, 1, Optional.empty())).hasMessageContaining("cut off");
+            assertThatThrownBy(() -> pdf.add(pictures, 1, Optional.empty())).hasMessageContaining("incomplete");
         }
     }
 
