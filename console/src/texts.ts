@@ -67,7 +67,7 @@ export const texts = {
     cameInRest: " received today, ",
     filed: (count: number) => (`${count.toLocaleString("en-GB")} filed`),
     person: (count: number) => (count === 1 ? "1 needs a person" : `${count} need a person`),
-    broke: (count: number) => `${count} failed`,
+    fault: (count: number) => `${count} failed`,
     nothing: "No documents received today.",
     stations: {
       in: (count: number) => `${count.toLocaleString("en-GB")} today`,
@@ -91,7 +91,7 @@ export const texts = {
     perRule: "By rule",
     folders: "Hot folders",
     days: "The last 14 days",
-    dayTitle: (day: string, all: number, filed: number, broke: number) => `${day}: ${all} received, ${filed} filed, ${broke} failed`,
+    dayTitle: (day: string, all: number, filed: number, fault: number) => `${day}: ${all} received, ${filed} filed, ${fault} failed`,
     noFolders: "No live rule has a hot folder. Put a rule live to see its folder here.",
     never: "never",
     disk: (free: string, mark: string) => `${free} free on the disk; intake stops below ${mark}`,

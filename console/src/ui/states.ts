@@ -1,7 +1,7 @@
 /** The states of a job as people see them: a word, a colour by meaning, and the station it has reached. */
 export interface StateLook {
   word: string;
-  tone: "flow" | "person" | "broke" | "doubt" | "done" | "wait";
+  tone: "flow" | "person" | "fault" | "doubt" | "done" | "wait";
   station: number;
 }
 
@@ -14,9 +14,9 @@ const LOOKS: Record<string, StateLook> = {
   "needs-review": { word: "needs review", tone: "person", station: PEOPLE },
   "awaiting-approval": { word: "awaiting approval", tone: "person", station: PEOPLE },
   filed: { word: "filed", tone: "done", station: FILED },
-  unmatched: { word: "unmatched", tone: "broke", station: RULE },
-  rejected: { word: "rejected", tone: "broke", station: OUT },
-  failed: { word: "failed", tone: "broke", station: WORK },
+  unmatched: { word: "unmatched", tone: "fault", station: RULE },
+  rejected: { word: "rejected", tone: "fault", station: OUT },
+  failed: { word: "failed", tone: "fault", station: WORK },
   held: { word: "held", tone: "doubt", station: RULE },
   "in-doubt": { word: "in doubt", tone: "doubt", station: OUT },
   cancelled: { word: "cancelled", tone: "wait", station: RULE },

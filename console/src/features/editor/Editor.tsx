@@ -153,11 +153,11 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
       </div>
       <Trouble problem={save.error ?? checked.error} />
       {refused !== "" && (
-        <p className="say c-broke" role="alert">
+        <p className="say c-fault" role="alert">
           {refused}
         </p>
       )}
-      {isTaken && <p className="say c-broke">{texts.editor.nameTaken(idIn(text))}</p>}
+      {isTaken && <p className="say c-fault">{texts.editor.nameTaken(idIn(text))}</p>}
       {now !== undefined && tag !== tagNow && (
         <Elsewhere
           mine={text}
@@ -204,7 +204,7 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
         {problems.length > 0 && (
           <ul className="problems" aria-live="polite">
             {problems.map((problem) => (
-              <li key={`${problem.line} ${problem.column} ${problem.words}`} className="say c-broke">
+              <li key={`${problem.line} ${problem.column} ${problem.words}`} className="say c-fault">
                 {texts.editor.problem(problem.line, problem.column)} {problem.words}
               </li>
             ))}

@@ -106,7 +106,7 @@ function Beginning({ connection, onBegin }: { connection: string; onBegin: (text
         </Do>
         <input ref={picker} type="file" multiple hidden aria-label={texts.handIn.choose} onChange={(event) => void take([...(event.target.files ?? [])])} />
         {refused !== "" && (
-          <p className="say c-broke" role="alert">
+          <p className="say c-fault" role="alert">
             {refused}
           </p>
         )}

@@ -42,7 +42,7 @@ export function Outcome({ tried, current, onChoose, isGood, text, sentences }: O
         {data === undefined ? (
           <p className="note">{here === undefined ? texts.editor.noSample : isGood ? texts.editor.trying : texts.editor.notGood}</p>
         ) : place === undefined ? (
-          <p className="say c-broke">{data.reason?.words ?? data.ending}</p>
+          <p className="say c-fault">{data.reason?.words ?? data.ending}</p>
         ) : (
           <>
             <GlossedName name={place.name} fields={data.fields} endingWords={texts.job.ending} />
@@ -66,7 +66,7 @@ export function Outcome({ tried, current, onChoose, isGood, text, sentences }: O
                 <button
                   type="button"
                   aria-current={place === current}
-                  className={one.data === undefined ? "" : one.data.wouldFile.length === 0 ? "c-broke" : ""}
+                  className={one.data === undefined ? "" : one.data.wouldFile.length === 0 ? "c-fault" : ""}
                   onClick={() => onChoose(place)}
                 >
                   <span className="note">{one.paper.name}</span>

@@ -114,7 +114,7 @@ function FileLine({ file, sending }: { file: File; sending: Sending }) {
       <span />
       <span className="min-w-0">
         <Name name={file.name} />
-        <span className={sending.status === "refused" ? "note c-broke" : "note"}>
+        <span className={sending.status === "refused" ? "note c-fault" : "note"}>
           {size(file.size)} {said}
         </span>
       </span>

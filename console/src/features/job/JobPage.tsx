@@ -142,7 +142,7 @@ function Story({ job }: { job: JobStory }) {
         <Trouble problem={deed.error} />
         <Refused done={deed.data} />
         {job.reason !== undefined && (
-          <div className={`why ${reasonTone === "broke" ? "broke" : reasonTone === "doubt" ? "" : "calm"}`}>
+          <div className={`why ${reasonTone === "fault" ? "fault" : reasonTone === "doubt" ? "" : "calm"}`}>
             <p className="say">{job.reason.words}</p>
             {job.nextTryAt !== undefined && <p className="note">{texts.job.nextTry(at(job.nextTryAt))}</p>}
           </div>

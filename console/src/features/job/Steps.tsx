@@ -26,7 +26,7 @@ export function Steps({ job }: { job: JobStory }) {
           <li key={`${step.generation}.${step.step}.${step.beganAt}`}>
             <div className="say">
               {step.word}
-              <span className={step.outcome === "done" ? "note" : "c-broke"}>
+              <span className={step.outcome === "done" ? "note" : "c-fault"}>
                 {" "}
                 {step.outcome}
                 {step.line > 0 && `, line ${step.line} of the rule`}

@@ -100,7 +100,7 @@ export function LivePage() {
           {outlook.data.missing.length > 0 && (
             <ul className="list">
               {outlook.data.missing.map((missing) => (
-                <li key={missing} className="say c-broke">
+                <li key={missing} className="say c-fault">
                   {missing}
                 </li>
               ))}
@@ -145,7 +145,7 @@ export function LivePage() {
                       <div className="min-w-0">
                         <p className="name">{sample.name}</p>
                         {sample.differences.map((difference) => (
-                          <p key={difference} className="c-broke">
+                          <p key={difference} className="c-fault">
                             {difference}
                           </p>
                         ))}

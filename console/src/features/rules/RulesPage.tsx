@@ -121,7 +121,7 @@ export function RulesPage() {
               <span className="note">
                 {texts.rules.version(rule.latestVersion, rule.liveVersion)}, {texts.rules.today(count(rule.id))}
               </span>
-              {rule.whyNotActing !== undefined && <span className="note c-broke">{texts.rules.takesNothing}</span>}
+              {rule.whyNotActing !== undefined && <span className="note c-fault">{texts.rules.takesNothing}</span>}
             </span>
             <span className="acts">
               {(rule.state !== "live" || rule.liveVersion !== rule.latestVersion) && (

@@ -31,13 +31,13 @@ export function Samples({ rule }: { rule: Rule }) {
                 <p className="name">{sample.name}</p>
                 <p className="note">{sample.expected.places.join(", ") || sample.expected.ending}</p>
                 {differences?.map((words) => (
-                  <p key={words} className="c-broke">
+                  <p key={words} className="c-fault">
                     {words}
                   </p>
                 ))}
               </div>
               {differences !== undefined && (
-                <b className={differences.length === 0 ? "c-flow" : "c-broke"}>
+                <b className={differences.length === 0 ? "c-flow" : "c-fault"}>
                   {differences.length === 0 ? texts.rules.asExpected : texts.rules.different}
                 </b>
               )}

@@ -16,7 +16,7 @@ const SHOWN = 6;
 /** The usual ways out; the others stand on the job's own page. */
 const usualWaysOf = (job: Job) => waysOf(job).filter((way) => way.deed !== "cancel" && way.deed !== "hold");
 
-/** What needs somebody: the newest of what broke or is held, and sentences about the service itself. */
+/** What needs somebody: the newest of what fault or is held, and sentences about the service itself. */
 export function Attention({ status }: { status: Status }) {
   const failed = useJobsIn("failed", SHOWN);
   const unmatched = useJobsIn("unmatched", SHOWN);

@@ -92,7 +92,7 @@ function FolderRow({ source, day, today, onOpen }: RowProps) {
           {lastOf(source.folder)}
         </button>
         <br />
-        <span className={wrong === undefined ? "note" : "note c-broke"}>
+        <span className={wrong === undefined ? "note" : "note c-fault"}>
           {standing(source, day?.cameIn ?? 0)}
         </span>
       </td>
@@ -107,7 +107,7 @@ function FolderRow({ source, day, today, onOpen }: RowProps) {
           {minutesNow >= FROM_MINUTES && minutesNow <= TO_MINUTES && <em style={{ left: place(minutesNow) }} />}
         </span>
       </td>
-      <td className={wrong === undefined ? "num" : "num c-broke"}>
+      <td className={wrong === undefined ? "num" : "num c-fault"}>
         {source.lastLookAt === undefined ? texts.today.never : span(now - Date.parse(source.lastLookAt))}
       </td>
       <td className="num">{source.nextLookAt === undefined ? "" : span(Math.max(0, Date.parse(source.nextLookAt) - now))}</td>

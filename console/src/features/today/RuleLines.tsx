@@ -10,8 +10,8 @@ const COLUMNS: { words: string; tone: string; of: (rule: Schemas["RuleToday"]) =
   { words: "held", tone: "c-doubt", of: (rule) => rule.states.held ?? 0, state: "held" },
   { words: "filed", tone: "", of: (rule) => rule.states.filed ?? 0, state: "filed" },
   {
-    words: "broke",
-    tone: "c-broke",
+    words: "fault",
+    tone: "c-fault",
     of: (rule) => (rule.states.failed ?? 0) + (rule.states.unmatched ?? 0) + (rule.states.rejected ?? 0),
     state: "failed",
   },

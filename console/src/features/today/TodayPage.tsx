@@ -10,7 +10,7 @@ import { House } from "./House";
 import { RuleLines } from "./RuleLines";
 import { totalsOf } from "./totals";
 
-/** What flows, what waits for a person, what broke. */
+/** What flows, what waits for a person, what fault. */
 export function TodayPage() {
   const today = useToday();
   const status = useStatus();
@@ -24,7 +24,7 @@ export function TodayPage() {
   }
   const totals = totalsOf(today.data.rules);
   const now = status.data.jobs;
-  const broke = (now.failed ?? 0) + (now.unmatched ?? 0) + (now["in-doubt"] ?? 0);
+  const fault = (now.failed ?? 0) + (now.unmatched ?? 0) + (now["in-doubt"] ?? 0);
   const person = (now["needs-review"] ?? 0) + (now["awaiting-approval"] ?? 0);
   const since = encodeURIComponent(today.data.began);
   return (
@@ -46,14 +46,14 @@ export function TodayPage() {
             <Link className="c-person" to="/jobs?state=needs-review">
               {texts.today.person(person)}
             </Link>
-            {broke > 0 ? "," : "."}
+            {fault > 0 ? "," : "."}
           </>
         )}
-        {broke > 0 && (
+        {fault > 0 && (
           <>
             {" "}
-            <Link className="c-broke" to={now.failed ? "/jobs?state=failed" : "/jobs?state=unmatched"}>
-              {texts.today.broke(broke)}
+            <Link className="c-fault" to={now.failed ? "/jobs?state=failed" : "/jobs?state=unmatched"}>
+              {texts.today.fault(fault)}
             </Link>
             .
           </>

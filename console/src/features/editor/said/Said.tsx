@@ -136,7 +136,7 @@ export function Said({ sentences, of, text, problems, known, onText, trial, chan
                   />
                   {isOpen && <div ref={setBelow} className="below" />}
                   {wrong.map((problem) => (
-                    <p key={problem.words} className="wrong c-broke">
+                    <p key={problem.words} className="wrong c-fault">
                       {problem.words}
                     </p>
                   ))}
@@ -183,7 +183,7 @@ export function Said({ sentences, of, text, problems, known, onText, trial, chan
                     <Add part={part} text={text} known={known} onAdd={(addition) => add(part, at, spot, addition)} onDone={() => close(at)} />
                   )}
                 </div>
-                <p className={margin?.holds === false ? "margin c-broke" : "margin"}>{margin?.words}</p>
+                <p className={margin?.holds === false ? "margin c-fault" : "margin"}>{margin?.words}</p>
               </div>
             );
           })}

@@ -61,7 +61,7 @@ public final class ClientMain {
 
     /** Does one command; gives the exit code. */
     public static int run(String... arguments) {
-        CommandLine commandLine = new CommandLine(new ClientMain())
+        CommandLine commandLine = commands()
                 .setUsageHelpWidth(Terminal.columns().orElse(100))
                 .setExecutionExceptionHandler((e, command, parsed) -> {
                     System.err.println("lectomen: " + message(e));
@@ -74,12 +74,18 @@ public final class ClientMain {
                     System.err.println("See: lectomen help " + commandPath(e.getCommandLine()));
                     return 2;
                 });
-        helpEverywhere(commandLine);
         if (arguments.length == 0) {
             commandLine.usage(System.out);
             return 0;
         }
         return commandLine.execute(arguments);
+    }
+
+    /** All commands with their options. */
+    public static CommandLine commands() {
+        CommandLine commands = new CommandLine(new ClientMain());
+        helpEverywhere(commands);
+        return commands;
     }
 
     private static void helpEverywhere(CommandLine commandLine) {

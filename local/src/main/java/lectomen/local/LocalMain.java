@@ -28,9 +28,14 @@ public final class LocalMain {
         System.exit(run(arguments));
     }
 
+    /** All commands with their options. */
+    public static CommandLine commands() {
+        return new CommandLine(new LocalMain());
+    }
+
     /** Does one command; gives the exit code. */
     public static int run(String... arguments) {
-        return new CommandLine(new LocalMain())
+        return commands()
                 .setCaseInsensitiveEnumValuesAllowed(true)
                 .setUsageHelpWidth(100)
                 .setExecutionExceptionHandler((e, command, parsed) -> {

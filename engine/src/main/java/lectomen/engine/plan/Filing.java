@@ -45,7 +45,7 @@ public record Filing(
         @Nullable String olderTo,
         @Nullable List<CounterUse> counters,
         @Nullable String documentKey,
-        @Nullable StepProduct product) {
+        @Nullable StepOutput product) {
     private static final int MOST_READ_BEFORE = 1_000;
     private static final ConcurrentMap<String, NamePattern> READ_BEFORE = new ConcurrentHashMap<>();
 
@@ -66,7 +66,7 @@ public record Filing(
     }
 
     /** What is filed; empty for the document as it came in. */
-    public Optional<StepProduct> findProduct() {
+    public Optional<StepOutput> findProduct() {
         return Optional.ofNullable(product);
     }
 

@@ -11,7 +11,7 @@ import lectomen.engine.rule.Step;
 /** What the steps of a plan have made so far, by name. */
 final class Outputs {
     private final StepWorker stepWorker;
-    private final Map<String, StepProduct> made = new HashMap<>();
+    private final Map<String, StepOutput> made = new HashMap<>();
 
     Outputs(StepWorker stepWorker) {
         this.stepWorker = stepWorker;
@@ -56,13 +56,13 @@ final class Outputs {
                 .filter(text -> !text.isBlank());
     }
 
-    private StepProduct of(Step.Acting acting) {
+    private StepOutput of(Step.Acting acting) {
         return find(acting.of()).orElseGet(stepWorker::original);
     }
 
     private StepWorker.Result kept(Step.Acting acting, StepWorker.Result result) {
         if (result instanceof StepWorker.Result.Made one) {
-            StepProduct named = one.product().as(acting.as());
+            StepOutput named = one.product().as(acting.as());
             made.put(acting.as(), named);
             return new StepWorker.Result.Made(named, one.notes());
         }
@@ -70,7 +70,7 @@ final class Outputs {
     }
 
     /** What was made under a name; empty for what is still as it came in. */
-    Optional<StepProduct> find(String output) {
+    Optional<StepOutput> find(String output) {
         return output.equals(Step.Acting.ORIGINAL) ? Optional.empty() : Optional.ofNullable(made.get(output));
     }
 }

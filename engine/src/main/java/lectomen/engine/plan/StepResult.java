@@ -23,7 +23,7 @@ public record StepResult(
         List<FieldValue> fields,
         List<Reason> notes,
         Optional<Reason> failed,
-        @Nullable StepProduct made,
+        @Nullable StepOutput made,
         long millis) {
     public StepResult {
         fields = List.copyOf(fields);
@@ -37,7 +37,7 @@ public record StepResult(
             List<FieldValue> fields,
             List<Reason> notes,
             Optional<Reason> failed,
-            @Nullable StepProduct made) {
+            @Nullable StepOutput made) {
         this(number, word, line, fields, notes, failed, made, 0);
     }
 
@@ -53,7 +53,7 @@ public record StepResult(
     }
 
     /** What it made of the document, if that is what it does. */
-    public Optional<StepProduct> findMade() {
+    public Optional<StepOutput> findMade() {
         return Optional.ofNullable(made);
     }
 }

@@ -254,7 +254,7 @@ final class StepRunner {
             String pattern = candidate.rule().sameDocument().orElseThrow().source();
             return done(number, file, Optional.of(Reason.of("document.no-key", "pattern", pattern)));
         }
-        Optional<StepProduct> made = outputs.find(file.output());
+        Optional<StepOutput> made = outputs.find(file.output());
         Filing filing = new Filing(
                 number,
                 file.connection(),

@@ -13,7 +13,7 @@ public interface StepWorker {
     /** What came of it. */
     sealed interface Result {
         /** @param notes what was done on the way, worth knowing */
-        record Made(StepProduct product, List<Reason> notes) implements Result {
+        record Made(StepOutput product, List<Reason> notes) implements Result {
             public Made {
                 notes = List.copyOf(notes);
             }
@@ -25,40 +25,40 @@ public interface StepWorker {
     /** For plans whose rules have no such steps. */
     StepWorker NONE = new StepWorker() {
         @Override
-        public StepProduct original() {
+        public StepOutput original() {
             throw new IllegalStateException("There is no workshop here");
         }
 
         @Override
-        public Result prepare(StepProduct of, Preparation wanted) {
+        public Result prepare(StepOutput of, Preparation wanted) {
             return new Result.Failed(Reason.of("engine.fault", "problem", "there is no workshop"));
         }
 
         @Override
-        public Result convert(StepProduct of, Conversion wanted) {
+        public Result convert(StepOutput of, Conversion wanted) {
             return new Result.Failed(Reason.of("engine.fault", "problem", "there is no workshop"));
         }
 
         @Override
-        public Result resize(StepProduct of, PictureResizer.Wanted wanted) {
+        public Result resize(StepOutput of, PictureResizer.Wanted wanted) {
             return new Result.Failed(Reason.of("engine.fault", "problem", "there is no workshop"));
         }
 
         @Override
-        public ReadResult read(StepProduct of, ReadingOptions wish, String neededBy) {
+        public ReadResult read(StepOutput of, ReadingOptions wish, String neededBy) {
             return new ReadResult.Unreadable(Reason.of("engine.fault", "problem", "there is no workshop"));
         }
     };
 
     /** The document as it came in. */
-    StepProduct original();
+    StepOutput original();
 
-    Result prepare(StepProduct of, Preparation wanted);
+    Result prepare(StepOutput of, Preparation wanted);
 
-    Result convert(StepProduct of, Conversion wanted);
+    Result convert(StepOutput of, Conversion wanted);
 
-    Result resize(StepProduct of, PictureResizer.Wanted wanted);
+    Result resize(StepOutput of, PictureResizer.Wanted wanted);
 
     /** Its text. @param neededBy for the reason when there is none */
-    ReadResult read(StepProduct of, ReadingOptions wish, String neededBy);
+    ReadResult read(StepOutput of, ReadingOptions wish, String neededBy);
 }

@@ -12,7 +12,7 @@ import java.util.Optional;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.plan.StepProduct;
+import lectomen.engine.plan.StepOutput;
 import lectomen.engine.reason.Reason;
 
 /**
@@ -29,7 +29,7 @@ public final class ResultCache {
     private record Work(String sha256, String name, Object wanted) {}
 
     /** @param file with what was made */
-    record Kept(StepProduct product, List<Reason> notes, Path file) {}
+    record Kept(StepOutput product, List<Reason> notes, Path file) {}
 
     private final Path folder;
     private final Map<Text, DocumentText> texts = new LinkedHashMap<>(16, 0.75f, true);
@@ -77,7 +77,7 @@ public final class ResultCache {
     }
 
     /** Takes the file over; it lies elsewhere from then on. */
-    Kept keepMade(String of, String name, Object wanted, StepProduct product, List<Reason> notes, Path file)
+    Kept keepMade(String of, String name, Object wanted, StepOutput product, List<Reason> notes, Path file)
             throws IOException {
         Files.createDirectories(folder);
         Path place = folder.resolve(product.sha256());

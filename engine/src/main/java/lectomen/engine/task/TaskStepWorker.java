@@ -27,7 +27,7 @@ import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.ReadResult;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.StepProduct;
+import lectomen.engine.plan.StepOutput;
 import lectomen.engine.plan.StepResult;
 import lectomen.engine.plan.StepWorker;
 import lectomen.engine.prepare.Preparation;
@@ -66,8 +66,8 @@ final class TaskStepWorker implements StepWorker {
     }
 
     @Override
-    public StepProduct original() {
-        return new StepProduct(
+    public StepOutput original() {
+        return new StepOutput(
                 Step.Acting.ORIGINAL,
                 task.document().sha256(),
                 task.document().size(),
@@ -75,14 +75,14 @@ final class TaskStepWorker implements StepWorker {
     }
 
     @Override
-    public Result prepare(StepProduct of, Preparation wanted) {
+    public Result prepare(StepOutput of, Preparation wanted) {
         return made(of, wanted, source -> new DocumentPreparer(folder, listener).prepare(source, wanted));
     }
 
     @Override
-    public Result convert(StepProduct of, Conversion wanted) {
+    public Result convert(StepOutput of, Conversion wanted) {
         return made(of, wanted, source -> {
-            StepProduct original = original();
+            StepOutput original = original();
             SourceDocument asItCame = new SourceDocument(
                     file(original), original.type(), task.facts().name());
             Optional<DocumentText> text = Optional.ofNullable(texts.get(of.sha256()));
@@ -94,12 +94,12 @@ final class TaskStepWorker implements StepWorker {
     }
 
     @Override
-    public Result resize(StepProduct of, PictureResizer.Wanted wanted) {
+    public Result resize(StepOutput of, PictureResizer.Wanted wanted) {
         return made(of, wanted, source -> new PictureResizer(folder, listener).resize(source, wanted));
     }
 
     @Override
-    public ReadResult read(StepProduct of, ReadingOptions wish, String neededBy) {
+    public ReadResult read(StepOutput of, ReadingOptions wish, String neededBy) {
         Optional<DocumentText> known = kept.flatMap(results -> results.findText(of.sha256(), of.type(), wish));
         if (known.isPresent()) {
             texts.put(of.sha256(), known.get());
@@ -122,7 +122,7 @@ final class TaskStepWorker implements StepWorker {
         ConversionResult on(SourceDocument source) throws IOException;
     }
 
-    private Result made(StepProduct of, Object wanted, Work work) {
+    private Result made(StepOutput of, Object wanted, Work work) {
         String name = task.facts().name();
         Optional<ResultCache.Kept> before = kept.flatMap(results -> results.findMade(of.sha256(), name, wanted));
         if (before.isPresent()) {
@@ -145,7 +145,7 @@ final class TaskStepWorker implements StepWorker {
                         result.type().word()));
             }
             Path file = result.files().get(0);
-            StepProduct product = new StepProduct("", hash(file), Files.size(file), result.type());
+            StepOutput product = new StepOutput("", hash(file), Files.size(file), result.type());
             if (kept.isPresent()) {
                 ResultCache.Kept now = kept.get().keepMade(of.sha256(), name, wanted, product, result.notes(), file);
                 files.put(product.sha256(), now.file());
@@ -158,7 +158,7 @@ final class TaskStepWorker implements StepWorker {
         }
     }
 
-    private Path file(StepProduct of) throws IOException {
+    private Path file(StepOutput of) throws IOException {
         Path made = files.get(of.sha256());
         if (made != null) {
             return made;
@@ -197,7 +197,7 @@ final class TaskStepWorker implements StepWorker {
             }
             for (StepResult step : outcome.steps()) {
                 if (step.findMade().isPresent()) {
-                    StepProduct made = step.findMade().get();
+                    StepOutput made = step.findMade().get();
                     boolean named = !made.output().equals(Step.Acting.MAIN);
                     if (named || task.asking() == Task.Asking.ALL) {
                         handOver(made, handed, bench);
@@ -209,7 +209,7 @@ final class TaskStepWorker implements StepWorker {
         }
     }
 
-    private void handOver(StepProduct product, Set<String> handed, OutputSink bench) throws IOException {
+    private void handOver(StepOutput product, Set<String> handed, OutputSink bench) throws IOException {
         Path file = files.get(product.sha256());
         if (file != null && handed.add(product.sha256())) {
             bench.take(new ByteRef(product.sha256(), product.size()), file);

@@ -55,34 +55,34 @@ class OutputsTest {
         private final List<String> asked = new ArrayList<>();
 
         @Override
-        public StepProduct original() {
-            return new StepProduct("original", "o", 9, FileType.JPEG);
+        public StepOutput original() {
+            return new StepOutput("original", "o", 9, FileType.JPEG);
         }
 
-        private Result made(String what, StepProduct of, FileType type) {
+        private Result made(String what, StepOutput of, FileType type) {
             asked.add(what + " " + of.sha256());
             return of.sha256().contains("broken")
                     ? new Result.Failed(Reason.of("file.empty"))
-                    : new Result.Made(new StepProduct("", of.sha256() + "." + what, 9, type), List.of());
+                    : new Result.Made(new StepOutput("", of.sha256() + "." + what, 9, type), List.of());
         }
 
         @Override
-        public Result prepare(StepProduct of, Preparation wanted) {
+        public Result prepare(StepOutput of, Preparation wanted) {
             return made("prepared", of, FileType.TIFF);
         }
 
         @Override
-        public Result convert(StepProduct of, Conversion wanted) {
+        public Result convert(StepOutput of, Conversion wanted) {
             return made("pdf of " + wanted.details().title().orElse(""), of, FileType.PDF);
         }
 
         @Override
-        public Result resize(StepProduct of, PictureResizer.Wanted wanted) {
+        public Result resize(StepOutput of, PictureResizer.Wanted wanted) {
             return made("resized", of, FileType.JPEG);
         }
 
         @Override
-        public ReadResult read(StepProduct of, ReadingOptions wish, String neededBy) {
+        public ReadResult read(StepOutput of, ReadingOptions wish, String neededBy) {
             asked.add("read " + of.sha256() + " " + wish.care().word() + " "
                     + wish.pages().words());
             Word word = Word.certain("Berth-" + of.sha256().length(), new Box(50, 50, 40, 10));
@@ -136,19 +136,19 @@ class OutputsTest {
         Outcome outcome = plan(RULE, bench);
         assertThat(bench.asked).containsExactly("prepared o", "resized o.prepared", "pdf of Note n7 o.prepared");
         List<Filing> filings = ((Outcome.Ending.Planned) outcome.ending()).filings();
-        assertThat(filings.stream().map(filing -> filing.findProduct().map(StepProduct::sha256)))
+        assertThat(filings.stream().map(filing -> filing.findProduct().map(StepOutput::sha256)))
                 .containsExactly(
                         Optional.of("o.prepared.pdf of Note n7"), Optional.of("o.prepared.resized"), Optional.empty());
         assertThat(filings.stream().map(Filing::ending)).containsExactly("pdf", "jpg", "jpg");
-        assertThat(outcome.steps().get(1).findMade().map(StepProduct::output)).contains("small");
+        assertThat(outcome.steps().get(1).findMade().map(StepOutput::output)).contains("small");
     }
 
     @Test
     void whatCantBeMadeEndsThePlanWithItsReason() {
         StepWorker broken = new Bench() {
             @Override
-            public StepProduct original() {
-                return new StepProduct("original", "broken", 9, FileType.JPEG);
+            public StepOutput original() {
+                return new StepOutput("original", "broken", 9, FileType.JPEG);
             }
         };
         Outcome outcome = plan(RULE, broken);

@@ -2,8 +2,8 @@ package lectomen.service.api;
 
 import lectomen.service.access.BadPersonException;
 import lectomen.service.counter.BadCounterException;
+import lectomen.service.intake.DiskTooFullException;
 import lectomen.service.intake.KeyTakenException;
-import lectomen.service.intake.NoRoomException;
 import lectomen.service.job.NoSuchJobException;
 import lectomen.service.job.WrongStateException;
 import lectomen.service.lookup.NoSuchLookupException;
@@ -119,7 +119,7 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     }
 
     @ExceptionHandler
-    ProblemDetail noRoom(NoRoomException e) {
+    ProblemDetail noRoom(DiskTooFullException e) {
         return problem(HttpStatus.INSUFFICIENT_STORAGE, "disk-low", "No room", e.getMessage());
     }
 

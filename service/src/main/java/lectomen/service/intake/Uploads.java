@@ -80,7 +80,7 @@ public final class Uploads {
      */
     public Accepted take(Sent sent, InputStream content, String principal) throws IOException {
         diskSpace.findTooLow().ifPresent(reason -> {
-            throw new NoRoomException(reason.words());
+            throw new DiskTooFullException(reason.words());
         });
         byte[] head = content.readNBytes(FileType.HEAD_BYTES);
         ByteRef ref = bytes.put(new SequenceInputStream(new ByteArrayInputStream(head), content));

@@ -8,7 +8,7 @@ import java.util.Set;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.StepProduct;
+import lectomen.engine.plan.StepOutput;
 import lectomen.engine.plan.StepResult;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
@@ -30,7 +30,7 @@ public final class JobOutputs {
      * @param handedOver outputs that go on to another rule
      */
     public static void keep(JdbcClient db, Job job, Outcome outcome, Set<String> handedOver, long now) {
-        Map<String, StepProduct> last = new HashMap<>();
+        Map<String, StepOutput> last = new HashMap<>();
         for (StepResult step : outcome.steps()) {
             step.findMade()
                     .filter(made -> !made.output().equals(MAIN) || handedOver.contains(MAIN))
@@ -44,7 +44,7 @@ public final class JobOutputs {
                     .ifPresent(product -> last.put(MAIN, product));
         }
         if (last.containsKey(MAIN)) {
-            StepProduct original = new StepProduct(
+            StepOutput original = new StepOutput(
                     ORIGINAL,
                     job.original().orElseThrow().sha256(),
                     job.original().orElseThrow().size(),
@@ -53,7 +53,7 @@ public final class JobOutputs {
         }
         last.forEach((name, product) -> keep(db, job, name, product, now));
         for (Filing filing : filings) {
-            Optional<StepProduct> product = filing.findProduct();
+            Optional<StepOutput> product = filing.findProduct();
             if (product.isPresent()
                     && !product.get().equals(last.get(product.get().output()))) {
                 keep(db, job, nameOf(filing, last), product.get(), now);
@@ -62,12 +62,12 @@ public final class JobOutputs {
     }
 
     /** The output that a filing files; one that a later step changed again has the filing's number behind its name. */
-    private static String nameOf(Filing filing, Map<String, StepProduct> last) {
-        StepProduct product = filing.findProduct().orElseThrow();
+    private static String nameOf(Filing filing, Map<String, StepOutput> last) {
+        StepOutput product = filing.findProduct().orElseThrow();
         return product.equals(last.get(product.output())) ? product.output() : product.output() + "-" + filing.step();
     }
 
-    private static void keep(JdbcClient db, Job job, String name, StepProduct product, long now) {
+    private static void keep(JdbcClient db, Job job, String name, StepOutput product, long now) {
         boolean isOriginal =
                 product.sha256().equals(job.original().orElseThrow().sha256());
         int before = db.sql(
@@ -99,7 +99,7 @@ public final class JobOutputs {
 
     /** The name of the row whose bytes a filing files. */
     public static String rowOf(JdbcClient db, Job job, Filing filing) {
-        Optional<StepProduct> product = filing.findProduct();
+        Optional<StepOutput> product = filing.findProduct();
         if (product.isEmpty()) {
             return original(db, job.id(), job.generation());
         }
@@ -120,11 +120,11 @@ public final class JobOutputs {
     }
 
     /** What the present run of a job made under a name; empty where it made none. */
-    public static Optional<StepProduct> find(JdbcClient db, Job job, String name) {
+    public static Optional<StepOutput> find(JdbcClient db, Job job, String name) {
         String row = name.equals(ORIGINAL) ? original(db, job.id(), job.generation()) : name;
         return db.sql("select sha256, size, type from output where job_id = ? and generation = ? and name = ?")
                 .params(job.id(), job.generation(), row)
-                .query((found, index) -> new StepProduct(
+                .query((found, index) -> new StepOutput(
                         name,
                         found.getString("sha256"),
                         found.getLong("size"),

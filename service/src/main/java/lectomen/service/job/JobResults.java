@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.StepProduct;
+import lectomen.engine.plan.StepOutput;
 import lectomen.engine.plan.StepResult;
 import lectomen.engine.reason.Reason;
 import lectomen.service.store.Store;
@@ -79,7 +79,7 @@ public final class JobResults {
                 .param(input)
                 .param(
                         step.failed().isEmpty()
-                                ? step.findMade().map(StepProduct::sha256).orElse(input)
+                                ? step.findMade().map(StepOutput::sha256).orElse(input)
                                 : null)
                 .param(beganAt.toEpochMilli())
                 .param(endedAt.toEpochMilli())

@@ -13,7 +13,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.plan.AnswerSlots;
 import lectomen.engine.plan.RuleRef;
-import lectomen.engine.plan.StepProduct;
+import lectomen.engine.plan.StepOutput;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.AnswerFile;
 import lectomen.engine.rule.FileFacts;
@@ -175,7 +175,7 @@ public final class FollowUps implements JobEndListener {
                     db, job.id(), "It was not handed over to rule " + on.to() + ", since it came from there.", SERVICE);
             return false;
         }
-        Optional<StepProduct> output = JobOutputs.find(db, job, on.output());
+        Optional<StepOutput> output = JobOutputs.find(db, job, on.output());
         if (output.isEmpty()) {
             String why = "There is no output \"" + on.output() + "\" to hand over to rule " + on.to() + ".";
             notes.add(db, job.id(), why, SERVICE);
@@ -212,7 +212,7 @@ public final class FollowUps implements JobEndListener {
     }
 
     /** The name as it came; what a step made of it has the ending of its own type. */
-    private static String nameOf(Job job, StepProduct output) {
+    private static String nameOf(Job job, StepOutput output) {
         boolean asItCame = output.sha256().equals(job.original().orElseThrow().sha256());
         int dot = job.name().lastIndexOf('.');
         return asItCame || output.type().ending().isEmpty()

@@ -15,7 +15,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleRef;
-import lectomen.engine.plan.StepProduct;
+import lectomen.engine.plan.StepOutput;
 import lectomen.engine.plan.StepResult;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.engine.task.ByteRef;
@@ -44,16 +44,16 @@ class JobOutputsTest {
         fixture.close();
     }
 
-    private StepProduct made(String output, String content) throws IOException {
+    private StepOutput made(String output, String content) throws IOException {
         ByteRef ref = fixture.bytes.put(new ByteArrayInputStream(content.getBytes(StandardCharsets.UTF_8)));
-        return new StepProduct(output, ref.sha256(), ref.size(), FileType.PDF);
+        return new StepOutput(output, ref.sha256(), ref.size(), FileType.PDF);
     }
 
-    private static StepResult step(int number, StepProduct made) {
+    private static StepResult step(int number, StepOutput made) {
         return new StepResult(number, "convert", number, List.of(), List.of(), Optional.empty(), made);
     }
 
-    private static Filing filing(int step, StepProduct product) {
+    private static Filing filing(int step, StepOutput product) {
         return new Filing(
                 step, "archive", "", "a", Map.of(), "pdf", WhenTaken.NUMBER_IT, null, null, null, null, product);
     }
@@ -90,8 +90,8 @@ class JobOutputsTest {
 
     @Test
     void whatIsFiledAndWhatIsNamedIsKeptAndTheOriginalKeepsItsRow() throws IOException {
-        StepProduct sheet = made("sheet", "prepared");
-        StepProduct main = made("main", "the pdf");
+        StepOutput sheet = made("sheet", "prepared");
+        StepOutput main = made("main", "the pdf");
         keep(List.of(step(1, sheet), step(2, main)), List.of(filing(3, main)));
         assertThat(rows()).containsExactly("main", "original", "sheet");
         assertThat(uses(sheet.sha256())).isEqualTo(1);
@@ -101,8 +101,8 @@ class JobOutputsTest {
 
     @Test
     void whatWasOnlyAStepOnTheWayIsNotKept() throws IOException {
-        StepProduct onTheWay = made("main", "prepared");
-        StepProduct main = made("main", "the pdf");
+        StepOutput onTheWay = made("main", "prepared");
+        StepOutput main = made("main", "the pdf");
         keep(List.of(step(1, onTheWay), step(2, main)), List.of(filing(3, main)));
         assertThat(rows()).containsExactly("main", "original");
         assertThat(uses(onTheWay.sha256())).isZero();
@@ -110,8 +110,8 @@ class JobOutputsTest {
 
     @Test
     void whatIsFiledBetweenTwoStepsHasARowOfItsOwn() throws IOException {
-        StepProduct first = made("main", "prepared");
-        StepProduct second = made("main", "the pdf");
+        StepOutput first = made("main", "prepared");
+        StepOutput second = made("main", "the pdf");
         Filing early = filing(2, first);
         keep(List.of(step(1, first), step(3, second)), List.of(early, filing(4, second)));
         assertThat(rows()).contains("main", "main-2", "original");
@@ -121,7 +121,7 @@ class JobOutputsTest {
 
     @Test
     void aStepThatChangedNothingUsesTheOriginalsBytesOnce() throws IOException {
-        StepProduct same = new StepProduct("main", original(), 10, FileType.TEXT);
+        StepOutput same = new StepOutput("main", original(), 10, FileType.TEXT);
         keep(List.of(step(1, same)), List.of(filing(2, same)));
         assertThat(uses(original())).isEqualTo(1);
         fixture.store.write(db -> {
@@ -133,8 +133,8 @@ class JobOutputsTest {
 
     @Test
     void lettingTheOriginalGoLetsGoOfWhatWasMadeOfItToo() throws IOException {
-        StepProduct sheet = made("sheet", "prepared");
-        StepProduct main = made("main", "the pdf");
+        StepOutput sheet = made("sheet", "prepared");
+        StepOutput main = made("main", "the pdf");
         keep(List.of(step(1, sheet), step(2, main)), List.of(filing(3, main)));
         fixture.store.write(db -> {
             new Originals(fixture.ledger, fixture.clock).remove(db, id, "owner");

@@ -8,9 +8,9 @@ import lectomen.engine.identify.FileType;
  * @param output its name
  * @param sha256 of its bytes
  */
-public record StepProduct(String output, String sha256, long size, FileType type) {
+public record StepOutput(String output, String sha256, long size, FileType type) {
     /** The same under another name. */
-    public StepProduct as(String name) {
-        return new StepProduct(name, sha256, size, type);
+    public StepOutput as(String name) {
+        return new StepOutput(name, sha256, size, type);
     }
 }

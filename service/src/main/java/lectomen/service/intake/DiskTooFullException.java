@@ -1,8 +1,8 @@
 package lectomen.service.intake;
 
 /** A file can't be taken in, since the disk is too full. */
-public final class NoRoomException extends RuntimeException {
-    NoRoomException(String words) {
+public final class DiskTooFullException extends RuntimeException {
+    DiskTooFullException(String words) {
         super(words);
     }
 }
