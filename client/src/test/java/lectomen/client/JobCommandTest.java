@@ -170,7 +170,7 @@ class JobCommandTest {
                 .contains("  file, done: /archive/MHP-1.pdf")
                 .contains(": read back")
                 .contains("the previous version is now /archive/older/MHP-1.pdf")
-                .contains("replaced or taken back")
+                .contains("replaced or withdrawn")
                 .contains("  withdraw, abandoned: /archive/x.pdf\n      It was changed.")
                 .contains("tess: Asked for it.")
                 .contains("    41  ")

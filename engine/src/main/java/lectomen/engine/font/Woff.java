@@ -66,7 +66,7 @@ final class Woff {
             while (got < length) {
                 int more = inflater.inflate(table, got, length - got);
                 if (more == 0) {
-                    throw new IOException("a table of the font is cut off");
+                    throw new IOException("a table of the font is incomplete");
                 }
                 got += more;
             }

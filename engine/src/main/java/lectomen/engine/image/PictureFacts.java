@@ -96,7 +96,7 @@ final class PictureFacts {
         long[] counts = numbers(directory.getEntryById(countsTag));
         for (int i = 0; i < Math.min(offsets.length, counts.length); i++) {
             if (length >= 0 && offsets[i] + counts[i] > length) {
-                throw new IOException("it is cut off: the end of the picture is missing");
+                throw new IOException("it is incomplete: the end of the picture is missing");
             }
         }
     }

@@ -290,7 +290,7 @@ public final class PictureFile implements AutoCloseable {
     private BufferedImage decode(int number, ImageReadParam param) throws IOException {
         Optional<JpegFacts> jpeg = type == FileType.JPEG ? Optional.of(JpegFacts.of(path)) : Optional.empty();
         if (jpeg.filter(facts -> !facts.complete()).isPresent()) {
-            throw new IOException("it is cut off: the end of the picture is missing");
+            throw new IOException("it is incomplete: the end of the picture is missing");
         }
         boolean bareInks = jpeg.filter(facts -> facts.components() == 4 && !facts.saysInks())
                 .isPresent();

@@ -127,8 +127,8 @@ class MakersTest {
         ReadResult reading = PdfReader.read(withLettersMovedBy(distance, name), Progress.Listener.NONE);
         assertThat(reading).isInstanceOf(ReadResult.Unreadable.class);
         assertThat(((ReadResult.Unreadable) reading).reason().words())
-                .contains("text layer of page 1 is garbage")
-                .contains("recognised");
+                .contains("text layer of page 1 is unreadable")
+                .contains("scan the document");
     }
 
     @ParameterizedTest
