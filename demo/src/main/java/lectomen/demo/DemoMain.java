@@ -302,18 +302,19 @@ public final class DemoMain implements Callable<Integer> {
         String welcome = service.post("/welcome-links", "").path("path").asString();
         say("""
 
-                The service goes on until Ctrl-C. Its console, by a link that makes you its administrator:
+                The service is running; press Ctrl-C to stop it. Its console, with a link that creates your administrator account:
                   %2$s%3$s
-                To look around in another terminal:
-                  export LECTOMEN_HOME=%1$s
-                  ./lectomen status
-                  ./lectomen job list
-                  ./lectomen job show 1-1
-                  ./lectomen trial %1$s/demo-documents/permit-0031.pdf
-                Hot folders   %1$s/inbox
-                Filed         %1$s/harbour-archive
-                Rules         %1$s/demo-rules
-                Try it: copy one of %1$s/demo-documents into a hot folder again.""".formatted(home, service.url(), welcome));
+
+                Three things to try in another terminal, after: export LECTOMEN_HOME=%1$s
+                  1. See everything about one document:
+                       ./lectomen job show 1-1
+                  2. Put a file into a hot folder, and see where it goes:
+                       cp %1$s/demo-documents/permit-0031.pdf %1$s/inbox/mooring-permits/another.pdf
+                       ./lectomen job list
+                  3. Test a rule on a document, without filing anything:
+                       ./lectomen trial %1$s/demo-documents/permit-0031.pdf --rule %1$s/demo-rules/mooring-permits.yaml
+
+                Filed documents are in %1$s/harbour-archive""".formatted(home, service.url(), welcome));
     }
 
     private void say(String words) {

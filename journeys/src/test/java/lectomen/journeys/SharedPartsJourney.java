@@ -56,7 +56,7 @@ class SharedPartsJourney {
     void aPartIsChangedOnceAndEachOfItsRulesGetsANewVersion() throws Exception {
         assertThat(client("rule", "add", file("early.yaml", namedByPart("early")))
                         .err())
-                .contains("no name pattern is called \"named\"");
+                .contains("unknown name pattern \"named\"");
         client("part", "put", file("named.yaml", NAMED.formatted("{file name}")));
         service.live(namedByPart("one"));
         service.live(namedByPart("two"));

@@ -77,13 +77,13 @@ final class Parts {
     private String missing(SharedPart.Kind kind, String name) {
         SharedPart other = known.get(name);
         if (other != null) {
-            return "part " + name + " is of kind " + other.kind().words() + "; a " + kind.words() + " is missing here";
+            return "part " + name + " is of kind " + other.kind().words() + "; a " + kind.words() + " is expected here";
         }
         List<String> names = known.values().stream()
                 .filter(part -> part.kind() == kind)
                 .map(SharedPart::name)
                 .toList();
-        return "no " + kind.words() + " is called \"" + name + "\""
+        return "unknown " + kind.words() + " \"" + name + "\""
                 + (names.isEmpty() ? "; there is none yet (lectomen part put)" : Section.suggestion(name, names));
     }
 

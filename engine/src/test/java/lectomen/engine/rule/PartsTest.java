@@ -128,7 +128,7 @@ class PartsTest {
     @Test
     void aPartThatIsMissingOrOfAnotherKindIsSaidWithTheNearest() {
         assertThat(problems(RULE, PERMIT, SCANS, PERMIT_NAME))
-                .anySatisfy(problem -> assertThat(problem).contains("no step list is called \"name-and-file\""));
+                .anySatisfy(problem -> assertThat(problem).contains("unknown step list \"name-and-file\""));
         assertThat(problems(
                         RULE.replace("steps: name-and-file", "steps: name-and-fil"),
                         PERMIT,

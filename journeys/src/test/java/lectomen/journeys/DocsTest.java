@@ -1,0 +1,196 @@
+package lectomen.journeys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.MatchResult;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import lectomen.client.ClientMain;
+import lectomen.engine.rule.PartReader;
+import lectomen.engine.rule.RuleReadResult;
+import lectomen.engine.rule.RuleReader;
+import lectomen.engine.rule.Site;
+import lectomen.local.LocalMain;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import picocli.CommandLine;
+
+/** What the pages in docs/ and the README show is right: each command exists with its options, each rule file is valid. */
+class DocsTest {
+    /** Commands that the launcher starts in programs of their own. */
+    private static final Set<String> OTHER_PROGRAMS = Set.of("serve", "demo", "doctor", "bench");
+
+    private static final Pattern WORD = Pattern.compile("'([^']*)'|\"([^\"]*)\"|([^\\s'\"]+)");
+    private static final Pattern CONNECTION = Pattern.compile("\\bin: ([\\w-]+)");
+
+    /** What a piece of a rule may leave to the rest of the rule. */
+    private static final Pattern NEEDS_THE_REST = Pattern.compile(
+            "unknown (?:field|counter|lookup|step list|output|part)|shared part|earlier field|needs a place to look");
+
+    /** @param where its page and line */
+    private record Block(String where, String kind, String text) {
+        @Override
+        public String toString() {
+            return where;
+        }
+    }
+
+    private static List<Block> blocks() throws IOException {
+        List<Path> pages = new ArrayList<>(List.of(Launcher.ROOT.resolve("README.md")));
+        try (Stream<Path> files = Files.list(Launcher.ROOT.resolve("docs"))) {
+            files.filter(file -> file.toString().endsWith(".md")).sorted().forEach(pages::add);
+        }
+        List<Block> blocks = new ArrayList<>();
+        for (Path page : pages) {
+            List<String> lines = Files.readAllLines(page);
+            for (int i = 0; i < lines.size(); i++) {
+                if (lines.get(i).startsWith("```")) {
+                    int end = i + 1;
+                    while (!lines.get(end).startsWith("```")) {
+                        end++;
+                    }
+                    String text = String.join("\n", lines.subList(i + 1, end)) + "\n";
+                    blocks.add(new Block(
+                            page.getFileName() + ":" + (i + 1), lines.get(i).substring(3), text));
+                    i = end;
+                }
+            }
+        }
+        return blocks;
+    }
+
+    private static List<String> words(String command) {
+        return WORD.matcher(command)
+                .results()
+                .map(word -> Stream.of(1, 2, 3)
+                        .map(word::group)
+                        .filter(Objects::nonNull)
+                        .findFirst()
+                        .orElseThrow())
+                .toList();
+    }
+
+    @Test
+    void eachCommandExistsWithItsOptions() throws IOException {
+        List<String> wrong = new ArrayList<>();
+        int seen = 0;
+        for (Block block : blocks()) {
+            for (String line : block.text().split("\n")) {
+                if (!block.kind().isEmpty() || !line.matches("(\\./)?lectomen .*")) {
+                    continue;
+                }
+                String command = line.replaceFirst("^(\\./)?lectomen ", "").replaceFirst("\\s+#.*| [<>|&].*", "");
+                List<String> words = words(command);
+                seen++;
+                CommandLine commands =
+                        Set.of("convert", "read", "inspect", "propose").contains(words.get(0))
+                                ? LocalMain.commands()
+                                : ClientMain.commands();
+                if (OTHER_PROGRAMS.contains(words.get(0))) {
+                    continue;
+                }
+                try {
+                    commands.parseArgs(words.toArray(String[]::new));
+                } catch (CommandLine.ParameterException e) {
+                    wrong.add(block + " " + line + ": " + e.getMessage());
+                }
+            }
+        }
+        assertThat(seen).isGreaterThan(40);
+        assertThat(wrong).isEmpty();
+    }
+
+    static Stream<Block> rulePieces() throws IOException {
+        return blocks().stream().filter(block -> block.kind().equals("yaml")).filter(block -> !block.text()
+                .matches("(?s)(scrape_configs|listen|# lectomen.yaml|parameters:  ).*"));
+    }
+
+    @ParameterizedTest
+    @MethodSource("rulePieces")
+    void eachRuleFileAndEachPieceOfOneIsValid(Block block) {
+        Set<String> connections = new TreeSet<>(Set.of("archive", "harbour-archive"));
+        CONNECTION.matcher(block.text()).results().map(found -> found.group(1)).forEach(connections::add);
+        Site site = new Site(
+                Map.of("inbox", "/srv/inbox", "office", "Quay office"),
+                connections,
+                Locale.UK,
+                ZoneId.of("Europe/London"));
+        if (block.text().startsWith("lectomen: 1\npart:")) {
+            assertThat(PartReader.read(block.text())).isInstanceOf(PartReader.Reading.Good.class);
+        } else {
+            assertThat(problems(block, site)).isEmpty();
+        }
+    }
+
+    private static List<String> problems(Block block, Site site) {
+        String lines = "\n" + block.text();
+        boolean whole = Stream.of("lectomen:", "from:", "do:").allMatch(word -> lines.contains("\n" + word));
+        if (RuleReader.read(whole ? block.text() : completed(block.text()), site) instanceof RuleReadResult.Bad bad) {
+            return bad.problems().stream()
+                    .map(Object::toString)
+                    .filter(problem -> whole || !NEEDS_THE_REST.matcher(problem).find())
+                    .toList();
+        }
+        return List.of();
+    }
+
+    /** A whole rule around a piece of one: steps, fields of a step, or some of its parts. */
+    private static String completed(String piece) {
+        String text = piece.stripTrailing().stripIndent() + "\n";
+        String head =
+                (text.contains("lectomen:") ? "" : "lectomen: 1\n") + (text.contains("rule:") ? "" : "rule: piece\n");
+        boolean steps = text.startsWith("- ");
+        boolean top = Pattern.compile(
+                        "(?m)^(from|when|do|then|retention|parameters|rule|same document when|title|about):")
+                .matcher(text)
+                .find();
+        if (text.startsWith("sidecar:")) {
+            return head + "from:\n  - folder: \"{inbox}/piece\"\n" + text.indent(4)
+                    + "do: [ { file: { in: archive } } ]\n";
+        }
+        if (steps) {
+            return head + "from: inbox\ndo:\n" + text.indent(2)
+                    + (text.contains("file:") ? "" : "  - file: { in: archive }\n");
+        }
+        if (top) {
+            return head
+                    + (text.contains("from:") ? "" : "from: inbox\n")
+                    + text
+                    + (text.contains("do:") ? "" : "do: [ { file: { in: archive } } ]\n");
+        }
+        return head + "from: inbox\ndo:\n  - find: piece\n    fields:\n" + text.indent(6)
+                + "  - file: { in: archive }\n";
+    }
+
+    @Test
+    void eachLinkLeadsToAPageOrAPicture() throws IOException {
+        List<String> wrong = new ArrayList<>();
+        try (Stream<Path> pages = Stream.concat(
+                Stream.of(Launcher.ROOT.resolve("README.md")), Files.list(Launcher.ROOT.resolve("docs")))) {
+            for (Path page :
+                    pages.filter(file -> file.toString().endsWith(".md")).toList()) {
+                for (MatchResult link : Pattern.compile("\\]\\(([^)#:]+)(#[^)]*)?\\)")
+                        .matcher(Files.readString(page))
+                        .results()
+                        .toList()) {
+                    if (Files.notExists(page.resolveSibling(link.group(1)))) {
+                        wrong.add(page.getFileName() + ": " + link.group(1));
+                    }
+                }
+            }
+        }
+        assertThat(wrong).isEmpty();
+    }
+}
