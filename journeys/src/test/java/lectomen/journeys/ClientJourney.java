@@ -55,7 +55,7 @@ class ClientJourney {
     void aRuleGoesFromCheckOverDraftAndTrialToLive() throws Exception {
         String rule =
                 write("permits.yaml", Rules.tickets("permits", "number it")).toString();
-        assertThat(run("rule", "check", rule).out()).contains("is good");
+        assertThat(run("rule", "check", rule).out()).contains("is valid");
         assertThat(run("rule", "add", rule).out()).contains("Rule permits is draft: version 1, none was ever live");
         String ticket = write("ticket.txt", Rules.ticket("T-1234")).toString();
 
@@ -176,7 +176,7 @@ class ClientJourney {
         assertThat(noJob.err()).contains("Unknown job 1-9999");
         Answer noFile = run("send", temp.resolve("nowhere.txt").toString());
         assertThat(noFile.exitCode()).isEqualTo(2);
-        assertThat(noFile.err()).contains("there is no file");
+        assertThat(noFile.err()).contains("file not found");
         Answer noCommand = Commands.run("jobs");
         assertThat(noCommand.exitCode()).isEqualTo(2);
         assertThat(noCommand.err()).contains("job").doesNotContain("Exception");
@@ -213,7 +213,7 @@ class ClientJourney {
         }
         assertThat(run("job", "retry", "--state", "failed", "--name", "many-", "--dry-run")
                         .out())
-                .contains("3 jobs would be meant");
+                .contains("3 jobs selected. Nothing was changed");
         assertThat(run("job", "retry", "--state", "failed", "--name", "many-").out())
                 .contains("Done: 3 jobs of 3");
         Answer refused = run("job", "hold", "--state", "filed", "--name", "many-");
@@ -232,7 +232,7 @@ class ClientJourney {
 
     @Test
     void theHistoryAndTheRetentionAreToldAndTheDoctorSaysWhatMendsWhatIsWrong() throws Exception {
-        assertThat(run("ledger", "check").out()).contains("The ledger is whole");
+        assertThat(run("ledger", "check").out()).contains("The ledger is intact");
         assertThat(run("retention").out()).contains("kept for ever");
         service.live(Rules.keepName("short", "arrives: whole").replace("do:", "retention: { originals: 1 day }\ndo:"));
         assertThat(run("retention").out()).contains("short").contains("1 day");
@@ -249,7 +249,7 @@ class ClientJourney {
                 .contains("line 2")
                 .contains("lines or json")
                 .contains("no service is running on this home")
-                .contains("To mend it: ./lectomen serve");
+                .contains("Fix: ./lectomen serve");
         assertThat(Commands.run("completion", "bash").out())
                 .contains("_complete_lectomen")
                 .contains("run-again");

@@ -182,7 +182,7 @@ class CounterJourney {
                     .contains("40");
             assertThat(service.client("counter", "set", "slips", "--next", "3", "--reason", "again")
                             .err())
-                    .contains("was given already");
+                    .contains("has already been given");
             assertThat(service.client("counter", "changes", "slips").out()).contains("the paper book went to 39");
             drop(service, outside, "slips", "last.txt");
             service.awaitJob("last.txt", "filed");

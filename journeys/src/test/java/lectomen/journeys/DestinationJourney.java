@@ -77,7 +77,7 @@ class DestinationJourney {
         JsonNode waiting = service.job("ticket-079.txt");
         assertThat(waiting.path("reason").path("words").asString())
                 .contains("far")
-                .contains("tried again");
+                .contains("retried");
         assertThat(waiting.has("nextTryAt")).isTrue();
         assertThat(far).as("a root that went away is not made anew").doesNotExist();
 
@@ -130,11 +130,11 @@ class DestinationJourney {
                 SmallDisk other = SmallDisk.mount(share, "size=1m")) {
             assertThat(itsNumber.folder()).isEmptyDirectory();
             Answer moved = service.client("folder", "moved", share.toString());
-            assertThat(moved.out()).contains("is confirmed: it is used where it is now");
+            assertThat(moved.out()).contains("is confirmed; its new location is used");
             service.awaitInTime("that is filed", () -> service.count("notes", "filed") == 2);
             assertThat(other.folder().resolve("notes/two.txt")).exists();
             assertThat(service.client("folder", "moved", share.toString()).out())
-                    .contains("there is nothing to confirm");
+                    .contains("has not moved; there is nothing to confirm");
         }
     }
 

@@ -134,7 +134,7 @@ record EndpointCases(
                 Case.bad("jobs.note", "POST /jobs/" + filed + "/notes", 400, "bad-request", "1 to 4000")
                         .with("application/json", "{\"text\": \" \"}"),
                 Case.good("jobActions.many", "POST /job-actions/retry?state=failed&dry=true", "\"matched\""),
-                Case.bad("jobActions.many", "POST /job-actions/retry", 400, "bad-request", "say which jobs"),
+                Case.bad("jobActions.many", "POST /job-actions/retry", 400, "bad-request", "select jobs by"),
                 Case.bad("jobActions.many", "POST /job-actions/burn?state=failed", 400, "bad-request", "run-again"),
                 Case.good("jobActions.file", "POST /job-actions/file?state=failed&dry=true", "\"matched\"")
                         .with(JSON_TYPE, "{\"in\": \"archive\", \"name\": \"{file name}\"}"),
@@ -166,7 +166,12 @@ record EndpointCases(
                 Case.bad("intake.pause", "GET /intake/pause", 405, "bad-request", "GET"),
                 Case.good("folders.moved", "POST /folders/moved", "\"moved\":false")
                         .with(JSON_TYPE, JSON.writeValueAsString(Map.of("folder", folder))),
-                Case.bad("folders.moved", "POST /folders/moved", 400, "bad-request", "is no hot folder or destination")
+                Case.bad(
+                                "folders.moved",
+                                "POST /folders/moved",
+                                400,
+                                "bad-request",
+                                "is not a known hot folder or destination")
                         .with(JSON_TYPE, "{\"folder\":\"/nowhere\"}"),
                 Case.good("intake.resume", "POST /intake/resume", "{}"),
                 Case.bad("intake.resume", "GET /intake/resume", 405, "bad-request", "GET"),
@@ -180,13 +185,13 @@ record EndpointCases(
                         .with(JSON_TYPE, person(welcome, "Tess Quill", "short")),
                 Case.good("session.welcome", "POST /welcome", "Tess Quill")
                         .with(JSON_TYPE, person(welcome, "Tess Quill", PASSWORD)),
-                Case.bad("session.welcome", "POST /welcome", 422, "bad-person", "signs in as tess already")
+                Case.bad("session.welcome", "POST /welcome", 422, "bad-person", "tess is already in use")
                         .with(JSON_TYPE, person(welcome, "Tess Quill", PASSWORD)),
                 Case.bad("session.welcome", "POST /welcome", 410, "link-used-up", "lectomen welcome")
                         .with(JSON_TYPE, person(welcome, "Tess Quill", PASSWORD).replace("tess", "tess2")),
                 Case.good("session.signIn", "POST /session", "forgeryToken")
                         .with(JSON_TYPE, "{\"signIn\": \"Tess\", \"password\": \"" + PASSWORD + "\"}"),
-                Case.bad("session.signIn", "POST /session", 401, "not-signed-in", "not right")
+                Case.bad("session.signIn", "POST /session", 401, "not-signed-in", "Wrong sign-in name")
                         .with(JSON_TYPE, "{\"signIn\": \"tess\", \"password\": \"wrong\"}"),
                 Case.good("session.show", "GET /session", "\"peopleKnown\":true"),
                 Case.bad("session.show", "PUT /session", 405, "bad-request", "PUT"),
@@ -228,7 +233,12 @@ record EndpointCases(
                 Case.good("rules.pending", "GET /rules/drafted/pending", "notReached"),
                 Case.bad("rules.pending", "GET /rules/none/pending", 404, "no-such-rule", "none"),
                 Case.bad("rules.live", "POST /rules/drafted/live?existing=newer", 400, "bad-request", "newerThan"),
-                Case.bad("rules.live", "POST /rules/drafted/live?existing=burn", 400, "bad-request", "take or leave"),
+                Case.bad(
+                        "rules.live",
+                        "POST /rules/drafted/live?existing=burn",
+                        400,
+                        "bad-request",
+                        "take, leave or newer"),
                 Case.good("rules.pause", "POST /rules/drafted/pause", "paused"),
                 Case.bad("rules.pause", "POST /rules/none/pause", 404, "no-such-rule", "none"),
                 Case.good("rules.schema", "GET /rules/schema", "json-schema.org"),
@@ -259,7 +269,7 @@ record EndpointCases(
                 Case.good("lookups.put", "PUT /lookups/vessels", "\"rows\":1").with(TEXT, "a,b\n1,2\n"),
                 Case.bad("lookups.put", "PUT /lookups/vessels", 400, "bad-request", "line 2 has 1 value")
                         .with(TEXT, "a,b\n1\n"),
-                Case.bad("lookups.put", "PUT /lookups/Big%20Ships", 400, "bad-request", "small letters")
+                Case.bad("lookups.put", "PUT /lookups/Big%20Ships", 400, "bad-request", "lower-case letters")
                         .with(TEXT, "a,b\n1,2\n"),
                 Case.good("lookups.list", "GET /lookups", "vessels"),
                 Case.bad("lookups.list", "POST /lookups", 405, "bad-request", "POST"),
@@ -285,7 +295,7 @@ record EndpointCases(
                         .with(TEXT, "lectomen: 1\npart: a\n"),
                 Case.good("rules.compare", "POST /rules/compare", "\"known\":false")
                         .with(TEXT, Rules.keepName("unknown", "")),
-                Case.bad("rules.compare", "POST /rules/compare", 400, "bad-request", "names no rule")
+                Case.bad("rules.compare", "POST /rules/compare", 400, "bad-request", "has no rule id")
                         .with(TEXT, "a: b"),
                 Case.good("parts.remove", "DELETE /parts/texts", "").answering(204),
                 Case.bad("parts.remove", "DELETE /parts/texts", 404, "no-such-part", "texts"),
@@ -293,12 +303,17 @@ record EndpointCases(
                 Case.good("counters.list", "GET /counters", "readings"),
                 Case.bad("counters.list", "PUT /counters", 405, "bad-request", "PUT"),
                 Case.good("counters.set", "POST /counters/readings/set?next=7&reason=paper", "\"next\":7"),
-                Case.bad("counters.set", "POST /counters/readings/set?next=7&reason=%20", 409, "counter", "Say why"),
+                Case.bad(
+                        "counters.set",
+                        "POST /counters/readings/set?next=7&reason=%20",
+                        409,
+                        "counter",
+                        "needs a reason"),
                 Case.bad("counters.set", "POST /counters/none/set?next=7&reason=x", 404, "no-such-part", "none"),
                 Case.good("counters.changes", "GET /counters/readings/changes", "paper"),
                 Case.bad("counters.changes", "GET /counters/none/changes", 404, "no-such-part", "none"),
                 Case.good("secrets.put", "PUT /secrets/mail", "\"version\":1").with(TEXT, PASSWORD),
-                Case.bad("secrets.put", "PUT /secrets/Mail", 400, "bad-request", "small letters")
+                Case.bad("secrets.put", "PUT /secrets/Mail", 400, "bad-request", "lower-case letters")
                         .with(TEXT, PASSWORD),
                 Case.good("secrets.list", "GET /secrets", "mail"),
                 Case.bad("secrets.list", "POST /secrets", 405, "bad-request", "POST"),
@@ -352,7 +367,7 @@ record EndpointCases(
                         .with(JSON_TYPE, pointedAt("1-77", 8)),
                 Case.bad("proposals.propose", "POST /proposals", 400, "bad-request", "1 to 12 documents")
                         .with(JSON_TYPE, "{\"documents\": []}"),
-                Case.bad("proposals.propose", "POST /proposals", 400, "bad-request", "where the value stands")
+                Case.bad("proposals.propose", "POST /proposals", 400, "bad-request", "where the value is")
                         .with(JSON_TYPE, "{\"documents\": [{\"job\": \"" + filed + "\"}]}"),
                 Case.good("rules.retire", "POST /rules/drafted/retire", "retired"),
                 Case.bad("rules.retire", "POST /rules/none/retire", 404, "no-such-rule", "none"),

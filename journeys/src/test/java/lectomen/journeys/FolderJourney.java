@@ -415,13 +415,13 @@ class FolderJourney {
     @Test
     void silenceForLongerThanExpectedIsSaid() throws Exception {
         service.live(Rules.keepName("quiet", "arrives: whole\nexpect every: 2h"));
-        assertThat(service.get("/status").path("attention").toString()).doesNotContain("expects a file every 2 h");
+        assertThat(service.get("/status").path("attention").toString()).doesNotContain("expected every 2 h");
         service.advance(Duration.ofHours(3));
-        assertThat(service.get("/status").path("attention").toString()).contains("expects a file every 2 h");
+        assertThat(service.get("/status").path("attention").toString()).contains("expected every 2 h");
         service.drop("quiet", "at-last.txt", "here");
         service.awaitJob("at-last.txt", "filed");
         assertThat(service.source("quiet").has("lastArrivalAt")).isTrue();
-        assertThat(service.get("/status").path("attention").toString()).doesNotContain("expects a file every 2 h");
+        assertThat(service.get("/status").path("attention").toString()).doesNotContain("expected every 2 h");
     }
 
     @Test

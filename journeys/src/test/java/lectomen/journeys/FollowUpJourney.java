@@ -152,7 +152,7 @@ class FollowUpJourney {
                 .contains("It was not handed over to rule slips, since it came from there.");
         assertThat(service.client("job", "show", first.path("id").asString()).out())
                 .contains("job.handed-over")
-                .contains("goes on as job " + next)
+                .contains("continues as job " + next)
                 .contains("needs eyes");
         assertThat(service.client("job", "show", next).out())
                 .contains("by rule slips, job " + first.path("id").asString());
@@ -234,7 +234,7 @@ class FollowUpJourney {
         assertThat(story.has("originalRemovedAt")).isTrue();
         assertThat(story.has("originalSha256")).isFalse();
         Answer again = service.client("job", "run-again", rejected.path("id").asString());
-        assertThat(again.err()).contains("its original was removed, as its retention or its rule says");
+        assertThat(again.err()).contains("its original was removed by retention or its rule");
         String shown = service.client(
                         "job", "show", service.job("tern.txt").path("id").asString())
                 .out();
@@ -285,12 +285,12 @@ class FollowUpJourney {
         Path itself = Files.writeString(temp.resolve("i.yaml"), SLIPS.replace("to: by-hand", "to: slips"));
         assertThat(service.client("rule", "check", itself.toString()).out()).contains("handed over to another rule");
         Path empty = Files.writeString(temp.resolve("e.yaml"), SLIPS.replace("filed: { tag: done }", "filed: {}"));
-        assertThat(service.client("rule", "check", empty.toString()).out()).contains("say what follows");
+        assertThat(service.client("rule", "check", empty.toString()).out()).contains("a follow-up needs");
         check(
                 CLAIMS.replace("original: keep", "original: burn"),
                 "\"original\" is keep, remove, or { move to: a folder }");
         check(CLAIMS.replace("in: answers", "in: ../answers"), "a folder must be an absolute path, or one name inside");
-        check(CLAIMS.replace("in: answers", "in: /etc/answers"), "lies under none of the roots");
+        check(CLAIMS.replace("in: answers", "in: /etc/answers"), "is not under any of the roots");
         check(CLAIMS.replace("move to: done", "move to: \"{inbox}/slips\""), "what is put there would come in again");
         check(
                 BY_HAND.replace("hand over to: slips", "original: { move to: done }"),

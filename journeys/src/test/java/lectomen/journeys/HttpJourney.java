@@ -121,7 +121,7 @@ class HttpJourney {
         String outside = Rules.keepName("outside", "").replace("{inbox}/outside", "/var/spool/somewhere");
         JsonNode check = service.post("/rules/check", outside);
         assertThat(check.path("good").asBoolean()).isFalse();
-        assertThat(check.path("problems").get(0).path("words").asString()).contains("lies under none of the roots");
+        assertThat(check.path("problems").get(0).path("words").asString()).contains("is not under any of the roots");
         assertThat(check.path("problems").get(0).path("line").asInt()).isEqualTo(4);
         String around = Rules.keepName("around", "").replace("{inbox}/around", "{home}/archive/in");
         assertThat(service.post("/rules/check", around).path("problems").toString())

@@ -258,7 +258,7 @@ class KillJourney {
                                 .contains("store-not-writable"));
                 assertThat(health(service, "live")).startsWith("200");
                 assertThat(service.get("/status").path("attention").toString())
-                        .contains("Nothing can be written to the database");
+                        .contains("The database can't be written");
 
                 Files.delete(home.resolve("more"));
                 Files.delete(ballast);

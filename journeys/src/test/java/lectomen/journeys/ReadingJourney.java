@@ -55,7 +55,7 @@ class ReadingJourney {
         Locator words = page.locator(".wordmarks .wordmark");
         assertThat(words.first()).isAttached();
         assertThat(words.count()).isGreaterThan(100);
-        assertThat(page.locator(".wordbar")).containsText("sure");
+        assertThat(page.locator(".wordbar")).containsText("certain");
         page.keyboard().press("s");
         page.keyboard().type("berth inspection");
         assertThat(page.locator(".wordmark.hit")).hasCount(2);

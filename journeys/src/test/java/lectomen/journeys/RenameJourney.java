@@ -68,7 +68,7 @@ class RenameJourney {
             service.startAgain();
             assertThat(service.client("rule", "show", "office-papers").out())
                     .contains("rule: office-papers # as the office calls them");
-            assertThat(service.client("rule", "show", "papers").err()).contains("no rule");
+            assertThat(service.client("rule", "show", "papers").err()).contains("Unknown rule");
             drop(service.inbox("office-papers"), 7, 8);
             service.awaitInTime(
                     "a document filed under the old name is known by its key",

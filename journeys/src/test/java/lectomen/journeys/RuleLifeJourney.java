@@ -57,7 +57,7 @@ class RuleLifeJourney {
                 .contains("lines the same");
         assertThat(client("rule", "restore", "history", "--to", "1").out()).contains("version 3");
         assertThat(client("rule", "diff", "history", "--from", "1", "--to", "3").out())
-                .contains("nothing changed");
+                .contains("no changes");
         assertThat(client("rule", "versions", "history").out()).contains("restored version 1");
         client("rule", "live", "history");
         assertThat(client("rule", "retire", "history").out()).contains("is retired");
@@ -67,7 +67,7 @@ class RuleLifeJourney {
         service.awaitJob("still-live.txt", "filed");
         service.post("/rules/still-live/pause", "");
         assertThat(lying).as("a retired rule takes nothing").exists();
-        assertThat(client("rule", "restore", "history", "--to", "9").err()).contains("no rule");
+        assertThat(client("rule", "restore", "history", "--to", "9").err()).contains("Unknown rule");
     }
 
     @Test
@@ -87,7 +87,8 @@ class RuleLifeJourney {
         assertThat(refused.exitCode()).isEqualTo(1);
         assertThat(refused.err()).contains("not put live").contains("0311.txt");
         assertThat(client("rule", "live", "sampled", "--accept-samples").out()).contains("live is version 2");
-        assertThat(client("rule", "sample", "run", "sampled").out()).contains("1 of 1 samples come out as expected");
+        assertThat(client("rule", "sample", "run", "sampled").out())
+                .contains("1 of 1 samples give the expected result");
         assertThat(client("rule", "sample", "list", "sampled").out()).contains("archive/sampled/0311.txt");
         assertThat(client("rule", "sample", "remove", "sampled", "ticket.txt").out())
                 .contains("no longer a sample");
@@ -158,7 +159,7 @@ class RuleLifeJourney {
         assertThat(said)
                 .contains("rule first takes it")
                 .contains("rule second would also match")
-                .contains("rule third does not take it")
+                .contains("rule third does not match")
                 .contains("as first/T-0042.txt");
         Path ticket = Files.writeString(temp.resolve("of-job.txt"), "TRIED\n\nNumber: T-0043");
         client("send", ticket.toString());

@@ -164,6 +164,6 @@ class SameDocumentJourney {
         Path versions = Files.writeString(
                 temp.resolve("v.yaml"), DRAWINGS.replace("under: \"Drawings", "when taken: new version, under: \"Dr"));
         assertThat(service.client("rule", "check", versions.toString()).out())
-                .contains("keeps the older versions itself");
+                .contains("manages older versions itself");
     }
 }

@@ -111,7 +111,7 @@ class SharedPartsJourney {
                 .contains("the previous version is now " + plans.resolve("older/T-0100 v2.txt"));
         assertThat(client("trial", file("t.txt", Rules.ticket("T-0100")), "--rule", "plans")
                         .out())
-                .contains("if that is taken: new version, with the previous version as plans/older/T-0100 v1.txt");
+                .contains("if the name is taken: new version, with the previous version as plans/older/T-0100 v1.txt");
         try (Stream<Path> files = Files.walk(service.archive())) {
             assertThat(files.map(Path::getFileName).map(Path::toString))
                     .noneMatch(name -> name.startsWith(".lectomen"));
@@ -147,7 +147,7 @@ class SharedPartsJourney {
             }
         }
         assertThat(client("doctor").out()).contains("keys/secret.key");
-        assertThat(client("secret", "remove", "mail-password").out()).contains("is forgotten");
+        assertThat(client("secret", "remove", "mail-password").out()).contains("is deleted");
     }
 
     @Test
@@ -169,6 +169,6 @@ class SharedPartsJourney {
         assertThat(none.out()).contains("No result.");
         String reaching = "<!DOCTYPE n [<!ENTITY x SYSTEM 'file:///etc/hostname'>]><n>&x;</n>";
         assertThat(service.clientWith(reaching, "trial", "data", "-", "/n").out())
-                .contains("declares a document type");
+                .contains("document type declaration");
     }
 }

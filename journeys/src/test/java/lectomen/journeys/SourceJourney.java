@@ -141,7 +141,7 @@ class SourceJourney {
                 .has("closed"));
         JsonNode source = source("mornings");
         assertThat(source.path("closed").path("words").asString())
-                .contains("It is open 07:00 to 12:00, working days")
+                .contains("This folder is open 07:00 to 12:00, working days")
                 .contains("until Tue 5 Mar 07:00");
         assertThat(source.path("about").asString()).isEqualTo("What the night watch writes.");
         assertThat(service.inbox("mornings").resolve("night.txt")).exists();
@@ -150,7 +150,7 @@ class SourceJourney {
 
     @Test
     void aPausedFolderTakesNothingUntilItGoesOn() throws Exception {
-        assertThat(service.client("source", "pause", "whenever").out()).contains("Nothing is taken from");
+        assertThat(service.client("source", "pause", "whenever").out()).contains("Paused: ");
         drop("whenever", "patient.txt");
         service.stop();
         service.startAgain();
@@ -186,7 +186,7 @@ class SourceJourney {
 
     private static String says(String folder, String name, long size) {
         JsonNode answer = service.post(
-                "/sources/would?size=" + size + "&name=" + URLEncoder.encode(name, StandardCharsets.UTF_8), "");
+                "/sources/test?size=" + size + "&name=" + URLEncoder.encode(name, StandardCharsets.UTF_8), "");
         for (JsonNode one : answer.path("folders")) {
             if (one.path("folder").asString().endsWith("/" + folder)) {
                 JsonNode rule = one.path("rules").get(0);
@@ -228,7 +228,7 @@ class SourceJourney {
         check("open: 07:00 to 18:00\nrun at: 12:00", "a source is open at hours or runs at times");
         check("run at: 12:00\nrun on: Monday", "did you mean \"monday\"?");
         check("size at most: huge", "a size such as 500 kB, 5 MB or 1 GB");
-        check("name like: \"{part}*\"", "has * and ? alone");
+        check("name like: \"{part}*\"", "allows only * and ?");
         check("sweep: often", "a time such as");
     }
 

@@ -27,7 +27,7 @@ class StartJourney {
         assertThat(answer.err().strip().lines()).hasSize(1);
         assertThat(answer.err())
                 .startsWith("lectomen: ")
-                .contains("To mend it: ")
+                .contains("Fix: ")
                 .contains(parts)
                 .doesNotContain("Exception");
     }

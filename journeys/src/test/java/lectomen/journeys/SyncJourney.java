@@ -61,7 +61,7 @@ class SyncJourney {
                     .isEqualTo("draft");
             production.client("rule", "live", "papers");
             assertThat(production.client("rule", "sync", folder.toString()).out())
-                    .contains("All is as in");
+                    .contains("No differences from");
 
             Path papers = folder.resolve("papers.yaml");
             Files.writeString(papers, Files.readString(papers).replace("under: \"papers\"", "under: \"Papers\""));

@@ -86,7 +86,7 @@ class WorklistJourney {
                 "--as",
                 "{file name}",
                 "--dry-run");
-        assertThat(counted.out()).contains("12 jobs would be meant");
+        assertThat(counted.out()).contains("12 jobs selected. Nothing was changed");
         Answer done = client(
                 "job", "file", "--state", "unmatched", "--name", "loose", "--in", "archive", "--as", "{file name}");
         assertThat(done.exitCode()).as(done.err()).isZero();
@@ -163,7 +163,7 @@ class WorklistJourney {
         String id = service.job("quiet.bin").path("id").asString();
         Answer refused = client("job", "file", id, "--in", "archive", "--as", "Quiet");
         assertThat(refused.exitCode()).isEqualTo(1);
-        assertThat(refused.err()).contains("from which no live rule takes files now");
+        assertThat(refused.err()).contains("in a folder that no live rule uses");
         assertThat(service.send(service.request("/jobs/" + id).GET()).body()).contains("\"state\":\"unmatched\"");
         service.live(Rules.tickets("tickets", "number it"));
     }

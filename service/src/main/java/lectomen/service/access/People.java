@@ -89,7 +89,7 @@ public final class People {
                             .list()
                             .size()
                     > 0) {
-                throw new BadPersonException("signIn", "there is already a sign-in name " + typed + " already");
+                throw new BadPersonException("signIn", "the sign-in name " + typed + " is already in use");
             }
             int used = db.sql("delete from welcome_link where code_hash = ? and made_at >= ?")
                     .params(Secrets.hash("welcome", code), oldestLink())

@@ -108,7 +108,8 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ProblemDetail badPerson(BadPersonException e) {
-        ProblemDetail problem = problem(HttpStatus.UNPROCESSABLE_CONTENT, "bad-person", "File refused", e.getMessage());
+        ProblemDetail problem =
+                problem(HttpStatus.UNPROCESSABLE_CONTENT, "bad-person", "Invalid account details", e.getMessage());
         problem.setProperty("parameter", e.field());
         return problem;
     }

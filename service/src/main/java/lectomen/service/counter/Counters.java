@@ -242,7 +242,7 @@ public final class Counters {
     public void set(String counter, String run, long next, String reason, String principal) {
         if (reason.isBlank()) {
             throw new BadCounterException(
-                    "A reason is needed: why counter " + counter + " is set. It is recorded in the history.");
+                    "A change of counter " + counter + " needs a reason; it is recorded in the history.");
         }
         store.write(db -> {
             long before = db.sql("select next from counter_run where counter = ? and run = ?")

@@ -185,7 +185,7 @@ class CountersTest {
         used(job, quick());
         assertThatThrownBy(() -> counters.set("n", "", 90, "wrong", "ada"))
                 .hasMessageContaining("Number 100 of counter n has already been given");
-        assertThatThrownBy(() -> counters.set("n", "", 300, " ", "ada")).hasMessageContaining("Say why");
+        assertThatThrownBy(() -> counters.set("n", "", 300, " ", "ada")).hasMessageContaining("needs a reason");
         counters.set("n", "", 300, "new book", "ada");
         assertThat(counters.changes("n"))
                 .extracting(Counters.Change::reason)
