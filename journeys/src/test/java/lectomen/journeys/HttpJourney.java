@@ -125,7 +125,7 @@ class HttpJourney {
         assertThat(check.path("problems").get(0).path("line").asInt()).isEqualTo(4);
         String around = Rules.keepName("around", "").replace("{inbox}/around", "{home}/archive/in");
         assertThat(service.post("/rules/check", around).path("problems").toString())
-                .contains("lie in each other");
+                .contains("contain each other");
         service.post("/rules", Rules.keepName("first", "settle: 1s"));
         String other = Rules.keepName("second", "settle: 3s").replace("{inbox}/second", "{inbox}/first");
         assertThat(service.post("/rules/check", other).path("problems").toString())
