@@ -39,7 +39,7 @@ export function Console() {
   useEffect(
     () =>
       queries.getQueryCache().subscribe((event) => {
-        const problem = event.query.state.error;
+        const problem: unknown = event.query.state.error;
         if (event.type === "updated" && problem instanceof Problem && problem.status === 401) {
           void queries.invalidateQueries({ queryKey: SESSION });
         }

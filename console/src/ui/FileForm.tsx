@@ -6,6 +6,7 @@ import { Do } from "./Button";
 import { Choice } from "./Choice";
 import { Refused } from "./Refused";
 import { Trouble } from "./Trouble";
+import { textOf } from "./form";
 
 const WHEN_TAKEN = ["number it", "leave", "fail"] as const;
 type WhenTaken = (typeof WHEN_TAKEN)[number];
@@ -38,9 +39,9 @@ export function FileForm({ jobs, onDone }: FileFormProps) {
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    const under = String(form.get("under")).trim();
+    const under = textOf(form, "under").trim();
     localStorage.setItem(LAST_UNDER, under);
-    const as = { in: into, under, name: String(form.get("name")).trim(), whenTaken };
+    const as = { in: into, under, name: textOf(form, "name").trim(), whenTaken };
     file.mutate({ ids: jobs.map((job) => job.id), as }, { onSuccess: (done) => done.notDone === 0 && onDone() });
   };
   return (

@@ -6,7 +6,7 @@ const RULE = 'do:\n  - find: x\n    fields: { berth: { right of: Berth }, depth:
 const field = (name: string, value: string) => ({ name, value }) as Schemas["FieldValue"];
 const place = { connection: "a", folder: "b", name: "c.pdf", whenTaken: "number it", taken: false, otherName: "c (2).pdf" };
 const result = (more: Partial<Schemas["TrialResult"]>) =>
-  ({ fileName: "f", ending: "planned", considered: [], fields: [], notes: [], made: [], wouldFile: [place], ...more }) as Schemas["TrialResult"];
+  ({ fileName: "f", ending: "planned", considered: [], fields: [], notes: [], made: [], wouldFile: [place], ...more });
 
 describe("what somebody should look at", () => {
   it("is a field that a name speaks of and that is empty, or has signs that no name can have", () => {
@@ -21,7 +21,7 @@ describe("what somebody should look at", () => {
     const fields = [field("berth", "7"), field("depth", "4")];
     expect(doubtsOf(result({ fields, wouldFile: [{ ...place, taken: true }] }), RULE)).toEqual(["A file with that name exists; this one becomes c (2).pdf."]);
     expect(doubtsOf(result({ fields, wouldFile: [{ ...place, taken: true }] }), RULE, true)).toEqual([]);
-    expect(doubtsOf(result({ ending: "unmatched", wouldFile: [], reason: { code: "x", words: "No rule wants it." } as Schemas["ReasonView"] }), RULE)).toEqual(["No rule wants it."]);
+    expect(doubtsOf(result({ ending: "unmatched", wouldFile: [], reason: { code: "x", words: "No rule wants it." } }), RULE)).toEqual(["No rule wants it."]);
   });
 
   it("goes with what follows", () => {

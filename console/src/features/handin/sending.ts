@@ -37,7 +37,7 @@ export function send(file: File, way: Way, proof: string, told: (share: number) 
       if (request.status < 300 && typeof answer.job === "string") {
         resolve(answer.job);
       } else {
-        reject(new Problem(request.status, String(answer.code ?? ""), String(answer.detail ?? request.statusText)));
+        reject(new Problem(request.status, text(answer.code), text(answer.detail) || request.statusText));
       }
     };
     request.send(file);
@@ -50,4 +50,8 @@ function read(text: string): Record<string, unknown> {
   } catch {
     return {};
   }
+}
+
+function text(value: unknown): string {
+  return typeof value === "string" ? value : "";
 }

@@ -4,6 +4,7 @@ import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Leaf } from "../../ui/Leaf";
 import { keepViews, keptViews, type View, withView } from "./views";
+import { textOf } from "../../ui/form";
 
 interface ViewsMenuProps {
   /** The view as it is now. */
@@ -23,7 +24,7 @@ export function ViewsMenu({ address, hidden, onChoose }: ViewsMenuProps) {
   const present = views.find((view) => view.address === address && view.hidden.join() === hidden.join());
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const name = String(new FormData(event.currentTarget).get("name")).trim();
+    const name = textOf(new FormData(event.currentTarget), "name").trim();
     if (name !== "") change(withView(views, { name, address, hidden }));
     setNaming(false);
   };

@@ -4,6 +4,7 @@ import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Trouble } from "../../ui/Trouble";
 import { Field } from "./Field";
+import { textOf } from "../../ui/form";
 
 /** Who works at this service. @param ended whether somebody was signed in until now */
 export function SignInPage({ session, ended, onIn }: { session: Session; ended: boolean; onIn: () => void }) {
@@ -16,7 +17,7 @@ export function SignInPage({ session, ended, onIn }: { session: Session; ended: 
     try {
       await answer(
         api.POST("/api/v1/session", {
-          body: { signIn: String(form.get("signIn")), password: String(form.get("password")) },
+          body: { signIn: textOf(form, "signIn"), password: textOf(form, "password") },
         }),
       );
       onIn();

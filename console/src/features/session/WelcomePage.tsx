@@ -5,6 +5,7 @@ import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Trouble } from "../../ui/Trouble";
 import { Field } from "./Field";
+import { textOf } from "../../ui/form";
 
 /** What a one-time link opens: it makes an administrator. The link's code stands behind the hash sign. */
 export function WelcomePage({ onIn }: { onIn: () => Promise<void> }) {
@@ -15,7 +16,7 @@ export function WelcomePage({ onIn }: { onIn: () => Promise<void> }) {
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    const text = (name: string) => String(form.get(name));
+    const text = (name: string) => textOf(form, name);
     setBusy(true);
     try {
       await answer(

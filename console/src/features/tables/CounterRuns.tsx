@@ -5,6 +5,7 @@ import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { at } from "../../ui/time";
 import { Trouble } from "../../ui/Trouble";
+import { textOf } from "../../ui/form";
 
 const words = texts.tables.counter;
 
@@ -24,7 +25,7 @@ export function CounterRuns({ name }: { name: string }) {
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    set.mutate({ next: Number(form.get("next")), run: String(form.get("run")).trim(), reason: String(form.get("reason")) });
+    set.mutate({ next: Number(form.get("next")), run: textOf(form, "run").trim(), reason: textOf(form, "reason") });
   };
   return (
     <section aria-label={words.title} className="counter">

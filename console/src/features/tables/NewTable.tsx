@@ -3,6 +3,7 @@ import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { LookupGrid } from "./LookupGrid";
 import { PartForm } from "./PartForm";
+import { textOf } from "../../ui/form";
 
 export type Kind = keyof typeof texts.tables.kinds;
 
@@ -19,7 +20,7 @@ export function NewTable({ kind, onMade }: { kind: Kind; onMade: (of: string) =>
   const [name, setName] = useState("");
   const begin = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    setName(String(new FormData(event.currentTarget).get("name")).trim());
+    setName(textOf(new FormData(event.currentTarget), "name").trim());
   };
   return (
     <section className="table" aria-label={texts.tables.anew(kind)}>

@@ -4,6 +4,7 @@ import { answer, api, type Problem, type Schemas } from "../../api/client";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Trouble } from "../../ui/Trouble";
+import { textOf } from "../../ui/form";
 
 /** The file of a shared part, to be changed. */
 export function PartForm({ text, onDone }: { text: string; onDone: (written: Schemas["PartWritten"]) => void }) {
@@ -24,7 +25,7 @@ export function PartForm({ text, onDone }: { text: string; onDone: (written: Sch
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    save.mutate({ text: String(form.get("text")), reason: String(form.get("reason")), live: form.get("live") === "on" });
+    save.mutate({ text: textOf(form, "text"), reason: textOf(form, "reason"), live: form.get("live") === "on" });
   };
   return (
     <form onSubmit={submit}>

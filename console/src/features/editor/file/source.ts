@@ -76,7 +76,7 @@ export type Held = { kind: "text"; text: string } | { kind: "list"; texts: strin
 export function held(text: string, path: Path): Held | undefined {
   const node = walk(document(text).root, path);
   if (node === null) return undefined;
-  if (isScalar(node)) return { kind: "text", text: String(node.value ?? "") };
+  if (isScalar(node)) return { kind: "text", text: String((node as Scalar<string | number | boolean | null>).value ?? "") };
   if (isMap(node)) return { kind: "map", words: node.items.map(keyOf) };
   if (isSeq(node) && node.items.every((item) => isScalar(item) && !String(item.value).includes(","))) {
     return { kind: "list", texts: node.items.map((item) => String((item as Scalar).value)) };

@@ -16,7 +16,7 @@ do:
 `;
 
 function sentence(line: number, word: string, part: Sentence["part"] = "DO"): Sentence {
-  return { line, word, part, words: "", depth: 1, blanks: [] } as unknown as Sentence;
+  return { line, word, part, words: "", depth: 1, blanks: [] };
 }
 const blank = (...path: (string | number)[]) => ({ path, at: 0, length: 1 }) as never;
 

@@ -183,7 +183,7 @@ class ClientJourney {
         Answer noService =
                 Commands.run("status", "--home", temp.resolve("empty").toString());
         assertThat(noService.exitCode()).isEqualTo(2);
-        assertThat(noService.err()).contains("no service runs on home").contains("./lectomen serve");
+        assertThat(noService.err()).contains("no service is running on home").contains("./lectomen serve");
         assertThat(run("job", "list", "--state", "lost").err()).contains("unknown state lost");
     }
 
@@ -220,7 +220,7 @@ class ClientJourney {
         assertThat(refused.out()).contains("Done: 0 jobs of 0");
         Answer nothing = run("job", "cancel");
         assertThat(nothing.exitCode()).isEqualTo(2);
-        assertThat(nothing.err()).contains("either their ids, or a filter");
+        assertThat(nothing.err()).contains("select jobs by id, or by a filter");
         String id = service.awaitJob("many-0.txt", "failed").path("id").asString();
         assertThat(run("job", "note", id, "Asked for a better one.").out()).contains("has 1 note");
         assertThat(run("job", "show", id).out()).contains("Asked for a better one.");
@@ -233,7 +233,7 @@ class ClientJourney {
     @Test
     void theHistoryAndTheRetentionAreToldAndTheDoctorSaysWhatMendsWhatIsWrong() throws Exception {
         assertThat(run("ledger", "check").out()).contains("The ledger is intact");
-        assertThat(run("retention").out()).contains("kept for ever");
+        assertThat(run("retention").out()).contains("kept forever");
         service.live(Rules.keepName("short", "arrives: whole").replace("do:", "retention: { originals: 1 day }\ndo:"));
         assertThat(run("retention").out()).contains("short").contains("1 day");
         Answer doctor = run("doctor");

@@ -228,7 +228,7 @@ class ConsoleJourney {
         assertThat(leaf).containsText("Takes text files from");
         leaf.getByLabel("Test a file name").fill("plan.dxf");
         page.keyboard().press("Enter");
-        assertThat(leaf).containsText("Not by tickets: does not accept dxf.");
+        assertThat(leaf).containsText("Not taken by tickets: does not accept dxf.");
         leaf.getByText("Pause folder").click();
         assertThat(leaf).containsText("This folder was paused by");
         assertThat(leaf).containsText("by Tess Quill");
@@ -297,8 +297,8 @@ class ConsoleJourney {
         assertThat(history).containsText("the office moved");
         button("Changes").click();
         assertThat(page.locator(".change .added")).containsText("settle: 3s");
-        assertThat(page.locator(".changed .added")).containsText("when they have been unchanged for 3 seconds");
-        assertThat(page.locator(".changed .removed")).containsText("when they have been unchanged for 2 seconds");
+        assertThat(page.locator(".changed .added")).containsText("after 3 seconds without changes");
+        assertThat(page.locator(".changed .removed")).containsText("after 2 seconds without changes");
         button("Restore this version").click();
         assertThat(history).containsText("restored version 1");
         service.post("/rules/versioned/retire", "");
@@ -346,7 +346,7 @@ class ConsoleJourney {
         page.getByLabel("Hold").click();
         page.getByRole(AriaRole.MENUITEMRADIO, new Page.GetByRoleOptions().setName("hold them"))
                 .click();
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Hand in 1 file"))
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Upload 1 file"))
                 .click();
         assertThat(page.locator(".leaf")).containsText("uploaded");
         service.awaitJob("by hand.txt", "held");
@@ -371,7 +371,7 @@ class ConsoleJourney {
         service.awaitJob("letter.txt", "unmatched");
         page.keyboard().press("g");
         page.keyboard().press("d");
-        assertThat(page.locator(".desk h1")).containsText("documents that no rule wants");
+        assertThat(page.locator(".desk h1")).containsText("unmatched documents");
         waiting("plan of").click();
         assertThat(page.locator(".question .why")).containsText("does not accept");
         assertThat(page.locator(".sheetframe")).containsText("still in its hot folder");

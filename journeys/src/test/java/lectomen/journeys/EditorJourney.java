@@ -119,7 +119,7 @@ class EditorJourney {
         assertThat(outcome()).containsText("Permit " + NUMBER);
         act(() -> button("Put live").click());
         assertThat(page.locator(".live")).containsText("will be created and watched");
-        assertThat(page.locator(".live")).containsText("1 of 1 sample comes out as expected.");
+        assertThat(page.locator(".live")).containsText("1 of 1 sample gives the expected result.");
         act(() -> button("Put live").click());
         hasBecomeLiveSoonAndFiles("mooring", "Mooring/Permit " + NUMBER + ".pdf");
     }
@@ -159,14 +159,14 @@ class EditorJourney {
         page.getByText("add a condition").click();
         page.keyboard().type("text con");
         page.keyboard().press("Enter");
-        assertThat(sentences()).containsText("Wanted when its text contains");
+        assertThat(sentences()).containsText("Matches when its text contains");
         assertThat(page.getByRole(AriaRole.COMBOBOX)).isFocused();
         page.keyboard().press("Control+a");
         page.keyboard().type("NO SUCH WORDS");
-        assertThat(sentences()).containsText("Does not hold: not found");
+        assertThat(sentences()).containsText("False: not found");
         page.keyboard().press("Control+a");
         page.keyboard().type("Mooring permit");
-        assertThat(sentences()).containsText("Holds: found");
+        assertThat(sentences()).containsText("True: found");
         page.keyboard().press("Enter");
         sentences().getByText("2 seconds").click();
         page.keyboard().press("Control+a");
@@ -176,7 +176,7 @@ class EditorJourney {
         page.keyboard().press("Control+a");
         page.keyboard().type("90s");
         page.keyboard().press("Enter");
-        assertThat(sentences()).containsText("when they have been unchanged for 90 seconds");
+        assertThat(sentences()).containsText("after 90 seconds without changes");
         sentences().getByText("gets a number").click();
         page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName("new version"))
                 .click();
@@ -301,7 +301,7 @@ class EditorJourney {
     @Test
     void whatIsNotSavedIsFoundAgainAndWhatIsWrongIsSaidByLine() {
         page.navigate("/rules/tickets/edit");
-        assertThat(sentences()).containsText("for short tickets");
+        assertThat(sentences()).containsText("short name: tickets");
         page.keyboard().press("e");
         assertThat(file()).containsText("rule: tickets");
         String before = String.join("\n", file().locator(".cm-line").allInnerTexts());
@@ -316,7 +316,7 @@ class EditorJourney {
         button("Discard changes").click();
         assertThat(file()).containsText("rule: tickets");
         page.reload();
-        assertThat(sentences()).containsText("for short tickets");
+        assertThat(sentences()).containsText("short name: tickets");
         assertThat(page.getByText("have been restored")).hasCount(0);
     }
 
@@ -343,10 +343,10 @@ class EditorJourney {
     @Test
     void anotherWindowIsToldOf() {
         page.navigate("/rules/tickets/edit");
-        assertThat(sentences()).containsText("for short tickets");
+        assertThat(sentences()).containsText("short name: tickets");
         Page other = page.context().newPage();
         other.navigate("/rules/tickets/edit");
-        assertThat(other.locator(".aloud")).containsText("for short tickets");
+        assertThat(other.locator(".aloud")).containsText("short name: tickets");
         other.keyboard().press("e");
         Locator text = other.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Rule file"));
         String before = String.join("\n", text.locator(".cm-line").allInnerTexts());

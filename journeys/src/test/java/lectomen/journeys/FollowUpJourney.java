@@ -288,7 +288,7 @@ class FollowUpJourney {
         assertThat(service.client("rule", "check", empty.toString()).out()).contains("a follow-up needs");
         check(
                 CLAIMS.replace("original: keep", "original: burn"),
-                "\"original\" is keep, remove, or { move to: a folder }");
+                "\"original\" must be keep, remove, or { move to: a folder }");
         check(CLAIMS.replace("in: answers", "in: ../answers"), "a folder must be an absolute path, or one name inside");
         check(CLAIMS.replace("in: answers", "in: /etc/answers"), "is not under any of the roots");
         check(CLAIMS.replace("move to: done", "move to: \"{inbox}/slips\""), "what is put there would come in again");

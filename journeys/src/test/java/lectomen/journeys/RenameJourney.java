@@ -81,7 +81,7 @@ class RenameJourney {
             assertThat(service.client("rule", "rename", "old-papers", "shares").err())
                     .contains("There is already a rule shares");
             assertThat(service.client("rule", "rename", "old-papers", "Shares!").err())
-                    .contains("small letters, digits and hyphens");
+                    .contains("lower-case letters, digits and hyphens");
         }
     }
 

@@ -166,7 +166,7 @@ class RuleLifeJourney {
         service.awaitJob("of-job.txt", "filed");
         String job = service.job("of-job.txt").path("id").asString();
         assertThat(client("trial", "--job", job, "--rule", "second").out()).contains("as second/T-0043.txt");
-        assertThat(client("trial").err()).contains("say what to try");
+        assertThat(client("trial").err()).contains("name what to test");
     }
 
     @Test

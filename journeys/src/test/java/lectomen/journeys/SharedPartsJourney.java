@@ -75,8 +75,7 @@ class SharedPartsJourney {
         assertThat(changed.out())
                 .contains("Part named (name pattern) is version 2.")
                 .contains("rule one: version 2 is live")
-                .contains(
-                        "rule two: version 2 is not live: Rule two is not put live, since its samples come out different");
+                .contains("rule two: version 2 is not live: Rule two was not put live because sample results differ");
         assertThat(client("rule", "versions", "two").out()).contains("part named is version 2: clearer");
         assertThat(client("rule", "diff", "two").out())
                 .contains("Shared part named:")

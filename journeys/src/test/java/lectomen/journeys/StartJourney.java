@@ -69,7 +69,7 @@ class StartJourney {
     @Test
     void wrongWordsAndWrongSettingsAreSaidWithTheirPlace() throws Exception {
         String home = temp.resolve("home").toString();
-        assertOneLine(Commands.run("serve", "--home", home, "--prot", "1"), "does not know \"--prot\"");
+        assertOneLine(Commands.run("serve", "--home", home, "--prot", "1"), "unknown option for serve: \"--prot\"");
         assertOneLine(Commands.run("serve", "--home", home, "--port", "many"), "--port needs a number");
         Files.createDirectories(temp.resolve("home"));
         Files.writeString(temp.resolve("home/lectomen.yaml"), "roots: [\"{home}\"]\nworker: { count: 2 }\n");
