@@ -9,6 +9,7 @@ import { useDroppedFiles } from "../../ui/dropped";
 import { Leaf } from "../../ui/Leaf";
 import { Trouble } from "../../ui/Trouble";
 import { Beside } from "./Beside";
+import { Divider, useColumnWidth } from "../../ui/Divider";
 import { apart, idIn } from "./draft";
 import { FileText } from "./file/FileText";
 import type { Known } from "./file/offers";
@@ -55,6 +56,7 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
   const papers = usePapers(name);
   const all = useMemo(() => [...papers.papers, ...own.filter((one) => papers.papers.every((other) => other.id !== one.id))], [papers.papers, own]);
   const [current, setCurrent] = useState(0);
+  const [pageWidth, setPageWidth] = useColumnWidth("editor.page-width", Math.min(620, Math.round(window.innerWidth * 0.46)));
   const [asFile, setAsFile] = useState(false);
   const [besideShown, setBesideShown] = useState(false);
   const [pointed, setPointed] = useState<Pointed>();
@@ -180,7 +182,8 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
         <Elsewhere mine={text} before={before} theirs={kept.elsewhere} words={texts.editor.window} onTake={setText} />
       )}
       {kept.isFound && text !== before && <p className="say found">{texts.editor.found}</p>}
-      <div className="parts">
+      <div className="parts" style={{ "--page-width": `${pageWidth}px` } as never}>
+        <Divider label={texts.editor.divider} width={pageWidth} onWidth={setPageWidth} />
         <Papers
           papers={all}
           current={current}

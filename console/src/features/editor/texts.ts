@@ -30,6 +30,7 @@ export const editorTexts = {
   toSentences: "to the sentences",
   paperBefore: "previous document",
   paperAfter: "next document",
+  divider: "Width of the page",
   papers: "Test documents",
   more: "Add documents",
   layAway: "Remove document",
