@@ -119,12 +119,12 @@ class RulebookTest {
                 .contains("of rule a contain each other");
         assertThat(problem(rule("b", "{inbox}", ""))).contains("contain each other");
         assertThat(problem(rule("b", "{home}/archive/in", ""))).contains("connection \"archive\"");
-        assertThat(problem(rule("b", "/elsewhere", ""))).contains("under none of the roots");
+        assertThat(problem(rule("b", "/elsewhere", ""))).contains("not under any of the roots");
         Files.createDirectories(temp.resolve("inbox"));
         Files.createSymbolicLink(temp.resolve("inbox/link"), Path.of("/tmp"));
         assertThat(problem(rule("b", "{inbox}/link/sly", "")))
                 .as("a link does not lead out of the roots")
-                .contains("under none of the roots");
+                .contains("not under any of the roots");
     }
 
     @Test
