@@ -258,10 +258,12 @@ class ConsoleJourney {
         } finally {
             service.client("folder", "moved", service.archive().toString());
         }
-        Path inbox = service.inbox("second");
+        service.live(Rules.keepName("away", "arrives: whole"));
+        Path inbox = service.inbox("away");
+        service.awaitLook("away");
         try (SmallDisk other = SmallDisk.mount(inbox, "size=1m")) {
             page.navigate("/today");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^second: ")))
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^away: ")))
                     .click();
             button("Confirm move").click();
             button("Use the new location").click();
@@ -269,7 +271,7 @@ class ConsoleJourney {
             Files.writeString(other.folder().resolve("there.txt"), "a note");
             service.awaitJob("there.txt", "filed");
         } finally {
-            service.client("folder", "moved", inbox.toString());
+            service.post("/rules/away/pause", "");
         }
     }
 

@@ -290,7 +290,7 @@ class EditorJourney {
         page.getByLabel("Content of the data file").fill("<notice><number>12</number><area>North</area></notice>");
         Locator leaf = page.getByRole(AriaRole.DIALOG);
         assertThat(leaf.locator("dl")).containsText("/notice/number12");
-        assertThat(leaf.locator("dl")).containsText("/notice/untilno value");
+        assertThat(leaf.locator("dl")).containsText("/notice/untilno result");
         page.getByLabel("Content of the data file")
                 .fill("<notice><number>12</number><area>North</area><until>2027-05-01</until></notice>");
         page.keyboard().press("Escape");

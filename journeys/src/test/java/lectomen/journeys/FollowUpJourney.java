@@ -291,7 +291,7 @@ class FollowUpJourney {
                 "\"original\" must be keep, remove, or { move to: a folder }");
         check(CLAIMS.replace("in: answers", "in: ../answers"), "a folder must be an absolute path, or one name inside");
         check(CLAIMS.replace("in: answers", "in: /etc/answers"), "is not under any of the roots");
-        check(CLAIMS.replace("move to: done", "move to: \"{inbox}/slips\""), "what is put there would come in again");
+        check(CLAIMS.replace("move to: done", "move to: \"{inbox}/slips\""), "files put there would be taken in again");
         check(
                 BY_HAND.replace("hand over to: slips", "original: { move to: done }"),
                 "\"done\" is a folder inside a hot folder, but handed-over documents come from no hot folder; name a path");

@@ -129,7 +129,7 @@ class HttpJourney {
         service.post("/rules", Rules.keepName("first", "settle: 1s"));
         String other = Rules.keepName("second", "settle: 3s").replace("{inbox}/second", "{inbox}/first");
         assertThat(service.post("/rules/check", other).path("problems").toString())
-                .contains("rule first names this folder with other settings");
+                .contains("rule first uses this folder with different settings");
     }
 
     @Test

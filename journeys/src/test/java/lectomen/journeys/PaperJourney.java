@@ -72,7 +72,7 @@ class PaperJourney {
         assertThat(said)
                 .contains("Page 2 was rotated by 180 degrees")
                 .contains("Page 3 was removed as blank")
-                .contains("Page 1 leant by 2.4")
+                .contains("Page 1 was skewed by 2.4")
                 .contains("Page 4 leant by -1.1");
         try (PDDocument pdf = Loader.loadPDF(archive.resolve("Dive sheets/Dive 0417 Outer mole, north face.pdf")
                 .toFile())) {

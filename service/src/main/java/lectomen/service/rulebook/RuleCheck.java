@@ -117,7 +117,7 @@ final class RuleCheck {
                     problems.add(new Problem(
                             line,
                             1,
-                            "folder " + folder + " lies in hot folder " + from.folder() + " of rule " + other.id()
+                            "folder " + folder + " is inside hot folder " + from.folder() + " of rule " + other.id()
                                     + "; files put there would be taken in again"));
                 }
             }
