@@ -73,7 +73,7 @@ class PaperJourney {
                 .contains("Page 2 was rotated by 180 degrees")
                 .contains("Page 3 was removed as blank")
                 .contains("Page 1 was skewed by 2.4")
-                .contains("Page 4 leant by -1.1");
+                .contains("Page 4 was skewed by -1.1");
         try (PDDocument pdf = Loader.loadPDF(archive.resolve("Dive sheets/Dive 0417 Outer mole, north face.pdf")
                 .toFile())) {
             assertThat(pdf.getNumberOfPages()).isEqualTo(3);

@@ -177,7 +177,7 @@ class SourceJourney {
         assertThat(says("plans", "QUAY7", 1_000)).startsWith("after reading");
         assertThat(says("whenever", "~$report.txt", 10)).contains("hidden files or files still being copied");
         assertThat(says("whenever", "failed/x.txt", 10)).contains("the service itself writes");
-        assertThat(says("whenever", "sub/x.txt", 10)).contains("subfolders are left alone");
+        assertThat(says("whenever", "sub/x.txt", 10)).contains("subfolders are ignored");
         Path draft = Files.writeString(temp.resolve("draft.yaml"), Rules.keepName("new-plans", "name like: \"X*\""));
         Answer asked = service.client("source", "test", "Y.txt", "--rule", draft.toString());
         assertThat(asked.exitCode()).isEqualTo(1);
