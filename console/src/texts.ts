@@ -15,7 +15,7 @@ export const texts = {
     find: "find",
     all: "all keys",
     go: "go to a page",
-    mark: "mark",
+    mark: "select",
     again: "run again",
     retry: "retry",
     hold: "hold",
@@ -45,7 +45,7 @@ export const texts = {
     lost: (since: string) => `No answer from the service since ${since}. The page shows the state at that time and reconnects by itself.`,
     watching: (folders: number) => (folders === 0 ? "No hot folders" : `Watching ${some(folders, "folder", "folders")}`),
     looks: (last: string, next: string) => `last check ${last} ago, next in ${next}`,
-    workers: (running: number) => (running === 0 ? "workers idle" : some(running, "worker busy", "workers busy")),
+    workers: (running: number) => (running === 0 ? "workers idle" : some(running, "worker running", "workers running")),
   },
   door: {
     title: "Sign in",
@@ -67,7 +67,7 @@ export const texts = {
     cameInRest: " received today, ",
     filed: (count: number) => (`${count.toLocaleString("en-GB")} filed`),
     person: (count: number) => (count === 1 ? "1 needs a person" : `${count} need a person`),
-    fault: (count: number) => `${count} failed`,
+    fault: (count: number) => (count === 1 ? "1 needs attention" : `${count} need attention`),
     nothing: "No documents received today.",
     stations: {
       in: (count: number) => `${count.toLocaleString("en-GB")} today`,
@@ -205,7 +205,7 @@ export const texts = {
     olderWentTo: (place: string) => `the previous version is now ${place}`,
     ended: (when: string) => `replaced or withdrawn ${when}`,
     ending: "extension kept",
-    priority: (value: number) => `priority ${value}`,
+    priority: (value: number) => `${value}`,
   },
   file: {
     open: "File by hand",

@@ -17,7 +17,7 @@ export function Fields({ fields, chosen, onChoose }: FieldsProps) {
         {fields.length === 0 && <p className="note py-2">{texts.job.noFields}</p>}
         {fields.map((field, place) => {
           const on = chosen === place;
-          const raw = field.raw === field.value ? "" : `, stands there as “${field.raw}”`;
+          const raw = field.raw === field.value ? "" : `, printed as “${field.raw}”`;
           return (
             <button
               type="button"

@@ -18,7 +18,7 @@ export function JobLine({ job }: { job: JobStory }) {
     `${size(job.size)}${job.subfolder === "" ? "" : `, in ${job.subfolder}`}`,
     job.rule === undefined ? (job.steps.some((step) => step.word === "file by hand") ? texts.job.byHand : "") : `${job.rule}, v ${job.ruleVersion ?? ""}`,
     job.steps.length === 0 ? "" : `${some(job.fields.length, "field", "fields")}`,
-    "nobody was asked",
+    "not needed",
     job.effects.length === 0 ? "" : `${receipts.length} of ${some(job.effects.length, "receipt", "receipts")}`,
     "",
   ];

@@ -51,7 +51,7 @@ export function ThereIs({ job }: { job: JobStory }) {
     <section className="pb-1">
       <h2 className="part">{texts.job.thereIs}</h2>
       <dl className="outs">
-        <dt>came as</dt>
+        <dt>received as</dt>
         <dd className="name">{job.fileName}</dd>
         <dt>original</dt>
         <dd>
@@ -93,7 +93,7 @@ export function ThereIs({ job }: { job: JobStory }) {
             </Link>
           </Entry>
         )}
-        <dt>turn</dt>
+        <dt>priority</dt>
         <dd>{texts.job.priority(job.priority)}</dd>
         <dt>job</dt>
         <dd className="name">{job.id}</dd>

@@ -11,7 +11,7 @@ export function Steps({ job }: { job: JobStory }) {
         {job.considered.map((considered) => (
           <li key={`${considered.rule.id}.${considered.rule.version}`}>
             <div className="say">
-              {considered.takes ? `Wanted by ${considered.rule.id}.` : `Not wanted by ${considered.rule.id}: ${considered.whyNot}`}
+              {considered.takes ? `Matched by ${considered.rule.id}.` : `Not matched by ${considered.rule.id}: ${considered.whyNot}`}
               {considered.conditions.map((seen) => (
                 <p key={seen.line + seen.says} className="note">
                   {texts.job.truth[seen.truth]}: {seen.says}

@@ -60,7 +60,7 @@ final class SourceCommand {
             return "closed";
         }
         if (source.has("nextRunAt")) {
-            return "collects, " + source.path("ready").asInt() + " there";
+            return "scheduled, " + source.path("ready").asInt() + " waiting";
         }
         int waiting = source.path(WAITING).size();
         return waiting == 0 ? "open" : "open, " + waiting + " wait";

@@ -26,7 +26,7 @@ final class StatusCommand implements Callable<Integer> {
         System.out.println("Home      " + ResponseWords.text(status.path("home")) + ", running since "
                 + ResponseWords.time(status.path("startedAt")));
         System.out.println("Rules     " + status.path("liveRules").asInt() + " live");
-        System.out.println("Workers   " + status.path("workers").path("running").size() + " running, maximum "
+        System.out.println("Workers   " + status.path("workers").path("running").size() + " running, configured: "
                 + status.path("workers").path("most").asInt());
         List<String> counts = new ArrayList<>();
         status.path("jobs")

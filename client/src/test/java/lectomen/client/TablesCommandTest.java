@@ -211,7 +211,7 @@ class TablesCommandTest {
         assertThat(service.run("status").out())
                 .contains("Home      /srv/lectomen, running since ")
                 .contains("Rules     3 live")
-                .contains("Workers   2 running, maximum 4")
+                .contains("Workers   2 running, configured: 4")
                 .contains("Jobs      120 filed, 1 failed")
                 .contains("Disk      5.0 GB free; intake stops below 500 MB")
                 .containsPattern("/in/a .*1 settling, 2 unmatched +open")

@@ -230,7 +230,7 @@ public final class Planner {
         return seen.parts().stream()
                 .filter(part -> part.truth() == guilty)
                 .findFirst()
-                .map(part -> (guilty == ConditionResult.YES ? "not wanted: " : "") + whyNot(part))
+                .map(part -> (guilty == ConditionResult.YES ? "excluded: " : "") + whyNot(part))
                 .orElse("its text was not read");
     }
 }

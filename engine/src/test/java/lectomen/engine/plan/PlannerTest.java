@@ -127,7 +127,7 @@ class PlannerTest {
                         "tides",
                         "when: { all: [ { text contains: TIDE }, { none: [ { name like: 'draft*' } ] } ] }",
                         FILE));
-        assertThat(reason(outcome).words()).contains("tides: not wanted: name like draft*: draft 1.txt");
+        assertThat(reason(outcome).words()).contains("tides: excluded: name like draft*: draft 1.txt");
         assertThat(outcome.considered().get(0).conditions().get(0).parts())
                 .extracting(seen -> seen.truth())
                 .containsExactly(ConditionResult.OPEN, ConditionResult.NO);
