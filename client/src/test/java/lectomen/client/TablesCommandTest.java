@@ -139,7 +139,7 @@ class TablesCommandTest {
         assertThat(service.run("source", "list").out())
                 .containsPattern("2 +/srv/in/notes +notes .*open, 1 wait\n +What the watch writes\\.")
                 .containsPattern("3 +/srv/other/notes .*paused")
-                .containsPattern("4 +/srv/in/plans .*collects, 7 there");
+                .containsPattern("4 +/srv/in/plans .*scheduled, 7 waiting");
         service.on("GET /sources", "{\"sources\": []}");
         assertThat(service.run("source", "list").out()).contains("No live rule has a hot folder yet");
     }
