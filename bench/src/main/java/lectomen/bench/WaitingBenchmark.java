@@ -41,7 +41,7 @@ final class WaitingBenchmark implements Benchmark {
             Samples full = drop(home, WARM_UP + DROPS, DROPS);
             String alone = "the same in the empty folder";
             return List.of(
-                    Figure.without("until 50,000 unmatched files are told of", told, "s", Optional.empty(), ""),
+                    Figure.without("until 50,000 unmatched files are listed", told, "s", Optional.empty(), ""),
                     Figure.under(
                             200,
                             "drop to filed beside 50,000 unmatched files, median",

@@ -84,9 +84,9 @@ abstract class JobActionCommand implements Callable<Integer> {
                     + done.path("matched").asInt() + ".");
             done.path("refusals")
                     .forEach(refused -> System.out.println("  " + ResponseWords.text(refused.path("words"))));
-            int unsaid = done.path("notDone").asInt() - done.path("refusals").size();
-            if (unsaid > 0) {
-                System.out.println("  and " + unsaid + " more that could not be changed");
+            int notListed = done.path("notDone").asInt() - done.path("refusals").size();
+            if (notListed > 0) {
+                System.out.println("  and " + notListed + " more that could not be changed");
             }
         }
         return done.path("notDone").asInt() > 0 ? 1 : 0;

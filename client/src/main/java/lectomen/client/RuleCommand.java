@@ -42,10 +42,9 @@ import tools.jackson.databind.node.StringNode;
 final class RuleCommand {
     private static void print(JsonNode rule) {
         String live = ResponseWords.text(rule.path("liveVersion"));
-        System.out.println(
-                "Rule " + ResponseWords.text(rule.path("id")) + " is " + ResponseWords.text(rule.path("state"))
-                        + ": version " + ResponseWords.text(rule.path("latestVersion"))
-                        + (live.isEmpty() ? ", none was ever live" : ", live is version " + live));
+        System.out.println("Rule " + ResponseWords.text(rule.path("id")) + " (" + ResponseWords.text(rule.path("state"))
+                + "): latest version " + ResponseWords.text(rule.path("latestVersion"))
+                + (live.isEmpty() ? ", never live" : ", live version " + live));
     }
 
     /** Changes a rule; the answer is the rule as it then is. */

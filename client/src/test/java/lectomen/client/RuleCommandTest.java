@@ -98,7 +98,7 @@ class RuleCommandTest {
         service.on("POST /rules?reason=a%20new%20office", DRAFT);
         assertThat(service.run("rule", "add", file("r.yaml", "x"), "--reason", "a new office")
                         .out())
-                .isEqualTo("Rule notes is draft: version 2, none was ever live\n");
+                .isEqualTo("Rule notes (draft): latest version 2, never live\n");
     }
 
     @Test
@@ -125,7 +125,7 @@ class RuleCommandTest {
         service.on(call, LIVE);
         StubService.Answer answer = service.run(("rule " + words).split(" "));
         assertThat(answer.exitCode()).as(answer.err()).isZero();
-        assertThat(answer.out()).isEqualTo("Rule notes is live: version 2, live is version 2\n");
+        assertThat(answer.out()).isEqualTo("Rule notes (live): latest version 2, live version 2\n");
     }
 
     @Test

@@ -56,7 +56,7 @@ class ClientJourney {
         String rule =
                 write("permits.yaml", Rules.tickets("permits", "number it")).toString();
         assertThat(run("rule", "check", rule).out()).contains("is valid");
-        assertThat(run("rule", "add", rule).out()).contains("Rule permits is draft: version 1, none was ever live");
+        assertThat(run("rule", "add", rule).out()).contains("Rule permits (draft): latest version 1, never live");
         String ticket = write("ticket.txt", Rules.ticket("T-1234")).toString();
 
         JsonNode trial =
@@ -71,7 +71,7 @@ class ClientJourney {
                 .as("a draft takes part in no trial of the rulebook")
                 .doesNotContain("permits");
 
-        assertThat(run("rule", "live", "permits").out()).contains("live is version 1");
+        assertThat(run("rule", "live", "permits").out()).contains("live version 1");
         assertThat(run("rule", "list").out()).contains("permits").contains("live");
         assertThat(run("rule", "show", "permits").out()).isEqualTo(Rules.tickets("permits", "number it"));
         assertThat(run("rule", "pause", "permits").out()).contains("paused");

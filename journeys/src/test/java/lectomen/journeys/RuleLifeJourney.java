@@ -86,7 +86,7 @@ class RuleLifeJourney {
         Answer refused = client("rule", "live", "sampled");
         assertThat(refused.exitCode()).isEqualTo(1);
         assertThat(refused.err()).contains("not put live").contains("0311.txt");
-        assertThat(client("rule", "live", "sampled", "--accept-samples").out()).contains("live is version 2");
+        assertThat(client("rule", "live", "sampled", "--accept-samples").out()).contains("live version 2");
         assertThat(client("rule", "sample", "run", "sampled").out())
                 .contains("1 of 1 samples give the expected result");
         assertThat(client("rule", "sample", "list", "sampled").out()).contains("archive/sampled/0311.txt");
