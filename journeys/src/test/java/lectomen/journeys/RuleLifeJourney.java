@@ -60,7 +60,7 @@ class RuleLifeJourney {
                 .contains("no changes");
         assertThat(client("rule", "versions", "history").out()).contains("restored version 1");
         client("rule", "live", "history");
-        assertThat(client("rule", "retire", "history").out()).contains("is retired");
+        assertThat(client("rule", "retire", "history").out()).contains("(retired)");
         Path lying = Files.writeString(service.inbox("history").resolve("late.txt"), Rules.ticket("T-0001"));
         service.live(Rules.keepName("still-live", "arrives: whole"));
         drop("still-live", "still-live.txt", "taken by another rule meanwhile");
