@@ -5,7 +5,7 @@ import { answer, api, Problem, prove } from "./api/client";
 import { DeskPage } from "./features/desk/DeskPage";
 import { EditorPage } from "./features/editor/EditorPage";
 import { NewRulePage } from "./features/editor/NewRulePage";
-import { HandInPlace } from "./features/handin/HandInPlace";
+import { UploadPlace } from "./features/upload/UploadPlace";
 import { JobPage } from "./features/job/JobPage";
 import { JobsPage } from "./features/jobs/JobsPage";
 import { LivePage } from "./features/rules/LivePage";
@@ -17,7 +17,7 @@ import { TablesPage } from "./features/tables/TablesPage";
 import { TodayPage } from "./features/today/TodayPage";
 import { LiveProvider } from "./live";
 import { Shell } from "./ui/Shell";
-import { Trouble } from "./ui/Trouble";
+import { ErrorMessage } from "./ui/ErrorMessage";
 
 const SESSION = ["GET", "/session"];
 
@@ -50,7 +50,7 @@ export function Console() {
   if (data === undefined) {
     return error === null ? null : (
       <main className="door">
-        <Trouble problem={error} />
+        <ErrorMessage problem={error} />
       </main>
     );
   }
@@ -64,7 +64,7 @@ export function Console() {
   return (
     <LiveProvider>
       <Shell session={data}>
-        {!/^\/(new-rule|rules\/[^/]+\/edit)$/.test(location.pathname) && <HandInPlace />}
+        {!/^\/(new-rule|rules\/[^/]+\/edit)$/.test(location.pathname) && <UploadPlace />}
         <Routes>
           <Route path="/today" element={<TodayPage />} />
           <Route path="/jobs" element={<JobsPage />} />

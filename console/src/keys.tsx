@@ -1,13 +1,13 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from "react";
 
-/** One thing that a key does now. Keys are as {@link KeyboardEvent.key} names them; two in a row stand with a blank between. */
+/** An action of a key on the present page. Keys are named as in {@link KeyboardEvent.key}; two in a row with a space between. */
 export interface KeyDeed {
   keys: string[];
   words: string;
   act: () => void;
   /** Shown in the line at the foot, not only on the sheet of all keys. */
   shown?: boolean;
-  /** What stands on the caps; the first key where this is not set. */
+  /** The label of the key; the first key where this is not set. */
   caps?: string[];
 }
 
@@ -30,7 +30,7 @@ function isInsideOverlay(target: EventTarget | null) {
   return target instanceof Element && target.closest("[role=menu],[role=dialog]") !== null;
 }
 
-export function matches(pressed: string, pending: string, keys: string[]) {
+function matches(pressed: string, pending: string, keys: string[]) {
   const sequence = pending === "" ? pressed : `${pending} ${pressed}`;
   return keys.includes(sequence);
 }
@@ -42,7 +42,7 @@ export function KeyProvider({ children }: { children: ReactNode }) {
   current.current = deeds;
   const pending = useRef({ key: "", until: 0 });
 
-  // Stays the same for good: whoever registers must not be told of what others register.
+  // Never changes: components that register keys must not render again when others do.
   const registry = useMemo<Registry>(
     () => ({
       put: (scope: symbol, own: KeyDeed[]) => setScopes((before) => new Map(before).set(scope, own)),

@@ -23,7 +23,7 @@ export class Problem extends Error {
   }
 }
 
-/** Where the console lies: the document's base, which the service wrote. */
+/** The console's base address, which the service wrote into the document. */
 export const base = new URL(document.baseURI);
 
 let forgeryToken = "";
@@ -33,7 +33,7 @@ export function prove(token: string | undefined) {
   forgeryToken = token ?? "";
 }
 
-/** The proof as it stands now, for calls that tell how far they are. */
+/** The current token, for calls that report progress. */
 export function proof() {
   return forgeryToken;
 }

@@ -69,7 +69,7 @@ export function useJobs(filter: JobFilter, order: JobOrder) {
   });
 }
 
-/** The newest few jobs in a state, for a list of what needs somebody. */
+/** The newest few jobs in a state, for a list of what needs attention. */
 export function useJobsIn(state: string, limit: number) {
   return useQuery({
     queryKey: ["GET", "/jobs", { state, limit }],
@@ -95,7 +95,7 @@ export interface Deed {
   to?: string;
 }
 
-/** Does something with some jobs; what refused it is told in the answer. */
+/** Acts on some jobs; the response lists those that refused. */
 export function useJobDeed() {
   const queries = useQueryClient();
   return useMutation<Schemas["ManyDone"], Problem, Deed>({

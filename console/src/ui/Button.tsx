@@ -1,5 +1,5 @@
 import type { ComponentProps } from "react";
-import { Cap } from "./Cap";
+import { KeyCap } from "./KeyCap";
 
 interface DoProps extends ComponentProps<"button"> {
   /** The one that a place suggests. */
@@ -15,7 +15,7 @@ export function Do({ first = false, bare = false, cap, children, className = "",
   return (
     <button type="button" className={looks} {...rest}>
       {children}
-      {cap !== undefined && <Cap of={cap} />}
+      {cap !== undefined && <KeyCap of={cap} />}
     </button>
   );
 }

@@ -10,7 +10,7 @@ interface ChoiceProps<T extends string> {
   onOpenChange?: (open: boolean) => void;
 }
 
-/** A blank in a sentence: opens the wordings that fit, the present one marked. Typing goes to the one that begins so. */
+/** A blank in a sentence: opens its options, the present one marked. Typing goes to the option that begins with the text. */
 export function Choice<T extends string>({ label, value, options, onChoose, open, onOpenChange }: ChoiceProps<T>) {
   const words = options.find((option) => option.value === value)?.words ?? value;
   return (

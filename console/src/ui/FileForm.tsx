@@ -4,15 +4,15 @@ import { useConnections, useFileAs } from "../api/queries";
 import { texts } from "../texts";
 import { Do } from "./Button";
 import { Choice } from "./Choice";
-import { Refused } from "./Refused";
-import { Trouble } from "./Trouble";
+import { RefusedJobs } from "./RefusedJobs";
+import { ErrorMessage } from "./ErrorMessage";
 import { textOf } from "./form";
 
 const WHEN_TAKEN = ["number it", "leave", "fail"] as const;
 type WhenTaken = (typeof WHEN_TAKEN)[number];
 
-/** The name without its ending, in a form that a name pattern takes literally. */
-export function stemOf(fileName: string) {
+/** The name without its extension, escaped for a name pattern. */
+function stemOf(fileName: string) {
   const dot = fileName.lastIndexOf(".");
   const stem = dot > 0 ? fileName.slice(0, dot) : fileName;
   return stem.replaceAll("{", "{{").replaceAll("}", "}}");
@@ -23,11 +23,11 @@ const LAST_UNDER = "lectomen.file.under";
 
 interface FileFormProps {
   jobs: Pick<Job, "id" | "fileName">[];
-  /** Told once the service has taken it on. */
+  /** Called once the service has accepted it. */
   onDone: () => void;
 }
 
-/** Files documents under a name and in a folder that somebody fills in, asking no rule. */
+/** Files documents under a name and folder that the user enters, without a rule. */
 export function FileForm({ jobs, onDone }: FileFormProps) {
   const connections = useConnections();
   const names = (connections.data?.connections ?? []).map((one) => one.name);
@@ -86,8 +86,8 @@ export function FileForm({ jobs, onDone }: FileFormProps) {
         />
         .
       </p>
-      <Trouble problem={file.error} />
-      <Refused done={file.data} />
+      <ErrorMessage problem={file.error} />
+      <RefusedJobs done={file.data} />
       <Do first type="submit" className="justify-self-start" disabled={into === "" || file.isPending || jobs.length === 0}>
         {texts.file.go(jobs.length)}
       </Do>

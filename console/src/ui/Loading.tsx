@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 
 const QUIET_MILLIS = 300;
 
-/** Still bars where lines will stand; nothing at all for the first moment. */
+/** Placeholder bars while lines load; nothing at all for the first moment. */
 export function Loading({ lines = 6 }: { lines?: number }) {
   const [shown, setShown] = useState(false);
   useEffect(() => {

@@ -3,9 +3,9 @@ import { useState } from "react";
 import { answer, api, type Problem, type Schemas } from "../api/client";
 import { texts } from "../texts";
 import { Do } from "./Button";
-import { Trouble } from "./Trouble";
+import { ErrorMessage } from "./ErrorMessage";
 
-/** For a folder that is not used because it lies on another disk or share than before: a person says that it was moved. */
+/** For a folder that is not used because it is on another disk or share than before: a person confirms that it was moved. */
 export function MovedFolder({ folder }: { folder: string }) {
   const queries = useQueryClient();
   const [asked, setAsked] = useState(false);
@@ -15,7 +15,7 @@ export function MovedFolder({ folder }: { folder: string }) {
   });
   return (
     <div className="pb-3">
-      <Trouble problem={confirm.error} />
+      <ErrorMessage problem={confirm.error} />
       {asked && <p className="note">{texts.moved.ask(folder)}</p>}
       <div className="acts">
         {asked ? (

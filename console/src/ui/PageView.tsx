@@ -4,7 +4,7 @@ import { answer, api, base, type Job, type JobStory, type Schemas } from "../api
 import { useKeys } from "../keys";
 import { texts } from "../texts";
 import { Do } from "./Button";
-import { letterOf } from "./Name";
+import { letterOf } from "./FileName";
 import { usePageWords, WordBar, WordMarks } from "./WordLayer";
 import { around, hits } from "./pageWords";
 
@@ -16,7 +16,7 @@ const ZOOMS = [1, 1.5, 2.2, 3.2];
 const BASE_WIDTH = 960;
 const WIDEST = 3_000;
 
-/** A job's document, or one that was handed in to be tried: its id is then its hash. */
+/** A job's document, or one uploaded for a trial: its id is then its hash. */
 export interface Viewed extends Pick<Job, "id" | "fileName" | "hasOriginal" | "originalRemovedAt"> {
   isTried?: boolean;
 }
@@ -24,15 +24,15 @@ export interface Viewed extends Pick<Job, "id" | "fileName" | "hasOriginal" | "o
 interface PageViewProps {
   job: Viewed;
   fields?: Field[];
-  /** What there is of the document by name, the original first; nothing where it is only as it came. */
+  /** The document's files by name, the original first; undefined where there is only the original. */
   outputs?: string[];
   page: number;
   onPage: (page: number) => void;
   chosen?: number | undefined;
   onChoose?: (field: number) => void;
-  /** Asked how a rule finds what stands in a box of a page. */
+  /** Called to ask how a rule can find the text in a box of a page. */
   onPropose?: (page: number, box: Box, text: string) => void;
-  /** Whether words are shown from the first, and asked about as soon as they are pointed at. */
+  /** Whether words are shown at once, and proposals are asked for as soon as some are marked. */
   points?: boolean;
 }
 
@@ -195,7 +195,7 @@ export function PageView({
 
 const PATIENCE_MILLIS = 300;
 
-/** What stands where a page will be, once it takes longer than one notices. */
+/** The placeholder of a page that takes noticeably long. */
 function Drawing() {
   const [shown, setShown] = useState(false);
   useEffect(() => {
@@ -262,11 +262,11 @@ interface TextPageProps {
   chosen: number | undefined;
   onChoose: (field: number) => void;
   scale: number;
-  /** Told the cells of text that was marked, where somebody wants to know. */
+  /** Called with the cells of marked text. */
   onMarked?: ((box: Box, text: string) => void) | undefined;
 }
 
-/** Where a place of a text page lies, in lines and cells. */
+/** A position on a text page, in lines and cells. */
 function cellOf(page: Element, node: Node, offset: number) {
   const line = [...page.children].findIndex((child) => child.contains(node));
   const before = document.createRange();

@@ -8,8 +8,8 @@ import { type KeyDeed, useAllKeys, useKeys } from "../keys";
 import { useLine } from "../live";
 import { texts } from "../texts";
 import { setTheme, type Theme, theme } from "../theme";
-import { Cap } from "./Cap";
-import { KeySheet } from "./KeySheet";
+import { KeyCap } from "./KeyCap";
+import { KeyboardHelp } from "./KeyboardHelp";
 import { Palette } from "./Palette";
 import { atSecond, span } from "./time";
 
@@ -51,7 +51,7 @@ export function Shell({ session, children }: { session: Session; children: React
         <button type="button" className="find" onClick={() => setOver("palette")}>
           <span className="long">{texts.find}</span>
           <span className="short">{texts.findShort}</span>
-          <Cap of="/" />
+          <KeyCap of="/" />
         </button>
         <PersonMenu name={session.person?.name ?? ""} />
       </header>
@@ -61,7 +61,7 @@ export function Shell({ session, children }: { session: Session; children: React
       </div>
       <KeyLine />
       {over === "palette" && <Palette onClose={() => setOver("nothing")} />}
-      {over === "keys" && <KeySheet onClose={() => setOver("nothing")} />}
+      {over === "keys" && <KeyboardHelp onClose={() => setOver("nothing")} />}
     </>
   );
 }
@@ -113,7 +113,7 @@ function KeyLine() {
   const line = (deed: KeyDeed) => (
     <span key={deed.words}>
       {(deed.caps ?? deed.keys.slice(0, 1)).map((key) => (
-        <Cap key={key} of={key} />
+        <KeyCap key={key} of={key} />
       ))}
       {deed.words}
     </span>

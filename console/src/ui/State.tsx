@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { lookOf, stationOf, wordOf } from "./states";
+import { styleOf, stationOf, wordOf } from "./states";
 
 const PAGE = <rect x="3.75" y="2" width="8.5" height="12" fill="var(--bg)" stroke="currentColor" strokeWidth="1.5" />;
 
@@ -66,10 +66,10 @@ const SHAPES: Record<string, ReactNode> = {
   ),
 };
 
-/** The shape of a state. Its word has to stand beside it, as the shape is hidden from screen readers. */
+/** The shape of a state. Its word must be beside it, as the shape is hidden from screen readers. */
 export function Shape({ state }: { state: string }) {
   return (
-    <svg className={`gl c-${lookOf(state).tone}`} viewBox="0 0 16 16" aria-hidden="true">
+    <svg className={`gl c-${styleOf(state).tone}`} viewBox="0 0 16 16" aria-hidden="true">
       {SHAPES[state] ?? PAGE}
     </svg>
   );
@@ -82,7 +82,7 @@ interface Standing {
 }
 
 export function StateWord({ job }: { job: Standing }) {
-  return <span className={`c-${lookOf(job.state).tone}`}>{wordOf(job)}</span>;
+  return <span className={`c-${styleOf(job.state).tone}`}>{wordOf(job)}</span>;
 }
 
 const FIRST = 8;
@@ -93,7 +93,7 @@ const PEOPLE = 3;
 export function Way({ job }: { job: Standing }) {
   const here = stationOf(job);
   const x = (station: number) => FIRST + station * STEP;
-  const look = lookOf(job.state);
+  const look = styleOf(job.state);
   return (
     <svg className="way" viewBox="0 0 122 18" aria-hidden="true">
       {here > 0 && <path className="gone" d={`M${x(0)} 9H${x(here) - 8}`} />}

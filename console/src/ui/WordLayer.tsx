@@ -5,9 +5,9 @@ import { texts } from "../texts";
 import { Do } from "./Button";
 import { lines, sureness, touching } from "./pageWords";
 
-export type Words = Schemas["WordsView"];
+export type PageWords = Schemas["WordsView"];
 
-/** The words of a page where they stand; asked for once they are wanted. */
+/** The words of a page at their places; loaded when first needed. */
 export function usePageWords(job: { id: string; isTried?: boolean }, page: number, output: string | undefined, wanted: boolean) {
   return useQuery({
     queryKey: ["GET", "/jobs", job.id, "words", page, output ?? ""],
@@ -25,15 +25,15 @@ export function usePageWords(job: { id: string; isTried?: boolean }, page: numbe
 }
 
 interface WordMarksProps {
-  words: Words;
+  words: PageWords;
   marked: Set<number>;
-  /** Told which words are marked as text, by their places, whenever there are some. */
+  /** Called with the words that are marked as text, by their places, whenever there are some. */
   onMarked: (places: number[]) => void;
-  /** Told which words were pointed at, by a click or by a box drawn around them. Words can then not be marked as text. */
+  /** Called with the words that were marked, by a click or by a box drawn around them. Words can then not be selected as text. */
   onPointed?: ((places: number[]) => void) | undefined;
 }
 
-/** Words laid over the picture, to be seen, marked and copied; or to be pointed at. */
+/** The words over the picture, to be seen, selected and copied; or to be marked. */
 export function WordMarks({ words, marked, onMarked, onPointed }: WordMarksProps) {
   const share = (part: number, whole: number) => `${(100 * part) / whole}%`;
   const first = useRef<HTMLSpanElement>(null);
@@ -93,7 +93,7 @@ export function WordMarks({ words, marked, onMarked, onPointed }: WordMarksProps
 }
 
 /** A box that is drawn over the words with the pointer; a click is a very small one. */
-function useDrawnBox(words: Words, layer: RefObject<HTMLDivElement | null>, onPointed: ((places: number[]) => void) | undefined) {
+function useDrawnBox(words: PageWords, layer: RefObject<HTMLDivElement | null>, onPointed: ((places: number[]) => void) | undefined) {
   const [corners, setCorners] = useState<{ from: { x: number; y: number }; to: { x: number; y: number } }>();
   if (onPointed === undefined) return { handlers: {}, box: undefined };
   const at = (event: PointerEvent) => {
@@ -123,20 +123,20 @@ function useDrawnBox(words: Words, layer: RefObject<HTMLDivElement | null>, onPo
 }
 
 interface WordBarProps {
-  words: Words | undefined;
+  words: PageWords | undefined;
   sought: string;
   onSeek: (sought: string) => void;
   at: number;
   count: number;
   onNext: () => void;
-  /** Asks how a rule finds what is marked; absent where nobody can be asked. */
+  /** Asks how a rule can find the selected text; absent where that is not possible. */
   onPropose?: (() => void) | undefined;
-  /** Whether one only looks for words to point at. */
+  /** Whether words are only shown to be marked. */
   brief?: boolean;
   field: Ref<HTMLInputElement>;
 }
 
-/** Finding on the page, what the marks mean, and the text to take along. */
+/** The bar that searches the page, explains the marks, and copies the text. */
 export function WordBar({ words, sought, onSeek, at, count, onNext, onPropose, brief = false, field }: WordBarProps) {
   const [copied, setCopied] = useState(false);
   useEffect(() => setCopied(false), [words]);
@@ -164,7 +164,7 @@ export function WordBar({ words, sought, onSeek, at, count, onNext, onPropose, b
           onKeyDown={(event) => {
             if (event.key === "Enter") onNext();
             if (event.key === "Escape") {
-              // What was found stays marked, to be asked about.
+              // Search results stay marked, to be asked about.
               event.preventDefault();
               event.stopPropagation();
               event.currentTarget.blur();

@@ -43,7 +43,7 @@ export function around(words: Word[], places: Iterable<number>) {
   };
 }
 
-/** The words that a box takes in, by their places: those that it covers to the half, or that it lies in. */
+/** The words that a box selects, by their places: those that it covers at least half, or that contain it. */
 export function touching(words: Word[], box: Word["box"]) {
   const overlap = (from: number, length: number, otherFrom: number, otherLength: number) =>
     Math.min(from + length, otherFrom + otherLength) - Math.max(from, otherFrom);

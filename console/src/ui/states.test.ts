@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { lookOf, STATE_CODES, stationOf, wordOf } from "./states";
+import { styleOf, STATE_CODES, stationOf, wordOf } from "./states";
 
 describe("where a job stands", () => {
   it.each([
@@ -20,7 +20,7 @@ describe("where a job stands", () => {
   });
 
   it("has a word for every state and shows an unknown one as it is", () => {
-    for (const code of STATE_CODES) expect(lookOf(code).word).not.toBe("");
-    expect(lookOf("brand-new").word).toBe("brand-new");
+    for (const code of STATE_CODES) expect(styleOf(code).word).not.toBe("");
+    expect(styleOf("brand-new").word).toBe("brand-new");
   });
 });

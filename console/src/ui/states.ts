@@ -1,5 +1,5 @@
 /** The states of a job as people see them: a word, a colour by meaning, and the station it has reached. */
-export interface StateLook {
+export interface StateStyle {
   word: string;
   tone: "flow" | "person" | "fault" | "doubt" | "done" | "wait";
   station: number;
@@ -8,7 +8,7 @@ export interface StateLook {
 export const STATIONS = ["Received", "Matched", "Processing", "Review", "Filing", "Filed"] as const;
 const [IN, RULE, WORK, PEOPLE, OUT, FILED] = [0, 1, 2, 3, 4, 5];
 
-const LOOKS: Record<string, StateLook> = {
+const LOOKS: Record<string, StateStyle> = {
   waiting: { word: "waiting", tone: "wait", station: IN },
   working: { word: "working", tone: "flow", station: WORK },
   "needs-review": { word: "needs review", tone: "person", station: PEOPLE },
@@ -24,9 +24,9 @@ const LOOKS: Record<string, StateLook> = {
 
 export const STATE_CODES = Object.keys(LOOKS);
 
-const UNKNOWN: StateLook = { word: "unknown", tone: "wait", station: IN };
+const UNKNOWN: StateStyle = { word: "unknown", tone: "wait", station: IN };
 
-export function lookOf(state: string): StateLook {
+export function styleOf(state: string): StateStyle {
   return LOOKS[state] ?? { ...UNKNOWN, word: state };
 }
 
@@ -39,11 +39,11 @@ export function stationOf(job: { state: string; rule?: string; reason?: { code: 
   if ((job.state === "waiting" || job.state === "failed" || job.state === "held") && GOING_OUT.test(code)) return OUT;
   if ((job.state === "held" || job.state === "cancelled") && job.rule !== undefined) return OUT;
   if (job.state === "waiting" && job.rule !== undefined) return OUT;
-  return lookOf(job.state).station;
+  return styleOf(job.state).station;
 }
 
 /** The word for a state, with where it waits when that tells more. */
 export function wordOf(job: { state: string; rule?: string; reason?: { code: string } }): string {
   if (job.state === "waiting" && stationOf(job) === OUT) return "waiting for destination";
-  return lookOf(job.state).word;
+  return styleOf(job.state).word;
 }

@@ -5,15 +5,15 @@ import { useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Loading } from "../../ui/Loading";
 import { PageView } from "../../ui/PageView";
-import { Refused } from "../../ui/Refused";
-import { Trouble } from "../../ui/Trouble";
+import { RefusedJobs } from "../../ui/RefusedJobs";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { useRows } from "../../ui/useRows";
 import { Question } from "./Question";
 import { Queue } from "./Queue";
 
 const UNMATCHED = { state: "unmatched" };
 
-/** Where documents wait for a person: those that no rule wants, each to be given to a rule or filed by hand. */
+/** The unmatched documents, each to be given to a rule or filed by hand. */
 export function DeskPage() {
   const list = useJobs(UNMATCHED, "oldest");
   const status = useStatus();
@@ -54,8 +54,8 @@ export function DeskPage() {
     <main className="desk">
       <h1>{texts.desk.title(Math.max(count, jobs.length))}</h1>
       <div className="desk-said">
-        <Trouble problem={deed.error ?? list.error} />
-        <Refused done={deed.data} />
+        <ErrorMessage problem={deed.error ?? list.error} />
+        <RefusedJobs done={deed.data} />
         <p className="note" role="status">
           {deed.data !== undefined && texts.jobs.did(deed.data.done, deed.data.notDone)}
         </p>

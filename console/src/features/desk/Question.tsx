@@ -6,7 +6,7 @@ import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { FileForm } from "../../ui/FileForm";
-import { Name } from "../../ui/Name";
+import { FileName } from "../../ui/FileName";
 
 interface QuestionProps {
   jobs: Job[];
@@ -14,7 +14,7 @@ interface QuestionProps {
   onFiled: () => void;
 }
 
-/** What is to become of the chosen documents, and the ways there are. */
+/** The question what to do with the chosen documents, and the possible answers. */
 export function Question({ jobs, onDeed, onFiled }: QuestionProps) {
   const rules = useRules();
   const live = (rules.data?.rules ?? []).filter((rule) => rule.state === "live");
@@ -35,7 +35,7 @@ export function Question({ jobs, onDeed, onFiled }: QuestionProps) {
       <h2 className="part">{texts.desk.question(jobs.length)}</h2>
       {only !== undefined && (
         <p className="asked">
-          <Name name={only.fileName} raw />
+          <FileName name={only.fileName} raw />
         </p>
       )}
       {only?.reason !== undefined && <p className="why say">{only.reason.words}</p>}

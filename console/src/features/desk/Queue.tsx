@@ -2,7 +2,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef } from "react";
 import type { Job } from "../../api/client";
 import { texts } from "../../texts";
-import { Name } from "../../ui/Name";
+import { FileName } from "../../ui/FileName";
 import { at as moment } from "../../ui/time";
 
 const ROW_PIXELS = 44;
@@ -17,7 +17,7 @@ interface QueueProps {
   onEnd: () => void;
 }
 
-/** What waits, the longest first. */
+/** The waiting documents, the oldest first. */
 export function Queue({ jobs, at, marked, onRow, onMark, onEnd }: QueueProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
@@ -57,7 +57,7 @@ export function Queue({ jobs, at, marked, onRow, onMark, onEnd }: QueueProps) {
                 onChange={() => onMark(job)}
               />
               <span className="min-w-0">
-                <Name name={job.fileName} raw />
+                <FileName name={job.fileName} raw />
                 <span className="note">
                   {job.type}, {moment(job.createdAt)}
                 </span>

@@ -6,40 +6,40 @@ import { useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { useDroppedFiles } from "../../ui/dropped";
-import { Leaf } from "../../ui/Leaf";
-import { Trouble } from "../../ui/Trouble";
-import { Beside } from "./Beside";
+import { SidePanel } from "../../ui/SidePanel";
+import { ErrorMessage } from "../../ui/ErrorMessage";
+import { DataFilePanel } from "./DataFilePanel";
 import { Divider, useColumnWidth } from "../../ui/Divider";
 import { apart, idIn } from "./draft";
 import { FileText } from "./file/FileText";
-import type { Known } from "./file/offers";
-import { Elsewhere } from "./Elsewhere";
-import { Finding, type Pointed } from "./Finding";
-import { useKept, useSettled } from "./kept";
+import type { RuleVocabulary } from "./file/offers";
+import { EditConflict } from "./EditConflict";
+import { FieldProposal, type Pointed } from "./FieldProposal";
+import { useLocalDraft, useSettled } from "./localDraft";
 import { newLines } from "./merge";
-import { Outcome } from "./Outcome";
-import { handIn, type Paper, trialOf, usePapers } from "./papers";
-import { Papers } from "./Papers";
-import { withField } from "./said/adding";
-import { Said } from "./said/Said";
+import { TrialOutcome } from "./TrialOutcome";
+import { handIn, type TrialDocument, trialOf, useTrialDocuments } from "./trialDocument";
+import { TrialDocuments } from "./TrialDocuments";
+import { withField } from "./sentences/additions";
+import { EditableSentences } from "./sentences/EditableSentences";
 
-/** Short enough that what comes of a keystroke is there before one looks, long enough not to try every letter of a word. */
+/** Short enough that a keystroke's result is there at once, long enough not to try every letter of a word. */
 const SETTLED_MILLIS = 40;
 const MOST_TRIED = 8;
 
 interface EditorProps {
-  /** What it is kept under in this browser. */
+  /** The key of its draft in this browser. */
   name: string;
   before: string;
   /** The rule that is changed; nothing for a new one. */
   id?: string | undefined;
   tag?: string | undefined;
-  /** What stands there now, where somebody else saved another version meanwhile. */
+  /** The present text, if somebody else saved another version meanwhile. */
   now?: string | undefined;
-  known: Known;
+  known: RuleVocabulary;
   /** Documents that the rule has already: its samples and its last jobs. */
-  own: Paper[];
-  /** Which of those are kept with the rule as samples. */
+  own: TrialDocument[];
+  /** Which of those are samples of the rule. */
   samples: Set<string>;
   onForget?: (() => void) | undefined;
   onSaved?: () => void;
@@ -52,8 +52,8 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
   const [tag, setTag] = useState(tagNow);
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const [text, setText, kept] = useKept(name, before);
-  const papers = usePapers(name);
+  const [text, setText, kept] = useLocalDraft(name, before);
+  const papers = useTrialDocuments(name);
   const all = useMemo(() => [...papers.papers, ...own.filter((one) => papers.papers.every((other) => other.id !== one.id))], [papers.papers, own]);
   const [current, setCurrent] = useState(0);
   const [pageWidth, setPageWidth] = useColumnWidth("editor.page-width", Math.min(620, Math.round(window.innerWidth * 0.46)));
@@ -153,7 +153,7 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
           </Do>
         </span>
       </div>
-      <Trouble problem={save.error ?? checked.error} />
+      <ErrorMessage problem={save.error ?? checked.error} />
       {refused !== "" && (
         <p className="say c-fault" role="alert">
           {refused}
@@ -161,7 +161,7 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
       )}
       {isTaken && <p className="say c-fault">{texts.editor.nameTaken(idIn(text))}</p>}
       {now !== undefined && tag !== tagNow && (
-        <Elsewhere
+        <EditConflict
           mine={text}
           before={before}
           theirs={now}
@@ -179,12 +179,12 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
         />
       )}
       {kept.elsewhere !== undefined && (
-        <Elsewhere mine={text} before={before} theirs={kept.elsewhere} words={texts.editor.window} onTake={setText} />
+        <EditConflict mine={text} before={before} theirs={kept.elsewhere} words={texts.editor.window} onTake={setText} />
       )}
       {kept.isFound && text !== before && <p className="say found">{texts.editor.found}</p>}
       <div className="parts" style={{ "--page-width": `${pageWidth}px` } as never}>
         <Divider label={texts.editor.divider} width={pageWidth} onWidth={setPageWidth} />
-        <Papers
+        <TrialDocuments
           papers={all}
           current={current}
           onChoose={setCurrent}
@@ -202,7 +202,7 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
         {asFile ? (
           <FileText text={text} known={known} problems={problems} onText={setText} onLeave={() => setAsFile(false)} />
         ) : (
-          <Said sentences={lastGood.sentences} of={lastGood.of} text={text} problems={problems} known={known} onText={setText} trial={tried[current]?.data} changed={changed} />
+          <EditableSentences sentences={lastGood.sentences} of={lastGood.of} text={text} problems={problems} known={known} onText={setText} trial={tried[current]?.data} changed={changed} />
         )}
         {problems.length > 0 && (
           <ul className="problems" aria-live="polite">
@@ -214,15 +214,15 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
           </ul>
         )}
       </div>
-      <Outcome tried={tried} current={current} onChoose={setCurrent} isGood={checked.data?.good === true} text={text} sentences={lastGood.sentences} />
+      <TrialOutcome tried={tried} current={current} onChoose={setCurrent} isGood={checked.data?.good === true} text={text} sentences={lastGood.sentences} />
       {besideShown && (
-        <Leaf title={texts.editor.beside.title} onClose={() => setBesideShown(false)}>
-          <Beside text={text} data={papers.beside[here?.id ?? ""] ?? ""} onData={(data) => papers.putBeside(here?.id ?? "", data)} />
-        </Leaf>
+        <SidePanel title={texts.editor.beside.title} onClose={() => setBesideShown(false)}>
+          <DataFilePanel text={text} data={papers.beside[here?.id ?? ""] ?? ""} onData={(data) => papers.putBeside(here?.id ?? "", data)} />
+        </SidePanel>
       )}
       {pointed !== undefined && (
-        <Leaf title={texts.propose.title(pointed.text)} onClose={() => setPointed(undefined)}>
-          <Finding
+        <SidePanel title={texts.propose.title(pointed.text)} onClose={() => setPointed(undefined)}>
+          <FieldProposal
             pointed={pointed}
             papers={all}
             text={text}
@@ -234,13 +234,13 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
               setPointed(undefined);
             }}
           />
-        </Leaf>
+        </SidePanel>
       )}
     </main>
   );
 }
 
-/** What is wrong with the rule, or how it reads; with the text that it was asked of. */
+/** The rule's problems, or its sentences; with the text that they belong to. */
 function useChecked(text: string) {
   return useQuery({
     queryKey: ["POST", "/rules/check", text],
@@ -277,7 +277,7 @@ function useLast(now: Aloud | undefined): Aloud {
  *
  * @param mayBeGood whether the rule is good as far as is known: it is tried while it is checked
  */
-function useTried(papers: Paper[], beside: Record<string, string>, current: number, text: string, mayBeGood: boolean) {
+function useTried(papers: TrialDocument[], beside: Record<string, string>, current: number, text: string, mayBeGood: boolean) {
   const first = useQuery({
     ...(papers[current] === undefined ? { queryKey: ["nothing"], queryFn: () => null } : trialOf(papers[current], text, beside[papers[current].id])),
     enabled: mayBeGood && papers[current] !== undefined,
@@ -286,7 +286,7 @@ function useTried(papers: Paper[], beside: Record<string, string>, current: numb
   const others = useQueries({
     queries: papers.map((paper) => ({ ...trialOf(paper, text, beside[paper.id]), enabled: mayBeGood && isFirstDone })),
   });
-  // What came of a paper stays to be seen until something else does.
+  // A document's result stays visible until there is a new one.
   const last = useRef(new Map<string, Schemas["TrialResult"]>());
   return papers.map((paper, place) => {
     const one = place === current ? first : others[place];
@@ -296,7 +296,7 @@ function useTried(papers: Paper[], beside: Record<string, string>, current: numb
   });
 }
 
-async function keepSamples(rule: string, papers: Paper[]) {
+async function keepSamples(rule: string, papers: TrialDocument[]) {
   for (const paper of papers.filter((one) => !one.isJob)) {
     await answer(
       api.POST("/api/v1/rules/{id}/samples", {

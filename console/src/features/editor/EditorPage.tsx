@@ -3,18 +3,18 @@ import { useParams, useSearchParams } from "react-router";
 import { answer, api } from "../../api/client";
 import { useJob } from "../../api/queries";
 import { Loading } from "../../ui/Loading";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { begin } from "./draft";
 import { Editor } from "./Editor";
-import { useKnown } from "./known";
-import { ofJob, type Paper } from "./papers";
+import { useRuleVocabulary } from "./vocabulary";
+import { ofJob, type TrialDocument } from "./trialDocument";
 
 const LAST_JOBS = 5;
 
 function Waiting({ error }: { error: Error | null }) {
   return (
     <main className="editor">
-      <Trouble problem={error} />
+      <ErrorMessage problem={error} />
       {error === null && <Loading />}
     </main>
   );
@@ -23,7 +23,7 @@ function Waiting({ error }: { error: Error | null }) {
 /** A rule that there is, to be changed beside its samples and the last documents that it took. */
 export function EditorPage() {
   const { id = "" } = useParams();
-  const { known, error } = useKnown();
+  const { known, error } = useRuleVocabulary();
   const rule = useQuery({
     queryKey: ["GET", "/rules", id, "to edit"],
     queryFn: async () => {
@@ -44,7 +44,7 @@ export function EditorPage() {
   if (rule.data === undefined || known === undefined || latest.data === undefined || kept.data === undefined) {
     return <Waiting error={rule.error ?? error ?? latest.error ?? kept.error} />;
   }
-  const samples: Paper[] = kept.data.samples.map((sample) => ({ id: sample.sha256, name: sample.name, isJob: false }));
+  const samples: TrialDocument[] = kept.data.samples.map((sample) => ({ id: sample.sha256, name: sample.name, isJob: false }));
   const jobs = latest.data.jobs.filter((job) => job.hasOriginal && job.originalRemovedAt === undefined).map(ofJob);
   return (
     <Editor
@@ -61,10 +61,10 @@ export function EditorPage() {
   );
 }
 
-/** A new rule, begun with a document that no rule wanted. */
+/** A new rule for an unmatched document. */
 export function RuleOfJob() {
   const [search] = useSearchParams();
-  const { known, error } = useKnown();
+  const { known, error } = useRuleVocabulary();
   const job = useJob(search.get("job") ?? "");
   if (job.data === undefined || known === undefined) return <Waiting error={job.error ?? error} />;
   return (

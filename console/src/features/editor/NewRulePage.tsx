@@ -7,31 +7,31 @@ import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { useDroppedFiles } from "../../ui/dropped";
 import { Loading } from "../../ui/Loading";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { begin } from "./draft";
 import { Editor } from "./Editor";
 import { RuleOfJob } from "./EditorPage";
-import { findKept } from "./kept";
-import { useKnown } from "./known";
-import { handIn, usePapers } from "./papers";
+import { findLocalDraft } from "./localDraft";
+import { useRuleVocabulary } from "./vocabulary";
+import { handIn, useTrialDocuments } from "./trialDocument";
 import { sourceAt } from "./file/source";
 
 const DRAFT = "new";
 const BEGUN = "lectomen.begun";
 
-/** A new rule: begun with documents, with what others do too, or with a document that no rule wanted. */
+/** A new rule: from documents, from a template, or from an unmatched document. */
 export function NewRulePage() {
   const [search] = useSearchParams();
   return search.get("job") === null ? <NewRule /> : <RuleOfJob />;
 }
 
 function NewRule() {
-  const { known, error } = useKnown();
-  const [begun, setBegun] = useState(() => localStorage.getItem(BEGUN) ?? findKept(DRAFT));
+  const { known, error } = useRuleVocabulary();
+  const [begun, setBegun] = useState(() => localStorage.getItem(BEGUN) ?? findLocalDraft(DRAFT));
   if (known === undefined) {
     return (
       <main className="editor">
-        <Trouble problem={error} />
+        <ErrorMessage problem={error} />
         {error === null && <Loading />}
       </main>
     );
@@ -66,7 +66,7 @@ function NewRule() {
 /** What a new rule can begin with. */
 function Beginning({ connection, onBegin }: { connection: string; onBegin: (text: string) => void }) {
   const navigate = useNavigate();
-  const papers = usePapers(DRAFT);
+  const papers = useTrialDocuments(DRAFT);
   const picker = useRef<HTMLInputElement>(null);
   const [refused, setRefused] = useState("");
   const [sending, setSending] = useState(false);
@@ -112,7 +112,7 @@ function Beginning({ connection, onBegin }: { connection: string; onBegin: (text
         )}
       </div>
       <h2 className="part">{texts.editor.beginOther}</h2>
-      <Trouble problem={points.error} />
+      <ErrorMessage problem={points.error} />
       <ol className="list points">
         {(points.data?.startingPoints ?? []).map((point) => (
           <Point key={point.name} point={point} onBegin={onBegin} />
@@ -153,7 +153,7 @@ function Point({ point, onBegin }: { point: Schemas["StartingPoint"]; onBegin: (
         <p className="note">
           {sourceAt(point.text, ["about"])} {part !== undefined && texts.editor.makesPart(sourceAt(part, ["part"]))}
         </p>
-        <Trouble problem={make.error} />
+        <ErrorMessage problem={make.error} />
       </div>
       <Do disabled={make.isPending} onClick={() => make.mutate()}>
         {texts.editor.beginWith}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { apart, begin, idIn, idOf } from "./draft";
-import { withField } from "./said/adding";
+import { withField } from "./sentences/additions";
 
 describe("a rule that is being written", () => {
   it("is called by the file that it begins with", () => {

@@ -1,12 +1,12 @@
 import { set } from "./file/source";
 
-/** A name for a rule, made of a file's: its first letters. */
+/** A rule id from the first letters of a file's name. */
 export function idOf(fileName: string) {
   const word = /[a-z]+(?:[-_ ][a-z]+)*/.exec(fileName.toLowerCase().replace(/\.[^.]*$/, ""))?.[0] ?? "documents";
   return word.replace(/[_ ]+/g, "-");
 }
 
-/** A rule to begin with: it takes what lies in a folder of its own, and files it under the name that it came with. */
+/** A first rule: it takes files from a folder of its own and files them under their original name. */
 export function begin(fileName: string, connection: string) {
   const id = idOf(fileName);
   const title = id.charAt(0).toUpperCase() + id.slice(1).replaceAll("-", " ");
@@ -22,13 +22,13 @@ export function begin(fileName: string, connection: string) {
   ].join("\n");
 }
 
-/** The rule's id as its file says it. */
+/** The rule's id in its file. */
 export function idIn(text: string) {
   return /^rule:\s*(\S+)/m.exec(text)?.[1] ?? "";
 }
 
 
-/** The rule under another id, so that what somebody else made of it stays. */
+/** The rule under another id, so that somebody else's version stays. */
 export function apart(text: string) {
   return set(text, ["rule"], `${idIn(text)}-apart`);
 }

@@ -1,6 +1,6 @@
 import type { JobStory } from "../../api/client";
 import { texts } from "../../texts";
-import { letterOf } from "../../ui/Name";
+import { letterOf } from "../../ui/FileName";
 
 interface FieldsProps {
   fields: JobStory["fields"];

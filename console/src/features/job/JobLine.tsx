@@ -6,7 +6,7 @@ import { atSecond, size, some } from "../../ui/time";
 
 const PEOPLE = 3;
 
-/** The job's way with its times: where it was, where it is, and what is still to come. */
+/** The job's stations with their times: past, present and still to come. */
 export function JobLine({ job }: { job: JobStory }) {
   const here = stationOf(job);
   const first = job.steps.find((step) => step.generation === job.steps.at(-1)?.generation);

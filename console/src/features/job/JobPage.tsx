@@ -5,22 +5,22 @@ import { type JobDeed, useConnections, useJob, useJobDeed } from "../../api/quer
 import { type KeyDeed, useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { Leaf } from "../../ui/Leaf";
+import { SidePanel } from "../../ui/SidePanel";
 import { Loading } from "../../ui/Loading";
 import { FileForm } from "../../ui/FileForm";
-import { GlossedName, lastOf, letterOf } from "../../ui/Name";
+import { AnnotatedName, lastOf, letterOf } from "../../ui/FileName";
 import { MovedFolder } from "../../ui/MovedFolder";
 import { PageView } from "../../ui/PageView";
-import { Refused } from "../../ui/Refused";
-import { lookOf } from "../../ui/states";
+import { RefusedJobs } from "../../ui/RefusedJobs";
+import { styleOf } from "../../ui/states";
 import { at } from "../../ui/time";
-import { Trouble } from "../../ui/Trouble";
-import { waysOf } from "../../ui/ways";
+import { ErrorMessage } from "../../ui/ErrorMessage";
+import { actionsFor } from "../../ui/jobActions";
 import { type Asked, JobProposal } from "../propose/JobProposal";
 import { Fields } from "./Fields";
 import { JobLine } from "./JobLine";
 import { Notes } from "./Notes";
-import { Effects, ThereIs } from "./Proof";
+import { Effects, StoredFiles } from "./Proof";
 import { Steps } from "./Steps";
 
 /** One job: its page, what was found and done, and the proof of what went out. */
@@ -30,7 +30,7 @@ export function JobPage() {
   if (job === undefined) {
     return (
       <main className="job">
-        <Trouble problem={error} />
+        <ErrorMessage problem={error} />
         {error === null && <Loading />}
       </main>
     );
@@ -40,7 +40,7 @@ export function JobPage() {
 
 const SHOWN = new Set(["pdf", "tiff", "jpeg", "png", "gif", "bmp"]);
 
-/** What was made of the document and has pages to look at, behind the original; nothing where it is only as it came. */
+/** The original and the outputs that have pages; undefined where there is only the original. */
 function outputsOf(job: JobStory) {
   const made = job.outputs.filter((output) => output.name !== "original" && SHOWN.has(output.type)).map((output) => output.name);
   const changed = job.outputs.some((output) => output.name === "original");
@@ -49,7 +49,7 @@ function outputsOf(job: JobStory) {
 
 const ELSEWHERE = "destination.elsewhere";
 
-/** The destination that a job waits for because it lies on another disk or share than before. */
+/** The destination that a job waits for because it is on another disk or share than before. */
 function MovedDestination({ job }: { job: JobStory }) {
   const { data: connections } = useConnections();
   const waitsFor = job.effects.find((effect) => effect.reason?.code === ELSEWHERE)?.connection;
@@ -72,7 +72,7 @@ function Story({ job }: { job: JobStory }) {
     const on = job.fields[field]?.page;
     if (on !== undefined && on > 0) setPage(on);
   };
-  const ways = waysOf(job);
+  const ways = actionsFor(job);
   const act = (what: JobDeed) => deed.mutate({ deed: what, ids: [job.id] });
   const original = new URL(`api/v1/jobs/${job.id}/original`, base).href;
   const hasOriginal = job.hasOriginal && job.originalRemovedAt === undefined;
@@ -96,11 +96,11 @@ function Story({ job }: { job: JobStory }) {
   ];
   useKeys(keys);
   const place = job.places[0];
-  const reasonTone = lookOf(job.state).tone;
+  const reasonTone = styleOf(job.state).tone;
   return (
     <main className="job">
       <div className="top">
-        <GlossedName
+        <AnnotatedName
           name={place === undefined ? job.fileName : lastOf(place)}
           fields={place === undefined ? [] : job.fields}
           endingWords={texts.job.ending}
@@ -139,8 +139,8 @@ function Story({ job }: { job: JobStory }) {
         <Steps job={job} />
       </div>
       <div className="proof">
-        <Trouble problem={deed.error} />
-        <Refused done={deed.data} />
+        <ErrorMessage problem={deed.error} />
+        <RefusedJobs done={deed.data} />
         {job.reason !== undefined && (
           <div className={`why ${reasonTone === "fault" ? "fault" : reasonTone === "doubt" ? "" : "calm"}`}>
             <p className="say">{job.reason.words}</p>
@@ -155,18 +155,18 @@ function Story({ job }: { job: JobStory }) {
         )}
         {job.holdWanted && <p className="why calm say">{texts.job.holdWanted}</p>}
         <Effects effects={job.effects} />
-        <ThereIs job={job} />
+        <StoredFiles job={job} />
         <Notes job={job} />
       </div>
       {asked !== undefined && (
-        <Leaf title={texts.propose.title(asked.text)} onClose={() => setAsked(undefined)}>
+        <SidePanel title={texts.propose.title(asked.text)} onClose={() => setAsked(undefined)}>
           <JobProposal job={job} asked={asked} />
-        </Leaf>
+        </SidePanel>
       )}
       {filing && (
-        <Leaf title={texts.file.title(1)} onClose={() => setFiling(false)}>
+        <SidePanel title={texts.file.title(1)} onClose={() => setFiling(false)}>
           <FileForm jobs={[job]} onDone={() => setFiling(false)} />
-        </Leaf>
+        </SidePanel>
       )}
     </main>
   );

@@ -5,8 +5,8 @@ import { usePeople } from "../../api/queries";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { at } from "../../ui/time";
-import { Trouble } from "../../ui/Trouble";
-import { nameOf } from "../../ui/who";
+import { ErrorMessage } from "../../ui/ErrorMessage";
+import { nameOf } from "../../ui/people";
 
 /** What people wrote about the job. */
 export function Notes({ job }: { job: JobStory }) {
@@ -35,7 +35,7 @@ export function Notes({ job }: { job: JobStory }) {
           </li>
         ))}
       </ul>
-      <Trouble problem={add.error} />
+      <ErrorMessage problem={add.error} />
       <form className="notebox" onSubmit={submit}>
         <textarea
           aria-label={texts.job.noteHint}

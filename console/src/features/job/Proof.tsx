@@ -1,10 +1,10 @@
 import { Link } from "react-router";
 import { base, type JobStory } from "../../api/client";
 import { texts } from "../../texts";
-import { lookOf } from "../../ui/states";
+import { styleOf } from "../../ui/states";
 import { at, atSecond, size } from "../../ui/time";
 
-/** What was meant to happen outside, each beside what was answered. */
+/** The effects, each beside its outcome. */
 export function Effects({ effects }: { effects: JobStory["effects"] }) {
   return (
     <section className="pb-3">
@@ -45,8 +45,8 @@ export function Effects({ effects }: { effects: JobStory["effects"] }) {
   );
 }
 
-/** What there is of the document, and where its history stands. */
-export function ThereIs({ job }: { job: JobStory }) {
+/** The stored files of the document, and links to its history. */
+export function StoredFiles({ job }: { job: JobStory }) {
   return (
     <section className="pb-1">
       <h2 className="part">{texts.job.thereIs}</h2>
@@ -122,7 +122,7 @@ function Relatives({ term, jobs }: { term: string; jobs: JobStory["cameInWith"] 
           <Link className="link" to={`/jobs/${one.id}`}>
             {one.fileName}
           </Link>{" "}
-          <span className="note">{lookOf(one.state).word}</span>
+          <span className="note">{styleOf(one.state).word}</span>
         </Entry>
       ))}
     </>

@@ -2,7 +2,7 @@ import { DropdownMenu } from "radix-ui";
 import { texts } from "../../texts";
 import { COLUMNS } from "./columns";
 
-/** Which columns the list has; kept in this browser. */
+/** Which columns the list has; stored in this browser. */
 export function ColumnsMenu({ hidden, onChange }: { hidden: string[]; onChange: (hidden: string[]) => void }) {
   return (
     <DropdownMenu.Root modal={false}>

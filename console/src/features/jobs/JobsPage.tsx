@@ -6,11 +6,11 @@ import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { FileForm } from "../../ui/FileForm";
-import { Leaf } from "../../ui/Leaf";
-import { Refused } from "../../ui/Refused";
+import { SidePanel } from "../../ui/SidePanel";
+import { RefusedJobs } from "../../ui/RefusedJobs";
 import { Shape } from "../../ui/State";
-import { lookOf, STATE_CODES } from "../../ui/states";
-import { Trouble } from "../../ui/Trouble";
+import { styleOf, STATE_CODES } from "../../ui/states";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { useRows } from "../../ui/useRows";
 import { ColumnsMenu } from "./ColumnsMenu";
 import { COLUMNS, hiddenColumns, hideColumns } from "./columns";
@@ -75,7 +75,7 @@ export function JobsPage() {
           onOpenChange={setFilterOpen}
           options={[
             { value: "", words: texts.jobs.anyState },
-            ...STATE_CODES.map((code) => ({ value: code, words: lookOf(code).word })),
+            ...STATE_CODES.map((code) => ({ value: code, words: styleOf(code).word })),
           ]}
           onChoose={set("state")}
         />
@@ -152,12 +152,12 @@ export function JobsPage() {
             <button
               key={code}
               type="button"
-              className={`st c-${lookOf(code).tone}`}
+              className={`st c-${styleOf(code).tone}`}
               aria-pressed={asked.filter.state === code}
               onClick={() => set("state")(asked.filter.state === code ? "" : code)}
             >
               <Shape state={code} />
-              {(status.data?.jobs[code] ?? 0).toLocaleString("en-GB")} {lookOf(code).word}
+              {(status.data?.jobs[code] ?? 0).toLocaleString("en-GB")} {styleOf(code).word}
             </button>
           ))
         )}
@@ -181,12 +181,12 @@ export function JobsPage() {
           }}
         />
       </div>
-      <Trouble problem={deed.error ?? list.error} />
-      <Refused done={deed.data} />
+      <ErrorMessage problem={deed.error ?? list.error} />
+      <RefusedJobs done={deed.data} />
       {filing && (
-        <Leaf title={texts.file.title(chosen.length)} onClose={() => setFiling(false)}>
+        <SidePanel title={texts.file.title(chosen.length)} onClose={() => setFiling(false)}>
           <FileForm jobs={chosen.map((id) => ({ id, fileName: jobs.find((job) => job.id === id)?.fileName ?? id }))} onDone={() => setFiling(false)} />
-        </Leaf>
+        </SidePanel>
       )}
       <JobRows
         jobs={jobs}

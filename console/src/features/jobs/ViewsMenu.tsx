@@ -2,7 +2,7 @@ import { DropdownMenu } from "radix-ui";
 import { type FormEvent, useState } from "react";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { Leaf } from "../../ui/Leaf";
+import { SidePanel } from "../../ui/SidePanel";
 import { keepViews, keptViews, type View, withView } from "./views";
 import { textOf } from "../../ui/form";
 
@@ -13,7 +13,7 @@ interface ViewsMenuProps {
   onChoose: (view: View) => void;
 }
 
-/** Goes to a kept view, or keeps the present one under a name. */
+/** Opens a saved view, or saves the present one under a name. */
 export function ViewsMenu({ address, hidden, onChoose }: ViewsMenuProps) {
   const [views, setViews] = useState(keptViews);
   const [naming, setNaming] = useState(false);
@@ -49,14 +49,14 @@ export function ViewsMenu({ address, hidden, onChoose }: ViewsMenuProps) {
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
       {naming && (
-        <Leaf title={texts.jobs.keepView} onClose={() => setNaming(false)}>
+        <SidePanel title={texts.jobs.keepView} onClose={() => setNaming(false)}>
           <form onSubmit={submit} className="grid gap-3 pt-2">
             <input className="palette-input" name="name" aria-label={texts.jobs.viewName} placeholder={texts.jobs.viewName} />
             <Do first type="submit" className="justify-self-start">
               {texts.jobs.keep}
             </Do>
           </form>
-        </Leaf>
+        </SidePanel>
       )}
     </>
   );

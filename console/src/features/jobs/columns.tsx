@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { Job } from "../../api/client";
 import { texts } from "../../texts";
-import { lastOf, Name } from "../../ui/Name";
+import { lastOf, FileName } from "../../ui/FileName";
 import { StateWord, Way } from "../../ui/State";
 import { at, size, span } from "../../ui/time";
 
@@ -35,10 +35,10 @@ export const COLUMNS: Column[] = [
       job.places[0] === undefined ? (
         <span className="note">{ENDED.has(job.state) ? texts.jobs.notFiled : texts.jobs.notNamed}</span>
       ) : (
-        <Name name={lastOf(job.places[0])} />
+        <FileName name={lastOf(job.places[0])} />
       ),
   },
-  { id: "came", words: texts.jobs.columns.cameInAs, width: "minmax(0, 1fr)", wide: true, show: (job) => <Name name={job.fileName} raw /> },
+  { id: "came", words: texts.jobs.columns.cameInAs, width: "minmax(0, 1fr)", wide: true, show: (job) => <FileName name={job.fileName} raw /> },
   {
     id: "rule",
     words: texts.jobs.columns.rule,

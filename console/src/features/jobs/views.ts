@@ -1,4 +1,4 @@
-/** A filter and its columns under a name, kept in this browser. */
+/** A filter and its columns under a name, stored in this browser. */
 export interface View {
   name: string;
   address: string;
@@ -15,7 +15,7 @@ export function keepViews(views: View[]) {
   localStorage.setItem(KEPT_AS, JSON.stringify(views));
 }
 
-/** What was kept, without what is no view. */
+/** The saved views, without invalid entries. */
 export function readViews(text: string | null): View[] {
   try {
     const read: unknown = JSON.parse(text ?? "[]");

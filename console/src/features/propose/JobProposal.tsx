@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { answer, api, type JobStory, type Schemas } from "../../api/client";
 import { Loading } from "../../ui/Loading";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Proposal } from "./Proposal";
 
 /** What was pointed at. */
@@ -20,7 +20,7 @@ export function JobProposal({ job, asked }: { job: JobStory; asked: Asked }) {
     queryFn: () => answer(api.GET("/api/v1/jobs", { params: { query: { rule: job.rule ?? "", order: "newest", limit: OTHERS + 1 } } })),
     enabled: job.rule !== undefined,
   });
-  if (job.rule !== undefined && !others.isSuccess) return others.error === null ? <Loading /> : <Trouble problem={others.error} />;
+  if (job.rule !== undefined && !others.isSuccess) return others.error === null ? <Loading /> : <ErrorMessage problem={others.error} />;
   const readable = (others.data?.jobs ?? []).filter(
     (other) => other.id !== job.id && other.hasOriginal && other.originalRemovedAt === undefined,
   );

@@ -4,22 +4,22 @@ import { Link } from "react-router";
 import { answer, api, type Schemas } from "../../api/client";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 type Example = Schemas["Example"];
 
 interface ProposalProps {
-  /** Documents of one kind; in one of them at least it is said where the value stands. */
+  /** Documents of one kind; the value is marked in at least one of them. */
   documents: Example[];
   /** Which of them is looked at now. */
   here: string;
   /** Takes one of the ways into the rule that is being written; without it, a way can be copied. */
   onTake?: (name: string, wording: string) => void;
-  /** Told that a document does not have the value. */
+  /** Called when a document does not have the value. */
   onAbsent?: (id: string) => void;
 }
 
-/** The ways that hold come first; the others are rarely wanted. */
+/** Extractors that work for every document come first; the others are rarely needed. */
 const FIRST_SHOWN = 3;
 
 /** The ways in which a rule may find what was pointed at, with what each gives on other documents of the same kind. */
@@ -34,7 +34,7 @@ export function Proposal({ documents, here, onTake, onAbsent }: ProposalProps) {
   if (proposed.data === undefined) {
     return (
       <>
-        <Trouble problem={proposed.error} />
+        <ErrorMessage problem={proposed.error} />
         {proposed.error === null && (
           <p className="note" role="status">
             {texts.propose.trying}

@@ -5,8 +5,8 @@ import { usePeople } from "../../api/queries";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { at } from "../../ui/time";
-import { Trouble } from "../../ui/Trouble";
-import { nameOf } from "../../ui/who";
+import { ErrorMessage } from "../../ui/ErrorMessage";
+import { nameOf } from "../../ui/people";
 import { ChangedSentences } from "./ChangedSentences";
 
 /** The versions of a rule, what changed from one to the next, and the way back to it. */
@@ -25,7 +25,7 @@ export function History({ rule }: { rule: Rule }) {
   return (
     <section aria-label={texts.rules.versions} className="history">
       <h2 className="part">{texts.rules.versions}</h2>
-      <Trouble problem={versions.error ?? goBack.error} />
+      <ErrorMessage problem={versions.error ?? goBack.error} />
       <ol className="list">
         {(versions.data?.versions ?? []).map((one) => (
           <li key={one.version}>
@@ -62,7 +62,7 @@ function Change({ id, to }: { id: string; to: number }) {
       answer(api.GET("/api/v1/rules/{id}/difference", { params: { path: { id }, query: { from: to - 1, to } } })),
     staleTime: Infinity,
   });
-  if (data === undefined) return <Trouble problem={error} />;
+  if (data === undefined) return <ErrorMessage problem={error} />;
   return (
     <>
       <ChangedSentences of={data.sentences} />

@@ -3,9 +3,9 @@ import { answer, api, type Problem } from "../../api/client";
 import { useStatus } from "../../api/queries";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
-/** Whether anything is taken out of hot folders at all, and the way to change that. */
+/** Whether files are taken out of hot folders at all, and the button that changes it. */
 export function IntakeLine() {
   const status = useStatus();
   const queries = useQueryClient();
@@ -17,7 +17,7 @@ export function IntakeLine() {
   });
   return (
     <div className="intake">
-      <Trouble problem={change.error} />
+      <ErrorMessage problem={change.error} />
       {paused !== undefined && <p className="said say">{paused.words}</p>}
       <Do onClick={() => change.mutate()}>{paused === undefined ? texts.rules.pauseAll : texts.rules.resumeAll}</Do>
     </div>

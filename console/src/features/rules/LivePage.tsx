@@ -7,9 +7,9 @@ import { useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Loading } from "../../ui/Loading";
-import { Name } from "../../ui/Name";
+import { FileName } from "../../ui/FileName";
 import { at } from "../../ui/time";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { ChangedSentences } from "./ChangedSentences";
 
 const SHOWN = 8;
@@ -92,7 +92,7 @@ export function LivePage() {
           </Do>
         </span>
       </div>
-      <Trouble problem={outlook.error ?? pending.error ?? live.error} />
+      <ErrorMessage problem={outlook.error ?? pending.error ?? live.error} />
       {outlook.data === undefined ? (
         outlook.error === null && <Loading />
       ) : (
@@ -208,7 +208,7 @@ function PendingFiles({ seen }: { seen: Schemas["Overview"] }) {
         <li key={file.name}>
           <span />
           <div className="min-w-0">
-            <Name name={file.name} />
+            <FileName name={file.name} />
             <p className="note">
               {at(file.modified)}, {file.why === "" ? texts.rules.decision[file.decision] : texts.rules.wouldLeave(file.why)}
             </p>

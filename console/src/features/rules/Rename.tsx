@@ -4,9 +4,9 @@ import { useNavigate } from "react-router";
 import { answer, api, type Problem, type Rule } from "../../api/client";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { Leaf } from "../../ui/Leaf";
-import { lastOf } from "../../ui/Name";
-import { Trouble } from "../../ui/Trouble";
+import { SidePanel } from "../../ui/SidePanel";
+import { lastOf } from "../../ui/FileName";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
 /** Gives the rule another name, and its folder with it where that is named as the rule is. */
 export function Rename({ rule, onClose }: { rule: Rule; onClose: () => void }) {
@@ -24,7 +24,7 @@ export function Rename({ rule, onClose }: { rule: Rule; onClose: () => void }) {
       onClose();
       void navigate(`/rules/${encodeURIComponent(renamed.id)}`);
     },
-    // What is known under the old name is asked for no more.
+    // Nothing is requested under the old name any more.
     onSettled: () => queries.invalidateQueries({ predicate: (query) => !query.queryKey.includes(rule.id) }),
   });
   const submit = (event: FormEvent) => {
@@ -32,7 +32,7 @@ export function Rename({ rule, onClose }: { rule: Rule; onClose: () => void }) {
     rename.mutate();
   };
   return (
-    <Leaf title={texts.rules.renameTitle(rule.id)} onClose={onClose}>
+    <SidePanel title={texts.rules.renameTitle(rule.id)} onClose={onClose}>
       <form onSubmit={submit}>
         <label className="field">
           <span className="part">{texts.rules.newName}</span>
@@ -45,13 +45,13 @@ export function Rename({ rule, onClose }: { rule: Rule; onClose: () => void }) {
             {texts.rules.folderToo(own)}
           </label>
         )}
-        <Trouble problem={rename.error} />
+        <ErrorMessage problem={rename.error} />
         <div className="acts">
           <Do first type="submit" disabled={to === rule.id || to === "" || rename.isPending}>
             {texts.rules.rename}
           </Do>
         </div>
       </form>
-    </Leaf>
+    </SidePanel>
   );
 }

@@ -8,12 +8,12 @@ import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Loading } from "../../ui/Loading";
 import { at } from "../../ui/time";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { History } from "./History";
 import { Rename } from "./Rename";
 import { Samples } from "./Samples";
 import { Sentences } from "./Sentences";
-import { nameOf } from "../../ui/who";
+import { nameOf } from "../../ui/people";
 
 /** One rule, read in full: as sentences, each beside the line of the file that says it. */
 export function RulePage() {
@@ -40,7 +40,7 @@ export function RulePage() {
   if (data === undefined || rule === undefined) {
     return (
       <main className="rule">
-        <Trouble problem={error} />
+        <ErrorMessage problem={error} />
         {error === null && <Loading />}
       </main>
     );
@@ -71,7 +71,7 @@ export function RulePage() {
           )}
         </span>
       </div>
-      <Trouble problem={pause.error} />
+      <ErrorMessage problem={pause.error} />
       {rule.whyNotActing !== undefined && <p className="said say">{texts.rules.notActing(rule.whyNotActing)}</p>}
       <div className="body">
         <Sentences sentences={data.sentences} line={line} onLine={setLine} />

@@ -7,13 +7,13 @@ import { useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Loading } from "../../ui/Loading";
-import { lastOf } from "../../ui/Name";
-import { Trouble } from "../../ui/Trouble";
+import { lastOf } from "../../ui/FileName";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { useRows } from "../../ui/useRows";
 import { IntakeLine } from "./IntakeLine";
 import { moved } from "./order";
 
-/** The rulebook in its order: a file goes to the first rule that wants it. */
+/** The rulebook in its order: a file goes to the first rule that matches. */
 export function RulesPage() {
   const { data, error } = useRules();
   const today = useToday();
@@ -54,7 +54,7 @@ export function RulesPage() {
   if (data === undefined) {
     return (
       <main className="rules">
-        <Trouble problem={error} />
+        <ErrorMessage problem={error} />
         <Loading />
       </main>
     );
@@ -70,7 +70,7 @@ export function RulesPage() {
       </div>
       <p className="note">{rules.length === 0 ? texts.rules.none : texts.rules.lead}</p>
       <IntakeLine />
-      <Trouble problem={order.error ?? pause.error} />
+      <ErrorMessage problem={order.error ?? pause.error} />
       <p className="sr-only" role="status">
         {said}
       </p>

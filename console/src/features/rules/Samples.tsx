@@ -2,9 +2,9 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { answer, api, type Problem, type Rule, type Schemas } from "../../api/client";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 
-/** The rule's own regression test: files kept with it, what is expected of each, and what its latest version makes of them. */
+/** The rule's own regression test: its samples, their expected results, and the results of its latest version. */
 export function Samples({ rule }: { rule: Rule }) {
   const params = { path: { id: rule.id } };
   const kept = useQuery({
@@ -19,7 +19,7 @@ export function Samples({ rule }: { rule: Rule }) {
   return (
     <section aria-label={texts.rules.samples}>
       <h2 className="part">{texts.rules.samples}</h2>
-      <Trouble problem={kept.error ?? run.error} />
+      <ErrorMessage problem={kept.error ?? run.error} />
       <p className="note">{samples.length === 0 ? texts.rules.noSamples : texts.rules.samplesLead}</p>
       <ol className="list">
         {samples.map((sample) => {

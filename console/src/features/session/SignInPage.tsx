@@ -2,11 +2,11 @@ import { type FormEvent, useState } from "react";
 import { answer, api, Problem, type Session } from "../../api/client";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Field } from "./Field";
 import { textOf } from "../../ui/form";
 
-/** Who works at this service. @param ended whether somebody was signed in until now */
+/** The sign-in form. @param ended whether a session has just ended */
 export function SignInPage({ session, ended, onIn }: { session: Session; ended: boolean; onIn: () => void }) {
   const [problem, setProblem] = useState<Problem>();
   const [busy, setBusy] = useState(false);
@@ -40,7 +40,7 @@ export function SignInPage({ session, ended, onIn }: { session: Session; ended: 
     <main className="door">
       <h1>{texts.door.title}</h1>
       <p className="say">{ended ? texts.door.ended : texts.door.lead}</p>
-      <Trouble problem={problem} />
+      <ErrorMessage problem={problem} />
       <form onSubmit={(event) => void submit(event)}>
         <Field name="signIn" label={texts.door.signIn} autoComplete="username" autoFocus />
         <Field name="password" type="password" label={texts.door.password} autoComplete="current-password" />

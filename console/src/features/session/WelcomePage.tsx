@@ -3,11 +3,11 @@ import { useNavigate } from "react-router";
 import { answer, api, type Problem } from "../../api/client";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Field } from "./Field";
 import { textOf } from "../../ui/form";
 
-/** What a one-time link opens: it makes an administrator. The link's code stands behind the hash sign. */
+/** The page of a one-time link that creates an administrator. The link's code is in the fragment. */
 export function WelcomePage({ onIn }: { onIn: () => Promise<void> }) {
   const navigate = useNavigate();
   const [problem, setProblem] = useState<Problem>();
@@ -37,7 +37,7 @@ export function WelcomePage({ onIn }: { onIn: () => Promise<void> }) {
     <main className="door">
       <h1>{texts.door.welcomeTitle}</h1>
       <p className="say">{texts.door.welcomeLead}</p>
-      {problem?.parameter === undefined && <Trouble problem={problem} />}
+      {problem?.parameter === undefined && <ErrorMessage problem={problem} />}
       <form onSubmit={(event) => void submit(event)}>
         <Field name="name" label={texts.door.name} autoComplete="name" autoFocus wrong={wrong("name")} />
         <Field name="signIn" label={texts.door.signIn} autoComplete="username" wrong={wrong("signIn")} />

@@ -4,12 +4,12 @@ import { answer, api, type Problem } from "../../api/client";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { at } from "../../ui/time";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { textOf } from "../../ui/form";
 
 const words = texts.tables.counter;
 
-/** Where a counter stands in each of its runs, and what somebody set by hand, with why. */
+/** The value of a counter in each of its runs, and what was set by hand, with the reason. */
 export function CounterRuns({ name }: { name: string }) {
   const queries = useQueryClient();
   const counters = useQuery({ queryKey: ["GET", "/counters"], queryFn: () => answer(api.GET("/api/v1/counters")) });
@@ -30,7 +30,7 @@ export function CounterRuns({ name }: { name: string }) {
   return (
     <section aria-label={words.title} className="counter">
       <h3 className="part">{words.title}</h3>
-      <Trouble problem={counters.error ?? changes.error} />
+      <ErrorMessage problem={counters.error ?? changes.error} />
       {runs.length === 0 && <p className="note">{words.none}</p>}
       <ul>
         {runs.map((run) => (
@@ -52,7 +52,7 @@ export function CounterRuns({ name }: { name: string }) {
           <span>{words.why}</span>
           <input name="reason" required autoComplete="off" />
         </label>
-        <Trouble problem={set.error} />
+        <ErrorMessage problem={set.error} />
         <Do type="submit" disabled={set.isPending}>
           {words.set}
         </Do>

@@ -3,7 +3,7 @@ import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from "react
 import { answer, api, type Problem } from "../../api/client";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { cellsOf, changed, type Grid, ofCsv, pasted, rowOf, toCsv } from "./grid";
 
 /** What is drawn at once; the rest of a long table is reached by looking for it. */
@@ -15,7 +15,7 @@ const cellsIn = (row: string[], columns: number) => Array.from({ length: Math.ma
 interface LookupGridProps {
   name: string;
   before: Grid;
-  /** Told once it is kept. */
+  /** Called once it is saved. */
   onSaved?: () => void;
 }
 
@@ -80,7 +80,7 @@ export function LookupGrid({ name, before, onSaved }: LookupGridProps) {
         </Do>
         <span className="note">{texts.tables.pasteHint}</span>
       </div>
-      <Trouble problem={save.error} />
+      <ErrorMessage problem={save.error} />
       <div className="sheet" tabIndex={0} role="region" aria-label={name}>
         <table ref={table} className="cells">
           <thead>

@@ -15,7 +15,7 @@ const TEMPLATES: Record<Exclude<Kind, "lookup">, (name: string) => string> = {
   acceptSet: (name) => `lectomen: 1\npart: ${name}\nabout: What it is for.\naccept: [pdf, tiff]\n`,
 };
 
-/** A new lookup or shared part: first what it is called, then what stands in it. */
+/** A new lookup or shared part: first its name, then its content. */
 export function NewTable({ kind, onMade }: { kind: Kind; onMade: (of: string) => void }) {
   const [name, setName] = useState("");
   const begin = (event: FormEvent<HTMLFormElement>) => {

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
 import { texts } from "../../texts";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { UsedBy } from "./UsedBy";
 
 /** Texts of lectomen.yaml that rules use in braces. */
@@ -13,7 +13,7 @@ export function Parameters() {
         <h2 className="part">{texts.tables.parameters}</h2>
         <span className="note">{texts.tables.parametersWhere}</span>
       </div>
-      <Trouble problem={error} />
+      <ErrorMessage problem={error} />
       <ul className="list">
         {data?.parameters.map((parameter) => (
           <li key={parameter.name}>

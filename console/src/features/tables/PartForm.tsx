@@ -3,7 +3,7 @@ import type { FormEvent } from "react";
 import { answer, api, type Problem, type Schemas } from "../../api/client";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { textOf } from "../../ui/form";
 
 /** The file of a shared part, to be changed. */
@@ -41,7 +41,7 @@ export function PartForm({ text, onDone }: { text: string; onDone: (written: Sch
       <label className="tick">
         <input type="checkbox" name="live" /> {texts.tables.live}
       </label>
-      <Trouble problem={save.error} />
+      <ErrorMessage problem={save.error} />
       <Do first type="submit" disabled={save.isPending}>
         {texts.tables.save}
       </Do>

@@ -6,17 +6,17 @@ import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Loading } from "../../ui/Loading";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { useRows } from "../../ui/useRows";
-import { LookupLeaf } from "./LookupLeaf";
+import { LookupPanel } from "./LookupPanel";
 import { type Kind, NewTable } from "./NewTable";
 import { Parameters } from "./Parameters";
-import { PartLeaf } from "./PartLeaf";
+import { PartPanel } from "./PartPanel";
 
 const PARAMETERS = "parameters";
 const NEW = "new";
 
-/** What rules look up and share: lookups and shared parts, each with what stands in it and who uses it. */
+/** Lookups and shared parts, each with its content and the rules that use it. */
 export function TablesPage() {
   const lookups = useLookups();
   const parts = useParts();
@@ -38,7 +38,7 @@ export function TablesPage() {
   if (lookups.data === undefined || parts.data === undefined) {
     return (
       <main className="tables">
-        <Trouble problem={lookups.error ?? parts.error} />
+        <ErrorMessage problem={lookups.error ?? parts.error} />
         <Loading />
       </main>
     );
@@ -99,8 +99,8 @@ export function TablesPage() {
       </nav>
       {shown === PARAMETERS && <Parameters />}
       {shown === NEW && <NewTable key={kind} kind={kind} onMade={show} />}
-      {lookup !== undefined && <LookupLeaf key={lookup.name} lookup={lookup} />}
-      {part !== undefined && <PartLeaf key={part.name} part={part} />}
+      {lookup !== undefined && <LookupPanel key={lookup.name} lookup={lookup} />}
+      {part !== undefined && <PartPanel key={part.name} part={part} />}
       {lookup === undefined && part === undefined && shown !== PARAMETERS && shown !== NEW && <p className="note">{texts.tables.choose}</p>}
     </main>
   );

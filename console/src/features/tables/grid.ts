@@ -1,6 +1,6 @@
 import Papa from "papaparse";
 
-/** A table as it is edited. A row may have fewer or more texts than there are columns: the service says so when it is to be kept. */
+/** A table being edited. A row may have fewer or more texts than there are columns: the service reports that on saving. */
 export interface Grid {
   columns: string[];
   rows: string[][];
@@ -8,13 +8,13 @@ export interface Grid {
 
 const filled = (row: string[], count: number) => [...row, ...Array<string>(Math.max(0, count - row.length)).fill("")];
 
-/** A table as it stands in CSV; its first row names the columns. */
+/** Reads a table from CSV; its first row names the columns. */
 export function ofCsv(csv: string): Grid {
   const [columns = [], ...rows] = Papa.parse<string[]>(csv, { skipEmptyLines: "greedy" }).data;
   return { columns, rows };
 }
 
-/** The table as CSV; rows in which nothing stands are left out. */
+/** The table as CSV; empty rows are left out. */
 export function toCsv({ columns, rows }: Grid) {
   return `${Papa.unparse([columns, ...rows.filter((row) => row.some((text) => text.trim() !== ""))], { newline: "\n" })}\n`;
 }

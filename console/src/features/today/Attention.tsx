@@ -4,19 +4,19 @@ import { type JobDeed, useJobDeed, useJobsIn } from "../../api/queries";
 import { useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { Name } from "../../ui/Name";
+import { FileName } from "../../ui/FileName";
 import { Shape, StateWord } from "../../ui/State";
 import { at } from "../../ui/time";
-import { Trouble } from "../../ui/Trouble";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { useRows } from "../../ui/useRows";
-import { waysOf } from "../../ui/ways";
+import { actionsFor } from "../../ui/jobActions";
 
 const SHOWN = 6;
 
-/** The usual ways out; the others stand on the job's own page. */
-const usualWaysOf = (job: Job) => waysOf(job).filter((way) => way.deed !== "cancel" && way.deed !== "hold");
+/** The usual actions; the others are on the job's own page. */
+const usualWaysOf = (job: Job) => actionsFor(job).filter((way) => way.deed !== "cancel" && way.deed !== "hold");
 
-/** What needs somebody: the newest of what fault or is held, and sentences about the service itself. */
+/** What needs attention: the newest failed and held jobs, and notices about the service itself. */
 export function Attention({ status }: { status: Status }) {
   const failed = useJobsIn("failed", SHOWN);
   const unmatched = useJobsIn("unmatched", SHOWN);
@@ -47,7 +47,7 @@ export function Attention({ status }: { status: Status }) {
   ]);
   return (
     <section aria-label={texts.today.broken}>
-      <Trouble problem={deed.error} />
+      <ErrorMessage problem={deed.error} />
       {status.notices.length > 0 && (
         <>
           <div className="headrow">
@@ -89,7 +89,7 @@ export function Attention({ status }: { status: Status }) {
                 <p className="say">{job.reason?.words ?? ""}</p>
                 <p className="note">
                   <StateWord job={job} />
-                  <Name name={job.fileName} raw />
+                  <FileName name={job.fileName} raw />
                   <span>{at(job.changedAt)}</span>
                 </p>
               </div>

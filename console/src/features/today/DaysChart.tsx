@@ -3,7 +3,7 @@ import { texts } from "../../texts";
 
 const TALLEST = 34;
 
-/** A bar for each of the last days; what fault stands on top of its day. */
+/** A bar for each of the last days, with the failed jobs on top. */
 export function DaysChart({ days }: { days: Schemas["Day"][] }) {
   const most = Math.max(1, ...days.map((day) => day.cameIn));
   const high = (count: number) => `${count === 0 ? 1 : Math.max(2, (TALLEST * count) / most)}px`;

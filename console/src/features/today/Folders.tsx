@@ -1,9 +1,9 @@
 import { useState } from "react";
 import type { Source, Today } from "../../api/client";
 import { texts } from "../../texts";
-import { lastOf } from "../../ui/Name";
+import { lastOf } from "../../ui/FileName";
 import { at, span } from "../../ui/time";
-import { SourceLeaf } from "./SourceLeaf";
+import { SourcePanel } from "./SourcePanel";
 
 const DAY_MINUTES = 24 * 60;
 const FROM_MINUTES = 6 * 60;
@@ -57,7 +57,7 @@ export function Folders({ sources, today }: { sources: Source[]; today: Today })
           </tbody>
         </table>
       )}
-      {shown !== undefined && <SourceLeaf source={shown} onClose={() => setOpen(undefined)} />}
+      {shown !== undefined && <SourcePanel source={shown} onClose={() => setOpen(undefined)} />}
     </section>
   );
 }

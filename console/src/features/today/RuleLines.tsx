@@ -17,7 +17,7 @@ const COLUMNS: { words: string; tone: string; of: (rule: Schemas["RuleToday"]) =
   },
 ];
 
-/** Each rule's line: what came in today, and where it stands. */
+/** A line for each rule: what came in today, by state. */
 export function RuleLines({ rules }: { rules: Schemas["RuleToday"][] }) {
   const { data } = useRules();
   const known = new Map((data?.rules ?? []).map((rule) => [rule.id, rule]));

@@ -6,7 +6,7 @@ import { longDay, size } from "../../ui/time";
 import { Attention } from "./Attention";
 import { DaysChart } from "./DaysChart";
 import { Folders } from "./Folders";
-import { House } from "./House";
+import { TotalsLine } from "./TotalsLine";
 import { RuleLines } from "./RuleLines";
 import { totalsOf } from "./totals";
 
@@ -59,7 +59,7 @@ export function TodayPage() {
           </>
         )}
       </h1>
-      <House today={today.data} status={status.data} totals={totals} />
+      <TotalsLine today={today.data} status={status.data} totals={totals} />
       <div className="min-w-0">
         <Attention status={status.data} />
         <RuleLines rules={today.data.rules} />

@@ -11,14 +11,14 @@ import { useEffect, useRef } from "react";
 import type { Schemas } from "../../../api/client";
 import { texts } from "../../../texts";
 import { completion } from "./completion";
-import type { Known } from "./offers";
+import type { RuleVocabulary } from "./offers";
 
 interface FileTextProps {
   text: string;
-  known: Known;
+  known: RuleVocabulary;
   problems: Schemas["Problem"][];
   onText: (text: string) => void;
-  /** Told when Escape leaves the text. */
+  /** Called when Escape leaves the text. */
   onLeave: () => void;
 }
 
@@ -31,7 +31,7 @@ const COLOURS = HighlightStyle.define([
   { tag: tags.punctuation, color: "var(--ink-2)" },
 ]);
 
-/** The rule's file, written by hand: what is wrong is marked where it stands, and words and values are completed. */
+/** The rule's file as text: problems are marked in place, and words and values are completed. */
 export function FileText({ text, known, problems, onText, onLeave }: FileTextProps) {
   const place = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(undefined);

@@ -1,9 +1,9 @@
 import type { Completion, CompletionContext, CompletionResult } from "@codemirror/autocomplete";
-import { fitting, type Known } from "./offers";
+import { fitting, type RuleVocabulary } from "./offers";
 import { held, type Path } from "./source";
 import { shapeAt } from "./words";
 
-/** Where a caret stands in a file: what leads to the map or value around it, told by indents and braces alone. */
+/** The caret's place in a file: the path of the map or value around it, from indents and braces alone. */
 export interface Caret {
   /** The map in which a word may be written, or whose word's value is. */
   map: Path;
@@ -103,7 +103,7 @@ function pathAbove(lines: string[], column: number | undefined): Path {
 }
 
 /** What fits at the caret: words that a map does not have yet, or values, each explained with an example. */
-export function completion(context: CompletionContext, known: Known): CompletionResult | null {
+export function completion(context: CompletionContext, known: RuleVocabulary): CompletionResult | null {
   const text = context.state.doc.toString();
   const caret = caretAt(text.slice(0, context.pos));
   if (caret.word === undefined) {

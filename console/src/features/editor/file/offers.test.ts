@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { fitting, type Known, slots } from "./offers";
+import { fitting, type RuleVocabulary, slots } from "./offers";
 import { type Schema, shapeAt, wordsLike } from "./words";
 
 const SCHEMA: Schema = {
@@ -18,7 +18,7 @@ const SCHEMA: Schema = {
     transform: { anyOf: [{ const: "upper", description: "Capitals." }, { const: "pad 4" }] },
   },
 };
-const KNOWN: Known = { schema: SCHEMA, connections: ["archive", "desk"], lookups: [], rules: [], parts: { counter: ["letters"] } };
+const KNOWN: RuleVocabulary = { schema: SCHEMA, connections: ["archive", "desk"], lookups: [], rules: [], parts: { counter: ["letters"] } };
 const RULE = 'when: { name like: "{quay}_*" }\ndo:\n  - find: x\n    fields: { berth: { right of: Berth } }\n';
 
 describe("what fits", () => {

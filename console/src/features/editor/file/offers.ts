@@ -2,7 +2,7 @@ import { held, mapsWith, type Path, textsIn } from "./source";
 import { type Offer, offersOf, type Schema, type Shape } from "./words";
 
 /** What the service has that a rule can name. */
-export interface Known {
+export interface RuleVocabulary {
   schema: Schema;
   connections: string[];
   lookups: string[];
@@ -11,7 +11,7 @@ export interface Known {
   parts: Record<string, string[]>;
 }
 
-/** What fits at a place of a text: it takes the place of what stands from there to the caret. */
+/** A completion: it replaces the text from its start to the caret. */
 export interface Fitting {
   from: number;
   offers: Offer[];
@@ -30,7 +30,7 @@ function partsOfName(text: string) {
 }
 
 /** The slots that a name can have in this rule, its own first. */
-export function slots(text: string, known: Known): Offer[] {
+export function slots(text: string, known: RuleVocabulary): Offer[] {
   const fields = mapsWith(text, "fields").flatMap((map) => {
     const here = held(text, [...map, "fields"]);
     return here?.kind === "map" ? here.words : [];
@@ -47,7 +47,7 @@ export function slots(text: string, known: Known): Offer[] {
 }
 
 /** What fits at the caret of a name pattern: a slot behind a brace, a transform behind a bar. */
-function inPattern(written: string, caret: number, text: string, known: Known): Fitting {
+function inPattern(written: string, caret: number, text: string, known: RuleVocabulary): Fitting {
   const before = written.slice(0, caret);
   const open = before.lastIndexOf("{");
   const inside = open >= 0 && !before.slice(open).includes("}");
@@ -65,7 +65,7 @@ function inPattern(written: string, caret: number, text: string, known: Known): 
 }
 
 const SPANS = ["500ms", "2s", "30s", "5m", "1h", "4h", "2 days", "90 days"];
-const KINDS: Record<string, (known: Known) => Offer[]> = {
+const KINDS: Record<string, (known: RuleVocabulary) => Offer[]> = {
   connection: (known) => plain(known.connections, "A connection of lectomen.yaml."),
   lookup: (known) => plain(known.lookups, "A lookup."),
   rule: (known) => plain(known.rules, "A rule."),
@@ -81,7 +81,7 @@ const KINDS: Record<string, (known: Known) => Offer[]> = {
 };
 
 /** What fits at the caret of a value. */
-export function fitting(shape: Shape, written: string, caret: number, text: string, known: Known): Fitting {
+export function fitting(shape: Shape, written: string, caret: number, text: string, known: RuleVocabulary): Fitting {
   if (shape.kind === "name pattern") return inPattern(written, caret, text, known);
   const all = [...plain(shape.options), ...(KINDS[shape.kind]?.(known) ?? [])];
   if (shape.isList) {

@@ -58,7 +58,7 @@ function lineEnd(text: string, at: number) {
 }
 const splice = (text: string, { start, end }: Span, by: string) => text.slice(0, start) + by + text.slice(end);
 
-/** A text as it stands in a file. */
+/** A text as written in a file. */
 export function scalar(value: string, like?: Scalar.Type) {
   const node = new Scalar(value);
   if (like !== undefined && like !== Scalar.PLAIN) node.type = like === Scalar.QUOTE_DOUBLE ? like : Scalar.QUOTE_SINGLE;
@@ -67,10 +67,10 @@ export function scalar(value: string, like?: Scalar.Type) {
   return node.type === undefined && /[,[\]{}]/.test(value) && !/^['"]/.test(written) ? `'${value.replaceAll("'", "''")}'` : written;
 }
 
-/** A list of texts as it stands in a file. */
+/** A list of texts as written in a file. */
 export const list = (values: string[]) => `[${values.map((value) => scalar(value)).join(", ")}]`;
 
-/** What stands at a place. */
+/** The value at a place. */
 export type Held = { kind: "text"; text: string } | { kind: "list"; texts: string[] } | { kind: "map"; words: string[] } | { kind: "source"; source: string };
 
 export function held(text: string, path: Path): Held | undefined {
@@ -85,7 +85,7 @@ export function held(text: string, path: Path): Held | undefined {
   return { kind: "source", source: text.slice(start, end) };
 }
 
-/** What stands at a place, as it is written. */
+/** The source text of the value at a place. */
 export function sourceAt(text: string, path: Path) {
   const node = walk(document(text).root, path);
   if (node === null) return "";
@@ -115,7 +115,7 @@ export function mapsWith(text: string, word: string): Path[] {
   return found;
 }
 
-/** What leads to the map in which a word stands on a line; the innermost one where several do. */
+/** The path to the map whose word is on a line; the innermost one where there are several. */
 export function placeOf(text: string, line: number, word: string): Path | undefined {
   const { root, lines } = document(text);
   let found: Path | undefined;
@@ -134,7 +134,7 @@ export function placeOf(text: string, line: number, word: string): Path | undefi
   return found;
 }
 
-/** The line on which a value stands, counted from 1. */
+/** The line of a value, counted from 1. */
 export function lineOf(text: string, path: Path) {
   const { root, lines } = document(text);
   const last = path.at(-1);
@@ -144,10 +144,10 @@ export function lineOf(text: string, path: Path) {
   return start === undefined ? 0 : lines.linePos(start).line;
 }
 
-/** A value that stands short for a map, by the word that it is a short form of. */
+/** The word for which a plain value is the short form of a map. */
 const SHORT_FOR: Record<string, string> = { convert: "to", "check in": "lookup" };
 
-/** The file with another value at a place; what else stands in it stays as it is. @param source as it is to stand there */
+/** The file with another value at a place; everything else stays unchanged. @param source the value's source text */
 export function set(text: string, path: Path, source: string): string {
   const { root } = document(text);
   const last = path.at(-1);
@@ -189,7 +189,7 @@ export function rename(text: string, path: Path, word: string) {
   return isScalar(pair?.key) ? splice(text, spanOf(text, pair.key), scalar(word)) : text;
 }
 
-/** The file without what stands at a place; also without what would be left empty by that. */
+/** The file without the value at a place, and without what would be empty then. */
 export function remove(text: string, path: Path): string {
   const { root } = document(text);
   const last = path.at(-1);
@@ -209,7 +209,7 @@ export function remove(text: string, path: Path): string {
   return splice(text, { start: lineStart(text, span.start), end: Math.min(text.length, lineEnd(text, span.end) + 1) }, "");
 }
 
-/** Whether something else stands before it in its line, as the dash of a list does before the first word of a map. */
+/** Whether something precedes it in its line, such as the dash of a list before the first word of a map. */
 function sharesLine(text: string, parent: YAMLMap | YAMLSeq, place: number) {
   const span = spansOf(text, parent)[place];
   return span !== undefined && text.slice(lineStart(text, span.start), span.start).trim() !== "";
@@ -251,7 +251,7 @@ export function insert(text: string, path: Path, place: number, source: string) 
   return splice(text, { start: at, end: at }, `\n${lines}`);
 }
 
-/** The file with a part of a map or list one place up or down, and the comments that stand over it. */
+/** The file with an entry of a map or list moved up or down, with the comments above it. */
 export function move(text: string, path: Path, by: 1 | -1) {
   const parent = walk(document(text).root, path.slice(0, -1));
   if (!(isMap(parent) || isSeq(parent)) || parent.flow === true) return text;

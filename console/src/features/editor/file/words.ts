@@ -18,7 +18,7 @@ export interface Schema {
   $defs?: Record<string, Schema>;
 }
 
-/** What can stand at a place of a file. */
+/** What is allowed at a place of a file. */
 export interface Shape {
   says: string;
   example: string;
@@ -63,7 +63,7 @@ export function schemasAt(root: Schema, path: Path): Schema[] {
   );
 }
 
-/** What can stand at a place; nothing where no rule file has such a place. */
+/** What is allowed at a place; undefined where no rule file has such a place. */
 export function shapeAt(root: Schema, path: Path): Shape | undefined {
   const all = schemasAt(root, path);
   const first = all[0];

@@ -3,7 +3,7 @@ package lectomen.bench;
 import java.nio.file.Path;
 import java.util.List;
 
-/** One thing that is measured. */
+/** Something to measure. */
 interface Benchmark {
     /** The name for {@code --only}. */
     String name();

@@ -7,7 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 
-/** The bare work of this machine that nothing built on it can go below. */
+/** What this machine needs for the bare work: no program that does this work can be faster. */
 final class Floors {
     private Floors() {}
 

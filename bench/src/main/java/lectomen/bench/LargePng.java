@@ -12,7 +12,7 @@ import java.util.zip.CRC32;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
 
-/** A sheet in colour that is written row by row, so that whoever makes it needs no memory for the whole. */
+/** Writes a large colour sheet row by row, so that the whole sheet is never in memory. */
 final class LargePng {
     private static final double INCHES_PER_METRE = 39.3701;
     private static final int CHUNK = 1 << 20;

@@ -7,7 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 
-/** A command of the product as a process of its own. */
+/** Runs a command of the product as a separate process. */
 final class LauncherProcess {
     private static final int LOOK_MILLIS = 50;
 

@@ -13,8 +13,8 @@ import lectomen.service.store.Store;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Fills a store with jobs as they are after years: nearly all filed, few rules with most of the jobs, the failed ones in
- * clusters, names that share most of their letters.
+ * Fills a store with the jobs of several years: nearly all filed, most of them from a few rules, failures in clusters, and
+ * similar file names.
  */
 final class ManyJobs {
     private static final String[] VESSELS = {"Grey Heron", "Storm Petrel", "Turnstone", "Patient Eider", "Sea Robin"};

@@ -7,7 +7,7 @@ import java.nio.file.Path;
 import java.util.Objects;
 import lectomen.demo.DemoService;
 
-/** Services to measure, each a process of its own. */
+/** The services that are measured, each a separate process. */
 final class Serving {
     private static final long PAGE_KILOBYTES = 4;
 

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import lectomen.demo.DemoService;
 
-/** What fifty thousand files that lie in a hot folder, wanted by no rule, cost a file that is wanted. */
+/** What fifty thousand unmatched files in a hot folder cost a file that a rule matches. */
 final class WaitingBenchmark implements Benchmark {
     private static final int UNMATCHED = 50_000;
     private static final int WARM_UP = 20;

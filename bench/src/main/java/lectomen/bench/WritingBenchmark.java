@@ -21,8 +21,8 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * While a rule is written: from a keystroke to what would become of a document of ten pages. With each, the rule is checked and the
- * document tried with it, side by side, as the console does.
+ * How long it takes, while a rule is written, from a keystroke to the trial result for a document of ten pages. With each, the
+ * rule is checked and the document tried with it, side by side, as the console does.
  */
 final class WritingBenchmark implements Benchmark {
     private static final int PAGES = 10;

@@ -6,7 +6,7 @@ import java.nio.charset.StandardCharsets;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
-/** The client's front door: knows the commands, and turns what went wrong into one line and an exit code. */
+/** The client's entry point: knows the commands, and turns an error into one line and an exit code. */
 @Command(
         name = "lectomen",
         description = "Takes in documents from hot folders, names them by fields found on their pages, and files them.",

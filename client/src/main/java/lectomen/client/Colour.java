@@ -1,6 +1,6 @@
 package lectomen.client;
 
-/** A colour of the terminal; text stays as it is where answers go elsewhere. */
+/** A terminal colour; text stays plain where output is redirected. */
 enum Colour {
     NONE(""),
     RED("\u001b[31m"),

@@ -8,7 +8,7 @@ import picocli.CommandLine.Option;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The options that say which service a command is for, and how it answers. */
+/** The options that choose the service and the output format. */
 final class Connection {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String DEFAULT_HOME = "home";
@@ -70,7 +70,7 @@ final class Connection {
         return Path.of(fromEnvironment == null || fromEnvironment.isEmpty() ? DEFAULT_HOME : fromEnvironment);
     }
 
-    /** Prints the answer as it came, laid out. */
+    /** Prints the response as it is, laid out. */
     static int printJson(JsonNode answer) {
         System.out.println(answer.toPrettyString());
         return 0;

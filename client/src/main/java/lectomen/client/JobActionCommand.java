@@ -13,7 +13,7 @@ import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 
-/** What is done with jobs: with those that are named, or with all that a filter finds. */
+/** Acts on jobs: on those that are named, or on all that a filter finds. */
 abstract class JobActionCommand implements Callable<Integer> {
     @Mixin
     private final Connection connection = new Connection();

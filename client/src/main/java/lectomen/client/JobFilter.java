@@ -9,7 +9,7 @@ import java.time.ZoneId;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 
-/** The options that say which jobs are meant. */
+/** The options that choose jobs. */
 final class JobFilter {
     @Option(names = "--state", paramLabel = "STATE", description = "Only jobs in this state.")
     private @Nullable String state;

@@ -12,7 +12,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
 
-/** What happened to a job, or to all, as the ledger has it. */
+/** The history of one job, or of all jobs, from the ledger. */
 @Command(
         name = "log",
         description =
@@ -99,7 +99,7 @@ final class JobLogCommand implements Callable<Integer> {
                 name.isEmpty() ? "" : "  " + name);
     }
 
-    /** The ledger holds no names; they are asked of the jobs, by whoever may see those. */
+    /** The ledger holds no names; they are taken from the jobs, for callers who may see those. */
     private String name(Service service, String subject) {
         if (!subject.startsWith(JOB)) {
             return "";

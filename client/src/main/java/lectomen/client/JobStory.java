@@ -3,7 +3,7 @@ package lectomen.client;
 import java.util.Locale;
 import tools.jackson.databind.JsonNode;
 
-/** One job's story in words: what came in, who took it and why, what was found, where it went. */
+/** One job's story in words: what came in, which rule took it and why, what was found, where it went. */
 final class JobStory {
     private JobStory() {}
 

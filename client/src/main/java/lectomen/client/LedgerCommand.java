@@ -6,7 +6,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import tools.jackson.databind.JsonNode;
 
-/** The history. */
+/** The commands that read and verify the ledger. */
 @Command(
         name = "ledger",
         description = "Check the history.",

@@ -8,7 +8,7 @@ import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.StringNode;
 
-/** What several rules name rather than write out. */
+/** The shared parts that rules refer to. */
 @Command(
         name = "part",
         description = "Shared parts of rules: accept sets, name patterns, step lists and document types.",

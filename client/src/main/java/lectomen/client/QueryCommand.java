@@ -8,7 +8,7 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
 
-/** A command that asks the service one thing, and prints its answer for people or for programs. */
+/** A command that asks the service for one thing and prints the response as text or JSON. */
 abstract class QueryCommand implements Callable<Integer> {
     @Mixin
     private final Connection connection = new Connection();

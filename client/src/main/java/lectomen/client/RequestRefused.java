@@ -1,6 +1,6 @@
 package lectomen.client;
 
-/** The service answered, and said no. */
+/** The service refused a request. */
 final class RequestRefused extends RuntimeException {
     RequestRefused(String words) {
         super(words);

@@ -7,7 +7,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import tools.jackson.databind.JsonNode;
 
-/** Answers in words for people. Control characters in names and values are shown, not obeyed. */
+/** Responses in words for people. Control characters in names and values are shown, not obeyed. */
 final class ResponseWords {
     private static final String UNITS = "kMGTPE";
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss", Locale.ROOT);

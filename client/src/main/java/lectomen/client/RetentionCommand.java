@@ -7,7 +7,7 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import tools.jackson.databind.JsonNode;
 
-/** What was kept for long enough. */
+/** What retention would remove, and removing it. */
 @Command(
         name = "retention",
         description = "Show which originals and finished jobs have reached the end of their retention. The "

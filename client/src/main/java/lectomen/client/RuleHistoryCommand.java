@@ -6,7 +6,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
 
-/** The versions of a rule: what they were, what changed, and the way back. */
+/** The versions of a rule: their text, their differences, and restoring one. */
 final class RuleHistoryCommand {
     private RuleHistoryCommand() {}
 

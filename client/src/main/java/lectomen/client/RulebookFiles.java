@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
- * Rules with what belongs to them, as files in a folder or in one ZIP file.
+ * Rules and what they use, as files in a folder or in one ZIP file.
  *
  * <pre>
  * mooring-permits.yaml                     a rule
@@ -33,7 +33,7 @@ final class RulebookFiles implements AutoCloseable {
     private final Path root;
     private final List<FileSystem> toClose = new ArrayList<>();
 
-    /** @param place a folder, or a ZIP file by its ending @param make whether it is made where it is not there */
+    /** @param place a folder, or a ZIP file by its extension @param make whether it is made where it is not there */
     private RulebookFiles(Path place, boolean make) throws IOException {
         if (place.toString().endsWith(".zip")) {
             if (make) {

@@ -11,7 +11,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Tries a rule that is not in the service yet on samples beside it, with the parts and lookups that come with it. */
+/** Tries a rule that the service doesn't have on the samples beside it, with its shared parts and lookups. */
 final class SampleTrial {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String FIELDS = "fields";

@@ -7,7 +7,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import tools.jackson.databind.JsonNode;
 
-/** Passwords for what lies outside. */
+/** Passwords for connections. */
 @Command(
         name = "secret",
         description = "Named passwords, encrypted on disk. They can be set but never read back.",

@@ -14,7 +14,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Hands files to the service. */
+/** Uploads files to the service. */
 @Command(
         name = "send",
         description =

@@ -19,7 +19,7 @@ import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A service, called over HTTP. */
+/** The service, called over HTTP. */
 final class Service {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 

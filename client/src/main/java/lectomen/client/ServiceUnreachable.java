@@ -1,6 +1,6 @@
 package lectomen.client;
 
-/** No service could be reached. */
+/** The service could not be reached. */
 final class ServiceUnreachable extends RuntimeException {
     ServiceUnreachable(String words) {
         super(words);

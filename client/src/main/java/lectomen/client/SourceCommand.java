@@ -12,7 +12,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
 
-/** Where files come from. */
+/** The sources: hot folders and uploads. */
 @Command(
         name = "source",
         description = "Hot folders: show, test, pause or run them.",

@@ -8,7 +8,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import tools.jackson.databind.JsonNode;
 
-/** What the service is doing, at a glance. */
+/** What the service is doing now. */
 @Command(
         name = "status",
         description = "Show the status of the service: jobs by state, hot folders, and what needs attention.",

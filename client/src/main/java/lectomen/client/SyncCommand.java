@@ -18,8 +18,8 @@ import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
 
 /**
- * A rulebook, or some rules of it, as files: for version control, and for moving it from a service where it was tried to one where
- * it acts. Parameters and connections stay what each site says, and secrets are in none of it.
+ * Exports and imports a rulebook, or some of its rules, as files: for version control, and to move it from a test service to a
+ * production service. Parameters and connections stay what each site says, and secrets are in none of it.
  */
 final class SyncCommand {
     private SyncCommand() {}
@@ -175,7 +175,10 @@ final class SyncCommand {
             return different == 0 ? 0 : 1;
         }
 
-        /** What this site lacks for the rule, such as a parameter or a connection; parts and lookups that come along are not there yet. */
+        /**
+         * What this site lacks for the rule, such as a parameter or a connection; parts and lookups that come along are not
+         * there yet.
+         */
         private void needs(RulebookFiles.Written rule) {
             for (JsonNode problem :
                     service.postText("/rules/check", rule.text()).path("problems")) {

@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * A table for people: columns as wide as their widest cell, two blanks apart. Where it would be wider than the terminal, columns
- * that may shrink lose the middle of their long cells, and lines below rows are wrapped.
+ * A table for people: each column as wide as its widest cell, two spaces apart. Where it would be wider than the terminal,
+ * columns that may shrink lose the middle of their long cells, and lines below rows are wrapped.
  */
 final class Table {
     private static final int NARROWEST = 12;

@@ -2,7 +2,7 @@ package lectomen.client;
 
 import java.util.Optional;
 
-/** What is known of the terminal; the launcher finds its width. */
+/** The terminal's width and colours; the launcher finds them. */
 final class Terminal {
     private Terminal() {}
 

@@ -16,7 +16,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Shows what would become of files, and does nothing. */
+/** Shows what would happen to files, without any effect. */
 @Command(
         name = "trial",
         description =

@@ -6,7 +6,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import tools.jackson.databind.JsonNode;
 
-/** A way in to the console. */
+/** Makes a sign-in link to the console. */
 @Command(
         name = "welcome",
         description =

@@ -32,7 +32,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Shows the whole way of made-up documents through a service of their own. */
+/** Runs made-up documents through a service of its own. */
 @Command(
         name = "demo",
         description =

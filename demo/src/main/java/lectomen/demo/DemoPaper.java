@@ -6,7 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 
-/** What comes to the works office as paper, with the rules that take it. */
+/** The demo's paper documents and the rules for them. */
 public final class DemoPaper {
     /** One file. @param places below the archive, one for each output that is filed */
     public record Sheet(String folder, String name, byte[] bytes, List<String> places) {}

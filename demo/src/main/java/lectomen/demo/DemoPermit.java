@@ -2,7 +2,7 @@ package lectomen.demo;
 
 import java.io.IOException;
 
-/** One permit of the demo with its rule, for measuring. */
+/** One permit of the demo with its rule, for measurements. */
 public final class DemoPermit {
     private DemoPermit() {}
 

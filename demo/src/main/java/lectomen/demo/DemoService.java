@@ -15,7 +15,7 @@ import java.util.concurrent.TimeUnit;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The service as a process of its own, started by the launcher and called over HTTP like by anybody else. */
+/** The demo's service, a separate process that the launcher starts and that is called over HTTP. */
 public final class DemoService implements AutoCloseable {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Duration LONGEST_START = Duration.ofSeconds(90);

@@ -15,7 +15,7 @@ import lectomen.engine.image.Pixels;
 import lectomen.engine.image.Resampling;
 import lectomen.engine.image.Turn;
 
-/** What comes to the works office as paper: photographed, scanned, and by fax. */
+/** The works office's paper documents: photographed, scanned and faxed. */
 final class HarbourPaper {
     private static final int SCAN_DOTS = 200;
     private static final int FAX_DOTS_ACROSS = 204;

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import tools.jackson.databind.JsonNode;
 
-/** What became of a document of the demo, beside what was expected. */
+/** The result of a demo document beside the expected one. */
 record Outcome(
         DemoDocument document,
         String job,

@@ -14,7 +14,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Random;
 
-/** Printed sheets of the works office, as they lie on a desk. */
+/** Printed sheets of the works office. */
 final class PaperPages {
     private static final double MM_PER_INCH = 25.4;
 

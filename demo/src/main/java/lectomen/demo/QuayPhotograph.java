@@ -5,7 +5,7 @@ import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.util.Random;
 
-/** A sheet as a telephone sees it: lying askew on planks among other things, seen from one side, in uneven light. */
+/** A sheet photographed with a telephone: at an angle, on planks with other things around it, in uneven light. */
 final class QuayPhotograph {
     private static final int WIDTH = 1500;
     private static final int HEIGHT = 2000;
@@ -15,7 +15,7 @@ final class QuayPhotograph {
 
     private QuayPhotograph() {}
 
-    /** @param corners where the sheet's corners lie, top left first and on clockwise, in thousandths of the picture */
+    /** @param corners where the sheet's corners are, top left first and on clockwise, in thousandths of the picture */
     static BufferedImage of(BufferedImage sheet, int[][] corners, long seed) {
         Random random = new Random(seed);
         BufferedImage photo = planks(random);

@@ -11,7 +11,7 @@ import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 
-/** Papers as word processors save them: their parts lie in the resources, and are packed the same each time. */
+/** Documents as word processors save them: their parts are resources, packed the same way each time. */
 final class WrittenPapers {
     private static final String PLACE = "office/";
     private static final List<String> NOTICE = List.of(

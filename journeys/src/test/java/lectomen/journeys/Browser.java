@@ -28,7 +28,7 @@ final class Browser implements AutoCloseable {
     /** Only a hang takes that long, also on a busy machine. */
     private static final double PATIENCE_MILLIS = 120_000;
 
-    /** Of whoever was welcomed. */
+    /** The signed-in person's. */
     static final String PASSWORD = "the gulls are loud";
 
     private final Playwright playwright;

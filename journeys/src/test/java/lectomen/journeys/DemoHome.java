@@ -3,7 +3,9 @@ package lectomen.journeys;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Duration;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** A home on which the demo has run, once for all journeys: its documents take minutes to read on a busy machine. */
@@ -24,6 +26,7 @@ final class DemoHome {
         if (known == null) {
             Path home = Files.createTempDirectory("demo-journey").resolve("home");
             known = new DemoHome(Launcher.run("demo", "--once", "--json", "--home", home.toString()), home);
+            copyTree(home, untouched(home));
             shared = known;
         }
         return known;
@@ -36,6 +39,25 @@ final class DemoHome {
 
     Path archive() {
         return home.resolve("harbour-archive");
+    }
+
+    /** A copy of the home as the demo left it, for a service of its own. */
+    Path copy() throws IOException {
+        Path copy = Files.createTempDirectory("demo-copy").resolve("home");
+        copyTree(untouched(home), copy);
+        return copy;
+    }
+
+    private static Path untouched(Path home) {
+        return home.resolveSibling("untouched");
+    }
+
+    private static void copyTree(Path from, Path to) throws IOException {
+        try (Stream<Path> files = Files.walk(from)) {
+            for (Path file : (Iterable<Path>) files::iterator) {
+                Files.copy(file, to.resolve(from.relativize(file).toString()), StandardCopyOption.COPY_ATTRIBUTES);
+            }
+        }
     }
 
     /** A service that goes on with the demo's home. It ends with the tests. */

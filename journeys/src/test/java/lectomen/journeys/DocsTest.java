@@ -10,7 +10,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.MatchResult;
@@ -32,67 +31,19 @@ class DocsTest {
     /** Commands that the launcher starts in programs of their own. */
     private static final Set<String> OTHER_PROGRAMS = Set.of("serve", "demo", "doctor", "bench");
 
-    private static final Pattern WORD = Pattern.compile("'([^']*)'|\"([^\"]*)\"|([^\\s'\"]+)");
     private static final Pattern CONNECTION = Pattern.compile("\\bin: ([\\w-]+)");
 
     /** What a piece of a rule may leave to the rest of the rule. */
     private static final Pattern NEEDS_THE_REST = Pattern.compile(
             "unknown (?:field|counter|lookup|step list|output|part)|shared part|earlier field|needs a place to look");
 
-    /** @param where its page and line */
-    private record Block(String where, String kind, String text) {
-        @Override
-        public String toString() {
-            return where;
-        }
-    }
-
-    private static List<Block> blocks() throws IOException {
-        List<Path> pages = new ArrayList<>(List.of(Launcher.ROOT.resolve("README.md")));
-        try (Stream<Path> files = Files.list(Launcher.ROOT.resolve("docs"))) {
-            files.filter(file -> file.toString().endsWith(".md")).sorted().forEach(pages::add);
-        }
-        List<Block> blocks = new ArrayList<>();
-        for (Path page : pages) {
-            List<String> lines = Files.readAllLines(page);
-            for (int i = 0; i < lines.size(); i++) {
-                if (lines.get(i).startsWith("```")) {
-                    int end = i + 1;
-                    while (!lines.get(end).startsWith("```")) {
-                        end++;
-                    }
-                    String text = String.join("\n", lines.subList(i + 1, end)) + "\n";
-                    blocks.add(new Block(
-                            page.getFileName() + ":" + (i + 1), lines.get(i).substring(3), text));
-                    i = end;
-                }
-            }
-        }
-        return blocks;
-    }
-
-    private static List<String> words(String command) {
-        return WORD.matcher(command)
-                .results()
-                .map(word -> Stream.of(1, 2, 3)
-                        .map(word::group)
-                        .filter(Objects::nonNull)
-                        .findFirst()
-                        .orElseThrow())
-                .toList();
-    }
-
     @Test
     void eachCommandExistsWithItsOptions() throws IOException {
         List<String> wrong = new ArrayList<>();
         int seen = 0;
-        for (Block block : blocks()) {
-            for (String line : block.text().split("\n")) {
-                if (!block.kind().isEmpty() || !line.matches("(\\./)?lectomen .*")) {
-                    continue;
-                }
-                String command = line.replaceFirst("^(\\./)?lectomen ", "").replaceFirst("\\s+#.*| [<>|&].*", "");
-                List<String> words = words(command);
+        for (DocsPages.Block block : DocsPages.blocks()) {
+            for (String command : DocsPages.commands(block)) {
+                List<String> words = DocsPages.words(command.replaceFirst(" [<>|&] .*", ""));
                 seen++;
                 CommandLine commands =
                         Set.of("convert", "read", "inspect", "propose").contains(words.get(0))
@@ -104,7 +55,7 @@ class DocsTest {
                 try {
                     commands.parseArgs(words.toArray(String[]::new));
                 } catch (CommandLine.ParameterException e) {
-                    wrong.add(block + " " + line + ": " + e.getMessage());
+                    wrong.add(block + " " + command + ": " + e.getMessage());
                 }
             }
         }
@@ -112,14 +63,15 @@ class DocsTest {
         assertThat(wrong).isEmpty();
     }
 
-    static Stream<Block> rulePieces() throws IOException {
-        return blocks().stream().filter(block -> block.kind().equals("yaml")).filter(block -> !block.text()
-                .matches("(?s)(scrape_configs|listen|# lectomen.yaml|parameters:  ).*"));
+    static Stream<DocsPages.Block> rulePieces() throws IOException {
+        return DocsPages.blocks().stream()
+                .filter(block -> block.kind().equals("yaml"))
+                .filter(block -> !block.text().matches("(?s)(scrape_configs|listen|# lectomen.yaml|parameters:  ).*"));
     }
 
     @ParameterizedTest
     @MethodSource("rulePieces")
-    void eachRuleFileAndEachPieceOfOneIsValid(Block block) {
+    void eachRuleFileAndEachPieceOfOneIsValid(DocsPages.Block block) {
         Set<String> connections = new TreeSet<>(Set.of("archive", "harbour-archive"));
         CONNECTION.matcher(block.text()).results().map(found -> found.group(1)).forEach(connections::add);
         Site site = new Site(
@@ -134,7 +86,7 @@ class DocsTest {
         }
     }
 
-    private static List<String> problems(Block block, Site site) {
+    private static List<String> problems(DocsPages.Block block, Site site) {
         String lines = "\n" + block.text();
         boolean whole = Stream.of("lectomen:", "from:", "do:").allMatch(word -> lines.contains("\n" + word));
         if (RuleReader.read(whole ? block.text() : completed(block.text()), site) instanceof RuleReadResult.Bad bad) {
@@ -177,17 +129,13 @@ class DocsTest {
     @Test
     void eachLinkLeadsToAPageOrAPicture() throws IOException {
         List<String> wrong = new ArrayList<>();
-        try (Stream<Path> pages = Stream.concat(
-                Stream.of(Launcher.ROOT.resolve("README.md")), Files.list(Launcher.ROOT.resolve("docs")))) {
-            for (Path page :
-                    pages.filter(file -> file.toString().endsWith(".md")).toList()) {
-                for (MatchResult link : Pattern.compile("\\]\\(([^)#:]+)(#[^)]*)?\\)")
-                        .matcher(Files.readString(page))
-                        .results()
-                        .toList()) {
-                    if (Files.notExists(page.resolveSibling(link.group(1)))) {
-                        wrong.add(page.getFileName() + ": " + link.group(1));
-                    }
+        for (Path page : DocsPages.pages()) {
+            for (MatchResult link : Pattern.compile("\\]\\(([^)#:]+)(#[^)]*)?\\)")
+                    .matcher(Files.readString(page))
+                    .results()
+                    .toList()) {
+                if (Files.notExists(page.resolveSibling(link.group(1)))) {
+                    wrong.add(page.getFileName() + ": " + link.group(1));
                 }
             }
         }

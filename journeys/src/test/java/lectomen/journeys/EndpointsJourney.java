@@ -73,7 +73,7 @@ class EndpointsJourney {
         service.close();
     }
 
-    /** The hash of a document that was handed in to be tried, and has pages to draw. */
+    /** The hash of a document that was uploaded to be tried, and has pages to draw. */
     private static String drawn() throws Exception {
         HttpResponse<String> answer = service.send(service.request("/trials/documents")
                 .setHeader("Content-Type", "application/octet-stream")
@@ -81,7 +81,7 @@ class EndpointsJourney {
         return JSON.readTree(answer.body()).path("document").asString();
     }
 
-    /** The hash of what a trial of a rule made that is handed in. */
+    /** The hash of what a trial of a rule made that is uploaded. */
     private static String madeByTrial() {
         String rule = "lectomen: 1\nrule: pages\nfrom: inbox\ndo:\n  - convert: PDF/A-2b\n  - file: { in: archive }\n";
         String part = "--x\r\nContent-Disposition: form-data; name=\"%s\"; filename=\"%s\"\r\n\r\n%s\r\n";

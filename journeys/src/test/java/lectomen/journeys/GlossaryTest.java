@@ -102,23 +102,51 @@ class GlossaryTest {
         PUBLIC_TYPES {
             @Override
             List<String> words() throws IOException {
-                List<String> words = new ArrayList<>();
-                for (String module : List.of("engine", "worker", "service", "client", "local", "demo", "bench")) {
-                    try (Stream<Path> files = Files.walk(Launcher.ROOT.resolve(module + "/src/main/java"))) {
-                        for (Path file : files.filter(one -> one.toString().endsWith(".java"))
-                                .toList()) {
-                            PUBLIC_TYPE
-                                    .matcher(Files.readString(file))
-                                    .results()
-                                    .forEach(type -> words.add(type.group(1)));
-                        }
+                return sources().stream()
+                        .flatMap(source -> PUBLIC_TYPE.matcher(source).results())
+                        .map(type -> type.group(1))
+                        .toList();
+            }
+        },
+        /** What the programs print, log and answer. */
+        SENTENCES {
+            @Override
+            List<String> words() throws IOException {
+                return sources().stream()
+                        .flatMap(source -> TEXT.matcher(source).results())
+                        .map(MatchResult::group)
+                        .filter(text -> text.replace("\"", "").strip().contains(" ")
+                                && !text.matches("\"(update|select|insert) .*"))
+                        .toList();
+            }
+        },
+        PAGES {
+            @Override
+            List<String> words() throws IOException {
+                List<String> lines = new ArrayList<>();
+                for (Path page : DocsPages.pages()) {
+                    if (!page.endsWith("glossary.md")) {
+                        lines.addAll(Files.readAllLines(page));
                     }
                 }
-                return words;
+                return lines;
             }
         };
 
         abstract List<String> words() throws IOException;
+
+        private static List<String> sources() throws IOException {
+            List<String> sources = new ArrayList<>();
+            for (String module : List.of("engine", "worker", "service", "client", "local", "demo", "bench")) {
+                try (Stream<Path> files = Files.walk(Launcher.ROOT.resolve(module + "/src/main/java"))) {
+                    for (Path file : files.filter(one -> one.toString().endsWith(".java"))
+                            .toList()) {
+                        sources.add(Files.readString(file));
+                    }
+                }
+            }
+            return sources;
+        }
     }
 
     private static List<String> ruledOut() throws IOException {

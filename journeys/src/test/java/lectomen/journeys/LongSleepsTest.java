@@ -69,7 +69,7 @@ class LongSleepsTest {
             }
             String digits = value.replace("_", "");
             if (digits.equals("millis") || digits.isEmpty()) {
-                continue; // what is handed in is counted where it is handed in
+                continue; // what is uploaded is counted where it is uploaded
             }
             sum += digits.matches("\\d+") ? Long.parseLong(digits) : Long.MAX_VALUE / 4;
         }

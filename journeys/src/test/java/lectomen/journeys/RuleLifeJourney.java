@@ -67,7 +67,7 @@ class RuleLifeJourney {
         service.awaitJob("still-live.txt", "filed");
         service.post("/rules/still-live/pause", "");
         assertThat(lying).as("a retired rule takes nothing").exists();
-        assertThat(client("rule", "restore", "history", "--to", "9").err()).contains("Unknown rule");
+        assertThat(client("rule", "restore", "history", "--to", "9").err()).contains("Rule history has no version 9.");
     }
 
     @Test

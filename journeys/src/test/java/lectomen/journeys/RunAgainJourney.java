@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
-/** A job is run again: what it filed before is replaced or taken back, and nothing else is touched. */
+/** A job is run again: what it filed before is replaced or withdrawn, and nothing else is touched. */
 class RunAgainJourney {
     @TempDir
     private static Path temp;

@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
-/** Sets of drawings that come again: what they replace, what they take back, what they leave. */
+/** Sets of drawings that come again: what they replace, what they withdraw, what they leave. */
 class SameDocumentJourney {
     private static final String DRAWINGS = """
             lectomen: 1

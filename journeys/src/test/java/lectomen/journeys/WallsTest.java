@@ -7,8 +7,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.domain.JavaModifier;
-import com.tngtech.archunit.core.importer.ClassFileImporter;
-import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.lang.ArchRule;
 import java.util.ArrayList;
 import java.util.List;
@@ -120,10 +118,7 @@ class WallsTest {
 
     @Test
     void nothingReachesThroughAWall() {
-        JavaClasses all = new ClassFileImporter()
-                .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)
-                .withImportOption(location -> !location.contains("-tests.jar"))
-                .importPackages("lectomen");
+        JavaClasses all = ProductClasses.product();
         assertThat(all.stream().map(c -> c.getPackageName()).distinct())
                 .contains(
                         "lectomen.engine.plan",

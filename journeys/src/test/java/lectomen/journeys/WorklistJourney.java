@@ -13,7 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
-/** What no rule wants is given to a rule or filed by hand, whether it was opened or still lies in its hot folder. */
+/** What no rule matches is given to a rule or filed by hand, whether it was opened or still lies in its hot folder. */
 class WorklistJourney {
     @TempDir
     private static Path temp;

@@ -33,7 +33,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-/** Converts files beside where they lie, or into a folder. What has the name already is left. */
+/** Converts files, next to the original or into a folder. What has the name already is left. */
 @Command(
         name = "convert",
         mixinStandardHelpOptions = true,

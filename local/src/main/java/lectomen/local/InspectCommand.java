@@ -23,7 +23,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Says what files are made of. */
+/** Shows what files contain. */
 @Command(
         name = "inspect",
         mixinStandardHelpOptions = true,

@@ -6,7 +6,7 @@ import java.nio.charset.StandardCharsets;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
-/** The front door of the commands that need no service. */
+/** The entry point of the commands that need no service. */
 @Command(
         name = "lectomen",
         description = "Works on files on the spot, without a service.",

@@ -6,7 +6,7 @@ import java.nio.file.Path;
 import java.util.List;
 import lectomen.engine.progress.Progress;
 
-/** What is told on the way: a line for each file, and, on a terminal, how far the one in work has come. */
+/** Progress output: a line per file, and, on a terminal, the progress of the current one. */
 final class ProgressLines implements Progress.Listener {
     private static final String CLEAR = "\r\u001b[K";
     private static final long PAUSE_NANOS = 100_000_000;
@@ -60,7 +60,7 @@ final class ProgressLines implements Progress.Listener {
         System.err.println(file + ": " + words);
     }
 
-    /** @return false, for whoever counts what was read */
+    /** @return false, for the count of files read */
     boolean unread(Path file, String reason) {
         clear();
         System.err.println(file + ": " + reason);
@@ -77,7 +77,7 @@ final class ProgressLines implements Progress.Listener {
         notes.forEach(note -> System.out.println("  " + note));
     }
 
-    /** @return false, for whoever counts what was done */
+    /** @return false, for the count of files done */
     boolean failed(Path file, List<String> reasons) {
         clear();
         System.out.println(file + ": not converted");

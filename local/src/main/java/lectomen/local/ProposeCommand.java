@@ -24,7 +24,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-/** Proposes how a rule may find a field, from files of which somebody says what its value is. */
+/** Proposes how a rule can find a field, from files whose value is given. */
 @Command(
         name = "propose",
         mixinStandardHelpOptions = true,

@@ -31,7 +31,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-/** Reads the text of files: what a PDF or a text file says itself, and what pictures of pages show. */
+/** Reads the text of files: the text of a PDF or text file, and recognised text of page pictures. */
 @Command(
         name = "read",
         mixinStandardHelpOptions = true,

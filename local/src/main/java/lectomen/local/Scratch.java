@@ -6,7 +6,7 @@ import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.stream.Stream;
 
-/** Where files lie while they are made, and what they are called. */
+/** Temporary names and places for files being made. */
 final class Scratch {
     private Scratch() {}
 
@@ -19,7 +19,7 @@ final class Scratch {
         }
     }
 
-    /** A file's name without its ending. */
+    /** A file's name without its extension. */
     static String stem(Path file) {
         String name = String.valueOf(file.getFileName());
         int dot = name.lastIndexOf('.');

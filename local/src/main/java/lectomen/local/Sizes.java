@@ -1,6 +1,6 @@
 package lectomen.local;
 
-/** Sizes for people. */
+/** File sizes for people. */
 final class Sizes {
     private Sizes() {}
 

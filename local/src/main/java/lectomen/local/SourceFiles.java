@@ -7,7 +7,7 @@ import java.nio.file.Path;
 import lectomen.engine.convert.SourceDocument;
 import lectomen.engine.identify.FileType;
 
-/** Files by what their content says they are, and their names where that leaves it open. */
+/** Finds the type of files by their content, and by their names where that is not enough. */
 final class SourceFiles {
     private SourceFiles() {}
 

@@ -28,7 +28,7 @@ import lectomen.service.workers.WorkerPool;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** What takes documents in: hot folders, with their sources, pauses and runs, and uploads. */
+/** Wires the intake: hot folders with their sources, pauses and runs, and uploads. */
 @Configuration(proxyBeanMethods = false)
 class IntakeWiring {
     @Bean

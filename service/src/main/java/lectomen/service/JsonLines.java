@@ -7,7 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The log as one JSON object a line, with the same words as the lines for people: ids only. */
+/** The log as one JSON object per line, with the same text as the plain lines: ids only. */
 public final class JsonLines extends EncoderBase<ILoggingEvent> {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private final StackTraceWithoutMessage stack = new StackTraceWithoutMessage();

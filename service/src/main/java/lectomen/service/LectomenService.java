@@ -29,7 +29,7 @@ import org.springframework.context.ApplicationContextInitializer;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.context.support.GenericApplicationContext;
 
-/** The service on one home, from its start to its stop. {@link ServiceMain} runs one as a program. */
+/** The service on one home, from start to stop. {@link ServiceMain} runs one as a program. */
 public final class LectomenService implements AutoCloseable {
     /**
      * How a service is started.
@@ -130,7 +130,7 @@ public final class LectomenService implements AutoCloseable {
                 : Optional.empty();
     }
 
-    /** Has whatever waits for a time look at the clock again now, for whoever has set it forward. */
+    /** Has whatever waits for a time look at the clock again now, once it has been set forward. */
     public void lookAtClock() {
         context.getBean(HotFolders.class).lookSoon();
         context.getBean(JobRunner.class).wake();
@@ -156,7 +156,6 @@ public final class LectomenService implements AutoCloseable {
             // refused like any other address that is not this machine
         }
         throw new BadHomeException(
-                "not-loopback",
                 "address " + address
                         + " is refused: without \"listen\" in lectomen.yaml the service uses unencrypted HTTP and"
                         + " accepts only connections from this machine",
@@ -200,7 +199,6 @@ public final class LectomenService implements AutoCloseable {
             probe.bind(new InetSocketAddress(address, options.port()));
         } catch (IOException e) {
             throw new BadHomeException(
-                    "port-in-use",
                     "port " + options.port() + " is in use on " + address,
                     "choose another with --port N (0: any free port)");
         }

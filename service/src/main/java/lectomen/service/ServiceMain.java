@@ -37,7 +37,7 @@ public final class ServiceMain {
                             + " use, creates an administrator: " + link));
             return 0;
         } catch (BadHomeException e) {
-            System.err.println("lectomen: " + e.getMessage() + ". Fix: " + e.mend());
+            System.err.println("lectomen: " + e.getMessage() + ". Fix: " + e.fix());
             return 2;
         } catch (NewerStoreException e) {
             System.err.println("lectomen: " + e.getMessage());
@@ -80,6 +80,6 @@ public final class ServiceMain {
     }
 
     private static BadHomeException usage(String problem) {
-        return new BadHomeException("arguments", problem, "./lectomen serve --home DIR --port N");
+        return new BadHomeException(problem, "./lectomen serve --home DIR --port N");
     }
 }

@@ -75,8 +75,8 @@ import org.springframework.context.annotation.Import;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * What the service is made of. {@link LectomenService} hands in the home, its settings and the clock. What of the framework is used
- * stands here by name: looking for what might be used would take half a second of each start.
+ * Wires the parts of the service. {@link LectomenService} hands in the home, its settings and the clock. What of the framework
+ * is used stands here by name: looking for what might be used would take half a second of each start.
  */
 @Configuration(proxyBeanMethods = false)
 @ImportAutoConfiguration({

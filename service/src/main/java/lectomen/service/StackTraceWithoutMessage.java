@@ -6,7 +6,7 @@ import ch.qos.logback.classic.spi.IThrowableProxy;
 import ch.qos.logback.classic.spi.StackTraceElementProxy;
 
 /**
- * Puts a failure into the log by its classes and places in the code. The messages of exceptions are left out: they quote
+ * Logs an exception by its classes and code positions, without its message. The messages of exceptions are left out: they quote
  * paths and values, and the log holds ids only.
  */
 public final class StackTraceWithoutMessage extends ThrowableHandlingConverter {

@@ -11,7 +11,7 @@ import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.Frames;
 
 /**
- * Frames as they come in. A thread of its own reads them, so that the end of the stream is noticed while a document is in
+ * Incoming frames. A thread of its own reads them, so that the end of the stream is noticed while a document is in
  * work, and ends the process there and then.
  */
 final class FrameInbox {
@@ -56,7 +56,7 @@ final class FrameInbox {
         }
     }
 
-    /** Asks for the bytes, unless they lie on the desk already, and gives the file there that has them. */
+    /** Asks for the bytes, unless they are on the desk already, and gives the file there that has them. */
     Path fetch(ByteRef ref, Path desk) throws IOException {
         Path file = desk.resolve(ref.sha256());
         if (Files.exists(file)) {
@@ -71,19 +71,8 @@ final class FrameInbox {
                     case END -> {
                         return file;
                     }
-                    case MISSING,
-                            TASK,
-                            PAGE,
-                            DATA,
-                            PROPOSE,
-                            READY,
-                            NEED,
-                            MADE,
-                            PROGRESS,
-                            ANSWER,
-                            SHOWN,
-                            TOLD,
-                            PROPOSED -> throw new IOException("The bytes " + ref.sha256() + " are not to be had");
+                    case TASK, PAGE, DATA, PROPOSE, READY, NEED, MADE, PROGRESS, ANSWER, SHOWN, TOLD, PROPOSED ->
+                        throw new IOException("The bytes " + ref.sha256() + " are not to be had");
                 }
             }
         }

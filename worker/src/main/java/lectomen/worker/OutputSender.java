@@ -9,7 +9,7 @@ import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.Frames;
 import lectomen.engine.task.OutputSink;
 
-/** Sends what is made to whoever gave the task. */
+/** Sends outputs to the service. */
 final class OutputSender implements OutputSink {
     private final Path folder;
     private final Frames frames;

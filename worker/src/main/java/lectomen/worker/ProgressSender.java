@@ -5,7 +5,7 @@ import java.io.UncheckedIOException;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.task.Frames;
 
-/** Tells of progress at most ten times a second, and not at all of a task that is done sooner. */
+/** Reports progress at most ten times a second, and not at all for a quick task. */
 final class ProgressSender implements Progress.Listener {
     private static final long PAUSE_NANOS = 100_000_000;
 

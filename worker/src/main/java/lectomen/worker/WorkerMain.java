@@ -19,10 +19,10 @@ import lectomen.engine.task.ResultCache;
 import lectomen.engine.task.Task;
 
 /**
- * The worker as a child process: tasks come in on standard input, answers go out on standard output, one at a time. It ends
+ * The worker process: tasks come in on standard input, responses go out on standard output, one at a time. It ends
  * when standard input ends, which is also when its parent dies, even in the middle of a task.
  *
- * <p>The one argument is a folder of its own for the document in work; whoever started it removes the folder.
+ * <p>The one argument is a folder of its own for the document in work; the service removes the folder.
  */
 public final class WorkerMain {
     private WorkerMain() {}
@@ -53,7 +53,7 @@ public final class WorkerMain {
         }
     }
 
-    /** Those of the folder that whoever started the worker names, where there is one. */
+    /** The fonts of the folder that the service names, if any. */
     private static FontBook fonts() {
         String folder = System.getProperty("lectomen.fonts", "");
         try {

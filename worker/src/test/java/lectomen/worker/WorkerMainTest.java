@@ -167,11 +167,7 @@ class WorkerMainTest {
 
     private void handOver(String sha256) throws IOException {
         asked.add(sha256);
-        if (bytes.containsKey(sha256)) {
-            frames.sendBytes(new ByteArrayInputStream(bytes.get(sha256)));
-        } else {
-            frames.sendMissing();
-        }
+        frames.sendBytes(new ByteArrayInputStream(bytes.get(sha256)));
     }
 
     private void keep(ByteRef ref) throws IOException {
@@ -327,10 +323,10 @@ class WorkerMainTest {
 
     @Test
     void aWorkerThatIsToldWhatItDoesNotKnowEnds() throws Exception {
-        frames.sendMissing();
+        frames.sendBytes(new ByteArrayInputStream(new byte[0]));
         assertThat(process.waitFor(2, TimeUnit.MINUTES)).isTrue();
         assertThat(process.exitValue()).isEqualTo(1);
-        assertThat(read(temp.resolve("errors"))).contains("MISSING instead of a task");
+        assertThat(read(temp.resolve("errors"))).contains("END instead of a task");
     }
 
     @Test

@@ -8,11 +8,11 @@ import lectomen.engine.pdf.write.DocumentDetails;
 import lectomen.engine.pdf.write.PageLook;
 
 /**
- * What a document is to become, and how.
+ * What a document is converted to, and how.
  *
  * @param dotsPerInch of pictures that are drawn of a PDF's pages
  * @param details what the result says of itself, over what the document says
- * @param attachOriginal whether a PDF or PDF/A-3b carries the document as it came
+ * @param attachOriginal whether a PDF or PDF/A-3b carries the original document
  * @param searchable whether the text of pictures is read and lies invisibly on them
  * @param reading how it is read then
  * @param flow what is shown of a document that several people worked on

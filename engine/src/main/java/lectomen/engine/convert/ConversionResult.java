@@ -5,7 +5,7 @@ import java.util.List;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.reason.Reason;
 
-/** What came of working on a document. */
+/** The result of a conversion. */
 public sealed interface ConversionResult {
     /**
      * @param files that were made, in the order of pages; one unless a form takes one page only
@@ -18,7 +18,7 @@ public sealed interface ConversionResult {
         }
     }
 
-    /** Nothing was made. @param reasons at least one, the first for whoever wants just one */
+    /** Nothing was made. @param reasons at least one, the most important first */
     record Failed(List<Reason> reasons) implements ConversionResult {
         public Failed {
             reasons = List.copyOf(reasons);

@@ -36,7 +36,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 
 /**
- * Converts documents: pictures of pages, PDF files, and what word processors and editors write, to PDF, PDF/A, TIFF, PNG or JPEG. Pages are worked on one by one; memory does
+ * Converts pictures of pages, PDF files and office documents to PDF, PDF/A, TIFF, PNG or JPEG. Pages are worked on one by one; memory does
  * not grow with their number.
  *
  * <pre>{@code
@@ -59,9 +59,9 @@ public final class Converter {
 
     /**
      * @param folder where what is made is put, under names that are free in it
-     * @param original the document as it came in, which a result may carry
+     * @param original the original document, which a result may carry
      * @param now what PDFs say of when they were made
-     * @param listener told of each page
+     * @param listener called for each page
      */
     public Converter(Path folder, SourceDocument original, Instant now, Progress.Listener listener) {
         this.folder = folder;
@@ -85,11 +85,6 @@ public final class Converter {
     private Optional<Page> findKnown(int number) {
         return known.flatMap(text ->
                 text.pages().stream().filter(page -> page.number() == number).findFirst());
-    }
-
-    /** Whether documents of the type can be converted at all. */
-    public static boolean takes(FileType type) {
-        return type == FileType.PDF || PictureFile.opens(type) || FlowReader.takes(type);
     }
 
     /** @throws IOException if bytes can't be had or written; what is wrong with the document is an answer */

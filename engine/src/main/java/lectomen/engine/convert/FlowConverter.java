@@ -28,7 +28,7 @@ import lectomen.engine.typeset.SetPage;
 import lectomen.engine.typeset.Typeset;
 import lectomen.engine.typeset.Typesetter;
 
-/** Lays a document out on pages and writes them as a PDF; and says what is not as it was. */
+/** Lays a document out on pages, writes them as a PDF, and reports what differs from the document. */
 final class FlowConverter {
     private static final int MOST_SIGNS = 20;
 

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** What becomes of a PDF that can't be brought to PDF/A as it is. */
+/** What to do with a PDF that can't become PDF/A as it is. */
 public enum PdfaFallback {
     /** The conversion fails, and says why. */
     FAIL("fail"),

@@ -11,9 +11,9 @@ import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 
-/** Writes pages as files of pictures. */
+/** Writes pages as picture files. */
 final class PictureConverter {
-    /** An A0 sheet at 300 dots per inch has a little less; one byte a point of it is in memory. */
+    /** An A0 sheet at 300 dots per inch has a little less; one byte per pixel of it is in memory. */
     static final long MOST_POINTS = 140_000_000;
 
     /** Gives a page. */

@@ -18,7 +18,7 @@ import lectomen.engine.image.Turn;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 
-/** Makes pictures smaller or larger, turns them, and changes their format. */
+/** Scales and turns pictures, and changes their format. */
 public final class PictureResizer {
     private static final long MOST_POINTS = 60_000_000;
     private static final long LARGE_POINTS = 20_000_000;
@@ -26,8 +26,8 @@ public final class PictureResizer {
     /**
      * How.
      *
-     * @param width in points; with a height too, the picture fits into both and keeps its proportions
-     * @param height in points
+     * @param width in pixels; with a height too, the picture fits into both and keeps its proportions
+     * @param height in pixels
      * @param percent of both
      * @param quarters turned to the right
      * @param type that it becomes; empty for the one that it has, or TIFF where that is not written here
@@ -94,7 +94,7 @@ public final class PictureResizer {
         return new PagePixels(Resampling.to(turned, width, height), dotsX, dotsY);
     }
 
-    /** The paper stays as large as it was; its points become fewer or more. */
+    /** The paper stays as large as it was; its pixels become fewer or more. */
     private static double scale(int width, int height, Wanted wanted) {
         if (wanted.percent().isPresent()) {
             return wanted.percent().getAsDouble() / 100;

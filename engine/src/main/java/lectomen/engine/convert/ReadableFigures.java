@@ -2,7 +2,7 @@ package lectomen.engine.convert;
 
 import java.util.Locale;
 
-/** Figures for people. */
+/** Formats numbers for people. */
 final class ReadableFigures {
     private ReadableFigures() {}
 

@@ -4,7 +4,7 @@ import java.nio.file.Path;
 import lectomen.engine.identify.FileType;
 
 /**
- * A document to be worked on.
+ * A document to convert.
  *
  * @param name that it came by, for what is said of it
  */

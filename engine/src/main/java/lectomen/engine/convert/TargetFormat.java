@@ -7,7 +7,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.pdf.write.PdfTarget;
 import org.jspecify.annotations.Nullable;
 
-/** What a document can be converted to. */
+/** A format that a document can be converted to. */
 public enum TargetFormat {
     PDF(FileType.PDF, PdfTarget.PDF),
     PDF_A_1B(FileType.PDF, PdfTarget.PDF_A_1B),

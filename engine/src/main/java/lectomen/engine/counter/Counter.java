@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * A number sequence. Its numbers fall into runs, each of which begins anew: one for each day, month, year or value, or one for
+ * A number sequence. Its numbers fall into runs, each of which starts again: one for each day, month, year or value, or one for
  * ever.
  *
  * @param unbroken whether a number is only given at the moment of filing, one document at a time, so that none is ever missing;

@@ -11,7 +11,7 @@ import java.util.regex.Pattern;
 import lectomen.engine.lookup.Lookup;
 import lectomen.engine.lookup.LookupReader;
 
-/** CSV whose first row names the columns, asked by their names. */
+/** CSV data whose first row names the columns; queried by column name. */
 final class CsvData implements DataFile {
     private static final Pattern WHERE = Pattern.compile("(?s)(.+?)\\s+where\\s+(.+?)\\s*=\\s*(.*)");
 
@@ -22,7 +22,7 @@ final class CsvData implements DataFile {
     }
 
     static Reading read(byte[] bytes) {
-        LookupReader.Reading reading = LookupReader.read("data", text(bytes));
+        LookupReader.Reading reading = LookupReader.read(text(bytes));
         return reading.problems().isEmpty()
                 ? new Reading.Good(new CsvData(reading.lookup()))
                 : DataFile.bad(DataFormat.CSV, reading.problems().get(0));

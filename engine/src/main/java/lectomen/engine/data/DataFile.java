@@ -6,7 +6,7 @@ import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
 /**
- * A data file that was read, to be asked by expressions.
+ * A data file that was read and can be queried with expressions.
  *
  * <pre>{@code
  * DataFile.Reading reading = DataFile.read(bytes, DataForm.XML, Map.of());
@@ -21,14 +21,14 @@ public interface DataFile {
     /** More hits than this are not given: nobody reads them, and no field takes them. */
     int MOST_HITS = 1_000;
 
-    /** What came of reading a data file. */
+    /** The result of reading a data file. */
     sealed interface Reading {
         record Good(DataFile file) implements Reading {}
 
         record Bad(Reason reason) implements Reading {}
     }
 
-    /** What came of asking. */
+    /** The result of asking. */
     sealed interface Answer {
         /** @param hits in the order of the file; none where the expression gives nothing */
         record Hits(List<DataValue> hits) implements Answer {
@@ -40,7 +40,7 @@ public interface DataFile {
         record Wrong(Reason reason) implements Answer {}
     }
 
-    /** What expressions may say of the document: {@code $file} is its whole name, {@code $name} that without its ending. */
+    /** What expressions may say of the document: {@code $file} is its whole name, {@code $name} that without its extension. */
     record About(String file) {
         /** Of no document. */
         public static final About NOTHING = new About("");
@@ -56,9 +56,9 @@ public interface DataFile {
     }
 
     /**
-     * Gives the values of an expression: XPath 1.0 for XML, a JSON Pointer (RFC 6901) for JSON, and for CSV the name of a column,
-     * alone or with {@code where OTHER = VALUE} behind it. {@code $file} and {@code $name} stand for the document: as variables in
-     * XPath, as a level of a pointer, as the value behind {@code where}.
+     * Gives the values of an expression: XPath 1.0 for XML, a JSON Pointer (RFC 6901) for JSON, and for CSV the name of a
+     * column, alone or with {@code where OTHER = VALUE} behind it. {@code $file} and {@code $name} stand for the document: as
+     * variables in XPath, as a level of a pointer, as the value behind {@code where}.
      */
     Answer ask(String expression, About document);
 

@@ -7,7 +7,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import lectomen.engine.identify.FileType;
 
-/** A form of data files. */
+/** The format of a data file. */
 public enum DataFormat {
     XML,
     JSON,

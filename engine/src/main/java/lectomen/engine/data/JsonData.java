@@ -12,7 +12,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.cfg.JsonNodeFeature;
 import tools.jackson.databind.json.JsonMapper;
 
-/** JSON, asked by JSON Pointers. A list gives each of its values. */
+/** JSON data, queried with JSON Pointers. A list gives each of its values. */
 final class JsonData implements DataFile {
     /** Numbers keep the digits that they are written with: 4.20 stays 4.20. */
     private static final JsonMapper JSON = JsonMapper.builder()

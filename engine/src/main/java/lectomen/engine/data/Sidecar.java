@@ -5,7 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * The data file that belongs to a document, with what the rules ask of it once a worker has read it.
+ * A document's data file, with the values that rules ask of it once a worker has read it.
  *
  * @param name as it came; empty for a document that was taken without one
  * @param sha256 of its bytes

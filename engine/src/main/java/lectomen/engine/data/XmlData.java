@@ -29,7 +29,7 @@ import org.xml.sax.ErrorHandler;
 import org.xml.sax.SAXException;
 import org.xml.sax.SAXParseException;
 
-/** XML, asked by XPath 1.0. */
+/** XML data, queried with XPath 1.0. */
 final class XmlData implements DataFile {
     private static final String FEATURES = "http://apache.org/xml/features/";
 

@@ -12,8 +12,8 @@ import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 
 /**
- * What words read off a picture may say instead. A reader that is not sure gives each word's next likely readings; where a field knows
- * what its value must look like, the likeliest combination that fits counts.
+ * Other possible readings of recognised words. A reader that is not sure gives each word's next likely readings; where a field
+ * knows what its value must look like, the likeliest combination that fits counts.
  */
 final class AlternativeReadings {
     private static final int MOST_COMBINATIONS = 64;

@@ -4,9 +4,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Text that counts how often a pattern looks at it, and stops a pattern that backtracks without end: after
- * {@value #LOOKS_PER_CHARACTER} looks per character and {@value #FREE_LOOKS} for free. A sound pattern needs a few per
- * character.
+ * Text that counts how often a pattern reads a character, and stops a pattern that backtracks endlessly: after {@value
+ * #LOOKS_PER_CHARACTER} reads per character and {@value #FREE_LOOKS} for free. A sound pattern needs a few per character.
  */
 final class BoundedText implements CharSequence {
     private static final long LOOKS_PER_CHARACTER = 2_000;

@@ -11,13 +11,13 @@ import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 
 /**
- * What may hold a field's value.
+ * A possible value of a field.
  *
  * @param page where it stands; empty for what is known besides the text
  * @param words of that page
  * @param raw the part of their text that counts
  * @param method how it was found, for people
- * @param sureness of the way to it, 0 to 1; the words may make it less sure
+ * @param sureness of the extractor, 0 to 1; the words may make it less sure
  */
 record Candidate(Optional<Page> page, List<Word> words, String raw, String method, double sureness) {
     private static final Box NOWHERE = new Box(0, 0, 0, 0);

@@ -8,7 +8,7 @@ import lectomen.engine.lookup.Lookup;
 import lectomen.engine.lookup.Lookups;
 
 /**
- * What a field's value must be like.
+ * Constraints on a field's value.
  *
  * @param shortest and longest in characters
  * @param form a pattern that the whole value must fit
@@ -39,7 +39,7 @@ public record Checks(
         oneOf = List.copyOf(oneOf);
     }
 
-    /** What came of checking: the value as it is to be kept, or what is wrong with it. */
+    /** The result of checking: the value as it is to be kept, or what is wrong with it. */
     sealed interface Verdict {
         /** @param how empty unless the value was changed */
         record Good(String value, String how) implements Verdict {}
@@ -51,7 +51,7 @@ public record Checks(
     Verdict check(String value, FieldType type, Lookups lookups) {
         int length = value.codePointCount(0, value.length());
         if (length < shortest || length > longest) {
-            return new Verdict.Bad("it has " + length + " characters, and " + lengths() + " are wanted");
+            return new Verdict.Bad("it has " + length + " characters instead of " + lengths());
         }
         if (form.isPresent() && TextSearch.findWhole(form.get(), value).isEmpty()) {
             return new Verdict.Bad("it does not fit " + form.get());

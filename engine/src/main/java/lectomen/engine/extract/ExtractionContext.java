@@ -8,7 +8,7 @@ import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.DocumentText;
 
 /**
- * What fields are found in.
+ * What extractors may use: the document, and the facts and fields known so far.
  *
  * @param slots what is known by name: facts of the file, parameters, fields found before; grows with each that is found
  * @param text of the document; without pages where nothing asked for it

@@ -3,7 +3,7 @@ package lectomen.engine.extract;
 import java.util.List;
 import java.util.Optional;
 
-/** A way to a field's value. */
+/** Finds the value of a field. */
 public sealed interface Extractor
         permits FieldSpec.Place, Extractor.Zone, Extractor.Column, Extractor.InSidecar, Extractor.Given {
     /** What is sought, as a clause for messages: {@code right of "Vessel"}. */

@@ -18,9 +18,9 @@ import lectomen.engine.page.Page;
 import lectomen.engine.reason.Reason;
 
 /**
- * Finds the fields of a rule in a document and in what is known besides.
+ * Finds the fields of a rule in a document and in its facts.
  *
- * <p>The ways to a field are tried in their order; the first that gives a value of its type wins. When several values fit, the
+ * <p>The extractors of a field are tried in their order; the first that gives a value of its type wins. When several values fit, the
  * field says which counts. Then its checks are asked.
  */
 public final class FieldFinder {
@@ -181,8 +181,8 @@ public final class FieldFinder {
     }
 
     /**
-     * The value that the likeliest readings of doubtful words have in common, among those that fit the field. It is as sure as its
-     * share of all that fit, and of what was not even thought of.
+     * The value that the likeliest readings of doubtful words have in common, among those that fit the field. It is as sure as
+     * its share of all that fit, and of what was not even thought of.
      */
     private Optional<Read> likeliest(FieldSpec field, Extractor extractor, Candidate offered) {
         List<AlternativeReadings.Combination> all = AlternativeReadings.of(offered.words());

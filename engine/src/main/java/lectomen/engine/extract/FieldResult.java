@@ -2,7 +2,7 @@ package lectomen.engine.extract;
 
 import lectomen.engine.reason.Reason;
 
-/** What came of looking for one field. */
+/** The result of finding one field. */
 public sealed interface FieldResult {
     record Found(FieldValue value) implements FieldResult {}
 

@@ -7,7 +7,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
- * A field that a rule looks for.
+ * A field that a rule finds: its extractors, type and constraints.
  *
  * @param name as slots and messages name it
  * @param extractors tried in this order; the first that gives a value wins

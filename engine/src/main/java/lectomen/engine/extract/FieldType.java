@@ -8,7 +8,7 @@ import java.util.Objects;
 import java.util.Optional;
 import lectomen.engine.page.ComparableText;
 
-/** What a field's text must be read as. The value is kept in one spelling whatever the document's. */
+/** The type of a field's value. The value is kept in one spelling whatever the document's. */
 public enum FieldType {
     /** As it stands, blanks folded. */
     TEXT("text"),

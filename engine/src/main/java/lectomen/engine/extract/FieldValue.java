@@ -4,7 +4,7 @@ import lectomen.engine.page.Box;
 import lectomen.engine.page.Page;
 
 /**
- * A value found for a field, and the proof of it.
+ * A field's value and where it was found.
  *
  * @param value in the one spelling of its type
  * @param raw as it stands in the document

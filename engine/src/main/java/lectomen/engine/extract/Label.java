@@ -7,10 +7,10 @@ import java.util.stream.Collectors;
 import lectomen.engine.page.ComparableText;
 
 /**
- * The words that stand beside, above or near a value.
+ * Words beside, above or near a value.
  *
  * @param written as in the rule
- * @param words their letters and digits, by which it is found; none for a label of other signs alone
+ * @param words their letters and digits, by which it is found; none for a label of other characters alone
  */
 public record Label(String written, List<String> words) {
     private static final Pattern BLANKS = Pattern.compile("\\s+");

@@ -14,16 +14,16 @@ import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 
 /**
- * Finds what stands beside, below or near a label.
+ * Finds the text beside, below or near a label.
  *
- * <p>A value right of a label is what follows it in its line, else the next line of the same row. In typewritten text two blanks are
- * part of a value; three or four may part columns, which makes it less sure. A value below is the nearest
- * line under the label that shares its width. Both end where the next label of the same rule begins, so that an empty box is not
- * filled with its neighbour's label; one of several lines goes on in those right under it that begin where it does. A value by pattern
+ * <p>A value right of a label is what follows it in its line, else the next line of the same row. In typewritten text two
+ * blanks are part of a value; three or four may part columns, which makes it less sure. A value below is the nearest line under
+ * the label that shares its width. Both end where the next label of the same rule begins, so that an empty box is not filled
+ * with its neighbour's label; one of several lines goes on in those right under it that begin where it does. A value by pattern
  * near a label is the match closest to it.
  *
- * <p>A label that stands nowhere as it is written is sought once more as one that is nearly so, or broken over two lines; what is
- * found by it is less sure.
+ * <p>A label that stands nowhere as it is written is sought once more as one that is nearly so, or broken over two lines; what
+ * is found by it is less sure.
  */
 final class LabelPlaces {
     /** How far below its label a value may stand, in heights of the label. */

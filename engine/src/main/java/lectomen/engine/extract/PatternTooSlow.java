@@ -1,6 +1,6 @@
 package lectomen.engine.extract;
 
-/** A pattern needed more steps on a document than any sound pattern does. */
+/** A pattern needed more steps on a document than a sound pattern does. */
 public final class PatternTooSlow extends RuntimeException {
     private final String pattern;
     private final int line;

@@ -3,7 +3,7 @@ package lectomen.engine.extract;
 import java.util.Collection;
 import java.util.Optional;
 
-/** How alike two words or phrases are. */
+/** How similar two words or phrases are. */
 public final class Similarity {
     private Similarity() {}
 

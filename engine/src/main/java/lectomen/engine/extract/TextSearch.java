@@ -5,7 +5,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import lectomen.engine.page.ComparableText;
 
-/** Looks for words and patterns in plain text, safely. */
+/** Searches plain text for words and patterns within a bounded number of steps. */
 public final class TextSearch {
     private TextSearch() {}
 

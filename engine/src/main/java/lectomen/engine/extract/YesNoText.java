@@ -5,7 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 
-/** Reads a yes or a no as forms have them, in the languages around the North Sea and beyond, or a box that is ticked or not. */
+/** Reads yes or no as forms write it, in the languages around the North Sea and some others, or a box that is ticked or not. */
 final class YesNoText {
     private static final Set<String> YES = Set.of(
             "yes", "y", "true", "1", "x", "ja", "j", "oui", "o", "si", "s\u00ed", "sim", "tak", "\u2612", "\u2611",

@@ -8,7 +8,7 @@ import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 
-/** Finds what stands in a rectangle of a page. */
+/** Finds the text in a rectangle of a page. */
 final class Zones {
     private Zones() {}
 

@@ -5,8 +5,7 @@ import java.util.List;
 import java.util.OptionalDouble;
 
 /**
- * Blocks that stand apart, at a place of their own beside the paragraph that comes next: a frame around paragraphs, a table that floats,
- * a large first letter.
+ * Blocks placed apart from the paragraph that follows: a frame around paragraphs, a floating table, a drop cap.
  *
  * @param width empty where it is as wide as what stands in it
  * @param least height

@@ -1,4 +1,4 @@
 package lectomen.engine.flow;
 
-/** What stands below each other: paragraphs and tables, and what stands apart from them. */
+/** A block of the text flow: a paragraph, a table or blocks placed apart. */
 public sealed interface Block permits Paragraph, Table, Aside {}

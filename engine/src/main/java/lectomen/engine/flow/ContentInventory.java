@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * What was found in a file, by kind, and what of it was left out and why: what is drawn and what is listed here together are what was
+ * What a file contains, by kind, and what of it was left out and why; what is drawn and what is listed here add up to what was
  * found.
  */
 public final class ContentInventory {

@@ -1,7 +1,7 @@
 package lectomen.engine.flow;
 
 /**
- * A line along one side.
+ * A line along one side of a box.
  *
  * @param width of one stroke
  * @param gap to what it goes around

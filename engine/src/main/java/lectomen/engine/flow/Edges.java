@@ -1,6 +1,6 @@
 package lectomen.engine.flow;
 
-/** The lines around something; {@code between} separates like paragraphs that stand below each other. */
+/** The lines around a box; the line {@code between} separates paragraphs with the same lines. */
 public record Edges(Edge top, Edge left, Edge bottom, Edge right, Edge between) {
     public static final Edges NONE = new Edges(Edge.NONE, Edge.NONE, Edge.NONE, Edge.NONE, Edge.NONE);
 

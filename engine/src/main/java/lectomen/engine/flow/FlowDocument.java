@@ -3,7 +3,7 @@ package lectomen.engine.flow;
 import java.util.List;
 
 /**
- * A document that flows: its pages come of laying it out.
+ * A document whose text flows; its pages are a result of layout.
  *
  * @param sections in their order, at least one
  * @param apart what holds for all of it

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.OptionalInt;
 import org.jspecify.annotations.Nullable;
 
-/** What is not text: pictures, simple shapes, boxes of text. */
+/** An object in the text: a picture, a simple shape or a text box. */
 public sealed interface FlowObject {
     double width();
 

@@ -7,7 +7,7 @@ import java.util.OptionalInt;
 import java.util.function.UnaryOperator;
 
 /**
- * One thing that a look says of text or of a paragraph.
+ * One property of text or of a paragraph.
  *
  * @param <T> what it is measured in
  */

@@ -4,8 +4,7 @@ import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 
 /**
- * How text or a paragraph looks, as far as it is said: each trait is given or left open, and what is left open is taken from the look
- * below. Immutable.
+ * The formatting of text or of a paragraph; a property that is not set comes from the formatting it is based on. Immutable.
  *
  * <pre>{@code
  * Look heading = Look.NONE.with(Trait.BOLD, true).over(body);

@@ -2,7 +2,7 @@ package lectomen.engine.flow;
 
 import java.util.List;
 
-/** What stands in a line of a paragraph, or hangs on a place in it. */
+/** Something in a line of a paragraph, or anchored in it. */
 public sealed interface Inline {
     /** @param link where it leads: an address, or # and the name of a bookmark; empty for nowhere */
     record Text(String text, Formatting look, String link) implements Inline {}

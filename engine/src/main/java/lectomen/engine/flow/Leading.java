@@ -1,7 +1,7 @@
 package lectomen.engine.flow;
 
 /**
- * How high lines are.
+ * The height of lines.
  *
  * @param amount of {@code MULTIPLE} by how much the fonts' own height is multiplied, else points
  */

@@ -2,7 +2,7 @@ package lectomen.engine.flow;
 
 import java.util.Locale;
 
-/** How a number is written. */
+/** A number format. */
 public enum Numeral {
     DECIMAL,
     /** With a nought before a single digit. */

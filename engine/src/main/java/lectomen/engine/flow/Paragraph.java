@@ -4,10 +4,12 @@ import java.util.List;
 import java.util.Optional;
 
 /**
+ * A paragraph.
+ *
  * @param style its style's name, which decides which paragraphs are alike
- * @param look its own traits over its style's
- * @param mark the look of its end, which gives an empty one its height
- * @param label the number or sign before it, where it is an item of a list
+ * @param look its own properties over its style's
+ * @param mark the formatting of its end, which gives an empty one its height
+ * @param label the number or character before it, where it is an item of a list
  */
 public record Paragraph(String style, Formatting look, Formatting mark, Optional<Label> label, List<Inline> inlines)
         implements Block {

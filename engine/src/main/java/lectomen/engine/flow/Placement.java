@@ -1,6 +1,6 @@
 package lectomen.engine.flow;
 
-/** Where something that floats stands, and how text goes around it. */
+/** Where a floating object is placed, and how text wraps around it. */
 public record Placement(Across across, Down down, Wrap wrap, Around around, boolean behind) {
     public enum Wrap {
         /** Text runs over or under it. */

@@ -4,8 +4,8 @@ import java.util.Map;
 import java.util.TreeMap;
 
 /**
- * What a document says of itself, by the names that rules know them by: title, author, subject, keywords, description, created,
- * modified, and any of its own.
+ * A document's properties, by the names that rules use: title, author, subject, keywords, description, created, modified, and
+ * custom ones.
  */
 public record Properties(Map<String, String> values) {
     public static final Properties NONE = new Properties(Map.of());

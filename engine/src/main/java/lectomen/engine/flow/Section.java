@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * A stretch of pages of one size.
+ * Pages with the same size, margins and running heads.
  *
  * @param start where it begins
  * @param titlePage whether its first page has running heads of its own

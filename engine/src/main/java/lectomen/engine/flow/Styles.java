@@ -3,10 +3,9 @@ package lectomen.engine.flow;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 
-/** Named looks, each of which may rest on another. One that rests on itself, by whatever way, ends where it began. */
+/** Named formatting, each of which may be based on another. One that is based on itself, by whatever way, ends where it began. */
 public final class Styles {
     private final Map<String, Style> styles = new HashMap<>();
     private final Map<String, Formatting> resolved = new HashMap<>();
@@ -29,11 +28,7 @@ public final class Styles {
         resolved.clear();
     }
 
-    public Optional<Style> find(String name) {
-        return Optional.ofNullable(styles.get(name));
-    }
-
-    /** The style over all that it rests on; the base alone for one that is not there. */
+    /** The style over all that it is based on; the base alone for one that is not there. */
     public Formatting resolve(String name) {
         Formatting known = resolved.get(name);
         if (known == null) {

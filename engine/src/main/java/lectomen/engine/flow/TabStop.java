@@ -1,8 +1,10 @@
 package lectomen.engine.flow;
 
 /**
+ * A tab stop.
+ *
  * @param at from the text area's left edge
- * @param leader what fills the way to it; a blank for nothing
+ * @param leader the character that fills the gap; a space for none
  */
 public record TabStop(double at, Kind kind, char leader) {
     public enum Kind {

@@ -5,6 +5,8 @@ import java.util.OptionalDouble;
 import java.util.OptionalInt;
 
 /**
+ * A table.
+ *
  * @param columns the widths of its grid
  * @param wanted how wide all of it is wished to be; empty for as wide as its columns
  * @param fits whether columns grow with what stands in them

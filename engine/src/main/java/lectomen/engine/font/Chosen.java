@@ -1,7 +1,7 @@
 package lectomen.engine.font;
 
 /**
- * What is taken for a font that was asked for.
+ * The font that is used for a requested one.
  *
  * @param fit how well it stands in
  */

@@ -5,8 +5,8 @@ import java.util.Optional;
 import java.util.function.Supplier;
 
 /**
- * A font of one weight and slope, which may lie in several files by script; what none of them has is taken from the last resorts. Files
- * are read when a sign first asks for them.
+ * A font of one weight and slope, which may be split into files by script; a character that none of them has comes from the
+ * fallback fonts. Files are read when a character first asks for them.
  */
 public final class Face {
     private final String family;
@@ -31,7 +31,7 @@ public final class Face {
         return main;
     }
 
-    /** The file that has the sign; its main one where none does. */
+    /** The file that has the character; its main one where none does. */
     public FontFile fileFor(int sign) {
         if (main.has(sign)) {
             return main;

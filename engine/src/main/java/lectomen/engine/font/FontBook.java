@@ -18,7 +18,7 @@ import java.util.stream.Stream;
 import lectomen.engine.flow.FormatProperty;
 
 /**
- * All fonts that are at hand: those that come with the product, and over them those of a folder.
+ * All fonts that can be used: those of the product, and those of a folder before them.
  *
  * <pre>{@code
  * Chosen body = FontBook.shipped().choose("Liberation Serif", Trait.FontKind.ROMAN, false, false);
@@ -99,7 +99,7 @@ public final class FontBook {
         return new FontBook(own, unusable);
     }
 
-    /** The names of files in the folder that are fonts by their ending, and can't be used. */
+    /** The names of files in the folder that are fonts by their extension, and can't be used. */
     public List<String> unusable() {
         return unusable;
     }
@@ -221,7 +221,7 @@ public final class FontBook {
         return Optional.of(new Face(family, files(places.stream()), resorts(style, roman)));
     }
 
-    /** What is asked for a sign that a face lacks, one after the other. */
+    /** What is asked for a character that a face lacks, one after the other. */
     private static List<Supplier<Optional<FontFile>>> resorts(Style style, boolean roman) {
         String slanted = style.word("Oblique").isEmpty() ? "" : "-" + style.word("Oblique");
         String or = style.word("Italic").isEmpty() ? "Regular" : style.word("Italic");

@@ -10,10 +10,10 @@ import org.apache.fontbox.ttf.TrueTypeFont;
 import org.apache.pdfbox.io.RandomAccessReadBuffer;
 
 /**
- * One TrueType font and its measures, in parts of its size.
+ * One TrueType font and its metrics, relative to its size.
  *
- * <p>A line of it is as high as office programs on the most common system make it: the bounds for clipping of its OS/2 table, and what
- * its line gap is more than they reach beyond its own ascent and descent (OpenType 1.9, OS/2 and hhea).
+ * <p>A line of it is as high as office programs on the most common system make it: the bounds for clipping of its OS/2 table,
+ * and what its line gap is more than they reach beyond its own ascent and descent (OpenType 1.9, OS/2 and hhea).
  */
 public final class FontFile {
     private static final int PLAIN = 0x250;
@@ -70,7 +70,7 @@ public final class FontFile {
         return width(sign) >= 0;
     }
 
-    /** Of a sign that it has; below 0 for one that it lacks. */
+    /** Of a character that it has; below 0 for one that it lacks. */
     public double width(int sign) {
         if (sign >= 0 && sign < PLAIN) {
             return plainWidths[sign];

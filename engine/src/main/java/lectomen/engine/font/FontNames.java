@@ -8,7 +8,7 @@ import org.apache.fontbox.ttf.TTFParser;
 import org.apache.fontbox.ttf.TrueTypeFont;
 import org.apache.pdfbox.io.RandomAccessReadBuffer;
 
-/** What a font file says it is. */
+/** The names in a font file. */
 record FontNames(String family, boolean bold, boolean italic) {
     private static final int ITALIC = 1;
     private static final int BOLD = 1 << 5;

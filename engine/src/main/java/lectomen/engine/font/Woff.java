@@ -7,7 +7,7 @@ import java.nio.ByteBuffer;
 import java.util.zip.DataFormatException;
 import java.util.zip.Inflater;
 
-/** Unpacks WOFF 1.0 (W3C Recommendation, 13 December 2012): the tables of a TrueType font, each packed for itself. */
+/** Unpacks WOFF 1.0 (W3C Recommendation, 13 December 2012): the separately compressed tables of a TrueType font. */
 final class Woff {
     private static final int SIGNATURE = 0x774F4646;
     private static final int HEADER_BYTES = 44;

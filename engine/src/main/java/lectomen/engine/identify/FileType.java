@@ -6,7 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * The kinds of file that are told apart. {@link #word()} is how a rule file names one, {@link #ending()} what a file of
+ * The file types that are recognised. {@link #word()} is how a rule file names one, {@link #ending()} what a file of
  * that kind is called when it is filed.
  */
 public enum FileType {
@@ -62,7 +62,7 @@ public enum FileType {
         return word;
     }
 
-    /** The usual ending of a file name, without the dot; empty when there is none. */
+    /** The usual extension of a file name, without the dot; empty when there is none. */
     public String ending() {
         return ending;
     }
@@ -113,8 +113,8 @@ public enum FileType {
     }
 
     /**
-     * What it is when its file is called so. Content decides; the name only tells what content can't: two lines may be text or the rows of
-     * a table.
+     * What it is when its file is called so. Content decides; the name only tells what content can't: two lines may be text or
+     * the rows of a table.
      */
     public FileType called(String name) {
         return this == TEXT && name.toLowerCase(Locale.ROOT).endsWith(".csv") ? CSV : this;

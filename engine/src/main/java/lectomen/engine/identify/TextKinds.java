@@ -12,7 +12,7 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
-/** Tells files made of characters apart, once no binary signature fitted. */
+/** Recognises text files, once no binary signature matched. */
 final class TextKinds {
     private static final Pattern MAIL_HEADER = Pattern.compile(
             "(?i)^(from|to|subject|date|received|return-path|message-id|mime-version|delivered-to): ?.*");

@@ -4,7 +4,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 
-/** Text of two bytes a sign, with a mark at its start that says so or without. */
+/** Text in UTF-16, with or without a byte order mark. */
 public final class WideText {
     private static final int LOOKED_AT = 1_024;
 

@@ -15,7 +15,7 @@ import javax.imageio.stream.MemoryCacheImageOutputStream;
  * Writes a JPEG from bands of rows, so that a large sheet is never in memory as a whole.
  *
  * <p>Each strip of rows is packed as a JPEG of its own, by the same tables. What is between its head and its end is then joined to
- * that of the others by restart markers: behind such a marker the decoder begins anew, just as each strip did (ITU-T T.81, B.2.4.4
+ * that of the others by restart markers: behind such a marker the decoder starts again, just as each strip did (ITU-T T.81, B.2.4.4
  * and E.1.4). The head is that of the first strip with the whole height.
  */
 public final class JpegBands implements AutoCloseable {

@@ -5,7 +5,7 @@ import java.io.RandomAccessFile;
 import java.nio.file.Path;
 
 /**
- * What a JPEG's own markers say, read without decoding it (ITU-T T.81, annex B).
+ * What a JPEG's markers say, read without decoding it (ITU-T T.81, annex B).
  *
  * @param components 1 for grey, 3 for colour, 4 for CMYK
  * @param bits of each component

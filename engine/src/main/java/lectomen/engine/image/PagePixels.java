@@ -3,7 +3,7 @@ package lectomen.engine.image;
 import java.awt.image.BufferedImage;
 
 /**
- * A page as points, upright.
+ * A page as pixels, upright.
  *
  * @param image in one of the forms of {@link Pixels}
  * @param dotsPerInchX across
@@ -40,7 +40,7 @@ public record PagePixels(BufferedImage image, double dotsPerInchX, double dotsPe
         return image.getHeight() * POINTS_PER_INCH / dotsPerInchY;
     }
 
-    /** The same page with other points of the same resolution. */
+    /** The same page with other pixels of the same resolution. */
     public PagePixels with(BufferedImage other) {
         return new PagePixels(other, dotsPerInchX, dotsPerInchY);
     }

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** Sizes of paper, by ISO 216 and ANSI/ASME Y14.1. */
+/** Paper sizes of ISO 216 and ANSI/ASME Y14.1. */
 public enum Paper {
     A0(841, 1189),
     A1(594, 841),

@@ -22,7 +22,7 @@ import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 import org.w3c.dom.NodeList;
 
-/** What files say of the resolution and the orientation of their pictures. What is unsound counts as not said. */
+/** The resolution and orientation that picture files state. What is unsound counts as not said. */
 final class PictureFacts {
     private static final String STANDARD = "javax_imageio_1.0";
     private static final double MILLIMETRES_PER_INCH = 25.4;

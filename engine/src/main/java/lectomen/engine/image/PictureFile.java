@@ -23,7 +23,7 @@ import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 
 /**
- * A file of pictures of pages: TIFF with all its pages, JPEG, PNG, GIF or BMP.
+ * A file of page pictures: TIFF with all its pages, JPEG, PNG, GIF or BMP.
  *
  * <p>Opening reads what the file says of each picture and decodes nothing. A picture is decoded as small as it is wanted, so that
  * one of a large drawing takes no more memory than one of a letter.
@@ -46,7 +46,7 @@ public final class PictureFile implements AutoCloseable {
 
     private static final String BROKEN = "picture.broken";
 
-    /** What came of opening a file. */
+    /** The result of opening a file. */
     public sealed interface Opening {
         /** Whoever gets it closes it. */
         record Open(PictureFile file) implements Opening {}
@@ -247,7 +247,7 @@ public final class PictureFile implements AutoCloseable {
         }
     }
 
-    /** The whole page, upright. @throws IOException if there is no such page, it is broken, or it has too many points */
+    /** The whole page, upright. @throws IOException if there is no such page, it is broken, or it has too many pixels */
     public PagePixels read(int number, long mostPoints) throws IOException {
         PagePixels stored = readAsStored(number, mostPoints);
         Turn turn = pages.get(number - 1).turn();
@@ -267,7 +267,7 @@ public final class PictureFile implements AutoCloseable {
         return new PagePixels(stored, info.dotsPerInchX(), info.dotsPerInchY());
     }
 
-    /** The whole page upright, smaller by a whole factor, whatever its size. One bit a point becomes grey. */
+    /** The whole page upright, smaller by a whole factor, whatever its size. One bit per pixel becomes grey. */
     public PagePixels readSmaller(int number, int factor) throws IOException {
         PictureInfo info = requirePage(number);
         Reduction reduction = new Reduction(info, factor);

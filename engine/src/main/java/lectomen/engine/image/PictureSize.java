@@ -1,4 +1,4 @@
 package lectomen.engine.image;
 
-/** A picture's measures: points across and down, and how many of them make an inch. */
+/** A picture's size: its pixels across and down, and its resolution in pixels per inch. */
 public record PictureSize(int width, int height, double dotsPerInchX, double dotsPerInchY) {}

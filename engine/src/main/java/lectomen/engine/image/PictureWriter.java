@@ -22,8 +22,8 @@ import javax.imageio.stream.ImageOutputStream;
 import lectomen.engine.identify.FileType;
 
 /**
- * A file of pictures in the making: a TIFF of any number of pages (CCITT G4 for one bit a point, Deflate for others), or a PNG or
- * JPEG of one. Each picture carries its resolution.
+ * Writes a picture file: a TIFF of any number of pages (CCITT G4 for one bit per pixel, Deflate for others), or a PNG or JPEG
+ * of one page. Each picture carries its resolution.
  */
 public final class PictureWriter implements AutoCloseable {
     private static final double METRES_PER_INCH = 0.0254;

@@ -11,14 +11,14 @@ import java.awt.image.IndexColorModel;
 import java.awt.image.Raster;
 
 /**
- * Pictures in the three forms that the engine works with: one bit a point with 1 for white, one byte a point with 255 for white,
- * or three bytes in the order blue, green, red. All three lie in one array without gaps between rows, but for the bits that fill
- * up a row's last byte.
+ * The three pixel formats of the engine: one bit per pixel with 1 for white, one byte with 255 for white, or three bytes in the
+ * order blue, green, red. All three lie in one array without gaps between rows, but for the bits that fill up a row's last
+ * byte.
  */
 public final class Pixels {
     private Pixels() {}
 
-    /** An empty picture; its points are black. */
+    /** An empty picture; its pixels are black. */
     public static BufferedImage empty(int width, int height, ColourDepth ink) {
         return new BufferedImage(
                 width,
@@ -187,7 +187,7 @@ public final class Pixels {
         return as(inkOf(image), image.getSubimage(left, top, width, height));
     }
 
-    /** Whether its array holds just its points. */
+    /** Whether its array holds just its pixels. */
     private static boolean isPlain(BufferedImage image, int type) {
         return image.getType() == type
                 && image.getRaster().getParent() == null

@@ -4,7 +4,7 @@ import java.awt.image.BufferedImage;
 import java.util.Arrays;
 
 /**
- * A picture made smaller by a whole factor while its bands come in: each new point is the mean of a square of old ones. Never more
+ * Reduces a picture by a whole factor as its bands are read: each new pixel is the mean of a square of old ones. Never more
  * is in memory than the small picture and one row of sums.
  */
 final class Reduction {

@@ -4,8 +4,8 @@ import java.awt.image.BufferedImage;
 import java.util.Arrays;
 
 /**
- * Makes pictures larger or smaller. Smaller ones take the mean of the area that each new point covers, larger ones go smoothly
- * from point to point; both along rows first and columns then, so that memory stays at one row of sums. One bit a point stays one
+ * Enlarges or reduces pictures. Smaller ones take the mean of the area that each new pixel covers, larger ones go smoothly
+ * from point to point; both along rows first and columns then, so that memory stays at one row of sums. One bit per pixel stays one
  * bit where it grows by whole rows, and becomes grey where means are needed.
  */
 public final class Resampling {
@@ -80,7 +80,7 @@ public final class Resampling {
         return result;
     }
 
-    /** How much each old point counts for a new one. */
+    /** How much each old pixel counts for a new one. */
     private record Weights(int[] firsts, float[][] weights) {
         static Weights of(int from, int to) {
             int[] firsts = new int[to];

@@ -3,7 +3,7 @@ package lectomen.engine.image;
 import java.awt.geom.AffineTransform;
 import java.awt.image.BufferedImage;
 
-/** How a picture that is stored must be turned or mirrored to stand upright; the eight orientations of TIFF 6.0 and Exif. */
+/** How a stored picture must be turned or mirrored to stand upright; the eight orientations of TIFF 6.0 and Exif. */
 public enum Turn {
     NONE(1, 0, false),
     MIRRORED(2, 0, true),
@@ -95,7 +95,7 @@ public enum Turn {
         }
     }
 
-    /** Where a stored point goes, counted along the rows of the upright picture. */
+    /** Where a stored pixel goes, counted along the rows of the upright picture. */
     private int place(int storedX, int y, int width, int height) {
         int x = mirrored ? width - 1 - storedX : storedX;
         return switch (quarters) {

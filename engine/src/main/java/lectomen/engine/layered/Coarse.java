@@ -6,7 +6,7 @@ import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Pixels;
 import lectomen.engine.prepare.InkMask;
 
-/** Means over the points of one layer; a place that holds none of them is unknown until it is filled from around. */
+/** The mean colours of one layer in large blocks; a block without pixels of the layer is filled from its neighbours. */
 final class Coarse {
     private static final float SEAM = 0.01f;
 

@@ -9,13 +9,13 @@ import lectomen.engine.prepare.InkMask;
 import lectomen.engine.prepare.TextMask;
 
 /**
- * A page as three pictures that lie over each other.
+ * A page as three layered pictures.
  *
- * <p>The mask says in full resolution where there is text or line work. The foreground says in few points what colour it has there,
- * the background what lies between and behind it. Where the other layer covers them, both are filled with what is around, since
- * steps that nobody sees would cost bytes: the mean of what is known spreads from coarse to fine.
+ * <p>The mask says in full resolution where there is text or line work. The foreground says in few points what colour it has
+ * there, the background what lies between and behind it. Where the other layer covers them, both are filled with what is
+ * around, since steps that nobody sees would cost bytes: the mean of what is known spreads from coarse to fine.
  *
- * @param mask one bit a point, black where the foreground shows
+ * @param mask one bit per pixel, black where the foreground shows
  * @param foreground in few points
  * @param background in few points
  */

@@ -5,7 +5,7 @@ import lectomen.engine.prepare.InkMask;
 import lectomen.engine.prepare.Marks;
 
 /**
- * Print in white on dark: a band that is mostly ink is turned about, so that its holes become letters. What then touches the edges
+ * White print on dark: a band that is mostly ink is inverted, so that its holes become letters. What then touches the edges
  * of the band is its own corner or frame and goes.
  */
 final class LightPrint {

@@ -4,12 +4,12 @@ import java.util.List;
 import lectomen.engine.prepare.Letters;
 
 /**
- * A piece of a line: letters that stand beside each other, no further apart than words are.
+ * A piece of a text line: letters beside each other, no further apart than words are.
  *
- * @param left of the piece on its sheet, in points; right is behind its last
+ * @param left of the piece on its sheet, in pixels; right is behind its last
  * @param top of the line in the middle between left and right
  * @param bottom behind its last point there
- * @param slope by how much the line sinks for each point to the right
+ * @param slope by how much the line sinks for each pixel to the right
  */
 public record LineSpot(
         int left, double top, int right, double bottom, double slope, List<Letters.Letter> letters, Turn turn) {

@@ -14,11 +14,11 @@ import lectomen.engine.prepare.Letters;
 import lectomen.engine.prepare.Marks;
 
 /**
- * Where print stands on a level page. Rules come off first, light print on dark is turned about, and paler ink such as stamps is
- * kept apart; what is left in the size of letters is gathered into pieces of lines. Letters that make no line across may make one
- * that runs up or down.
+ * Finds the text areas of a straightened page. Rules come off first, light print on dark is turned about, and paler ink such as
+ * stamps is kept apart; what is left in the size of letters is gathered into pieces of lines. Letters that make no line across
+ * may make one that runs up or down.
  *
- * <p>Cost is a few passes over the points and, for lines, letters times those near them.
+ * <p>Cost is a few passes over the pixels and, for lines, letters times those near them.
  */
 public final class PageLayout {
     private static final double WIDEST_GAP = 1.6;
@@ -186,9 +186,9 @@ public final class PageLayout {
     }
 
     /**
-     * Where a part of a piece stands on the page, in points of the page.
+     * Where a part of a piece stands on the page, in pixels of the page.
      *
-     * @param from where the part begins in the piece's picture, in its points from the left
+     * @param from where the part begins in the piece's picture, in its pixels from the left
      */
     @SuppressWarnings("ArgumentSelectionDefectChecker") // a turned box is as wide as it was high
     public Box box(LineSpot spot, double from, double to) {

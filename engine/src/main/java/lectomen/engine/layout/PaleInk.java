@@ -5,17 +5,17 @@ import lectomen.engine.prepare.InkMask;
 import lectomen.engine.prepare.Marks;
 
 /**
- * Keeps what was stamped or written in a paler ink apart from the print below it.
+ * Separates stamps and handwriting in a paler ink from the print below.
  *
- * <p>Print has a usual darkness against its paper. Ink that is much paler, further from dark ink than a letter's soft edge is wide,
- * and hangs together over more than a letter's height, is a stamp or a stroke of a pen, and goes. Faded print is pale too, but its
- * letters hang together over no more than a letter's height, and stay.
+ * <p>Print has a usual darkness against its paper. Ink that is much paler, further from dark ink than a letter's soft edge is
+ * wide, and hangs together over more than a letter's height, is a stamp or a stroke of a pen, and goes. Faded print is pale
+ * too, but its letters hang together over no more than a letter's height, and stay.
  */
 final class PaleInk {
     private static final double PALE = 0.62;
     private static final double LEAST_HEIGHT_INCHES = 0.17;
     private static final double LEAST_WIDTH_INCHES = 0.35;
-    /** Less of the ink than this is no stamp that stands in the way. */
+    /** Less of the ink than this is no stamp. */
     private static final double LEAST_PART = 0.002;
     /** More is faded print. */
     private static final double MOST_PART = 0.5;

@@ -4,12 +4,12 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Ruled lines, taken off a page: frames, the rules of tables, underlines.
+ * Removes ruled lines from a page: frames, table rules, underlines.
  *
- * <p>A point belongs to a level rule if the ink through it is thin from top to bottom and lies in a run of such points that is long
- * and hardly broken. Where a letter crosses, the ink is not thin, and stays. Rules that stand are found in the same way on the page
- * turned over its diagonal. What a fax machine breaks into dots hangs together again across small gaps; across larger ones only where
- * there is hardly any ink beside it.
+ * <p>A pixel belongs to a level rule if the ink through it is thin from top to bottom and lies in a run of such pixels that is
+ * long and hardly broken. Where a letter crosses, the ink is not thin, and stays. Rules that stand are found in the same way on
+ * the page turned over its diagonal. What a fax machine breaks into dots hangs together again across small gaps; across larger
+ * ones only where there is hardly any ink beside it.
  */
 final class RuledLines {
     private static final double SHORTEST_INCHES = 0.6;
@@ -23,7 +23,9 @@ final class RuledLines {
     private static final double BESIDE_INCHES = 0.03;
     private static final double INK_BESIDE = 0.07;
 
-    /** A rule: level ones run from {@code from} to {@code to} across at the height {@code at}, standing ones down at {@code at}. */
+    /**
+     * A rule: level ones run from {@code from} to {@code to} across at the height {@code at}, standing ones down at {@code at}.
+     */
     record Rule(boolean level, int at, int from, int to) {
         int length() {
             return to - from;
@@ -55,7 +57,7 @@ final class RuledLines {
         return rules;
     }
 
-    /** A point and what is grey beside it, across the rule: as bright as what lies a little further off. */
+    /** A pixel and what is grey beside it, across the rule: as bright as what lies a little further off. */
     private static void erase(Sheet sheet, int at, int place, int step, int count, int reach) {
         sheet.mask().dark()[at] = 0;
         int bright = 0;
@@ -156,13 +158,13 @@ final class RuledLines {
         }
     }
 
-    /** A thin point here, or right above or below: rules that lean by less than can be set level step from row to row. */
+    /** A thin pixel here, or right above or below: rules that lean by less than can be set level step from row to row. */
     private static boolean near(byte[] thin, int x, int y, int width, int height) {
         int at = y * width + x;
         return thin[at] != 0 || (y > 0 && thin[at - width] != 0) || (y + 1 < height && thin[at + width] != 0);
     }
 
-    /** Points whose ink is no taller than a rule is thick. */
+    /** Pixels whose ink is no taller than a rule is thick. */
     private static byte[] thin(byte[] dark, int width, int height, int thickest) {
         byte[] thin = new byte[dark.length];
         int[] begins = new int[width];

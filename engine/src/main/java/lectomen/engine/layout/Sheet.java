@@ -3,8 +3,8 @@ package lectomen.engine.layout;
 import lectomen.engine.prepare.InkMask;
 
 /**
- * A level page while it is taken apart: its greys, row by row, and which of its points are ink. Both are changed in place, so that
- * what is no print goes from both.
+ * A straightened page during layout analysis: its grey values by row, and which of its pixels are ink. Both are changed in
+ * place, so that what is no print goes from both.
  */
 record Sheet(byte[] grey, InkMask mask, double dotsPerInch) {
     int width() {
@@ -19,7 +19,7 @@ record Sheet(byte[] grey, InkMask mask, double dotsPerInch) {
         return grey[at] & 0xff;
     }
 
-    /** So many inches in points, at least one. */
+    /** So many inches in pixels, at least one. */
     int points(double inches) {
         return (int) Math.max(1, Math.round(inches * dotsPerInch));
     }

@@ -8,7 +8,7 @@ import java.util.function.ToDoubleFunction;
 import lectomen.engine.prepare.Letters;
 
 /**
- * Finds pieces of lines: letters that stand beside each other at one height, with gaps no wider than between words. What is wider
+ * Finds pieces of text lines: letters beside each other at one height, with gaps no wider than between words. What is wider
  * apart, such as the cells of a table or two columns, makes pieces of its own. Dots, accents and commas join the piece that they
  * belong to.
  */

@@ -7,8 +7,8 @@ import lectomen.engine.prepare.Letters;
 import lectomen.engine.prepare.Marks;
 
 /**
- * Letters that hang together with something larger, such as the frame of a stamp or a pen's stroke across: what of it lies in the band
- * of a line, or of its going on to either side, is cut out and seen as letters of that line.
+ * Separates letters that touch something larger, such as a stamp's frame or a pen stroke: what of it is within the band of a
+ * line is cut out and treated as letters of that line.
  */
 final class TouchingLetters {
     private static final int LETTERS_OF_A_LINE = 8;
@@ -17,7 +17,10 @@ final class TouchingLetters {
 
     private TouchingLetters() {}
 
-    /** @param marks of the sheet @return the letters, with larger marks that lie on lines replaced by their parts in those lines. */
+    /**
+     * @param marks of the sheet @return the letters, with larger marks that lie on lines replaced by their parts in those
+     *     lines.
+     */
     static Letters freed(Letters letters, List<Marks.Mark> marks, List<LineSpot> lines, Sheet sheet) {
         List<LineSpot> bands = lines.stream()
                 .filter(line -> line.letters().size() >= LETTERS_OF_A_LINE)

@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * How far lines of a page reach above and below their feet, for letters of one size: what reaches further has caught something that is
- * not its own, such as a stroke of a stamp, and is cut back.
+ * How far the lines of a page reach above and below their baselines, for letters of one size; what reaches further has picked
+ * up something else, such as a stroke of a stamp, and is cut back.
  */
 final class TypicalLine {
     private static final int LETTERS_OF_A_LINE = 12;

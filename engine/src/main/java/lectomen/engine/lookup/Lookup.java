@@ -8,18 +8,16 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * A table by which values are checked and completed. Values are compared without case and with every run of blanks as one.
+ * A table used to check and complete values. Values are compared without case and with every run of blanks as one.
  * Finding a row by the value of a column takes the same time however long the table is. Immutable.
  */
 public final class Lookup {
-    private final String name;
     private final List<String> columns;
     private final List<List<String>> rows;
     private final List<Map<String, Integer>> firstRowByValue = new ArrayList<>();
 
     /** @param rows each with a value for each column */
-    public Lookup(String name, List<String> columns, List<List<String>> rows) {
-        this.name = name;
+    public Lookup(List<String> columns, List<List<String>> rows) {
         this.columns = List.copyOf(columns);
         this.rows = rows.stream().map(List::copyOf).toList();
         for (int column = 0; column < columns.size(); column++) {
@@ -33,10 +31,6 @@ public final class Lookup {
 
     private static String folded(String value) {
         return value.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT);
-    }
-
-    public String name() {
-        return name;
     }
 
     public List<String> columns() {

@@ -12,8 +12,8 @@ import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 
 /**
- * Reads a table from CSV (RFC 4180): the first row names the columns, every other has as many values. Commas, semicolons or tabs
- * part them, whichever the first row has most of.
+ * Reads a lookup table from CSV (RFC 4180): the first row names the columns, and every other row has as many values. Commas,
+ * semicolons or tabs part them, whichever the first row has most of.
  */
 public final class LookupReader {
     private static final int MOST_PROBLEMS = 20;
@@ -32,13 +32,13 @@ public final class LookupReader {
 
     private LookupReader() {}
 
-    public static Reading read(String name, String csv) {
+    public static Reading read(String csv) {
         LookupReader reader = new LookupReader();
-        reader.read(csv.startsWith("\ufeff") ? csv.substring(1) : csv);
-        return new Reading(new Lookup(name, reader.columns, reader.rows), reader.problems);
+        reader.readAll(csv.startsWith("\ufeff") ? csv.substring(1) : csv);
+        return new Reading(new Lookup(reader.columns, reader.rows), reader.problems);
     }
 
-    private void read(String csv) {
+    private void readAll(String csv) {
         CSVFormat format = CSVFormat.RFC4180
                 .builder()
                 .setDelimiter(separatorOf(csv.lines().findFirst().orElse("")))

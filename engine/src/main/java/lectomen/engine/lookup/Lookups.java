@@ -2,7 +2,7 @@ package lectomen.engine.lookup;
 
 import java.util.Optional;
 
-/** The tables that there are, each read when it is first asked for. */
+/** All lookup tables, each read when it is first used. */
 @FunctionalInterface
 public interface Lookups {
     Lookups NONE = name -> Optional.empty();

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * What stands behind a transform's word: words, whole numbers, and texts in single quotes, where two quotes stand for one.
+ * The arguments of a transform: words, whole numbers, and texts in single quotes, where two quotes stand for one.
  *
  * <p>A transform says what it takes as a shape: {@code ''} for a quoted text, {@code #} for a number, {@code ..} for any word,
  * and every other word for itself.

@@ -13,7 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 
-/** Transforms that need a date, which is kept as yyyy-MM-dd. What is empty stays so. */
+/** Transforms for dates, which are stored as yyyy-MM-dd. What is empty stays so. */
 final class DateTransforms {
     @FunctionalInterface
     private interface Step {

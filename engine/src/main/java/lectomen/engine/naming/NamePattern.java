@@ -38,7 +38,7 @@ public final class NamePattern {
     /** What leads a value out of its folder, were it taken for a path. */
     private static final Pattern CLIMBING = Pattern.compile("^(?:\\.{0,2}[/\\\\]+)+");
 
-    /** What came of reading a pattern: the pattern, or what is wrong and at which character (from 0). */
+    /** The result of reading a pattern: the pattern, or what is wrong and at which character (from 0). */
     public record Parsed(Optional<NamePattern> pattern, String problem, int at) {
         static Parsed wrong(String problem, int at) {
             return new Parsed(Optional.empty(), problem, at);

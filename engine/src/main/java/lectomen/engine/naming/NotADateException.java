@@ -1,6 +1,6 @@
 package lectomen.engine.naming;
 
-/** A slot asks for a form of a date, and its value is none. */
+/** A slot formats a date, but its value is not a date. */
 public final class NotADateException extends RuntimeException {
     private final String slot;
     private final String value;

@@ -4,7 +4,7 @@ import java.math.BigInteger;
 import java.util.Locale;
 import java.util.Optional;
 
-/** Transforms that count: whole numbers keep their width, and letters count as in the columns of a sheet (A, Z, AA). */
+/** Transforms for counting: whole numbers keep their width, and letters count like spreadsheet columns (A, Z, AA). */
 final class NumberTransforms {
     private static final int LETTERS = 26;
     private static final int MOST_LETTERS = 6;

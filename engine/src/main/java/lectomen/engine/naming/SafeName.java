@@ -7,8 +7,8 @@ import java.util.Set;
 import lectomen.engine.page.ComparableText;
 
 /**
- * Makes names that every common file system takes: no control characters, none of {@code / \ : * ? " < > |}, no blank, dot
- * or separator at either end, no device name of old systems, composed Unicode (NFC), and at most 255 bytes of UTF-8.
+ * Makes names that every common file system accepts: no control characters, none of {@code / \ : * ? " < > |}, no space, dot or
+ * separator at either end, no device name of old systems, composed Unicode (NFC), and at most 255 bytes of UTF-8.
  */
 public final class SafeName {
     /** The longest name that common file systems take, in bytes of UTF-8. */
@@ -22,7 +22,7 @@ public final class SafeName {
 
     private SafeName() {}
 
-    /** A file name of stem and ending (without its dot; may be empty). Empty when nothing usable is left of the stem. */
+    /** A file name of stem and extension (without its dot; may be empty). Empty when nothing usable is left of the stem. */
     public static String file(String stem, String ending) {
         String tail = ending.isEmpty() ? "" : "." + ending;
         String safe = clean(stem);

@@ -11,7 +11,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import lectomen.engine.extract.TextSearch;
 
-/** Transforms that work on characters. Characters are counted as people see them, not in halves of surrogate pairs. */
+/** Transforms for characters. Characters are counted as people see them, not in halves of surrogate pairs. */
 final class TextTransforms {
     private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{M}']+");
     private static final int MOST_PADDING = 100;

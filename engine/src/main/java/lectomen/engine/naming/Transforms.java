@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 
-/** All transforms by their word. A new one is a line here and a row in the reference of the rule file. */
+/** All transforms by name. A new one is a line here and a row in the reference of the rule file. */
 final class Transforms {
     private static final Map<String, Transform.Maker> BY_WORD = new TreeMap<>();
 

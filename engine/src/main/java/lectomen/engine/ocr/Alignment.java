@@ -3,13 +3,13 @@ package lectomen.engine.ocr;
 import java.util.Arrays;
 
 /**
- * Where the signs of a known text stand among steps: the likeliest way to spread them, found as the shortest way through all (A.
+ * Aligns the characters of a known text with the recogniser's steps: the most likely way, found as the shortest path (A.
  * Viterbi, 1967), with none allowed before, between and behind them.
  */
 final class Alignment {
     private Alignment() {}
 
-    /** @param to behind the last step @return for each sign its first step and the one behind its last */
+    /** @param to behind the last step @return for each character its first step and the one behind its last */
     static int[][] of(StepScores steps, int from, int to, int[] kinds) {
         int count = to - from;
         int states = 2 * kinds.length + 1;

@@ -8,13 +8,13 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * Finds what a few steps may say, the likeliest first.
+ * Finds the most likely texts for a few steps.
  *
- * <p>The network gives each step on its own: the likelihood of a text is the sum over all ways to spread its signs over the steps, with
- * none between them (A. Graves and others, Connectionist temporal classification, 2006). The search goes from step to step and keeps
- * the likeliest beginnings, each once, with the likelihood that its last sign has ended and that it goes on (A. Hannun and others,
- * First-pass large vocabulary recognition with bidirectional networks, 2014). How well signs follow each other in a language counts
- * beside what is seen.
+ * <p>The network gives each step on its own: the likelihood of a text is the sum over all ways to spread its characters over the
+ * steps, with none between them (A. Graves and others, Connectionist temporal classification, 2006). The search goes from step
+ * to step and keeps the likeliest beginnings, each once, with the likelihood that its last character has ended and that it goes on
+ * (A. Hannun and others, First-pass large vocabulary recognition with bidirectional networks, 2014). How well characters follow each
+ * other in a language counts beside what is seen.
  */
 final class BeamSearch {
     private static final int KEPT = 24;
@@ -24,7 +24,7 @@ final class BeamSearch {
     /**
      * A text that the steps may say.
      *
-     * @param kinds its signs as classes
+     * @param kinds its characters as classes
      * @param share of all texts that were found, 0 to 1
      */
     record Found(int[] kinds, double share) {}

@@ -11,7 +11,7 @@ import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 
 /**
- * What stands in a column is mostly written alike: codes have their letters and figures in the same places, times their colon. Where a
+ * Corrects the values of a column by their common form: codes have letters and digits in the same places, times a colon. Where a
  * word of a cell may say several things, those count for more that are written as the cells above and below are.
  *
  * <p>Cost is, for each piece with a doubtful word, a look at all other pieces of the page.

@@ -7,9 +7,9 @@ import java.util.Objects;
 import java.util.zip.GZIPInputStream;
 
 /**
- * How well signs follow each other in the texts that papers hold: runs of up to five signs with the share of the last one behind the
- * others, made by the trainer. A run that it does not hold falls back to the shorter one at a discount (T. Brants and others, Large
- * language models in machine translation, 2007). It counts for less than what is seen.
+ * How likely characters follow each other in business documents: sequences of up to five characters with the probability of the
+ * last one, made by the trainer. A run that it does not hold falls back to the shorter one at a discount (T. Brants and others,
+ * Large language models in machine translation, 2007). It counts for less than what is seen.
  */
 final class LanguageModel implements SequenceModel {
     /** How much it counts beside what is seen. */

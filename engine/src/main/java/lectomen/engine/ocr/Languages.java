@@ -12,7 +12,7 @@ import java.util.Objects;
 import java.util.Properties;
 import java.util.TreeSet;
 
-/** The languages whose letters the reader knows; saying which ones a page is in keeps strange accents out. */
+/** The languages whose letters the recogniser knows; choosing the page's languages rules out unusual accents. */
 public final class Languages {
     /** What a letter that no chosen language has must make up for by its looks. */
     private static final double STRANGE = -3;

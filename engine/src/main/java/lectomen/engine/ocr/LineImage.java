@@ -6,11 +6,11 @@ import lectomen.engine.image.Pixels;
 import lectomen.engine.image.Resampling;
 
 /**
- * A piece of a line as the recogniser wants it: 32 points high, 1.3 times as wide as it was in proportion, so that narrow letters keep
- * apart; paper 0 and ink 2, whatever their greys were. The measures are those that it was trained with.
+ * A piece of a line as the recogniser's input: 32 pixels high, 1.3 times its proportional width so that narrow letters stay
+ * apart; paper is 0 and ink 2, whatever the grey values were. The measures are those that it was trained with.
  *
  * @param points row by row
- * @param perPoint how many of its points make one of the page, across
+ * @param perPoint how many of its pixels make one of the page, across
  */
 record LineImage(float[] points, int width, double perPoint) {
     private static final double STRETCH = 1.3;

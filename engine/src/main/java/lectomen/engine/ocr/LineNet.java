@@ -12,9 +12,9 @@ import java.util.Map;
 import java.util.Objects;
 
 /**
- * The line recogniser: a small convolutional network that gives, for each four columns of a line that is 32 points high, how likely
- * each sign of the alphabet stands there, or none. Its weights and its alphabet lie beside this class; they were trained on lines
- * that were rendered from open fonts (see docs/recognition.md). Safe for several threads.
+ * The line recogniser: a small convolutional network that gives, for each four columns of a line 32 pixels high, the
+ * probability of each character of the alphabet, or of none. Its weights and its alphabet lie beside this class; they were
+ * trained on lines that were rendered from open fonts (see docs/recognition.md). Safe for several threads.
  */
 final class LineNet {
     static final int HEIGHT = 32;
@@ -59,7 +59,7 @@ final class LineNet {
         }
     }
 
-    /** The class of a sign; {@link StepScores#NONE} if the alphabet lacks it. */
+    /** The class of a character; {@link StepScores#NONE} if the alphabet lacks it. */
     int kind(char sign) {
         return alphabet.indexOf(sign) + 1;
     }
@@ -69,7 +69,7 @@ final class LineNet {
         return alphabet.length() + 1;
     }
 
-    /** The sign of a class; class 0 is none. */
+    /** The character of a class; class 0 is none. */
     char sign(int kind) {
         return alphabet.charAt(kind - 1);
     }

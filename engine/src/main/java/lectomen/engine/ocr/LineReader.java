@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * Makes words of a line's steps. The line is cut where a blank is plain; each part, a word as a rule, is read by itself: where every
- * step is clear as it stands, else by a {@link BeamSearch} that also finds what else it may say.
+ * Makes words from the recogniser's steps for a line. The line is cut where a blank is plain; each part, a word as a rule, is
+ * read by itself: where every step is clear as it stands, else by a {@link BeamSearch} that also finds what else it may say.
  */
 final class LineReader {
     private static final double PLAIN_BLANK = Math.log(0.9);
@@ -17,7 +17,7 @@ final class LineReader {
     private static final int MOST_ALTERNATIVES = 8;
     private static final double LEAST_ALTERNATIVE = 0.001;
 
-    /** A sign, with the steps it takes up, and how sure the reader is of it. */
+    /** A character, with the steps it takes up, and how sure the reader is of it. */
     record Sign(int kind, int from, int to, double confidence) {}
 
     /** Another reading of a word, and how likely it is. */
@@ -44,7 +44,7 @@ final class LineReader {
         this.blank = net.kind(' ');
     }
 
-    /** @param quick each sign as it looks best */
+    /** @param quick each character as it looks best */
     static List<Read> read(StepScores steps, LineNet net, SequenceModel following, boolean quick) {
         return new LineReader(steps, net, following, quick).words();
     }
@@ -85,7 +85,7 @@ final class LineReader {
         split(found.get(0), found, from, to, words);
     }
 
-    /** Of the signs where each is seen best. */
+    /** Of the characters where each is seen best. */
     private double share(int from, int to) {
         double log = 0;
         double best = 0;
@@ -149,7 +149,7 @@ final class LineReader {
         }
     }
 
-    /** How likely each sign is: the share of the readings that have it there too, seen from the beginning or from the end. */
+    /** How likely each character is: the share of the readings that have it there too, seen from the beginning or from the end. */
     private static double[] agreed(BeamSearch.Found best, List<BeamSearch.Found> all) {
         int[] kinds = best.kinds();
         double[] agreed = new double[kinds.length];

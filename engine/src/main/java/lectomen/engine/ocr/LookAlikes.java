@@ -6,9 +6,12 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import lectomen.engine.page.Word;
 
-/** Signs that look alike in small or poor print, told apart by what stands beside them. */
+/** Characters that look alike in small or poor print, decided by their neighbours. */
 final class LookAlikes {
-    /** No way to write amounts has two dots of which the last stands before two digits: {@code £9.583.32} was printed with a comma. */
+    /**
+     * No way to write amounts has two dots of which the last stands before two digits: {@code £9.583.32} was printed with a
+     * comma.
+     */
     private static final Pattern TWO_DOTS = Pattern.compile("[£€$]\\d{1,3}(?:\\.\\d{3})+\\.\\d{2}[.,;]?");
     /** Roman numbers, and words that begin as none in any of the languages: their small l is a capital I. */
     private static final Pattern ROMAN = Pattern.compile("(?=[IlVX]*l)[IlVX]{2,5}[.,;:)]?");
@@ -20,7 +23,7 @@ final class LookAlikes {
 
     private LookAlikes() {}
 
-    /** The words of a line or a piece of one, with those signs put right that their neighbours tell. */
+    /** The words of a line or a piece of one, with those characters put right that their neighbours tell. */
     static List<Word> settled(List<Word> words) {
         List<Word> settled = new ArrayList<>();
         for (int i = 0; i < words.size(); i++) {

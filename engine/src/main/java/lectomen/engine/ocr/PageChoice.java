@@ -5,7 +5,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Which pages of a document are read.
+ * Which pages of a document are recognised.
  *
  * @param first counted from 1, or from the end where it is negative: -1 is the last
  * @param last the same

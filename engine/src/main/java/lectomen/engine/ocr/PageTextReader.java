@@ -20,14 +20,14 @@ import lectomen.engine.prepare.Straightening;
 import lectomen.engine.prepare.Upright;
 
 /**
- * Reads the text of a page that is a picture. A page that leans is set level for reading, and the boxes of its words are those of the
+ * Recognises the text of a page picture. A page that leans is set level for reading, and the boxes of its words are those of the
  * level page; the page says by how much it leaned.
  */
 public final class PageTextReader {
     private static final double POINTS_PER_INCH = 72;
     /** Pieces that are less sure on average are no print: smears, strokes of a pen, pictures. */
     private static final double LEAST_SURE = 0.35;
-    /** The same for pieces of one or two signs. */
+    /** The same for pieces of one or two characters. */
     private static final double LEAST_SURE_OF_FEW = 0.6;
 
     private static final double LEAST_SURE_OF_A_STROKE = 0.9;
@@ -61,7 +61,7 @@ public final class PageTextReader {
         this.following = Languages.following(wish.languages(), net);
     }
 
-    /** @param number of the page; boxes are in points from its top left */
+    /** @param number of the page; boxes are in pixels from its top left */
     public static Page read(PagePixels page, int number, ReadingOptions wish) {
         PagePixels stated = page.square();
         double dots = PrintScale.dotsPerInch(stated);
@@ -140,7 +140,7 @@ public final class PageTextReader {
         return sureness(up) >= sureness(down) ? up : down;
     }
 
-    /** One stroke that would be several signs, or is wider than any, is a pen's, unless it reads well. */
+    /** One stroke that would be several characters, or is wider than any, is a pen's, unless it reads well. */
     private static List<Word> printed(List<Word> words, LineSpot spot) {
         boolean wide = spot.right() - spot.left() > WIDER_THAN_SIGNS * spot.height();
         boolean stroke = spot.letters().size() == 1 && (wide || signs(words) > 1);
@@ -158,7 +158,7 @@ public final class PageTextReader {
         return sureness(words) < (signs(words) <= 2 ? LEAST_SURE_OF_FEW : LEAST_SURE) ? List.of() : words;
     }
 
-    /** Of its signs, on average. */
+    /** Of its characters, on average. */
     private static double sureness(List<Word> words) {
         return words.stream()
                 .flatMap(word -> word.doubts().signs().stream())

@@ -10,8 +10,8 @@ import lectomen.engine.image.PagePixels;
 import lectomen.engine.page.Page;
 
 /**
- * Reads several pages at once, each on a thread of its own. Pages are handed over one by one; whoever hands over waits while as many
- * are being read as may be, so that memory does not grow with their number.
+ * Recognises several pages at once, each on its own thread. Pages are handed over one by one; the caller waits while as
+ * many are being read as may be, so that memory does not grow with their number.
  */
 public final class ParallelPages implements AutoCloseable {
     private final ReadingOptions wish;

@@ -17,7 +17,7 @@ import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 
-/** Reads the text of files of pictures, page by page. */
+/** Recognises the text of picture files, page by page. */
 public final class PictureTextReader {
     /** Larger pages are read smaller. */
     private static final double MOST_POINTS = 36_000_000;

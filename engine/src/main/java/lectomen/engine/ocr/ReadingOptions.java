@@ -5,7 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * How pages are to be read.
+ * Options for recognising pages.
  *
  * @param languages whose letters are expected, by two letters each; none for all that are known
  * @param atOnce how many pages are read at the same time, each on a core of its own; each takes about 150 MB
@@ -15,9 +15,9 @@ public record ReadingOptions(List<String> languages, Care care, PageChoice pages
 
     /** Speed against care. */
     public enum Care {
-        /** Each sign as it looks best, without what it may be instead. */
+        /** Each character as it looks best, without what it may be instead. */
         QUICK,
-        /** What may be instead is weighed by how signs follow each other. */
+        /** What may be instead is weighed by how characters follow each other. */
         USUAL,
         /** Lines that are in doubt are looked at three times. */
         CAREFUL;
@@ -39,11 +39,11 @@ public record ReadingOptions(List<String> languages, Care care, PageChoice pages
 
     /** What becomes of text that a PDF's pages have already. */
     public enum Layer {
-        /** Kept where it is good, read anew where it is not. */
+        /** Kept where it is good, read again where it is not. */
         GOOD,
         /** Kept whatever it says. */
         ALL,
-        /** Pages that are pictures are read anew. */
+        /** Pages that are pictures are read again. */
         NONE;
 
         public String word() {

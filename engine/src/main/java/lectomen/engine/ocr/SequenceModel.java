@@ -1,6 +1,6 @@
 package lectomen.engine.ocr;
 
-/** How well signs follow each other. Signs are classes of the alphabet; a blank stands before the first. */
+/** How likely characters follow each other. Characters are classes of the alphabet; a blank stands before the first. */
 interface SequenceModel {
     /** What is seen counts alone. */
     SequenceModel FREELY = new SequenceModel() {
@@ -15,7 +15,7 @@ interface SequenceModel {
         }
     };
 
-    /** The weight of a sign behind the first {@code count} of {@code kinds}, a logarithm. */
+    /** The weight of a character behind the first {@code count} of {@code kinds}, a logarithm. */
     double next(int[] kinds, int count, int kind);
 
     /** The weight of an end behind them. */

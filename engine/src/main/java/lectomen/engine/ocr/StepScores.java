@@ -1,9 +1,9 @@
 package lectomen.engine.ocr;
 
 /**
- * How likely each sign stands at each step of a line, as the recogniser sees it.
+ * The probability of each character at each step of a line, from the recogniser.
  *
- * @param logs for each step the logarithm of each class's likelihood; class 0 is none, the others are the alphabet's signs
+ * @param logs for each step the logarithm of each class's likelihood; class 0 is none, the others are the alphabet's characters
  */
 record StepScores(float[][] logs) {
     static final int NONE = 0;

@@ -7,12 +7,15 @@ import java.util.regex.Pattern;
 import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Numeral;
 
-/** What a field is told to show, in the words that Office Open XML (ISO/IEC 29500-1, 17.16) and the rich text format share. */
+/**
+ * The instruction of a document field, in the syntax that Office Open XML (ISO/IEC 29500-1, 17.16) and the rich text format
+ * share.
+ */
 public record FieldInstruction(String text) {
     private static final Pattern QUOTED = Pattern.compile("\"([^\"]*)\"|(\\S+)");
     private static final String LINK = "HYPERLINK";
 
-    /** A field that is worked out anew. @param numeral as far as it is said */
+    /** A field that is worked out again. @param numeral as far as it is said */
     public record Computed(Inline.Field.What kind, Optional<Numeral> numeral) {}
 
     /** Empty for one whose stored text stands. */

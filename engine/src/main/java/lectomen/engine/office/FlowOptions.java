@@ -5,7 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * What is wanted of a document that several people worked on.
+ * How tracked changes and comments of a document are treated.
  *
  * @param changes how changes are shown that nobody decided about yet
  * @param comments whether they stand as notes at the document's end

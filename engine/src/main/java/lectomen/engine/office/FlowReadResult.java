@@ -3,7 +3,7 @@ package lectomen.engine.office;
 import lectomen.engine.flow.FlowDocument;
 import lectomen.engine.reason.Reason;
 
-/** What came of reading a file. */
+/** The result of reading an office file. */
 public sealed interface FlowReadResult {
     record Read(FlowDocument document) implements FlowReadResult {}
 

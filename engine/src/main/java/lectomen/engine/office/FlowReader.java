@@ -10,7 +10,7 @@ import lectomen.engine.office.rtf.RtfReader;
 import lectomen.engine.reason.Reason;
 
 /**
- * Reads a file into a document that flows.
+ * Reads a file into a flow document.
  *
  * <pre>{@code
  * if (FlowReader.read(file, FileType.DOCX, FlowWish.USUAL) instanceof FlowReading.Read read) {

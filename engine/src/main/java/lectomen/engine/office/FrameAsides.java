@@ -8,7 +8,7 @@ import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Table;
 
-/** Puts paragraphs of frames and tables that float among the blocks around them. */
+/** Puts framed paragraphs and floating tables among the blocks around them. */
 public final class FrameAsides {
     private FrameAsides() {}
 

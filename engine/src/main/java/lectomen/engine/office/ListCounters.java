@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import lectomen.engine.flow.Numeral;
 
-/** Counts the items of lists: each list has a counter for each of its levels, and an item starts those of deeper levels anew. */
+/** Counts list items: each list has a counter per level, and an item restarts the deeper levels. */
 public final class ListCounters {
     private static final int LEVELS = 10;
 
@@ -14,7 +14,7 @@ public final class ListCounters {
      * How a level numbers its items.
      *
      * @param pattern its text, with %1 to %9 in the place of the numbers of the first level to the ninth
-     * @param restartAfter the level from 1 whose items start this one anew; -1 for all higher ones, 0 for none
+     * @param restartAfter the level from 1 whose items start this one again; -1 for all higher ones, 0 for none
      */
     public record Level(Numeral numeral, String pattern, int start, int restartAfter, boolean allDecimal) {}
 

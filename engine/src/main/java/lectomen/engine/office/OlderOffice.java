@@ -5,7 +5,10 @@ import java.nio.file.Path;
 import lectomen.engine.reason.Reason;
 import org.apache.poi.poifs.filesystem.POIFSFileSystem;
 
-/** What stands in a container of the older office formats: a document that is sealed by a password comes in one too. */
+/**
+ * The content of a compound file, the container of the older office formats; a document protected by a password is stored in
+ * one too.
+ */
 public final class OlderOffice {
     private OlderOffice() {}
 

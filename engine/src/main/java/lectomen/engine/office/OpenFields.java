@@ -5,8 +5,8 @@ import java.util.Deque;
 import java.util.Optional;
 
 /**
- * Fields that are open while text is read: page numbers are worked out anew, what leads elsewhere becomes a link, and all others keep
- * what the program that saved the file saw last.
+ * Fields that are open while text is read: page numbers are worked out again, references become links, and all others keep the
+ * last value that was saved.
  */
 public final class OpenFields {
     private static final class Open {
@@ -58,7 +58,7 @@ public final class OpenFields {
         return open.stream().anyMatch(one -> !one.result);
     }
 
-    /** The innermost field that is worked out anew, whose stored result is not text. */
+    /** The innermost field that is worked out again, whose stored result is not text. */
     public Optional<FieldInstruction.Computed> findComputed() {
         for (Open one : open) {
             Optional<FieldInstruction.Computed> computed = one.told().findComputed();

@@ -10,7 +10,7 @@ import javax.imageio.stream.ImageInputStream;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PictureFile;
 
-/** Whether the bytes of a picture in a document can be drawn. */
+/** Whether a picture in a document can be drawn. */
 public final class PictureBytes {
     private static final long MOST_POINTS = 100_000_000;
 

@@ -3,7 +3,7 @@ package lectomen.engine.office;
 import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.FlowObject;
 
-/** Makes things of pictures' bytes; one that can't be drawn is listed, and its place kept. */
+/** Makes objects from the bytes of pictures; a picture that can't be drawn is listed, and its place left empty. */
 public final class PictureObjects {
     private static final double POINTS_PER_DOT = 0.75;
 

@@ -3,7 +3,7 @@ package lectomen.engine.office;
 import java.util.Locale;
 import lectomen.engine.flow.Placement;
 
-/** The words by which formats say what a place is measured from, and at which side of that it lies. They differ little between formats. */
+/** The values by which formats say what a position is relative to, and on which side. They differ little between formats. */
 public final class PlacementWords {
     private PlacementWords() {}
 

@@ -7,11 +7,11 @@ import org.apache.pdfbox.pdmodel.font.encoding.GlyphList;
 import org.apache.pdfbox.pdmodel.font.encoding.SymbolEncoding;
 import org.apache.pdfbox.pdmodel.font.encoding.ZapfDingbatsEncoding;
 
-/** Unicode for signs of fonts that have pictures or Greek where others have letters. */
+/** Unicode for characters of fonts that have pictures or Greek in place of letters. */
 public final class SymbolSigns {
     private static final int PRIVATE = 0xF000;
 
-    /** The signs of the most used of them, by their codes. */
+    /** The characters of the most used of them, by their codes. */
     private static final Map<Integer, Integer> PICTURES = Map.ofEntries(
             Map.entry(0x28, 0x260E),
             Map.entry(0x2A, 0x2709),
@@ -42,7 +42,7 @@ public final class SymbolSigns {
 
     private SymbolSigns() {}
 
-    /** Whether the font's letters mean other signs. */
+    /** Whether the font's letters mean other characters. */
     public static boolean isSymbolFont(String font) {
         String name = font.toLowerCase(Locale.ROOT);
         return name.equals("symbol")
@@ -51,7 +51,7 @@ public final class SymbolSigns {
                 || name.contains("dingbats");
     }
 
-    /** The text with Unicode's own signs; what has no place there stays a filled bullet. */
+    /** The text with Unicode's own characters; what has no place there stays a filled bullet. */
     public static String plain(String text, String font) {
         StringBuilder out = new StringBuilder();
         text.codePoints().forEach(sign -> out.appendCodePoint(plain(sign, font)));
@@ -77,7 +77,7 @@ public final class SymbolSigns {
         return PICTURES.getOrDefault(code, 0x2022);
     }
 
-    /** Letters that are signs of units elsewhere are Greek here. */
+    /** Letters that are symbols of units elsewhere are Greek here. */
     private static int greek(int sign) {
         return switch (sign) {
             case 0x00B5 -> 0x03BC;

@@ -12,8 +12,8 @@ import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 
 /**
- * Looks at a zipped file before it is read: one whose parts unpack to far more than they are, or to more than is read, is refused
- * while it is still packed. The sizes that it states are not trusted: what goes beyond them is counted as it is unpacked.
+ * Checks a ZIP file before it is read: a file that unpacks to far more than its size, or to more than the limit, is refused
+ * before it is unpacked. The sizes that it states are not trusted: what goes beyond them is counted as it is unpacked.
  */
 public final class ZipGuard {
     private static final int MOST_PARTS = 20_000;

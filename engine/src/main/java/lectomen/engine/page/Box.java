@@ -5,7 +5,7 @@ import java.util.NoSuchElementException;
 import java.util.function.Function;
 
 /**
- * A rectangle on a page, from the page's top left corner as a reader sees it, in the page's own unit (points for a PDF,
+ * A rectangle on a page, measured from the top left corner as a reader sees the page, in the page's own unit (points for a PDF,
  * character cells for plain text).
  */
 public record Box(double left, double top, double width, double height) {

@@ -6,7 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 
 /**
- * Puts lines in the order in which people read columns.
+ * Puts lines in reading order, column by column.
  *
  * <p>A page is cut where a band of white goes through all of it: first across, between blocks, then down, between columns, and
  * so on inside the parts. Columns are only seen where at least {@value #LINES_OF_A_COLUMN} lines stand on each side of a white

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Locale;
 
 /**
- * How words are compared: without case, by their letters and digits alone, whatever the blanks between them. Nearly all words are
+ * How words are compared: by their letters and digits, ignoring case and spaces. Nearly all words are
  * plain ASCII and are compared in one pass, without a copy.
  */
 public final class ComparableText {

@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
 public final class DocumentText {
     private static final Pattern DIVIDED = Pattern.compile("(\\p{Ll})[-\u2010\u00ad]\\s*\n\\s*(?=\\p{Ll})");
 
-    /** A page whose signs are less likely right, on average, could hardly be read. */
+    /** A page whose characters are less likely right, on average, could hardly be read. */
     private static final double HARDLY_READ = 0.6;
 
     private static final String HYPHENS = "-\u2010\u00ad";

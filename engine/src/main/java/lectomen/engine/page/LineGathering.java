@@ -6,13 +6,14 @@ import java.util.List;
 import java.util.stream.IntStream;
 
 /**
- * Gathers words into lines.
+ * Groups words into lines.
  *
  * <p>Words are taken from top to bottom. A word joins the row whose height it shares by more than half, so that a raised or
- * smaller word stays with its neighbours. A row is then cut wherever the gap between two words is wider than
- * {@value #WIDEST_GAP} times the height of the words beside it: a blank between words is about a quarter of that height, a
- * gap between columns or between a label and its value is usually several times as wide. Type whose letters are all of one width, as a
- * typewriter's, has wider blanks, and is cut at wider gaps. Cost is rows times words, at worst quadratic in the words of one page.
+ * smaller word stays with its neighbours. A row is then cut wherever the gap between two words is wider than {@value
+ * #WIDEST_GAP} times the height of the words beside it: a blank between words is about a quarter of that height, a gap between
+ * columns or between a label and its value is usually several times as wide. Type whose letters are all of one width, as a
+ * typewriter's, has wider blanks, and is cut at wider gaps. Cost is rows times words, at worst quadratic in the words of one
+ * page.
  */
 final class LineGathering {
     private static final double WIDEST_GAP = 1.2;

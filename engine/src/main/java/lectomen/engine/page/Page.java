@@ -11,7 +11,7 @@ import java.util.stream.Collectors;
  * @param number counted from 1
  * @param width of the page, in {@code unit}
  * @param height of the page, in {@code unit}
- * @param lean by how many degrees the page as it came leans to the right; boxes are those of the page set level, so that what stands
+ * @param lean by how many degrees the original page leans to the right; boxes are those of the page set level, so that what stands
  *     in a row has one height
  */
 public record Page(int number, double width, double height, Unit unit, List<Line> lines, double lean) {
@@ -43,7 +43,7 @@ public record Page(int number, double width, double height, Unit unit, List<Line
     }
 
     /**
-     * Where a box lies on the page as it came: its middle turned about the page's, of the same size, or with its sides exchanged where
+     * Where a box lies on the original page: its middle turned about the page's, of the same size, or with its sides exchanged where
      * the page lay on its side.
      */
     public Box asItCame(Box box) {
@@ -56,7 +56,7 @@ public record Page(int number, double width, double height, Unit unit, List<Line
         return new Box(middle.x() - boxWidth / 2, middle.y() - boxHeight / 2, boxWidth, boxHeight);
     }
 
-    /** Where a point of the level page lies on the page as it came. */
+    /** Where a point of the level page lies on the original page. */
     public Point pointAsItCame(double x, double y) {
         double cos = Math.cos(Math.toRadians(lean));
         double sin = Math.sin(Math.toRadians(lean));
@@ -68,7 +68,7 @@ public record Page(int number, double width, double height, Unit unit, List<Line
     /** A place on a page, from its top left. */
     public record Point(double x, double y) {}
 
-    /** By how many degrees to the right its text is turned on the page as it came, from 0 to below 360. */
+    /** By how many degrees to the right its text is turned on the original page, from 0 to below 360. */
     public double turned() {
         double turned = Math.round(((lean % 360) + 360) % 360 * 10) / 10.0;
         return turned == 360 ? 0 : turned;
@@ -127,7 +127,7 @@ public record Page(int number, double width, double height, Unit unit, List<Line
                 : List.of(rows().stream().flatMap(List::stream).toList());
     }
 
-    /** How likely a sign of it is read right, on average over its words by their length; 1 for a page without words. */
+    /** How likely a character of it is read right, on average over its words by their length; 1 for a page without words. */
     public double confidence() {
         double sure = 0;
         int signs = 0;

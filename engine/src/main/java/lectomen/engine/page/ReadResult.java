@@ -2,7 +2,7 @@ package lectomen.engine.page;
 
 import lectomen.engine.reason.Reason;
 
-/** What came of reading a document: its text, or why there is none. A broken document is a value, not an exception. */
+/** The result of reading a document: its text, or why there is none. A broken document is a value, not an exception. */
 public sealed interface ReadResult {
     record Read(DocumentText text) implements ReadResult {}
 

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Characters that belong together, where they stand, and how sure their reader was of them.
+ * A word with its position and confidence.
  *
  * @param confidence how likely the text is right, 0 to 1
  * @param doubts what it may be instead; nothing for words that were not read off a picture
@@ -48,7 +48,7 @@ public record Word(String text, Box box, double confidence, Doubts doubts) {
         return new Word(other.text(), box, likely, new Doubts(signsOf(other.text(), likely), rest));
     }
 
-    /** A sign that both readings have is as sure as before. */
+    /** A character that both readings have is as sure as before. */
     private List<Double> signsOf(String other, double likely) {
         List<Double> signs = new ArrayList<>();
         boolean together = other.length() == text.length() && doubts.signs().size() == text.length();

@@ -4,11 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Every word of a document by its letters and digits, so that labels are found without going through all of them.
+ * Every word of a document by its letters and digits, so that labels are found without scanning all words.
  *
- * <p>A document is often asked for no more than ten labels, so building must cost little: words are chained by hash in two arrays
- * of numbers, nothing is copied, and only what a question meets is compared. Built from the last word to the first, so that a chain
- * is in reading order.
+ * <p>A document is often asked for no more than ten labels, so building must cost little: words are chained by hash in two
+ * arrays of numbers, nothing is copied, and only what a question meets is compared. Built from the last word to the first, so
+ * that a chain is in reading order.
  */
 final class WordIndex {
     private final Page[] pages;

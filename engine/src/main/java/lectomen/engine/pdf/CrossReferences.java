@@ -7,7 +7,7 @@ import java.nio.file.Path;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Where a PDF says that its parts lie (ISO 32000-1, 7.5.5): whether that leads anywhere. */
+/** Whether the cross-reference pointers of a PDF (ISO 32000-1, 7.5.5) lead anywhere. */
 public final class CrossReferences {
     private static final int TAIL_BYTES = 2_048;
     private static final int HEAD_BYTES = 1_024;

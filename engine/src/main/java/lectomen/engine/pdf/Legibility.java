@@ -8,7 +8,7 @@ import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 
 /**
- * Whether the text layer of a page says what people see there. Some programs write fonts whose codes stand for no letters, or
+ * Whether the text layer of a page matches what is visible. Some programs write fonts whose codes stand for no letters, or
  * for wrong ones; what comes out is then no text, though it looks like some to a program.
  *
  * <p>Garbage is a page where more than a fifth of the glyphs stand for no letter, or where hardly a word of at least

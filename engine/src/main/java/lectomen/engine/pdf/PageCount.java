@@ -9,7 +9,7 @@ import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 
-/** Whether a PDF has as many pages as can be worked on. What it says of their number is not trusted; they are counted. */
+/** Whether a PDF has no more pages than the limit. What it says of their number is not trusted; they are counted. */
 public final class PageCount {
     private static final int MOST = 20_000;
 

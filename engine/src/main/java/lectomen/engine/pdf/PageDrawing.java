@@ -15,7 +15,7 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.rendering.ImageType;
 import org.apache.pdfbox.rendering.PDFRenderer;
 
-/** A PDF whose pages are drawn one by one, with the words that stand on them. */
+/** A PDF whose pages are drawn one by one, with their words. */
 public final class PageDrawing implements AutoCloseable {
     private static final double POINTS_PER_INCH = 72;
 

@@ -13,7 +13,7 @@ import org.apache.pdfbox.rendering.ImageType;
 import org.apache.pdfbox.rendering.PDFRenderer;
 
 /**
- * A page of a PDF as a picture.
+ * A PDF page as a picture.
  *
  * @param pages how many the document has
  * @param width of the page as a reader sees it, in points

@@ -7,13 +7,13 @@ import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImage;
 
-/** Goes through what a page draws without drawing it; whoever wants to know of something overrides that. */
+/** Goes through a page's content without drawing it; subclasses override what they want to know. */
 public abstract class PageWatcher extends PDFGraphicsStreamEngine {
     protected PageWatcher(PDPage page) {
         super(page);
     }
 
-    /** Told of every path that leaves something on the paper. */
+    /** Called for every path that leaves something on the paper. */
     protected void painted() {}
 
     @Override

@@ -25,7 +25,7 @@ import org.apache.pdfbox.util.Matrix;
 import org.apache.pdfbox.util.Vector;
 
 /**
- * Gathers the glyphs that a page shows into words.
+ * Groups the glyphs of a page into words.
  *
  * <p>A PDF says where each glyph stands, not which make a word, and in any order. Glyphs are sorted by writing direction,
  * then by baseline, then from left to right along it. Baselines closer than {@value #SAME_BASELINE} of the glyph's height

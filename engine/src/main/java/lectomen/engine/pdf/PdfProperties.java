@@ -8,7 +8,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentInformation;
 import org.jspecify.annotations.Nullable;
 
-/** What a PDF says of itself in its information dictionary (ISO 32000-1, 14.3.3). Days are kept as yyyy-MM-dd. */
+/** The properties in a PDF's information dictionary (ISO 32000-1, 14.3.3). Days are kept as yyyy-MM-dd. */
 final class PdfProperties {
     private PdfProperties() {}
 

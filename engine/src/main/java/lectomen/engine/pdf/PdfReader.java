@@ -43,7 +43,7 @@ public final class PdfReader {
      * <p>A file without an end-of-file mark is refused even where its structure could be guessed back, because what was
      * cut off can't be known.
      *
-     * @param listener told of each page before it is read
+     * @param listener called for each page before it is read
      * @throws IOException if the file itself can't be read; a broken PDF is {@link ReadResult.Unreadable}
      */
     public static ReadResult read(Path file, Progress.Listener listener) throws IOException {

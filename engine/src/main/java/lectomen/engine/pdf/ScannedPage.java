@@ -11,11 +11,10 @@ import org.apache.pdfbox.util.Matrix;
 import org.apache.pdfbox.util.Vector;
 
 /**
- * A page of a PDF that is the picture of a sheet of paper and nothing else: pictures cover it, nothing is drawn and no text shows
- * but what lies invisibly on them.
+ * A PDF page that is just a scan: pictures cover it, nothing else is drawn, and the only text is invisible and on top of them.
  *
  * @param dotsPerInch of its finest picture
- * @param blackAndWhite whether all its pictures have one bit a point
+ * @param blackAndWhite whether all its pictures have one bit per pixel
  */
 public record ScannedPage(double dotsPerInch, boolean blackAndWhite) {
     private static final double COVERED = 0.6;

@@ -9,7 +9,7 @@ import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.pdfbox.rendering.PageDrawer;
 import org.apache.pdfbox.rendering.PageDrawerParameters;
 
-/** Draws pages, and stops at a picture that can't be decoded rather than leaving the paper white where it should be. */
+/** Draws pages, and stops at a picture that can't be decoded rather than leaving its area white. */
 public final class StrictRenderer extends PDFRenderer {
     public StrictRenderer(PDDocument document) {
         super(document);

@@ -6,7 +6,7 @@ import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.Site;
 
-/** What an answer to the sender of a document can be made of. */
+/** The slots that a reply to a document's sender can use. */
 public final class AnswerSlots {
     private AnswerSlots() {}
 

@@ -2,5 +2,5 @@ package lectomen.engine.plan;
 
 import lectomen.engine.rule.RuleDocument;
 
-/** A version of a rule that may take a document. */
+/** A rule version that may match a document. */
 public record Candidate(RuleRef ref, RuleDocument rule) {}

@@ -19,18 +19,17 @@ import lectomen.engine.rule.WhenTaken;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A document to be filed: its name and folder as patterns with the values bound so far, so that a value that is only known
- * at the moment of filing can still be bound.
+ * A document to file: its name and folder as patterns with the values bound so far; the rest is bound when it is filed.
  *
  * @param step the number of the step that files
  * @param under the folder pattern; empty for the top of the connection
- * @param name the name pattern, without the ending
+ * @param name the name pattern, without the extension
  * @param slots the values by slot name
  * @param ending without its dot; may be empty
- * @param numbered the pattern of numbered names, without the ending; empty for {@code name (2)}
+ * @param numbered the pattern of numbered names, without the extension; empty for {@code name (2)}
  * @param counters the numbers that it needs; each stands in its slot once it is given
  * @param documentKey the text by which later documents of the rule are the same document; empty where none are
- * @param product what is filed; null for the document as it came in
+ * @param product what is filed; null for the original document
  * @param olderTo the pattern of where what is there goes, for a new version; else empty
  */
 public record Filing(
@@ -65,7 +64,7 @@ public record Filing(
         this(step, connection, under, name, slots, ending, whenTaken, null, null, null, null, null);
     }
 
-    /** What is filed; empty for the document as it came in. */
+    /** What is filed; empty for the original document. */
     public Optional<StepOutput> findProduct() {
         return Optional.ofNullable(product);
     }
@@ -100,7 +99,7 @@ public record Filing(
                 product);
     }
 
-    /** The same as if each of its counters were at its start, for whoever only wants to see that a name comes about. */
+    /** The same as if each of its counters were at its start, to check that a name can be made. */
     public Filing withAnyNumbers() {
         if (counters().isEmpty()) {
             return this;

@@ -12,11 +12,11 @@ import lectomen.engine.rule.Site;
 import lectomen.engine.rule.WhenTaken;
 
 /**
- * Where, and under which name, a person has a document filed whatever the rules say. Folder and name are patterns with the slots
- * that are known of any file: {@code {file name}}, {@code {arrived}} and the parameters of the site.
+ * Where, and under which name, a person wants a document filed, whatever the rules say. Folder and name are patterns with the
+ * slots that are known of any file: {@code {file name}}, {@code {arrived}} and the parameters of the site.
  *
  * @param under empty for the top of the connection
- * @param name with or without the ending, which follows the real type
+ * @param name with or without the extension, which follows the real type
  */
 public record FilingByHand(String connection, String under, String name, WhenTaken whenTaken) {
     static final String WORD = "file by hand";

@@ -7,7 +7,7 @@ import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
 /**
- * What becomes of one document, and why.
+ * The planned result for one document, and why.
  *
  * @param considered every rule that was asked, in order, up to the one that takes it
  * @param rule the one that takes it, or the only one that might have if the document could be read
@@ -34,7 +34,7 @@ public record Outcome(List<RuleEvaluation> considered, Optional<RuleRef> rule, L
             }
         }
 
-        /** No rule wants the document. */
+        /** No rule matches the document. */
         record Unmatched(Reason reason) implements Ending {}
 
         /** It can't go on. */

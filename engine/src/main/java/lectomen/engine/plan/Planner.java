@@ -16,12 +16,12 @@ import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.Site;
 
 /**
- * Decides what becomes of a document under an ordered list of rules: which one takes it, what its steps find, what it is
- * called and where it is filed. Nothing is done and nothing is changed; the same inputs give the same outcome. A trial
- * shows the outcome, the service carries it out.
+ * Plans one document under an ordered list of rules: which rule matches, what its steps find, what it is called and where it is
+ * filed. Nothing is done and nothing is changed; the same inputs give the same outcome. A trial shows the outcome, the service
+ * carries it out.
  *
- * <p>Rules are asked in order, each first by what is known without opening the document. Its text is read once, and only
- * when a rule that is still in play asks for it.
+ * <p>Rules are asked in order, each first by what is known without opening the document. Its text is read once, and only when a
+ * rule that is still in play asks for it.
  */
 public final class Planner {
     private final FileFacts facts;
@@ -108,8 +108,8 @@ public final class Planner {
     }
 
     /**
-     * Whether the rule could take the file, as far as that can be told without reading its text. A pattern that is too slow leaves it open:
-     * whoever plans with the rule says so then.
+     * Whether the rule could take the file, as far as that can be told without reading its text. A pattern that is too slow
+     * leaves it open: planning with the rule reports it.
      */
     public static RuleEvaluation consider(Candidate candidate, FileFacts facts) {
         try {

@@ -4,7 +4,7 @@ import java.util.List;
 import lectomen.engine.rule.CheckedCondition;
 
 /**
- * A rule that was asked whether it takes a document.
+ * A rule that was checked against a document.
  *
  * @param whyNot in words; empty when it takes it
  * @param conditions what each of its conditions saw; empty when it has none or was ruled out before

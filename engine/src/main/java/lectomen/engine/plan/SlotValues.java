@@ -13,7 +13,7 @@ import lectomen.engine.naming.NamePattern;
 import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.Site;
 
-/** What a name can be made of before a document is opened. */
+/** The slot values that are known before a document is opened. */
 final class SlotValues {
     private static final String FILE_NAME = "file name";
     private static final String ARRIVED = "arrived";
@@ -61,7 +61,7 @@ final class SlotValues {
         return names;
     }
 
-    /** The ending of the real type; a type without one of its own, or that the given ending also fits, keeps the given. */
+    /** The extension of the real type; a type without one of its own, or that the given ending also fits, keeps the given. */
     static String ending(FileFacts facts, Locale locale) {
         String given = facts.ending();
         String own = facts.type().ending();

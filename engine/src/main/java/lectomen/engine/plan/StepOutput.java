@@ -3,7 +3,7 @@ package lectomen.engine.plan;
 import lectomen.engine.identify.FileType;
 
 /**
- * What a step made of a document, or the document as it came in.
+ * The output of a step, or the document as it arrived.
  *
  * @param output its name
  * @param sha256 of its bytes

@@ -7,7 +7,7 @@ import lectomen.engine.reason.Reason;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A step of the plan as it went.
+ * The result of one step of the plan.
  *
  * @param number counted from 1
  * @param fields found by it

@@ -31,7 +31,7 @@ import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.Site;
 import lectomen.engine.rule.Step;
 
-/** Goes through the steps of the rule that takes a document, up to the end or to the first that fails. */
+/** Runs the steps of the matching rule, up to the end or to the first that fails. */
 final class StepRunner {
     private static final DocumentText NOT_READ = new DocumentText(List.of());
 

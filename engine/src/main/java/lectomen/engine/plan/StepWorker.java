@@ -8,9 +8,9 @@ import lectomen.engine.page.ReadResult;
 import lectomen.engine.prepare.Preparation;
 import lectomen.engine.reason.Reason;
 
-/** Does the work on a document's bytes that steps ask for. A plan without such steps never calls it. */
+/** Does the work of steps on a document's bytes. A plan without such steps never calls it. */
 public interface StepWorker {
-    /** What came of it. */
+    /** The result. */
     sealed interface Result {
         /** @param notes what was done on the way, worth knowing */
         record Made(StepOutput product, List<Reason> notes) implements Result {
@@ -50,7 +50,7 @@ public interface StepWorker {
         }
     };
 
-    /** The document as it came in. */
+    /** The original document. */
     StepOutput original();
 
     Result prepare(StepOutput of, Preparation wanted);

@@ -6,13 +6,14 @@ import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Pixels;
 
 /**
- * Tells ink from paper where the light is uneven.
+ * Separates ink from paper in uneven light.
  *
- * <p>A point is ink where it is clearly darker than its surroundings: below a threshold that follows the mean and the spread of the
- * greys in a window around it (J. Sauvola, M. Pietikäinen, Adaptive document image binarization, Pattern Recognition 33, 2000).
- * That alone hollows out strokes wider than the window and finds ink in empty paper; so the paper's own grey is estimated too, from
- * the brightest tenth of each block and its neighbours, and a point far below it is ink, one close to it is none. Sums are moved
- * along with the window, so that a point costs the same whatever the window's size; memory beyond the result is two rows.
+ * <p>A pixel is ink where it is clearly darker than its surroundings: below a threshold that follows the mean and the spread of
+ * the greys in a window around it (J. Sauvola, M. Pietikäinen, Adaptive document image binarization, Pattern Recognition 33,
+ * 2000). That alone hollows out strokes wider than the window and finds ink in empty paper; so the paper's own grey is
+ * estimated too, from the brightest tenth of each block and its neighbours, and a pixel far below it is ink, one close to it is
+ * none. Sums are moved along with the window, so that a pixel costs the same whatever the window's size; memory beyond the
+ * result is two rows.
  */
 public final class Binarisation {
     private static final double WINDOW_INCHES = 0.16;
@@ -26,7 +27,7 @@ public final class Binarisation {
 
     private Binarisation() {}
 
-    /** Pages of one bit a point are taken as they are. */
+    /** Pages of one bit per pixel are taken as they are. */
     public static InkMask of(PagePixels page) {
         if (page.ink() == ColourDepth.BLACK_AND_WHITE) {
             return InkMask.ofBits(page.image());

@@ -9,7 +9,7 @@ import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Pixels;
 
 /**
- * What on a page is not its own: the dark borders that a scanner leaves, punched holes, and specks. What is removed takes the grey
+ * Finds what doesn't belong to a page: a scanner's dark borders, punch holes and specks. What is removed takes the grey
  * or colour of the paper around it.
  */
 final class Cleaning {

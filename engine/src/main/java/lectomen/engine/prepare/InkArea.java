@@ -4,7 +4,7 @@ import java.util.List;
 import lectomen.engine.image.PagePixels;
 
 /**
- * How much ink a page has, in square millimetres of paper. Borders, punched holes and specks are not ink, nor is what only shows
+ * How much ink a page has, in square millimetres. Borders, punched holes and specks are not ink, nor is what only shows
  * through from the other side: it is too pale. A printed word of eight-point type has 2 to 6 mm²; a stain of the size of a full
  * stop 0.1.
  */

@@ -5,7 +5,7 @@ import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.Pixels;
 
 /**
- * Which points of a page are dark: one byte a point, 1 where there is ink.
+ * Which pixels of a page are dark: one byte per pixel, 1 where there is ink.
  *
  * @param dark row by row
  */
@@ -18,7 +18,7 @@ public record InkMask(byte[] dark, int width, int height) {
         return new InkMask(dark.clone(), width, height);
     }
 
-    /** Of a picture of one bit a point. */
+    /** Of a picture of one bit per pixel. */
     static InkMask ofBits(BufferedImage image) {
         InkMask mask = empty(image.getWidth(), image.getHeight());
         byte[] bits = Pixels.bytes(Pixels.as(ColourDepth.BLACK_AND_WHITE, image));
@@ -35,7 +35,7 @@ public record InkMask(byte[] dark, int width, int height) {
         return dark[y * width + x] != 0;
     }
 
-    /** As a picture of one bit a point. */
+    /** As a picture of one bit per pixel. */
     public BufferedImage image() {
         BufferedImage image = Pixels.empty(width, height, ColourDepth.BLACK_AND_WHITE);
         byte[] bits = Pixels.bytes(image);
@@ -50,7 +50,7 @@ public record InkMask(byte[] dark, int width, int height) {
         return image;
     }
 
-    /** Smaller by a whole factor; a new point is dark where any of its own were. */
+    /** Smaller by a whole factor; a new pixel is dark where any of its own were. */
     InkMask smaller(int factor) {
         if (factor <= 1) {
             return this;

@@ -4,11 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * The marks of a page that may be letters.
+ * The connected components of a page that may be letters.
  *
  * @param letters as high as print is
  * @param small dots, accents, commas, and what may be dust
- * @param usualHeight of letters, in points of the page
+ * @param usualHeight of letters, in pixels of the page
  */
 public record Letters(List<Letter> letters, List<Letter> small, double usualHeight) {
     private static final double LOWEST_INCHES = 0.035;

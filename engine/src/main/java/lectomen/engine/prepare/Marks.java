@@ -6,18 +6,18 @@ import java.util.List;
 import java.util.function.Consumer;
 
 /**
- * The connected marks of a page. Runs of dark points are found row by row and joined with those above that they touch, also across
- * a corner; each mark ends up with its runs and its bounds.
+ * The connected components of a page. Runs of dark pixels are found row by row and joined with those above that they touch,
+ * also across a corner; each mark ends up with its runs and its bounds.
  */
 public final class Marks {
-    /** Dark points side by side: {@code from} to {@code to}, both included. */
+    /** Dark pixels side by side: {@code from} to {@code to}, both included. */
     public record Run(int y, int from, int to) {
         public int length() {
             return to - from + 1;
         }
     }
 
-    /** Points that hang together. */
+    /** Pixels that hang together. */
     public static final class Mark {
         private final List<Run> runs = new ArrayList<>();
         private int left = Integer.MAX_VALUE;
@@ -51,7 +51,7 @@ public final class Marks {
             return bottom - top + 1;
         }
 
-        /** In points. */
+        /** In pixels. */
         public int area() {
             return area;
         }
@@ -91,7 +91,7 @@ public final class Marks {
             int begin = runs.size();
             int start = y * mask.width();
             int end = start + mask.width();
-            // Most of a page is paper, which is passed over many points at a time.
+            // Most of a page is paper, which is passed over many pixels at a time.
             int at = start + nextDark(dark, start, end, paper);
             while (at < end) {
                 int from = at;
@@ -108,7 +108,7 @@ public final class Marks {
         return gather();
     }
 
-    /** How many points there are from one to the next dark one, or to the end. */
+    /** How many pixels there are from one to the next dark one, or to the end. */
     private static int nextDark(byte[] dark, int from, int end, byte[] paper) {
         int next = Arrays.mismatch(dark, from, end, paper, 0, end - from);
         return next < 0 ? end - from : next;

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import lectomen.engine.image.PagePixels;
 
-/** The ink of a page that is its own: without the borders of a scanner and punched holes. */
+/** The ink that belongs to a page: without scanner borders and punch holes. */
 public final class PageInk {
     private PageInk() {}
 

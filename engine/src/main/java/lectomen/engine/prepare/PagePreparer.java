@@ -14,7 +14,7 @@ import lectomen.engine.image.Turn;
 import lectomen.engine.reason.Reason;
 
 /**
- * Prepares one page. Steps that change nothing leave the page's points as they are, so that a page which needs nothing comes out as
+ * Prepares one page. Steps that change nothing leave the page's pixels as they are, so that a page which needs nothing comes out as
  * it went in.
  */
 public final class PagePreparer {
@@ -42,7 +42,7 @@ public final class PagePreparer {
 
     private Prepared prepare() {
         if (wanted.findPage()
-                && page.ink() != ColourDepth.BLACK_AND_WHITE) { // what has one bit a point is no photograph
+                && page.ink() != ColourDepth.BLACK_AND_WHITE) { // what has one bit per pixel is no photograph
             cutOut();
         }
         PagePixels stated = page;

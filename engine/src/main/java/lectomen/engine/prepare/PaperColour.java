@@ -6,7 +6,7 @@ import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Pixels;
 
-/** The colour of the bare paper in large blocks of a page, to paint over what is removed. */
+/** The colour of the bare paper in large blocks of a page, used to paint over what is removed. */
 final class PaperColour {
     private static final int ACROSS = 24;
 
@@ -22,7 +22,7 @@ final class PaperColour {
         this.levels = levels;
     }
 
-    /** Of each block what a fifth of its points are brighter than; dark blocks take the brightest of the page's middle. */
+    /** Of each block what a fifth of its pixels are brighter than; dark blocks take the brightest of the page's middle. */
     static PaperColour of(PagePixels page) {
         int bands = page.ink() == ColourDepth.COLOUR ? 3 : 1;
         int block = Math.max(16, page.width() / ACROSS);

@@ -3,7 +3,7 @@ package lectomen.engine.prepare;
 import java.util.OptionalDouble;
 
 /**
- * What is to be done to each page, in this order. Hand it to {@link PagePreparer}.
+ * What to do to each page, in this order. Hand it to {@link PagePreparer}.
  *
  * @param findPage whether the sheet is cut out of a photograph of it, and set straight
  * @param upright whether pages that lie on their side or head are turned

@@ -5,7 +5,7 @@ import lectomen.engine.image.PagePixels;
 import lectomen.engine.reason.Reason;
 
 /**
- * A page as it came out of its preparation.
+ * A prepared page and what was done to it.
  *
  * @param page as it is now
  * @param done what was done to it, in order; what was wanted and not needed is not said

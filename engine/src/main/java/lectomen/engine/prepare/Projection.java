@@ -1,6 +1,6 @@
 package lectomen.engine.prepare;
 
-/** The projective map that takes the corners of one figure to those of another. */
+/** The projective transform between two quadrilaterals. */
 final class Projection {
     private final double[] terms;
 

@@ -8,13 +8,13 @@ import lectomen.engine.image.Pixels;
 import lectomen.engine.image.Resampling;
 
 /**
- * The sheet of paper in a photograph of it.
+ * The sheet of paper in a photograph.
  *
- * <p>It is found in a small picture as the four straight edges that agree best (see {@link SheetEdges}). Each side is then traced
- * in a larger picture, as the curve that the edge of a sheet makes which does not lie flat: the offset from the straight side is a
- * polynomial of third degree through the places where paper turns into background. The sheet is cut out by the projective map of
- * its four corners, with the offsets of opposite sides blended over the page (a Coons patch on a projective base), which undoes
- * perspective and curl together.
+ * <p>It is found in a small picture as the four straight edges that agree best (see {@link SheetEdges}). Each side is then
+ * traced in a larger picture, as the curve that the edge of a sheet makes which does not lie flat: the offset from the straight
+ * side is a polynomial of third degree through the places where paper turns into background. The sheet is cut out by the
+ * projective map of its four corners, with the offsets of opposite sides blended over the page (a Coons patch on a projective
+ * base), which undoes perspective and curl together.
  */
 final class Sheet {
     private static final int FINDING_SIDE = 480;
@@ -26,7 +26,7 @@ final class Sheet {
     private static final double LIKE_A_SERIES = 0.09;
     private static final double LONG_SIDE_INCHES = 297 / 25.4;
 
-    /** Corners in points of the photograph: top left, top right, bottom right, bottom left. */
+    /** Corners in pixels of the photograph: top left, top right, bottom right, bottom left. */
     private final double[][] corners;
 
     private final SideCurve[] sides;

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * Finds the four edges of a sheet in a small picture. Points where the grey changes vote for the lines that may run through them
+ * Finds the four edges of a sheet in a small picture. Pixels where the grey changes vote for the lines that may run through them
  * (R. O. Duda, P. E. Hart, Use of the Hough transformation to detect lines and curves in pictures, 1972), each only near its own
  * direction. Of the strongest lines that run roughly across and roughly down, every two pairs make a figure; it counts by how much
  * of its outline is brighter inside than outside, and by its area. Lines of text and rules lose, since paper lies on both of

@@ -4,8 +4,8 @@ import java.util.Arrays;
 import java.util.Optional;
 
 /**
- * One side of a sheet: the straight line between two corners, and by how much the edge leaves it, as a polynomial of third degree
- * of the place along the line.
+ * One side of a sheet: the straight line between two corners and the edge's deviation from it, as a cubic polynomial along the
+ * line.
  */
 final class SideCurve {
     private static final int PLACES = 60;

@@ -3,7 +3,7 @@ package lectomen.engine.prepare;
 import java.util.Arrays;
 
 /**
- * By how much lines of text lean.
+ * The angle of the text lines.
  *
  * <p>The lower edges of letters lie on the baselines. Projected along the lines they fall into few narrow heaps, along any other
  * direction they spread; so the direction is sought along which the sum of the squared heaps is largest, in three rounds of finer
@@ -31,7 +31,7 @@ record Skew(double degrees, double strength) {
         return new Skew(best, edges.heaps(best, 2) / Math.max(1e-9, usual));
     }
 
-    /** The points where ink ends below. */
+    /** The pixels where ink ends below. */
     private record Edges(float[] xs, float[] ys, int count, int width, int height) {
         static Edges of(InkMask mask) {
             float[] xs = new float[1024];

@@ -7,8 +7,8 @@ import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Pixels;
 
 /**
- * Where a page has text and line work, as apart from pictures: ink in marks that look like letters, words, rules or frames. A mark
- * that is large and mostly filled, and one whose points differ much among each other, belongs to a picture; dense dust does too.
+ * Where a page has text and line art rather than pictures: ink in marks that look like letters, words, rules or frames. A mark
+ * that is large and mostly filled, and one whose pixels differ much among each other, belongs to a picture; dense dust does too.
  */
 public final class TextMask {
     private static final double LARGEST_INCHES = 1.2;

@@ -1,6 +1,6 @@
 package lectomen.engine.prepare;
 
-/** Which way up a page stands, for those who turn it themselves. */
+/** Which way up a page is, for callers that turn it themselves. */
 public final class Upright {
     private Upright() {}
 

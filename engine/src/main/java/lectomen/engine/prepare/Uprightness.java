@@ -3,7 +3,7 @@ package lectomen.engine.prepare;
 import java.util.Arrays;
 
 /**
- * Which way up a page of Latin text stands.
+ * Finds which way up a page of Latin text is.
  *
  * <p>Whether its lines run across or down is told by which of both gives the sharper lines (see {@link Skew}). Which end is up is
  * told by the letters: in every Latin language more of them rise above the small letters' height (b, d, f, h, k, l, t, capitals,

@@ -5,9 +5,9 @@ import lectomen.engine.image.ColourDepth;
 import lectomen.engine.image.PagePixels;
 import lectomen.engine.image.Pixels;
 
-/** Moves points: each point of the new page asks where on the old one it comes from and takes what lies there, smoothly. */
+/** Moves pixels: each pixel of the new page is interpolated at its place on the old page. */
 final class Warp {
-    /** Where a new point comes from. */
+    /** Where a new pixel comes from. */
     @FunctionalInterface
     interface From {
         /** @param old receives the place: x, then y */
@@ -57,7 +57,7 @@ final class Warp {
         return bits ? inked(moved) : moved;
     }
 
-    /** A point stays ink where a good part of it is, so that lines one point wide don't break. */
+    /** A pixel stays ink where a good part of it is, so that lines one pixel wide don't break. */
     private static BufferedImage inked(BufferedImage grey) {
         byte[] points = Pixels.bytes(grey);
         for (int i = 0; i < points.length; i++) {

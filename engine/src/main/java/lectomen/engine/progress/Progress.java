@@ -1,7 +1,7 @@
 package lectomen.engine.progress;
 
 /**
- * How far work on a document has come.
+ * The progress of work on a document.
  *
  * @param doing what is being done, such as {@code reading pages}
  * @param done how much of it is behind

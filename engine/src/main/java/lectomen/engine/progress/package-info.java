@@ -1,4 +1,4 @@
-/** How far work on a document has come, told to whoever waits for it. Used by all that takes long. */
+/** Progress of work on a document. Used by all long-running work. */
 @NullMarked
 package lectomen.engine.progress;
 

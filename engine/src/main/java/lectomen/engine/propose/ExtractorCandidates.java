@@ -18,7 +18,7 @@ import lectomen.engine.extract.Label;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.ComparableText;
 
-/** The ways in which values that were pointed at may be found. */
+/** The extractors that may find the marked values. */
 final class ExtractorCandidates {
     private static final double LABEL_AND_PATTERN = 0.97;
     private static final double LABEL_AND_TYPE = 0.95;

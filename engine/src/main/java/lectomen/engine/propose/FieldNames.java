@@ -7,7 +7,7 @@ import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldType;
 import lectomen.engine.extract.Label;
 
-/** What a field may be called. */
+/** Suggests names for fields. */
 final class FieldNames {
     private FieldNames() {}
 

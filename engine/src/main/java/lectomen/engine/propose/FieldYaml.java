@@ -9,7 +9,7 @@ import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldType;
 import lectomen.engine.extract.Label;
 
-/** A field as it is written in a rule, on one line. */
+/** A field as one line of a rule. */
 final class FieldYaml {
     private FieldYaml() {}
 

@@ -12,7 +12,7 @@ import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 
-/** What a form itself says, such as its labels: short texts that stand in several documents of a kind. */
+/** The printed text of a form, such as its labels: short texts that occur in several documents of a kind. */
 final class FormText {
     private static final int LONGEST = 4;
     private static final int MOST = 8;

@@ -10,7 +10,7 @@ import lectomen.engine.page.ComparableText;
 import lectomen.engine.page.Line;
 import lectomen.engine.page.Word;
 
-/** What stands beside or above a value and may be its label. */
+/** The texts beside or above a value that may be its label. */
 final class LabelCandidates {
     private static final int LONGEST_LABEL = 5;
     /** How far below its label a value may stand, in heights of the label. */

@@ -10,7 +10,7 @@ import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 
 /**
- * A value that somebody pointed at.
+ * A value that somebody marked.
  *
  * @param first the line that its first word stands in
  * @param at the place of that word in it

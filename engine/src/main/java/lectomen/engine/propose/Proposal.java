@@ -6,7 +6,7 @@ import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldValue;
 
 /**
- * A way to find a field.
+ * A proposed extractor for a field.
  *
  * @param wording the field as it is written in a rule
  * @param values what it gives on each sample, in their order

@@ -18,9 +18,9 @@ import lectomen.engine.page.ComparableText;
 import lectomen.engine.page.DocumentText;
 
 /**
- * Infers how a field is found from samples in which somebody pointed at its value: by the label beside or above it, by the pattern that
- * its values are written in, by its place on the page. Each way is tried on all samples, as rules would; the ways that hold come first,
- * the more telling before the others.
+ * Infers extractors for a field from samples with marked values: by the label beside or above it, by the pattern of its values,
+ * by its place on the page. Each way is tried on all samples, as rules would; the ways that hold come first, the more telling
+ * before the others.
  *
  * <p>Cost is, for each way and sample, that of finding one field.
  */
@@ -161,7 +161,10 @@ public final class Proposals {
         return sure * first.right() / first.said() * (open == 0 ? 1 : 0.6 + 0.4 * clear / open);
     }
 
-    /** The sample that tells the best ways apart: first one where the best finds nothing, then one where others find something else. */
+    /**
+     * The sample that tells the best ways apart: first one where the best finds nothing, then one where others find something
+     * else.
+     */
     private OptionalInt next(List<Proposal> best) {
         OptionalInt unclear = OptionalInt.empty();
         for (int i = 0; i < samples.size() && !best.isEmpty(); i++) {

@@ -18,7 +18,7 @@ public record Sample(DocumentText text, Mark mark) {
          * The value stands in a box.
          *
          * @param page counted from 1
-         * @param box on the page as it came
+         * @param box on the original page
          */
         record At(int page, Box box) implements Mark {}
 

@@ -8,7 +8,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import lectomen.engine.extract.FieldType;
 
-/** What values have in common: their type, and the pattern that they are written in. */
+/** What marked values have in common: their type and their pattern. */
 final class ValueForms {
     private static final Pattern DAY = Pattern.compile(
             "\\d{1,4}[./-]\\d{1,2}[./-]\\d{2,4}|\\d{1,2}\\.? ?\\p{L}{3,9}\\.? ?\\d{2,4}|\\p{L}{3,9} \\d{1,2},? \\d{4}");
@@ -38,8 +38,8 @@ final class ValueForms {
     }
 
     /**
-     * The pattern of codes such as MHP-2027-0031: figures may be any, capitals too where they differ. None for what is no code, or is
-     * written in several ways.
+     * The pattern of codes such as MHP-2027-0031: figures may be any, capitals too where they differ. None for what is no code,
+     * or is written in several ways.
      */
     static Optional<Pattern> pattern(List<String> values) {
         List<List<String>> runs = values.stream().map(ValueForms::runs).toList();

@@ -13,7 +13,7 @@ import lectomen.engine.plaintext.PlainTextReader;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 
-/** Reads a document's text by the reader for its type. */
+/** Reads a document's text with the reader for its type. */
 public final class DocumentReader {
     private final FontBook fonts;
 
@@ -31,7 +31,7 @@ public final class DocumentReader {
      * The text of the file, or why it has none.
      *
      * @param neededBy what the text is wanted for, for the reason
-     * @param listener told of each page
+     * @param listener called for each page
      * @throws IOException if the file itself can't be read
      */
     public ReadResult read(Path file, FileType type, String neededBy, Progress.Listener listener) throws IOException {

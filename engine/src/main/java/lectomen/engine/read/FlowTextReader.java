@@ -22,7 +22,7 @@ import lectomen.engine.typeset.SetPage;
 import lectomen.engine.typeset.Typeset;
 import lectomen.engine.typeset.Typesetter;
 
-/** The words of a document that flows, where they stand once it is laid out. */
+/** Reads the words of a flow document, at their positions after layout. */
 final class FlowTextReader {
     private FlowTextReader() {}
 

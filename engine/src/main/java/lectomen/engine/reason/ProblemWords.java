@@ -8,7 +8,7 @@ import java.nio.file.FileSystemException;
 import java.nio.file.NoSuchFileException;
 import java.util.regex.Pattern;
 
-/** What went wrong, in words for people: what a library says as long as it is English, and never the names of its classes. */
+/** Error messages for people: a library's own as long as it is English, never class names. */
 public final class ProblemWords {
     private static final int LONGEST = 160;
     private static final String DAMAGED = "it is damaged, or not valid for its format";

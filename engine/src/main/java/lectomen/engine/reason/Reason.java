@@ -4,9 +4,9 @@ import java.util.Map;
 import java.util.TreeMap;
 
 /**
- * Why something failed, waits or was left: a code to decide on, and parameters that fill its sentence in
- * {@code reasons.properties}. The code may be kept for ever; the parameters can hold names and values from documents, so
- * whoever stores them keeps them erasable.
+ * Why something failed, waits or was skipped: a code to decide on, and parameters for its sentence in {@code
+ * reasons.properties}. The code may be kept for ever; the parameters can hold names and values from documents, so code that
+ * stores them keeps them erasable.
  */
 public record Reason(String code, Map<String, String> parameters) {
     public Reason {

@@ -13,7 +13,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * The one catalogue of texts for reasons. A parameter is written in braces; one without a value is left out. {@code {count: page
+ * The one catalogue of reason texts. A parameter is written in braces; one without a value is left out. {@code {count: page
  * is|pages are}} gives the first wording where the parameter is 1, and else the second.
  */
 final class ReasonWords {

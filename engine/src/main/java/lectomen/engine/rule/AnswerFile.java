@@ -12,7 +12,7 @@ import lectomen.engine.naming.SafeName;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * A file by which whoever sent a document hears what became of it.
+ * A reply file that tells a document's sender the result.
  *
  * @param folder where it is put: a path, or a name inside the hot folder
  * @param named with its ending

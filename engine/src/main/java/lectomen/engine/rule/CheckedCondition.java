@@ -4,7 +4,7 @@ import java.util.Comparator;
 import java.util.List;
 
 /**
- * A condition as it was met by one file.
+ * A condition and its result for one file.
  *
  * @param says the condition in the rule's own words
  * @param saw what it looked at; empty for groups

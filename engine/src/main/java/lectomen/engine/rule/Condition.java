@@ -13,7 +13,7 @@ import lectomen.engine.data.DataValue;
 import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.page.DocumentText;
 
-/** A condition of a rule: something that holds for a file or does not. */
+/** A condition of a rule. */
 public sealed interface Condition {
     /** Of several values of a sidecar, so many are told. */
     int MOST_SHOWN = 5;
@@ -109,7 +109,7 @@ public sealed interface Condition {
         }
     }
 
-    /** What came of asking: whether it held, and what was seen. */
+    /** The result of asking: whether it held, and what was seen. */
     record Told(boolean held, String saw) {}
 
     /** A condition on what is known of a file without opening it. @param says it in the rule's own words */

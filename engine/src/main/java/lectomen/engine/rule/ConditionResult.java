@@ -1,6 +1,6 @@
 package lectomen.engine.rule;
 
-/** Whether a condition held; {@link #OPEN} while that depends on text nobody has read yet. */
+/** The result of a condition; {@link #OPEN} while it depends on text that has not been read. */
 public enum ConditionResult {
     YES,
     NO,

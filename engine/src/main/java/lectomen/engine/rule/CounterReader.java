@@ -8,7 +8,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** Reads what a counter is like. */
+/** Reads the settings of a counter. */
 final class CounterReader {
     private static final int LONGEST_NUMBER = 9;
     private static final int WIDEST = 18;

@@ -5,7 +5,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Lengths of time as rules write them. */
+/** Durations as rules write them. */
 final class DurationText {
     /** What to say that a length of time looks like. */
     static final String EXPECTED = "a time such as 500ms, 2s, 5m, 1h or 2d";

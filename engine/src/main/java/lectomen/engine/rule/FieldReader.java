@@ -24,7 +24,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** Reads one field of a {@code find} step: the ways to it, its type, and what its value must be like. */
+/** Reads one field of a {@code find} step: its extractors, type and constraints. */
 final class FieldReader {
     /** In the order in which they are tried. */
     private static final Map<String, FieldSpec.Where> PLACES = new LinkedHashMap<>();

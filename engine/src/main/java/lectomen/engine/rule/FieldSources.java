@@ -9,7 +9,7 @@ import lectomen.engine.extract.Extractor;
 import lectomen.engine.extract.TextSearch;
 import lectomen.engine.naming.NamePattern;
 
-/** Ways to a field that do not look at a page: names, folders, times, properties, other fields, lookups. */
+/** Extractors that don't read a page: names, folders, times, properties, other fields, lookups. */
 final class FieldSources {
     private FieldSources() {}
 
@@ -27,7 +27,7 @@ final class FieldSources {
         return group == null ? matcher.group() : group;
     }
 
-    /** @param says how the way to it is called */
+    /** @param says what the extractor is called */
     static Extractor slot(String says, String name) {
         return new Extractor.Given(
                 says, false, known -> list(Optional.ofNullable(known.slots().get(name))));

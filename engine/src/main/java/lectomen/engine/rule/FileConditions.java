@@ -11,7 +11,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import lectomen.engine.identify.FileType;
 
-/** Conditions that need no document opened. */
+/** Conditions that don't need the document opened. */
 final class FileConditions {
     private FileConditions() {}
 

@@ -9,7 +9,7 @@ import lectomen.engine.data.Sidecar;
 import lectomen.engine.identify.FileType;
 
 /**
- * What is known of a file without opening it beyond its head.
+ * What is known of a file from its name, place, size and first bytes.
  *
  * @param folder the hot folder that it came from, as the rules' sources name it once parameters are filled in; empty for an
  *     upload, which any rule may take
@@ -24,7 +24,7 @@ public record FileFacts(
      * @param subfolder where it lay below its hot folder, with slashes; empty for the hot folder itself
      * @param modified when its content was last changed, as its file system said
      * @param sender who it came from: the file's owner, or who handed it in; empty when nobody knows
-     * @param tags words that whoever sent it put on it
+     * @param tags words that its sender attached
      * @param now when it is looked at; empty for when it came in
      * @param given what the rule that handed it over knew, by name; with {@code rule} and {@code reason}
      * @param sidecar the data file that belongs to it
@@ -71,13 +71,13 @@ public record FileFacts(
         this(name, bytes, type, folder, arrived, Circumstances.UNKNOWN);
     }
 
-    /** The name without its ending. */
+    /** The name without its extension. */
     public String stem() {
         int dot = name.lastIndexOf('.');
         return dot > 0 ? name.substring(0, dot) : name;
     }
 
-    /** The ending of the name without its dot; empty when there is none. */
+    /** The extension of the name without its dot; empty when there is none. */
     public String ending() {
         int dot = name.lastIndexOf('.');
         return dot > 0 ? name.substring(dot + 1) : "";

@@ -4,7 +4,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Sizes of files as rules write them, and as people read them. */
+/** File sizes as rules write them and as people read them. */
 final class FileSizeText {
     /** What to say that a size looks like. */
     static final String EXPECTED = "a size such as 500 kB, 5 MB or 1 GB";

@@ -11,12 +11,12 @@ import java.util.stream.Stream;
 import lectomen.engine.naming.NamePattern;
 
 /**
- * What follows once a document of a rule has come to an end.
+ * What happens after a document of a rule is filed, failed or rejected.
  *
  * @param handOver the rule that takes the document on, with its fields and the reason
  * @param tags that the job gets, with slots
- * @param answer to whoever sent it
- * @param original what becomes of the document as it came; empty for the usual: what fails goes to the folder for failed files
+ * @param answer the reply to the sender
+ * @param original what becomes of the original document; empty for the usual: what fails goes to the folder for failed files
  */
 public record FollowUp(
         Optional<HandOver> handOver,

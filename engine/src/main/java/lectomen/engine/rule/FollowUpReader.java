@@ -15,7 +15,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** Reads what stands under {@code then:}. */
+/** Reads the follow-ups under {@code then:}. */
 final class FollowUpReader {
     /** What a tag or an answer can say besides what is known of the document: its end, why, and where it was filed. */
     private static final Set<String> ANSWER_SLOTS = Set.of("end", "reason", "job", "filed as", "filed in");

@@ -10,8 +10,8 @@ import java.util.regex.Pattern;
 import lectomen.engine.extract.TextSearch;
 
 /**
- * A pattern for a file name or a path of folders, with the names of its parts: {@code "{permit}_{vessel}.pdf"} with wildcards, or
- * a regular expression with named groups. What stands in a part can be used as a slot.
+ * A pattern for a file name or folder path whose parts are named: {@code "{permit}_{vessel}.pdf"} with wildcards, or a regular
+ * expression with named groups. What stands in a part can be used as a slot.
  *
  * @param written as the rule says it
  * @param whole whether the whole text must fit, rather than some of it

@@ -1,12 +1,12 @@
 package lectomen.engine.rule;
 
-/** What becomes of a document as it came, once its way through a rule has ended. */
+/** What happens to the original once its job has ended. */
 public sealed interface OriginalHandling {
     /** It is kept as long as the retention says, and nothing is put anywhere; not even where it failed. */
     record Keep() implements OriginalHandling {}
 
     /**
-     * It is put where whoever dropped it sees it, and kept besides.
+     * It is put where its submitter sees it, and stored as well.
      *
      * @param folder a path, or a name inside the hot folder
      */

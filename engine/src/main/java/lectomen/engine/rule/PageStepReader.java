@@ -31,7 +31,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** Reads the steps that work on a document's pages, and keeps in mind which outputs there are up to a place in the rule. */
+/** Reads the steps that work on a document's pages, and knows the outputs that exist up to a place in the rule. */
 final class PageStepReader {
     private static final String OF = "of";
     private static final String AS = "as";

@@ -14,7 +14,7 @@ import lectomen.engine.yaml.YamlTree;
  * Reads the file of a shared part. Whether its fields and slots fit is only known where a rule uses it, and said there.
  */
 public final class PartReader {
-    /** What came of reading a part's file. */
+    /** The result of reading a part's file. */
     public sealed interface Reading {
         record Good(SharedPart part) implements Reading {}
 

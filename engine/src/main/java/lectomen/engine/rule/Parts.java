@@ -15,7 +15,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** The shared parts while a rule is read: hands out what stands for a name, and remembers which were named. */
+/** Resolves shared parts while a rule is read, and remembers which were used. */
 final class Parts {
     /** Parts may name parts, but not for ever. */
     static final int DEEPEST = 5;

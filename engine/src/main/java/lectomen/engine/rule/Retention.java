@@ -4,7 +4,7 @@ import java.time.Duration;
 import java.util.Optional;
 
 /**
- * How long things are kept after a job came to its end.
+ * How long data is kept after a job has ended.
  *
  * @param originals the kept originals; empty for ever
  * @param jobs what is known of finished jobs, which takes their originals along; empty for ever

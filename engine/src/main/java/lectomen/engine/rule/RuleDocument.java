@@ -11,7 +11,7 @@ import lectomen.engine.extract.Extractor;
 import lectomen.engine.naming.NamePattern;
 
 /**
- * A rule as it was read from its file, with the site's parameters filled in.
+ * A rule as read from its file, with the site's parameters filled in.
  *
  * @param id as commands and messages name it
  * @param parameters its own, which go before those of the site
@@ -91,8 +91,8 @@ public record RuleDocument(
     }
 
     /**
-     * Why the rule does not take such a file from its folder, as a clause; from an upload, why from none of its sources. Empty where
-     * it does, as far as its conditions hold.
+     * Why the rule does not take such a file from its folder, as a clause; from an upload, why from none of its sources. Empty
+     * where it does, as far as its conditions hold.
      */
     public Optional<String> findRefusal(FileFacts facts) {
         if (!facts.more().given().isEmpty()) {

@@ -3,7 +3,7 @@ package lectomen.engine.rule;
 import java.util.Map;
 
 /**
- * A rule as it is written, with the shared parts that it may name.
+ * A rule's text, with the shared parts that it may use.
  *
  * @param parts their texts by name
  */

@@ -3,7 +3,7 @@ package lectomen.engine.rule;
 import java.util.List;
 import lectomen.engine.yaml.Problem;
 
-/** What came of reading a rule file. */
+/** The result of reading a rule file. */
 public sealed interface RuleReadResult {
     record Good(RuleDocument rule) implements RuleReadResult {}
 

@@ -14,7 +14,7 @@ import lectomen.engine.yaml.Section;
 import lectomen.engine.yaml.YamlTree;
 
 /**
- * Reads a rule file: the rule, or everything that is wrong with it by line and column.
+ * Reads a rule file: returns the rule, or every problem with its line and column.
  *
  * <pre>{@code
  * RuleReading reading = RuleReader.read(text, site);

@@ -20,7 +20,7 @@ import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * The JSON Schema (draft 2020-12) of rule files, for editors that check and complete while one writes. It knows the words, their
+ * The JSON Schema (draft 2020-12) of rule files, for editors that check and complete text. It knows the words, their
  * shapes, what each says with an example, and what kind of text is meant ({@code format}); what a value must be like besides, and
  * whether the parts fit together, {@link RuleReader} says.
  */

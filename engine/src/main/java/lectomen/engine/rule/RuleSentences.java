@@ -12,7 +12,7 @@ import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.naming.NamePattern;
 
-/** A rule as sentences that can be read aloud, each with the line of the file that it comes from. */
+/** A rule as sentences that can be read aloud, each with its line in the file. */
 public final class RuleSentences {
     /** Conditions say what they ask whatever file they look at; this one has nothing that could matter. */
     private static final FileFacts ANY_FILE = new FileFacts("", 0, FileType.UNKNOWN, Optional.empty(), Instant.EPOCH);

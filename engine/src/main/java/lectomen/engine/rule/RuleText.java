@@ -4,7 +4,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Changes a rule file as a person would: only what must be different, so that comments and order survive. */
+/** Edits a rule file with the smallest change, so that comments and order survive. */
 public final class RuleText {
     private static final Pattern ID_LINE = Pattern.compile("(?m)^(rule:[ \\t]*)(['\"]?)([a-z][a-z0-9-]*)\\2");
     private static final Pattern OWN_SLOT = Pattern.compile("(?m)^((?:.*[{ ,-])?folder:[^#\\n]*)\\{ *rule *}");

@@ -18,7 +18,7 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
-/** What the words of rule files say, told to who writes one: {@code words.yaml} beside this class, by group and word. */
+/** The explanations of rule words: {@code words.yaml} beside this class, by group and word. */
 final class RuleWords {
     /** @param kind of text that is meant; empty where any is */
     record Told(String says, String example, String kind) {}

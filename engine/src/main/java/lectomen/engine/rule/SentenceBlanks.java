@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Blanks in sentences: the words that stand for a value of the file. While a sentence is put together they are marked by
+ * Blanks in sentences, which stand for a value of the file. While a sentence is put together they are marked by
  * characters that no text has; {@link #read} takes the marks out again and tells where the blanks are.
  */
 final class SentenceBlanks {

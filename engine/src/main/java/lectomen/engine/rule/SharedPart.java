@@ -6,7 +6,7 @@ import java.util.stream.Stream;
 import lectomen.engine.yaml.Node;
 
 /**
- * Something that several rules name rather than write out.
+ * A part that several rules use.
  *
  * @param name as rules name it
  * @param content what stands for it where it is named

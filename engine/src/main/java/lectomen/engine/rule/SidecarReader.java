@@ -15,7 +15,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** Reads what a source says of data files that come beside its documents. */
+/** Reads a source's settings for data files beside its documents. */
 final class SidecarReader {
     private final List<Problem> problems;
 

@@ -2,17 +2,16 @@ package lectomen.engine.rule;
 
 import java.time.Duration;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.data.DataFormat;
 
 /**
- * How the documents of a source and the data files beside them find each other, and what happens where they don't.
+ * How the documents of a source are paired with data files, and what happens where one is missing.
  *
- * @param forms which data files are sidecars, by the endings of their names
- * @param named how a sidecar is called, without its ending; the first of these that is there belongs to the document
+ * @param forms which data files are sidecars, by the extensions of their names
+ * @param named how a sidecar is called, without its extension; the first of these that is there belongs to the document
  * @param documents asks a data file which documents it belongs to; empty where its name tells
  * @param patience how long one waits for the other
  * @param namespaces URIs by prefix, for XML
@@ -53,7 +52,7 @@ public record SidecarSettings(
             return word;
         }
 
-        /** The sidecar's name without its ending. @param file the document's whole name */
+        /** The sidecar's name without its extension. @param file the document's whole name */
         public String of(String file) {
             int dot = file.lastIndexOf('.');
             return this == FILE || dot <= 0 ? file : file.substring(0, dot);
@@ -90,10 +89,6 @@ public record SidecarSettings(
         FAIL,
         LEAVE,
         /** The document goes its way once more, with it. */
-        RUN_AGAIN;
-
-        public String word() {
-            return name().toLowerCase(Locale.ROOT).replace('_', ' ');
-        }
+        RUN_AGAIN
     }
 }

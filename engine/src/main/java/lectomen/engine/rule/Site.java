@@ -8,7 +8,7 @@ import java.util.TreeMap;
 import lectomen.engine.lookup.LookupRef;
 
 /**
- * What differs from one installation to the next.
+ * The settings that differ from one installation to the next.
  *
  * @param parameters the values of names in braces, such as {@code {inbox}}
  * @param connections the names of all places that rules may file to

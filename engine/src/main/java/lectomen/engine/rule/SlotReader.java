@@ -14,7 +14,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** Reads name patterns, and knows which slots there are up to a place in the rule. */
+/** Reads name patterns, and knows the slots that exist up to a place in the rule. */
 final class SlotReader {
     /** Slots that every document has besides its fields. */
     static final List<String> OWN = List.of(

@@ -21,7 +21,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** Reads what stands under {@code from:}. */
+/** Reads the source under {@code from:}. */
 final class SourceReader {
     /** Where a rule takes files from that takes only what others hand over. */
     static final String HAND_OVERS = "hand-overs";

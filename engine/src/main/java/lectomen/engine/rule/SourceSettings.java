@@ -6,7 +6,7 @@ import lectomen.engine.schedule.OpenHours;
 import lectomen.engine.schedule.RunTimes;
 
 /**
- * How the files of one hot folder become arrivals. All rules that name the folder must agree on them.
+ * How the files of one hot folder are grouped into arrivals. All rules that name the folder must agree on them.
  *
  * @param arrives how files come in
  * @param settle how long a file must stay unchanged before it is taken; zero for a folder into which files are moved whole

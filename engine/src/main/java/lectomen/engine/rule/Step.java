@@ -30,7 +30,7 @@ public sealed interface Step {
         }
     }
 
-    /** Names the document, without its ending. */
+    /** Names the document, without its extension. */
     record Name(NamePattern pattern, int line) implements Step {
         @Override
         public String word() {
@@ -109,7 +109,7 @@ public sealed interface Step {
         }
     }
 
-    /** Reads the text anew, for the steps behind it; {@code of} is the output that is read. */
+    /** Reads the text again, for the steps behind it; {@code of} is the output that is read. */
     record ReadText(ReadingOptions wish, String of, int line) implements Step {
         @Override
         public String word() {

@@ -14,7 +14,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** Reads the steps under {@code do:}, in order, so that a slot can only use a field that an earlier step finds. */
+/** Reads the steps under {@code do:}, in order, so that a slot can only use a field of an earlier step. */
 final class StepReader {
     @FunctionalInterface
     private interface Maker {

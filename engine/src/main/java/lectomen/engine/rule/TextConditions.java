@@ -12,7 +12,7 @@ import lectomen.engine.extract.TextSearch;
 import lectomen.engine.page.ComparableText;
 import lectomen.engine.page.DocumentText;
 
-/** Conditions that need the document opened: its text, its pages, its properties. */
+/** Conditions that need the document opened: its text, pages or properties. */
 final class TextConditions {
     private static final int MOST_LINES_FOR_NEAREST = 2_000;
 

@@ -16,7 +16,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** Times of day and days of the week as rules and settings write them. */
+/** Times of day and weekdays as rules and settings write them. */
 public final class TimesOfDay {
     private static final String WORKING_DAYS = "working days";
     private static final String EVERY_DAY = "every day";

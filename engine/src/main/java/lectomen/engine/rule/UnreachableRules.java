@@ -10,9 +10,9 @@ import java.util.stream.Collectors;
 import lectomen.engine.identify.FileType;
 
 /**
- * Finds rules that can never take a file, since one before them takes every file that they could want: it takes files from the
- * same folders, accepts at least the same types, and asks for nothing, for the same, or for a part of it. Rules that shut each
- * other out in subtler ways are not found.
+ * Finds rules that can never match a file, since an earlier rule matches every file that they could: it has the same folders,
+ * accepts at least the same types, and has no conditions, the same, or a part of them. Rules that shut each other out in
+ * subtler ways are not found.
  */
 public final class UnreachableRules {
     private static final FileFacts ANY_FILE = new FileFacts("", 0, FileType.UNKNOWN, Optional.empty(), Instant.EPOCH);

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** What to do when a file of that name is already there. */
+/** What to do when a file of that name already exists. */
 public enum WhenTaken {
     /** File it under the next free number: plan (2).pdf. */
     NUMBER_IT("number it"),

@@ -9,7 +9,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
- * Some days: those of the week that are named, or the working days of a calendar.
+ * Certain days: weekdays, or the working days of a calendar.
  *
  * @param ofWeek not asked where {@code working} is true
  */

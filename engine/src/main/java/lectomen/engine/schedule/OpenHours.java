@@ -8,8 +8,8 @@ import java.time.ZonedDateTime;
 import java.util.Optional;
 
 /**
- * Hours in which something is done, on some days. They may go over midnight, and then belong to the day on which they begin; from
- * a time to the same time is a whole day.
+ * Hours of certain days during which something is done. They may go over midnight, and then belong to the day on which they
+ * begin; from a time to the same time is a whole day.
  */
 public record OpenHours(LocalTime from, LocalTime to, Days days) {
     /** A year with every day of it a holiday opens never. */

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 
 /**
- * Times of day, on some days, at which something is done. One that the clocks skip is done as much later as they jump; one that
+ * Times of certain days at which something is done. One that the clocks skip is done as much later as they jump; one that
  * they show twice is done the first time.
  *
  * @param at in their order, at least one

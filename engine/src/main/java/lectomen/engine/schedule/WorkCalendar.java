@@ -6,7 +6,7 @@ import java.util.EnumSet;
 import java.util.Set;
 
 /**
- * Which days a site works on.
+ * The working days of a site.
  *
  * @param workingDays of each week
  * @param holidays on which nobody works all the same

@@ -4,7 +4,7 @@ import java.util.Optional;
 import lectomen.engine.plan.Outcome;
 
 /**
- * What a worker answers.
+ * A worker's response.
  *
  * @param outcome empty when the engine itself failed
  * @param fault what failed then, for the people who look after the engine

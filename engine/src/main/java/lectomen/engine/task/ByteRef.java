@@ -1,4 +1,4 @@
 package lectomen.engine.task;
 
-/** Bytes by their SHA-256 in small hexadecimal digits, never by a place on somebody's disk. */
+/** Bytes identified by their SHA-256 in lower-case hexadecimal, never by a path. */
 public record ByteRef(String sha256, long size) {}

@@ -6,7 +6,7 @@ import lectomen.engine.data.DataValue;
 import lectomen.engine.reason.Reason;
 
 /**
- * What an expression gives from a data file.
+ * The values that expressions return for a data file.
  *
  * @param reason why it can't be told; there are no hits then
  */

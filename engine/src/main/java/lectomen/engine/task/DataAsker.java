@@ -7,11 +7,11 @@ import java.util.Optional;
 import lectomen.engine.data.DataFile;
 import lectomen.engine.reason.Reason;
 
-/** Asks data files. */
+/** Queries data files. */
 public final class DataAsker {
     private DataAsker() {}
 
-    /** @throws IOException if the file's bytes can't be had */
+    /** @throws IOException if the file's bytes are not available */
     public static DataAnswer ask(DataTask task, Examiner.ByteFetch bytes) throws IOException {
         byte[] content = Files.readAllBytes(bytes.fetch(task.data()));
         DataFile.Reading reading = DataFile.read(content, task.form(), task.namespaces());

@@ -4,7 +4,7 @@ import java.util.Map;
 import lectomen.engine.data.DataFormat;
 
 /**
- * What a worker is asked: what an expression gives from a data file.
+ * A task for a worker: evaluate expressions on a data file.
  *
  * @param id of the call; its answer carries it
  * @param namespaces URIs by prefix, for XML

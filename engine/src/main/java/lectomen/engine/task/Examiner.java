@@ -29,8 +29,8 @@ import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.Site;
 
 /**
- * Does tasks: reads their rules and plans with them. Rules read before are remembered; so is what trials read and made last. Not safe
- * for several threads.
+ * Runs tasks: reads their rules and plans with them. Rules read before are remembered; so is what trials read and made last.
+ * Not safe for several threads.
  */
 public final class Examiner {
     private static final int REMEMBERED_RULES = 200;
@@ -103,7 +103,7 @@ public final class Examiner {
             return stopped.get();
         }
         Lookups lookups =
-                name -> Optional.ofNullable(task.site().lookups().get(name)).map(ref -> table(name, ref, bytes));
+                name -> Optional.ofNullable(task.site().lookups().get(name)).map(ref -> table(ref, bytes));
         Optional<ResultCache> ofTrials = task.asking() == Task.Asking.ALL ? kept : Optional.empty();
         TaskStepWorker workshop = new TaskStepWorker(task, bytes, bench.folder(), listener, ofTrials, fonts);
         makeRoom(ofTrials);
@@ -128,13 +128,13 @@ public final class Examiner {
         }
     }
 
-    private Lookup table(String name, LookupRef ref, ByteFetch bytes) {
+    private Lookup table(LookupRef ref, ByteFetch bytes) {
         return tables.computeIfAbsent(ref.sha256(), key -> {
             try {
                 Path file = bytes.fetch(new ByteRef(ref.sha256(), ref.size()));
-                return LookupReader.read(name, Files.readString(file)).lookup();
+                return LookupReader.read(Files.readString(file)).lookup();
             } catch (IOException e) {
-                throw new UncheckedIOException("The lookup's bytes can't be had", e);
+                throw new UncheckedIOException("The lookup's bytes are not available", e);
             }
         });
     }

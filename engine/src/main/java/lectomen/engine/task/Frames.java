@@ -15,8 +15,8 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Both directions of the talk with a worker, over a pair of byte streams. A frame is a letter for its kind, the length of
- * its body (four bytes, big end first), and the body.
+ * The protocol between service and worker, both directions, over a pair of byte streams. A frame is a letter for its kind, the
+ * length of its body (four bytes, big end first), and the body.
  *
  * <p>One thread may read while another writes; two may not do the same.
  */
@@ -40,8 +40,6 @@ public final class Frames {
         BYTES('B'),
         /** To the worker: the bytes are complete. */
         END('E'),
-        /** To the worker: there are no such bytes. */
-        MISSING('M'),
         /** From the worker: it has started and takes tasks. */
         READY('R'),
         /** From the worker: it needs the bytes of this SHA-256. */
@@ -195,10 +193,6 @@ public final class Frames {
     public void sendMade(ByteRef ref, InputStream bytes) throws IOException {
         send(Kind.MADE, JSON.writeValueAsBytes(ref));
         sendBytes(bytes);
-    }
-
-    public void sendMissing() throws IOException {
-        send(Kind.MISSING, new byte[0]);
     }
 
     /** The next frame, or empty when the other side has closed its end. */

@@ -3,7 +3,7 @@ package lectomen.engine.task;
 import java.io.IOException;
 import java.nio.file.Path;
 
-/** Where a worker puts what it makes of documents, and who takes it from there. */
+/** Takes the outputs that a worker makes of documents. */
 public interface OutputSink {
     /** A folder of the worker's own. */
     Path folder();

@@ -8,14 +8,14 @@ import lectomen.engine.page.Word;
 import lectomen.engine.reason.Reason;
 
 /**
- * A page as a worker shows it.
+ * A page as a worker draws it.
  *
  * @param reason why it can't be shown; all else is empty then
  * @param pages how many the document has
  * @param width of the page in {@code unit}, as boxes on it are measured
- * @param lines of plain text, each sign in its own cell; empty where there is a picture
+ * @param lines of plain text, each character in its own cell; empty where there is a picture
  * @param png empty for plain text
- * @param words with their places on the page as it came; empty unless they were asked for
+ * @param words with their places on the original page; empty unless they were asked for
  */
 public record PageAnswer(
         String id,

@@ -33,11 +33,11 @@ import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
 
-/** Shows pages of documents: a PDF's, a word processor's and those of picture files as pictures, plain text as its lines. */
+/** Draws pages: of a PDF, an office document or a picture file as pictures, of plain text as its lines. */
 public final class PageShower {
     private PageShower() {}
 
-    /** @throws IOException if the document's bytes can't be had */
+    /** @throws IOException if the document's bytes are not available */
     public static PageAnswer show(PageTask task, Examiner.ByteFetch bytes) throws IOException {
         return show(task, bytes, FontBook.shipped());
     }

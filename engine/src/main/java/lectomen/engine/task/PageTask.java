@@ -3,7 +3,7 @@ package lectomen.engine.task;
 import lectomen.engine.identify.FileType;
 
 /**
- * What a worker is asked: to show one page of a document, or to say its words.
+ * A task for a worker: draw one page of a document, or return its words.
  *
  * @param id of the call; its answer carries it
  * @param page counted from 1

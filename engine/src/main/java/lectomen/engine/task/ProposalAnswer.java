@@ -6,7 +6,7 @@ import lectomen.engine.extract.FieldValue;
 import lectomen.engine.reason.Reason;
 
 /**
- * How a field may be found.
+ * The extractors that a worker proposes for a field.
  *
  * @param reason why it can't be told; all else is empty then
  * @param name for the field

@@ -7,7 +7,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.page.Box;
 
 /**
- * What a worker is asked: how a field may be found, from documents in some of which somebody pointed at its value.
+ * A task for a worker: propose extractors for a field, from documents in some of which its value was marked.
  *
  * @param id of the call; its answer carries it
  * @param locale for dates and numbers
@@ -25,6 +25,6 @@ public record ProposalTask(int protocol, String id, List<Example> examples, Loca
      */
     public record Example(ByteRef document, FileType type, Optional<Spot> at, boolean absent) {}
 
-    /** @param page counted from 1 @param box on the page as it came */
+    /** @param page counted from 1 @param box on the original page */
     public record Spot(int page, Box box) {}
 }

@@ -16,7 +16,7 @@ import lectomen.engine.propose.Sample;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
 
-/** Proposes how a field may be found. What it read last it keeps, as one points again and again into the same documents. */
+/** Proposes extractors for a field. What it read last it keeps, as one points again and again into the same documents. */
 public final class Proposer {
     private final ResultCache kept;
     private final FontBook fonts;
@@ -27,7 +27,7 @@ public final class Proposer {
         this.fonts = fonts;
     }
 
-    /** @throws IOException if a document's bytes can't be had */
+    /** @throws IOException if a document's bytes are not available */
     public ProposalAnswer propose(ProposalTask task, Examiner.ByteFetch bytes) throws IOException {
         kept.makeRoom();
         List<Sample> samples = new ArrayList<>();

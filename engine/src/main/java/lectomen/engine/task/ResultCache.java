@@ -16,8 +16,8 @@ import lectomen.engine.plan.StepOutput;
 import lectomen.engine.reason.Reason;
 
 /**
- * What was read and made last of documents that one tries again and again, such as while a rule is written beside them: the next trial
- * takes it from here. Not safe for several threads.
+ * Recent results for documents that are tried again and again, such as while a rule is written beside them. Not safe for
+ * several threads.
  */
 public final class ResultCache {
     private static final int MOST_PAGES = 400;

@@ -19,7 +19,7 @@ import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.SidecarSettings;
 
-/** Asks the data file beside a document what the rules want to know of it, once and before they are asked. */
+/** Evaluates everything that the rules ask of a document's data file, once and beforehand. */
 final class SidecarAsker {
     private final Examiner.ByteFetch bytes;
 
@@ -41,7 +41,7 @@ final class SidecarAsker {
         try {
             content = Files.readAllBytes(bytes.fetch(new ByteRef(sidecar.sha256(), sidecar.size())));
         } catch (IOException e) {
-            throw new UncheckedIOException("The sidecar's bytes can't be had", e);
+            throw new UncheckedIOException("The sidecar's bytes are not available", e);
         }
         DataFile.Reading reading = DataFile.read(content, sidecar.form(), sidecar.namespaces());
         if (reading instanceof DataFile.Reading.Bad bad) {

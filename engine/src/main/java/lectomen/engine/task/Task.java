@@ -7,7 +7,7 @@ import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.Site;
 
 /**
- * What a worker is asked: to examine one document under some rules.
+ * A task for a worker: examine one document under some rules.
  *
  * @param protocol {@link #PROTOCOL} of the asking side
  * @param id of the job or trial
@@ -32,7 +32,7 @@ public record Task(
 
     /** How rules are asked whether they take the document. */
     public enum Asking {
-        /** In their order, up to the first that wants it. */
+        /** In their order, up to the first that matches it. */
         FIRST_THAT_WANTS,
         /** In their order, and those behind the one that takes it too, to see who would have. */
         ALL,

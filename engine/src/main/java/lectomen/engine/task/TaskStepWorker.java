@@ -36,7 +36,7 @@ import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Step;
 
-/** Works on the document of one task. What is made lies in a folder until the task is done. */
+/** Runs the steps of one task's document. What is made lies in a folder until the task is done. */
 final class TaskStepWorker implements StepWorker {
     private final Task task;
     private final Examiner.ByteFetch bytes;
@@ -113,7 +113,7 @@ final class TaskStepWorker implements StepWorker {
             }
             return reading;
         } catch (IOException e) {
-            throw new UncheckedIOException("The document's bytes can't be had", e);
+            throw new UncheckedIOException("The document's bytes are not available", e);
         }
     }
 
@@ -181,8 +181,8 @@ final class TaskStepWorker implements StepWorker {
     }
 
     /**
-     * Hands over what goes on from here: what is filed, and outputs with a name of their own. A trial shows the others too; they were
-     * only steps on the way else.
+     * Hands over what goes on from here: what is filed, and outputs with a name of their own. A trial shows the others too;
+     * they were only steps on the way else.
      */
     void handOver(Outcome outcome, OutputSink bench) {
         Set<String> handed = new HashSet<>();

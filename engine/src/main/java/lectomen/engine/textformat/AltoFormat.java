@@ -12,7 +12,7 @@ import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 
-/** XML by the open schema of ALTO, version 4. Places are in 1/1200 inch. */
+/** XML in the open schema ALTO, version 4. Places are in 1/1200 inch. */
 final class AltoFormat {
     private static final String SPACE = "http://www.loc.gov/standards/alto/ns-v4#";
     private static final double UNITS = 1_200.0 / 72;

@@ -11,7 +11,7 @@ import lectomen.engine.page.Line;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 
-/** HTML by the open specification of hOCR 1.2. Boxes are in points of a picture of 300 dots per inch. */
+/** HTML by the open specification hOCR 1.2. Boxes are in points of a picture of 300 dots per inch. */
 final class HocrFormat {
     private static final double DOTS = 300;
     private static final double POINTS_PER_INCH = 72;

@@ -13,7 +13,7 @@ import lectomen.engine.page.Page;
 import lectomen.engine.page.Word;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Pages, lines and words. Boxes are in points of 1/72 inch from the top left of the page as it came; how its text is turned there is said. */
+/** Pages, lines and words. Boxes are in points of 1/72 inch from the top left of the original page; how its text is turned there is said. */
 final class JsonTextFormat {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 

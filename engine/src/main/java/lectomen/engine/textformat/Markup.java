@@ -6,7 +6,7 @@ import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 
-/** Writes elements, one in the other, with their attributes by pairs. */
+/** Writes nested elements with their attributes. */
 final class Markup {
     private final XMLStreamWriter xml;
 

@@ -9,7 +9,7 @@ import java.util.Optional;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
 
-/** The text of a document written out. */
+/** A format for a document's text. */
 public final class TextFormat {
     /** How it is written. */
     public enum Form {

@@ -3,7 +3,7 @@ package lectomen.engine.typeset;
 import lectomen.engine.flow.FlowObject;
 import lectomen.engine.flow.Inline;
 
-/** The smallest part of a line. */
+/** The smallest part of a line that is never divided. */
 sealed interface Atom {
     /** How wide it is, where it does not depend on its place. */
     default double width() {

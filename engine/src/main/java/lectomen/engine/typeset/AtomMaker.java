@@ -15,10 +15,10 @@ import lectomen.engine.flow.Inline;
 import lectomen.engine.font.FontFile;
 
 /**
- * Takes a paragraph apart into atoms: at blanks, where a line may end, and where the type or the direction changes.
+ * Splits a paragraph into atoms: at spaces, at line break opportunities, and where the font or direction changes.
  *
- * <p>Letters of most European text are taken apart at blanks and hyphens, as word processors do. Where others stand, lines end where
- * Unicode's rules for them (UAX #14) let them, and letters that run from the right get their places by UAX #9.
+ * <p>Letters of most European text are taken apart at blanks and hyphens, as word processors do. Where others stand, lines end
+ * where Unicode's rules for them (UAX #14) let them, and letters that run from the right get their places by UAX #9.
  */
 final class AtomMaker {
     private static final char OBJECT = '\uFFFC';
@@ -98,7 +98,7 @@ final class AtomMaker {
         return new Direction(text, other ? endsByUnicode(text) : endsAtBlanks(text), levels);
     }
 
-    /** General punctuation and signs, which stand in any text. */
+    /** General punctuation and symbols, which stand in any text. */
     private static boolean isPunctuation(int sign) {
         return sign >= 0x2000 && sign < 0x2E80;
     }
@@ -283,7 +283,7 @@ final class AtomMaker {
         }
     }
 
-    /** With a box for each sign that no font has, and without what is no sign. */
+    /** With a box for each character that no font has, and without control characters. */
     private String drawable(String piece, ResolvedFormatting type) {
         boolean all = piece.codePoints().allMatch(sign -> type.file().has(sign));
         if (all) {

@@ -3,13 +3,13 @@ package lectomen.engine.typeset;
 import java.util.List;
 import java.util.Optional;
 
-/** Makes the columns of a section that ends on a page about equally high: as low as all of its strips find their places in. */
+/** Balances the columns of a section that ends on a page: the lowest height at which all of its strips fit. */
 final class Balance {
     private static final double STEP = 2;
 
     private Balance() {}
 
-    /** The columns filled anew; none where notes stand in them, or they are full already. */
+    /** The columns filled again; none where notes stand in them, or they are full already. */
     static Optional<List<Column>> of(List<Column> now) {
         if (now.stream().anyMatch(Column::hasNotes)) {
             return Optional.empty();

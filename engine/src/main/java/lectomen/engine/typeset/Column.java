@@ -3,7 +3,7 @@ package lectomen.engine.typeset;
 import java.util.ArrayList;
 import java.util.List;
 
-/** One column of one page while it is filled: strips from its top, notes from its bottom. */
+/** One column of a page being filled: strips from the top, notes from the bottom. */
 final class Column {
     /** Above the line that stands over notes, and below it. */
     static final double ABOVE_NOTES = 6;

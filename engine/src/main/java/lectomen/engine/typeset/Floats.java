@@ -2,7 +2,7 @@ package lectomen.engine.typeset;
 
 import lectomen.engine.flow.Placement;
 
-/** What floats on the page that is being filled: finds each its place, and keeps text off it. */
+/** The floating objects of the page being filled: places each, and keeps text off it. */
 final class Floats {
     private final TextObstacles around = new TextObstacles();
 

@@ -12,7 +12,7 @@ import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Table;
 
-/** Sets blocks below each other in a width, without pages: what stands in cells, boxes, running heads and notes. */
+/** Sets blocks one below the other in a given width, without pages: the content of cells, text boxes, running heads and notes. */
 final class GalleyMaker {
     /** So that rounding breaks no line that just fits. */
     private static final double HAIR = 0.01;

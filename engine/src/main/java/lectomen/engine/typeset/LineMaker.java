@@ -4,11 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.TabStop;
 
 /**
- * Breaks atoms into lines, each as full as it gets, which is how word processors do it: a line that ends elsewhere than in the program
- * that wrote the file moves all that follows.
+ * Breaks atoms into lines, each as full as possible, like word processors do: a line break that differs from the original moves
+ * everything after it.
  *
  * <p>A word that is wider than a whole line is taken apart where the line ends. Blanks at a line's end hang over it.
  */
@@ -219,10 +218,5 @@ final class LineMaker {
          * @param beforePoint the same as far as its decimal point
          */
         Stop next(double at, double left, double right, double following, double beforePoint);
-
-        /** @param stops in their order, from the text area's left edge */
-        static Tabs of(List<TabStop> stops, double usual, double leftIndent) {
-            return new TabStops(stops, usual, leftIndent);
-        }
     }
 }

@@ -11,7 +11,7 @@ import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Leading;
 
-/** Gives the atoms of a line their places: alignment, justification, directions, heights; and draws what goes along with letters. */
+/** Positions the atoms of a line: alignment, justification, direction and heights; and draws underlines and the like. */
 final class LineSetter {
     /** Between a leader and the text beside it, of the text's size, so that programs don't read them as one word. */
     private static final double LEADER_GAP = 0.35;

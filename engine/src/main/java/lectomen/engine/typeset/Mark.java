@@ -4,7 +4,7 @@ import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.FlowObject;
 import lectomen.engine.font.FontFile;
 
-/** One thing that is drawn on a page. */
+/** Something drawn on a page. */
 public sealed interface Mark {
     /** The part of the document that it belongs to. */
     Node node();

@@ -2,7 +2,7 @@ package lectomen.engine.typeset;
 
 import java.util.List;
 
-/** Marks that were set together, from the top left of the box they fill. */
+/** Marks that were set together, relative to the top left of their box. */
 record MarkGroup(List<Mark> marks, double width, double height) {
     static final MarkGroup NOTHING = new MarkGroup(List.of(), 0, 0);
 

@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * A part of a document's structure, for those who can't see its pages: its kind in the words of ISO 32000-1, 14.8.4, what it lies in
- * and what it holds. What is drawn for the eye alone belongs to {@link #ORNAMENT}.
+ * A part of a document's structure, for screen readers: its type by ISO 32000-1, 14.8.4, its parent and its content. What is
+ * drawn for the eye alone belongs to {@link #ORNAMENT}.
  */
 public final class Node {
     /** Kinds of parts; {@link #word} is the standard's. */

@@ -3,7 +3,7 @@ package lectomen.engine.typeset;
 import java.util.List;
 import lectomen.engine.flow.FlowObject;
 
-/** What is drawn of a thing, without what is written in it. */
+/** What is drawn of an object, without the text inside it. */
 final class ObjectMarks {
     private ObjectMarks() {}
 

@@ -9,7 +9,7 @@ import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Section;
 
-/** Sets things and what stands apart, and finds those that float their place. */
+/** Sets objects and blocks placed apart, and places those that float. */
 final class ObjectSetter {
     private final GalleyMaker galleys;
     private final Setting setting;

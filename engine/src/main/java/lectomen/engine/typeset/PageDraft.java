@@ -5,7 +5,7 @@ import java.util.List;
 import lectomen.engine.flow.Placement;
 import lectomen.engine.flow.Section;
 
-/** A page while it is filled. */
+/** A page being filled. */
 final class PageDraft {
     /** How what floats lies to the text: what text goes around is read where it hangs. */
     enum Layer {

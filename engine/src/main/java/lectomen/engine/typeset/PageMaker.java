@@ -21,7 +21,7 @@ import lectomen.engine.flow.Table;
 /**
  * Fills pages with strips, from top to bottom, column after column.
  *
- * <p>A strip that finds no place ends its column. What is kept with it moves along: strips are taken back from the column's end as far
+ * <p>A strip that finds no place ends its column. What is kept with it moves along: strips are removed from the column's end as far
  * as they belong to the next, unless that were all of them. A row that may be divided fills what is left. Notes take their place from
  * the column's bottom as their marks are put; what hangs on a paragraph is placed when its first line is, and lines beside it are
  * broken for what it leaves them.

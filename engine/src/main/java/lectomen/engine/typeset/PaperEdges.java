@@ -6,7 +6,7 @@ import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.Edges;
 import lectomen.engine.flow.Section;
 
-/** The lines around a page; their gap is measured from its sides. */
+/** The lines around a page, at a distance from its sides. */
 final class PaperEdges {
     private PaperEdges() {}
 

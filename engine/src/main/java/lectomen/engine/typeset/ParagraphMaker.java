@@ -12,7 +12,7 @@ import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.TabStop;
 
-/** Sets a paragraph in lines, with its label, frame and shading, and what keeps its lines together. */
+/** Sets a paragraph in lines, with its label, frame and shading, and the rules for keeping lines together. */
 final class ParagraphMaker {
     /** Makes what stands at the foot for a note. */
     @FunctionalInterface

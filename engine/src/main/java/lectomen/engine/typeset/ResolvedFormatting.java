@@ -6,7 +6,7 @@ import lectomen.engine.flow.Formatting;
 import lectomen.engine.font.Face;
 import lectomen.engine.font.FontFile;
 
-/** A look made out: the font that letters are drawn with, and how. Letters of one type can be drawn together. */
+/** Formatting with every property resolved: the font that is used, and how. Letters of one type can be drawn together. */
 final class ResolvedFormatting {
     /** Of the text's size, for letters above or below their line. */
     private static final double SMALL = 0.65;
@@ -38,7 +38,7 @@ final class ResolvedFormatting {
         };
     }
 
-    /** The same with another file, for signs that the font's main one lacks. */
+    /** The same with another file, for characters that the font's main one lacks. */
     ResolvedFormatting in(FontFile other) {
         return other == file ? this : new ResolvedFormatting(look, face, other, size, raised);
     }
@@ -118,7 +118,7 @@ final class ResolvedFormatting {
         return width * size * stretch() + signs * spacing();
     }
 
-    /** A sign that no font has is drawn as the font's own box for it. */
+    /** A character that no font has is drawn as the font's own box for it. */
     private double widthOf(int sign) {
         double width = file.width(sign);
         return width >= 0 ? width : Math.max(0, file.width('?'));

@@ -3,7 +3,7 @@ package lectomen.engine.typeset;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Turns what was set level by a quarter: letters and lines; pictures keep upright in the turned place. */
+/** Rotates set content by a quarter turn: letters and lines; pictures stay upright in the rotated place. */
 final class RotatedContent {
     private RotatedContent() {}
 

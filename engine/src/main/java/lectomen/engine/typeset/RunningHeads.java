@@ -13,7 +13,7 @@ import lectomen.engine.flow.Paragraph;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
 
-/** Running heads and feet: which a page has, how much room they leave, and what is drawn of them. */
+/** Headers and footers: which a page has, how much space they need, and what is drawn. */
 final class RunningHeads {
     /** Where a page's text begins and ends. */
     record Room(double top, double bottom) {}

@@ -7,7 +7,7 @@ import lectomen.engine.flow.Edge;
 import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
 
-/** A table's row with its cells set, before and after its height is known. */
+/** A table row with its cells set, before and after its height is known. */
 final class SetRow {
     /** @param strips what stands in it, from the top of its inside */
     record SetCell(Table.Cell cell, double left, double width, List<Strip> strips) {

@@ -16,7 +16,7 @@ import lectomen.engine.flow.Formatting;
 import lectomen.engine.font.Chosen;
 import lectomen.engine.font.FontBook;
 
-/** What all parts of one document are set with, and what is noted while they are. */
+/** What all parts of a document are set with, and what is noted meanwhile. */
 final class Setting {
     private static final int MOST_MISSING = 200;
 

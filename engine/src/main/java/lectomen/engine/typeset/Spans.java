@@ -1,6 +1,6 @@
 package lectomen.engine.typeset;
 
-/** How much of a column's width is free at a height, where something stands beside the text. */
+/** How much of a column's width is free at a height, beside floating objects. */
 @FunctionalInterface
 interface Spans {
     /**

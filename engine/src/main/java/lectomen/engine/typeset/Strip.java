@@ -6,8 +6,8 @@ import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Placement;
 
 /**
- * What fills a column's width and is not divided by a page's end, or only as it says itself: a line, or a table's row. Its marks are
- * measured from its own top left.
+ * Content across a column's width that is not split between pages, or only where it allows it: a line or a table row. Its marks
+ * are measured from its own top left.
  */
 final class Strip {
     /** What stands at a page's foot for a mark in the strip. */

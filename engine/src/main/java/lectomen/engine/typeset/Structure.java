@@ -6,7 +6,7 @@ import java.util.Optional;
 import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Paragraph;
 
-/** Finds each paragraph its place in the document's structure: items that follow each other belong to one list, deeper ones to its items. */
+/** Builds the document's structure from its paragraphs: consecutive items belong to one list, deeper ones to their items. */
 final class Structure {
     private record Open(String list, int level, Node node, Node body) {}
 

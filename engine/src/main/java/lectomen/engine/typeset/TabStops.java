@@ -5,8 +5,7 @@ import java.util.List;
 import lectomen.engine.flow.TabStop;
 
 /**
- * Stops of a paragraph: its own, its left indent where the first line hangs, and beyond its last one those that stand at even
- * distances.
+ * The tab stops of a paragraph: its own, its left indent under a hanging first line, and the default stops after its last one.
  */
 final class TabStops implements LineMaker.Tabs {
     private static final double SAME_PLACE = 0.01;

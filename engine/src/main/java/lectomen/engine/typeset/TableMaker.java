@@ -6,7 +6,7 @@ import java.util.List;
 import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.Table;
 
-/** Sets tables: the widths of their columns, and each row as a strip. */
+/** Sets tables: their column widths, and each row as a strip. */
 final class TableMaker {
     private final Setting setting;
     private final GalleyMaker galleys;

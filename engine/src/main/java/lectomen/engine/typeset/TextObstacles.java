@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import lectomen.engine.flow.Placement;
 
-/** Boxes that text goes around, on one page or in one cell. */
+/** Boxes that text wraps around, on one page or in one cell. */
 final class TextObstacles {
     /** Less room than this beside something is left empty. */
     private static final double NARROWEST = 72;

@@ -5,13 +5,13 @@ import java.util.Map;
 import lectomen.engine.flow.ContentInventory;
 
 /**
- * A document on its pages.
+ * A laid-out document.
  *
  * @param structure the document's parts
  * @param headings for an outline
  * @param drawn how many elements of each kind stand on the pages
  * @param fonts which fonts stand in for others
- * @param missingSigns signs that no font has, which are drawn as an empty box
+ * @param missingSigns characters that no font has, which are drawn as an empty box
  */
 public record Typeset(
         List<SetPage> pages,

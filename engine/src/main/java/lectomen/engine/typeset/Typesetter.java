@@ -8,7 +8,7 @@ import lectomen.engine.flow.Section;
 import lectomen.engine.font.FontBook;
 
 /**
- * Lays a document out.
+ * Lays out a document.
  *
  * <pre>{@code
  * Typeset set = Typesetter.set(document, FontBook.shipped());

@@ -2,7 +2,7 @@ package lectomen.engine.yaml;
 
 import java.util.List;
 
-/** A file as it is written: texts, lists and maps, each with the place where it starts. Every scalar is text. */
+/** A YAML file as texts, lists and maps, each with its position. Every scalar is text. */
 public sealed interface Node {
     Spot spot();
 

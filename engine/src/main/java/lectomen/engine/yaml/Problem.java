@@ -1,7 +1,7 @@
 package lectomen.engine.yaml;
 
 /**
- * Something wrong in a rule file.
+ * A problem in a rule file.
  *
  * @param line counted from 1
  * @param column counted from 1

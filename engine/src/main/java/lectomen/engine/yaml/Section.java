@@ -10,8 +10,8 @@ import java.util.regex.PatternSyntaxException;
 import lectomen.engine.extract.Similarity;
 
 /**
- * One map of a file while it is read: hands out the value of each word, gathers what is wrong, and at {@link #close}
- * reports the words that nobody asked for.
+ * One map of a file being read: hands out the value of each word, collects problems, and at {@link #close} reports the words
+ * that were not used.
  */
 public final class Section {
     private static final int MOST_PROBLEMS = 50;

@@ -7,7 +7,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Looks over looks, and styles that rest on styles. */
+/** Looks over looks, and styles that are based on styles. */
 class LooksTest {
     private static final Formatting BOLD = Formatting.NONE.with(FormatProperty.BOLD, true);
     private static final Formatting LARGE = Formatting.NONE.with(FormatProperty.SIZE, 20.0);

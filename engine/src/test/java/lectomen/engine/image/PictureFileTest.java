@@ -221,7 +221,7 @@ class PictureFileTest {
         return ((PictureFile.Opening.Refused) opening).reason().code();
     }
 
-    /** One bit a point, not packed, 16 by 2: the first row black but for its last point. @param order of the bits */
+    /** One bit per pixel, not packed, 16 by 2: the first row black but for its last point. @param order of the bits */
     private Path bits(int order, int[] rows) throws IOException {
         ByteBuffer tiff = ByteBuffer.allocate(200).order(ByteOrder.LITTLE_ENDIAN);
         tiff.put((byte) 'I').put((byte) 'I').putShort((short) 42).putInt(8);

@@ -6,7 +6,7 @@ import java.util.List;
 import lectomen.engine.prepare.InkMask;
 import org.junit.jupiter.api.Test;
 
-/** On paper of 100 dots per inch, 300 by 200 points. */
+/** On paper of 100 dots per inch, 300 by 200 pixels. */
 class RuledLinesTest {
     private final InkMask mask = InkMask.empty(300, 200);
     private final Sheet sheet = new Sheet(new byte[300 * 200], mask, 100);

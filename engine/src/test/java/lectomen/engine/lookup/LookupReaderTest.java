@@ -14,7 +14,7 @@ class LookupReaderTest {
             """;
 
     private static LookupReader.Reading read(String csv) {
-        return LookupReader.read("vessels", csv);
+        return LookupReader.read(csv);
     }
 
     @Test

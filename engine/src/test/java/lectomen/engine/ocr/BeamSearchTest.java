@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 
-/** Classes 1 and 2 stand for two signs; class 0 is none. */
+/** Classes 1 and 2 stand for two characters; class 0 is none. */
 class BeamSearchTest {
     private static StepScores steps(double[]... likelihoods) {
         float[][] weights = new float[likelihoods.length][];

@@ -102,7 +102,7 @@ class PageTextReaderTest {
         return row[other.length()];
     }
 
-    /** Errors a hundred signs may have on this set; more than the shipped weights make is a step back. */
+    /** Errors a hundred characters may have on this set; more than the shipped weights make is a step back. */
     @ParameterizedTest
     @CsvSource({
         "Sans-Regular, 300, 11, grey, 0, 0.4",

@@ -24,7 +24,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** A small set of pictures that never changes: weights or code that read it worse than what was shipped last are a step back. */
 class ShippedLevelTest {
-    /** @param shipped how many signs the last shipped reader has wrong */
+    /** @param shipped how many characters the last shipped reader has wrong */
     @ParameterizedTest
     @CsvSource({"CLEAN, 1", "OFFICE, 1", "POOR, 0", "FAX, 4", "PHOTOGRAPH, 0"})
     void noMoreSignsAreWrongThanWereShipped(Machine machine, int shipped) throws Exception {

@@ -18,14 +18,14 @@ import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
 
 /**
- * Tells a document in lines, for tests: a paragraph each, a table's row each, what stands apart after {@code aside}. Runs with a look of
+ * Tells a document in lines, for tests: a paragraph each, a table's row each, what stands apart after {@code aside}. Runs with formatting of
  * their own say so in braces where that is wanted.
  */
 final class Told {
-    /** What is told of the look of a run, by the word that stands for it. */
+    /** What is told of the formatting of a run, by the word that stands for it. */
     private static final Map<String, FormatProperty<?>> OF_RUNS = new java.util.LinkedHashMap<>();
 
-    /** What is told of the look of a paragraph. */
+    /** What is told of the formatting of a paragraph. */
     private static final Map<String, FormatProperty<?>> OF_PARAGRAPHS = new java.util.LinkedHashMap<>();
 
     static {
@@ -64,7 +64,7 @@ final class Told {
         this.wanted = wanted;
     }
 
-    /** @param wanted the traits that are told */
+    /** @param wanted the properties that are told */
     static List<String> of(FlowDocument document, List<String> wanted) {
         Told told = new Told(wanted);
         boolean first = true;

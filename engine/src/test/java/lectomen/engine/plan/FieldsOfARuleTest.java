@@ -31,7 +31,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Every way to a field, every type and every check, each as a rule file says it. */
+/** Every extractor of a field, every type and every check, each as a rule file says it. */
 class FieldsOfARuleTest {
     private static final String VESSELS = """
             vessel,call sign,quay
@@ -100,7 +100,7 @@ class FieldsOfARuleTest {
         RuleReadResult reading = RuleReader.read(rule, SITE);
         assertThat(reading).as(reading + "\n" + rule).isInstanceOf(RuleReadResult.Good.class);
         Candidate candidate = new Candidate(new RuleRef("permits", 1), ((RuleReadResult.Good) reading).rule());
-        Lookup vessels = LookupReader.read("vessels", VESSELS).lookup();
+        Lookup vessels = LookupReader.read(VESSELS).lookup();
         return Planner.plan(
                 List.of(candidate),
                 FACTS,
@@ -176,8 +176,8 @@ class FieldsOfARuleTest {
     @CsvSource(
             delimiter = '~',
             value = {
-                "{ right of: Vessel, length: 3 to 5 } ~ Field \"x\" reads \"Grey Heron\", but it has 10 characters, and 3 to 5 are wanted.",
-                "{ right of: Vessel, length: 4 } ~ Field \"x\" reads \"Grey Heron\", but it has 10 characters, and 4 are wanted.",
+                "{ right of: Vessel, length: 3 to 5 } ~ Field \"x\" reads \"Grey Heron\", but it has 10 characters instead of 3 to 5.",
+                "{ right of: Vessel, length: 4 } ~ Field \"x\" reads \"Grey Heron\", but it has 10 characters instead of 4.",
                 "{ right of: Vessel, must fit: '[A-Z]+' } ~ Field \"x\" reads \"Grey Heron\", but it does not fit [A-Z]+.",
                 "{ right of: Fee, as: number, at most: 1000 } ~ Field \"x\" reads \"1240.00\", but it is more than 1000.",
                 "{ right of: Fee, as: money, at least: 2000.50 } ~ Field \"x\" reads \"1240.00 GBP\", but it is less than 2000.50.",

@@ -1,6 +1,6 @@
 package lectomen.service.access;
 
-/** What was typed for a new person can't be taken. */
+/** The details of a new account are invalid. */
 public final class BadPersonException extends RuntimeException {
     private final String field;
 

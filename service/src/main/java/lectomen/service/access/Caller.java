@@ -4,7 +4,7 @@ import java.util.Objects;
 import org.springframework.web.context.request.RequestAttributes;
 import org.springframework.web.context.request.RequestContextHolder;
 
-/** Who makes the request that this thread answers. */
+/** The caller of the request on this thread. */
 public final class Caller {
     static final String PRINCIPAL = "lectomen.principal";
     static final String ADDRESS = "lectomen.address";

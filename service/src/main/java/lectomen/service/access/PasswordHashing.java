@@ -5,9 +5,9 @@ import java.util.Optional;
 import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder;
 import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder.SecretKeyFactoryAlgorithm;
 
-/** How passwords are kept: as PBKDF2 with HMAC-SHA-256. */
+/** Hashes passwords: PBKDF2 with HMAC-SHA-256. */
 public final class PasswordHashing {
-    /** As slow for whoever guesses as it may be for people who sign in. */
+    /** As slow as people who sign in can bear, to slow down guessing. */
     public static final PasswordHashing SLOW = new PasswordHashing(600_000);
 
     private static final int SALT_BYTES = 16;
@@ -18,7 +18,7 @@ public final class PasswordHashing {
     private final int rounds;
     private final Pbkdf2PasswordEncoder encoder;
 
-    /** @param rounds which whoever guesses a password has to go through; tests do with few */
+    /** @param rounds of hashing per guess; tests use few */
     public PasswordHashing(int rounds) {
         this.rounds = rounds;
         this.encoder =

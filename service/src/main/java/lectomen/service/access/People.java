@@ -13,7 +13,7 @@ import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * The people who may sign in. The first is made through a one-time link that the service prints; Safe for several
+ * The people who can sign in. The first is made through a one-time link that the service prints; Safe for several
  * threads.
  */
 public final class People {

@@ -1,7 +1,7 @@
 package lectomen.service.access;
 
 /**
- * Somebody who may sign in.
+ * A person who can sign in.
  *
  * @param name as others see it
  * @param signIn what they type to sign in, in lower case

@@ -19,7 +19,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Stands before everything that the service answers. Who calls by a foreign name gets nothing, so that a web page that was led
+ * Checks every request before it is handled. Who calls by a foreign name gets nothing, so that a web page that was led
  * here by a borrowed name reads nothing; behind a declared proxy, only that proxy is talked to. The health of the service, the
  * way to sign in, and the console's own files are for anybody; all else is for the holder of the token and for people who are
  * signed in. What a signed-in browser changes has to come from the console itself.
@@ -196,6 +196,6 @@ public final class RequestGuard extends OncePerRequestFilter {
         response.setCharacterEncoding(StandardCharsets.UTF_8.name());
         response.getWriter()
                 .write(JSON.writeValueAsString(
-                        Map.of("status", status, "code", code, "title", "Not let in", "detail", detail)));
+                        Map.of("status", status, "code", code, "title", "Access denied", "detail", detail)));
     }
 }

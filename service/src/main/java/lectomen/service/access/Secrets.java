@@ -7,7 +7,7 @@ import java.security.SecureRandom;
 import java.util.Base64;
 import java.util.HexFormat;
 
-/** Random words that nobody can guess, and the hashes under which the store knows them. */
+/** Random secrets, and the hashes that the store has of them. */
 final class Secrets {
     private static final SecureRandom RANDOM = new SecureRandom();
     private static final int BYTES = 32;

@@ -18,7 +18,7 @@ public final class Sessions {
     private static final Duration LONGEST = Duration.ofDays(30);
     private static final Duration BETWEEN_NOTES = Duration.ofMinutes(1);
 
-    /** What came of a try to sign in. */
+    /** The result of a try to sign in. */
     public sealed interface SignIn {
         /** @param token for the browser's cookie */
         record In(Person person, String token) implements SignIn {}

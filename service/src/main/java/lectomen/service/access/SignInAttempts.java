@@ -6,8 +6,8 @@ import java.util.Map;
 import java.util.function.LongSupplier;
 
 /**
- * Counts wrong tries by who made them. After so many within a span they have to wait until the span has passed since the first
- * of them. Safe for several threads.
+ * Counts failed sign-in attempts by caller. After so many within a span they have to wait until the span has passed since the
+ * first of them. Safe for several threads.
  */
 public final class SignInAttempts {
     private static final int REMEMBERED = 10_000;

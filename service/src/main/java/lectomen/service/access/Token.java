@@ -4,7 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.util.Optional;
 
-/** The token of a home's owner. */
+/** The owner's token of a home. */
 public final class Token {
     /** The principal that the ledger and cancelled jobs name. */
     public static final String OWNER = "owner";

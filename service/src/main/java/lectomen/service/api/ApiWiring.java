@@ -10,7 +10,7 @@ import lectomen.service.workers.WorkerPool;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** What only the interface needs. */
+/** Wires the parts that only the HTTP interface needs. */
 @Configuration(proxyBeanMethods = false)
 class ApiWiring {
     @Bean(destroyMethod = "close")

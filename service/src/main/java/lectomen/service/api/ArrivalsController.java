@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Files handed in. */
+/** Uploads of files. */
 @RestController
 @RequestMapping("/api/v1")
 final class ArrivalsController {

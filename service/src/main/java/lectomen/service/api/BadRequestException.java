@@ -1,6 +1,6 @@
 package lectomen.service.api;
 
-/** A call whose own words are wrong. */
+/** A request with invalid parameters. */
 final class BadRequestException extends RuntimeException {
     private final String parameter;
 

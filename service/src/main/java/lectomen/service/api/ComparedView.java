@@ -5,7 +5,7 @@ import java.util.Optional;
 import lectomen.service.rulebook.Difference;
 
 /**
- * A file as it differs from what the service has under its name.
+ * How a file differs from what the service has under its name.
  *
  * @param known whether there is anything under its name
  */

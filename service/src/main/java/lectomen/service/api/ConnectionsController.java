@@ -7,7 +7,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Where documents can be filed. */
+/** The connections that documents can be filed to. */
 @RestController
 @RequestMapping("/api/v1/connections")
 final class ConnectionsController {

@@ -17,7 +17,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
-/** Serves the console: each of its pages is one document, and its scripts, styles and fonts are named after their content. */
+/** Serves the console: every page is the same document; its scripts, styles and fonts are named by content. */
 @RestController
 final class ConsoleController implements WebMvcConfigurer {
     private static final String FILES = "/lectomen/console/";
@@ -32,7 +32,7 @@ final class ConsoleController implements WebMvcConfigurer {
                 .setCacheControl(CacheControl.maxAge(Duration.ofDays(365)).immutable());
     }
 
-    /** The document names the address below which the console lies, as that is known only here. */
+    /** The document names the address below which the console is, as that is known only here. */
     @GetMapping(
             path = {"/", "/" + PAGE, "/" + PAGE + "/**"},
             produces = MediaType.TEXT_HTML_VALUE)

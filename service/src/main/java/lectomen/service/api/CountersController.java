@@ -12,7 +12,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The numbers that documents get. What a counter is like stands in a shared part. */
+/** The counters. What a counter is like stands in a shared part. */
 @RestController
 @RequestMapping("/api/v1/counters")
 final class CountersController {

@@ -6,7 +6,7 @@ import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The description of this interface (OpenAPI 3.1), generated from the code and kept beside it. */
+/** The description of this interface (OpenAPI 3.1), generated from the code and stored beside it. */
 @RestController
 final class DescriptionController {
     private final Resource description = new ClassPathResource("openapi.json", DescriptionController.class);

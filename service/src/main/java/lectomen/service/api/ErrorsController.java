@@ -10,7 +10,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Answers what went wrong before or beside a call. Whoever asks for its own path finds nothing there. */
+/** Responses for errors outside a controller. Whoever asks for its own path finds nothing there. */
 @RestController
 final class ErrorsController implements ErrorController {
     @RequestMapping("/error")

@@ -18,7 +18,7 @@ import org.springframework.http.MediaType;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /**
- * Sends the ledger's new entries to whoever listens. Each listener has its own place in the ledger, so that a slow one holds up
+ * Sends new ledger entries to listeners. Each listener has its own place in the ledger, so that a slow one holds up
  * no other and one that comes back goes on where it stopped.
  */
 final class EventStream implements ApplicationListener<ContextClosedEvent>, AutoCloseable {

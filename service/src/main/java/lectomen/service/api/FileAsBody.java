@@ -10,11 +10,11 @@ import lectomen.service.work.JobAction;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Where, and under which name, a person has a document filed.
+ * Where, and under which name, a person wants a document filed.
  *
  * @param in the name of a connection
  * @param under folders below it, with slashes; absent for its top
- * @param name with or without the ending; may have slots, such as {@code {file name}}
+ * @param name with or without the extension; may have slots, such as {@code {file name}}
  * @param whenTaken {@code number it} where it is not said
  */
 record FileAsBody(

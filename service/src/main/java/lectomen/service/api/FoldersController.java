@@ -14,7 +14,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Hot folders and destinations as places on disks and shares. */
+/** Hot folders and destinations, and the disks and shares that they are on. */
 @RestController
 @RequestMapping("/api/v1/folders")
 final class FoldersController {
@@ -30,10 +30,10 @@ final class FoldersController {
 
     record Folder(@Nullable String folder) {}
 
-    /** @param moved whether it lay elsewhere than before, which counts as its right place from now on */
+    /** @param moved whether it was elsewhere than before, which counts as its right place from now on */
     record Moved(String folder, boolean moved) {}
 
-    /** Says that a folder lies on another disk or share because somebody moved it. */
+    /** Says that a folder is on another disk or share because somebody moved it. */
     @PostMapping("/moved")
     Moved moved(@RequestBody Folder request) throws IOException {
         Path folder = known(Objects.requireNonNullElse(request.folder(), ""));

@@ -10,7 +10,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** For whatever watches over the service; open to callers without a token, and silent about what is in the service. */
+/** Health checks for monitoring; open to callers without a token, and silent about what is in the service. */
 @RestController
 @RequestMapping("/api/v1/health")
 final class HealthController {

@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What people do with many jobs at once. */
+/** Actions on many jobs at once. */
 @RestController
 @RequestMapping("/api/v1/job-actions")
 final class JobActionsController {

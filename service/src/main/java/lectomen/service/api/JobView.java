@@ -12,13 +12,13 @@ import lectomen.service.job.Job;
  *
  * @param fileName as it came
  * @param state one of the frozen state codes
- * @param places where its outputs were filed, as whole paths; those that were replaced or taken back since are left out
- * @param subfolder where it lay below its hot folder
+ * @param places where its outputs were filed, as whole paths; those that were replaced or withdrawn since are left out
+ * @param subfolder where it was below its hot folder
  * @param priority from 1 to 100; more is sooner
  * @param holdWanted it is at work and will be held once its worker is done
  * @param resultOf the job whose result it is, when a result came back in
- * @param leftInFolder its file can't be removed and still lies in its hot folder
- * @param hasOriginal its bytes were kept; false while its file lies in its folder
+ * @param leftInFolder its file can't be removed and is still in its hot folder
+ * @param hasOriginal its bytes were kept; false while its file is in its folder
  * @param nextTryAt when a waiting job is tried next
  * @param version for conditional changes: grows with each change
  */

@@ -44,7 +44,7 @@ import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Jobs: lists page by page, one with its whole story, and what people do with one. */
+/** Jobs: lists page by page, one with its whole story, and actions on one. */
 @RestController
 @RequestMapping("/api/v1/jobs")
 final class JobsController {
@@ -170,7 +170,10 @@ final class JobsController {
             List<JobNotes.Note> notes,
             List<Ledger.Entry> ledger) {}
 
-    /** @param since and until by when jobs came in, as 2027-03-01T10:00:00Z @param folder the path of a hot folder @param order newest, oldest or changed */
+    /**
+     * @param since and until by when jobs came in, as 2027-03-01T10:00:00Z @param folder the path of a hot folder @param order
+     *     newest, oldest or changed
+     */
     @GetMapping
     JobPage list(
             @RequestParam Optional<String> state,

@@ -12,7 +12,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
-/** The history: read, checked, and as a stream of what happens now. */
+/** The ledger: reading, verifying, and a stream of new entries. */
 @RestController
 @RequestMapping("/api/v1")
 final class LedgerController {

@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The tables by which rules check and complete fields. */
+/** The lookup tables. */
 @RestController
 @RequestMapping("/api/v1/lookups")
 final class LookupsController {
@@ -71,7 +71,7 @@ final class LookupsController {
     @GetMapping("/{name}/rows")
     LookupRows rows(@PathVariable String name, @RequestParam(defaultValue = "200") int most) {
         LookupTables.Entry entry = tables.require(name);
-        Lookup lookup = LookupReader.read(name, tables.csv(entry)).lookup();
+        Lookup lookup = LookupReader.read(tables.csv(entry)).lookup();
         List<List<String>> rows =
                 lookup.rows().stream().limit(Math.max(0, most)).toList();
         return new LookupRows(lookup.columns(), rows, lookup.size());

@@ -23,7 +23,7 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 import lectomen.service.workers.WorkerPool;
 
-/** The service in figures, for Prometheus. All are read when they are asked for; none carries a file name or a value. */
+/** Metrics of the service, for Prometheus. All are read when they are asked for; none carries a file name or a value. */
 final class Metrics {
     private static final long PAGE_BYTES = 4096;
     private static final List<String> EVENTS = List.of(

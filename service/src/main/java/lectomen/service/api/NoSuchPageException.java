@@ -1,6 +1,6 @@
 package lectomen.service.api;
 
-/** A job has no such page, or no original to show it from. */
+/** The job has no such page, or no original to show it from. */
 final class NoSuchPageException extends RuntimeException {
     private NoSuchPageException(String words) {
         super(words);

@@ -2,7 +2,7 @@ package lectomen.service.api;
 
 import org.springframework.http.HttpStatus;
 
-/** Somebody could not be signed in. */
+/** Signing in failed. */
 final class NotSignedInException extends RuntimeException {
     private final HttpStatus status;
     private final String code;

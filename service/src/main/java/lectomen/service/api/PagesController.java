@@ -29,7 +29,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** A job's document to look at, page by page, and its original to take out. */
+/** The pages of a job's document, and downloading its original. */
 @RestController
 @RequestMapping("/api/v1/jobs/{id}")
 final class PagesController {
@@ -203,7 +203,7 @@ final class PagesController {
                 .orElseThrow(() -> new NoSuchPageException(job.id(), output));
     }
 
-    /** The file as it came. */
+    /** The original file. */
     @GetMapping(path = "/original", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     ResponseEntity<InputStreamResource> original(@PathVariable String id) throws IOException {
         Job job = jobs.require(id);

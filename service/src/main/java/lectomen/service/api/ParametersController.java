@@ -13,7 +13,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Texts that every rule can use in braces. They stand in lectomen.yaml, and are changed there. */
+/** The site's parameters, which every rule can use in braces. They stand in lectomen.yaml, and are changed there. */
 @RestController
 @RequestMapping("/api/v1/parameters")
 final class ParametersController {

@@ -24,7 +24,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What several rules name rather than write out: accept sets, name patterns, step lists, document types. */
+/** Shared parts of rules: accept sets, name patterns, step lists, document types. */
 @RestController
 @RequestMapping("/api/v1/parts")
 final class PartsController {

@@ -29,7 +29,7 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 
-/** Turns what went wrong into problem details (RFC 9457), with a code to decide on. */
+/** Turns exceptions into problem details (RFC 9457), with a code to decide on. */
 @RestControllerAdvice
 final class ProblemAdvice extends ResponseEntityExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
@@ -120,8 +120,8 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     }
 
     @ExceptionHandler
-    ProblemDetail noRoom(DiskTooFullException e) {
-        return problem(HttpStatus.INSUFFICIENT_STORAGE, "disk-low", "No room", e.getMessage());
+    ProblemDetail diskTooFull(DiskTooFullException e) {
+        return problem(HttpStatus.INSUFFICIENT_STORAGE, "disk-low", "Disk almost full", e.getMessage());
     }
 
     @ExceptionHandler

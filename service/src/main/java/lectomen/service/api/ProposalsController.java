@@ -26,7 +26,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Proposes how a rule may find a field, from documents that came in. Changes nothing. */
+/** Proposes extractors for a field, from documents that came in. Changes nothing. */
 @RestController
 @RequestMapping("/api/v1/proposals")
 final class ProposalsController {
@@ -51,10 +51,10 @@ final class ProposalsController {
      * A document, and what is known of the field's value in it.
      *
      * @param job whose original it is; or {@code document}
-     * @param document one that was handed in to be tried, by its hash
+     * @param document one that was uploaded to be tried, by its hash
      * @param name of that document
      * @param page of the value, counted from 1; absent where nobody said where it stands
-     * @param box around the value's words, in the unit of the page as it came
+     * @param box around the value's words, in the unit of the original page
      * @param absent true where the document does not have the field
      */
     record Example(

@@ -9,7 +9,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What was kept for long enough: counted, or removed. It is removed every hour by itself. */
+/** What retention would remove, and removing it. It is removed every hour by itself. */
 @RestController
 @RequestMapping("/api/v1/retention")
 final class RetentionController {

@@ -32,7 +32,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The rulebook: list, show, check, add, put live, pause. Rule files travel as plain text. */
+/** The rulebook: list, show, check, add, activate, pause. Rule files travel as plain text. */
 @RestController
 @RequestMapping("/api/v1/rules")
 final class RulesController {
@@ -127,7 +127,7 @@ final class RulesController {
     /**
      * Puts the latest version live, if every sample comes out as is expected of it.
      *
-     * @param existing take or leave what lies in its folders, or take only what is newer
+     * @param existing take or leave what is in its folders, or take only what is newer
      * @param newerThan with {@code existing=newer}: what was changed before is left
      * @param acceptSamples expect from now on what the samples come to with this version
      */
@@ -159,7 +159,7 @@ final class RulesController {
         return activation.lookAhead(id);
     }
 
-    /** What lies in the folders of the latest version now, and what it would say to each, as far as that shows unread. */
+    /** What is in the folders of the latest version now, and what it would say to each, as far as that shows unread. */
     @GetMapping("/{id}/pending")
     PendingFiles.Overview pending(@PathVariable String id) {
         RuleReadResult reading = rulebook.read(rulebook.require(id));
@@ -257,7 +257,7 @@ final class RulesController {
 
     record RuleOrder(List<String> ids) {}
 
-    /** Puts all rules in another order: a file goes to the first that wants it. */
+    /** Puts all rules in another order: a file goes to the first that matches it. */
     @PostMapping("/order")
     RuleList order(@RequestBody RuleOrder order) {
         List<String> ids = Optional.ofNullable(order.ids()).orElse(List.of());

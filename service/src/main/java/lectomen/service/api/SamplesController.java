@@ -27,7 +27,7 @@ import org.springframework.web.multipart.MultipartFile;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The samples of a rule: files kept with it, each with the result that is expected of it. */
+/** The samples of a rule: files stored with it, each with its expected result. */
 @RestController
 @RequestMapping("/api/v1/rules/{id}/samples")
 final class SamplesController {
@@ -83,7 +83,7 @@ final class SamplesController {
      * Keeps a file; what the latest version makes of it now is expected from now on.
      *
      * @param file the sample; or {@code document}
-     * @param document one that was handed in to be tried, by its hash
+     * @param document one that was uploaded to be tried, by its hash
      * @param name of that document
      * @param expected what is expected instead, as the list shows it
      */

@@ -20,7 +20,7 @@ import lectomen.service.rulebook.LiveRule;
  * @param waiting files that wait for others, each with what it waits for
  * @param settling files that still change or have just appeared
  * @param ready files that wait to be taken
- * @param unmatched files that no rule wants
+ * @param unmatched files that no rule matches
  * @param left files that were taken and can't be removed
  */
 record SourceView(

@@ -28,7 +28,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Where files come from: each hot folder with its settings in words and its runs, pausing one, and having one run. */
+/** The sources: each hot folder with its settings in words and its runs, pausing one, and starting a run. */
 @RestController
 @RequestMapping("/api/v1/sources")
 final class SourcesController {
@@ -163,7 +163,7 @@ final class SourcesController {
                         .toList());
     }
 
-    /** Takes what lies there now, whatever the hour; the run is written down, also when there was nothing new. */
+    /** Takes what is there now, whatever the hour; the run is written down, also when there was nothing new. */
     @PostMapping("/{id}/run")
     RunView run(@PathVariable long id) {
         require(id);

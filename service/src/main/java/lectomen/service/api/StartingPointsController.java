@@ -7,7 +7,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Rules to begin with. */
+/** Templates for rules. */
 @RestController
 @RequestMapping("/api/v1/starting-points")
 final class StartingPointsController {

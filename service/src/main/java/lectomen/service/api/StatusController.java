@@ -24,7 +24,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What the service is doing, at a glance, and in figures. */
+/** What the service is doing now, in words and figures. */
 @RestController
 @RequestMapping("/api/v1")
 final class StatusController {

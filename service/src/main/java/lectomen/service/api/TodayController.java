@@ -19,7 +19,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What came in today and where it stands, by rule and by hot folder, and how many there were on the days before. */
+/** What came in today and its state, by rule and by hot folder, and the counts of the days before. */
 @RestController
 @RequestMapping("/api/v1")
 final class TodayController {

@@ -17,7 +17,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Documents that are handed in to write a rule beside them: no job is made of them, and nothing is filed. */
+/** Documents uploaded to write a rule beside them: no job is made of them, and nothing is filed. */
 @RestController
 @RequestMapping("/api/v1/trials/documents")
 final class TrialDocumentsController {

@@ -17,7 +17,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What trials made, to be looked at and taken out for a quarter of an hour. Belongs to no job. */
+/** Outputs of trials, which can be viewed and downloaded for a quarter of an hour. Belongs to no job. */
 @RestController
 @RequestMapping("/api/v1/trials/outputs/{sha256}")
 final class TrialOutputsController {

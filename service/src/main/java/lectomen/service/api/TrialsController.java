@@ -43,7 +43,7 @@ import org.springframework.web.bind.annotation.RequestPart;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 
-/** Shows what would become of files, and what expressions give from data. Changes nothing. */
+/** Shows what would happen to files, and what expressions return for data files. Changes nothing. */
 @RestController
 @RequestMapping("/api/v1/trials")
 final class TrialsController {
@@ -106,7 +106,7 @@ final class TrialsController {
 
     /**
      * @param ending planned, unmatched or failed
-     * @param original the SHA-256 of the file as it came, to be looked at beside what was made; absent where nothing was
+     * @param original the SHA-256 of the original file, to be looked at beside what was made; absent where nothing was
      */
     record TrialResult(
             String fileName,
@@ -122,14 +122,14 @@ final class TrialsController {
             List<WouldFile> wouldFile) {}
 
     /**
-     * Tries one file with a rule by its id, with a rule file handed in, or with the whole rulebook, whose every rule then says
+     * Tries one file with a rule by its id, with a rule file uploaded, or with the whole rulebook, whose every rule then says
      * whether it would have taken it. Changes nothing.
      *
      * @param file to try; or {@code job}, or {@code document}
      * @param job whose kept original is tried, with its data file
-     * @param document a document that was handed in to be tried, by its hash
+     * @param document a document that was uploaded to be tried, by its hash
      * @param name of that document
-     * @param sidecar the data file beside the file, named by its ending: xml, json or csv
+     * @param sidecar the data file beside the file, named by its extension: xml, json or csv
      * @param partFile shared parts beside the rule file, each named NAME.part.yaml, as if the service had them
      * @param lookupFile likewise tables, each named NAME.csv
      */

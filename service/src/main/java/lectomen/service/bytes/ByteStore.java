@@ -20,8 +20,8 @@ import lectomen.engine.task.ByteRef;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * The kept bytes. They never change and are named by their SHA-256. What {@link #put} returned is durable: the bytes and the
- * directory entries that lead to them.
+ * Stores bytes by their hash. They never change and are named by their SHA-256. What {@link #put} returned is durable: the
+ * bytes and the directory entries that lead to them.
  */
 public final class ByteStore {
     /** Stands as the count of uses of bytes that were removed. */

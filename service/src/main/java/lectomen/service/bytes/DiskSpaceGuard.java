@@ -9,8 +9,8 @@ import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
 /**
- * How much room the disk of the home has. Below the mark no files are taken in, so that what was taken can still be brought to
- * its end. Safe for several threads.
+ * How much free space the disk of the home has. Below the mark no files are taken in, so that what was taken can still be
+ * brought to its end. Safe for several threads.
  */
 public final class DiskSpaceGuard {
     private static final long LOOK_EVERY_NANOS = 1_000_000_000L;

@@ -12,7 +12,7 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.Objects;
 
-/** Changes to folders that are on the disk before they return. A file whose entry is not may be gone after a power cut. */
+/** Changes to folders that are durable before they return. A file whose entry is not may be gone after a power cut. */
 public final class DurableFiles {
     private DurableFiles() {}
 
@@ -22,8 +22,8 @@ public final class DurableFiles {
     }
 
     /**
-     * Moves a file to a name that nobody has; never replaces anything. Without hard links the name is first taken by an empty file,
-     * which only a crash leaves behind.
+     * Moves a file to a name that nobody has; never replaces anything. Without hard links the name is first taken by an empty
+     * file, which only a crash leaves behind.
      *
      * @param links whether to try hard links at all
      * @return false, and nothing is done, if the name is taken

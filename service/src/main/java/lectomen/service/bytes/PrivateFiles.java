@@ -12,7 +12,7 @@ import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Set;
 
-/** Small files and folders that nobody but the owner of the service reads. */
+/** Small files and folders that only the owner of the service can read. */
 public final class PrivateFiles {
     private static final Set<PosixFilePermission> OWNERS_FILE = PosixFilePermissions.fromString("rw-------");
     private static final Set<PosixFilePermission> OWNERS_FOLDER = PosixFilePermissions.fromString("rwx------");

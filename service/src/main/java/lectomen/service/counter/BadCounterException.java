@@ -1,6 +1,6 @@
 package lectomen.service.counter;
 
-/** A counter can't be set so. */
+/** A counter can't be set to this value. */
 public final class BadCounterException extends RuntimeException {
     public BadCounterException(String words) {
         super(words);

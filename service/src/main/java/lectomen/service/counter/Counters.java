@@ -16,7 +16,7 @@ import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Gives numbers to documents, each once.
+ * Gives out document numbers, each once.
  *
  * <p>A quick number is given when the document's plan is written down. If the document is not filed then, the number is
  * unused, and the ledger says so; the same job gets it again when it is retried. A number of an unbroken counter is given at
@@ -59,7 +59,7 @@ public final class Counters {
         return numbers.isEmpty() ? filing : filing.with(numbers);
     }
 
-    /** What came of asking for the numbers of unbroken counters. */
+    /** The result of asking for the numbers of unbroken counters. */
     public sealed interface Numbered {
         record With(Filing filing) implements Numbered {}
 
@@ -236,7 +236,7 @@ public final class Counters {
     /**
      * Sets the next number of a run.
      *
-     * @param reason why, in the words of whoever does it
+     * @param reason the caller's reason
      * @throws BadCounterException if there is no reason, if numbers from there on were given before, or if one is in hand
      */
     public void set(String counter, String run, long next, String reason, String principal) {

@@ -6,7 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 
 /**
- * A file system as it is mounted.
+ * A mounted file system.
  *
  * @param device its number, which may change when it is mounted again
  * @param type such as ext4, nfs4 or cifs

@@ -17,19 +17,19 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Remembers on which disk or share each hot folder and destination lies. Where a share is not mounted, the folder that it is mounted
- * on is there all the same, empty, and what is put into it vanishes from sight once the share is back; so a folder that suddenly lies
- * elsewhere counts as away until a person says that it was moved.
+ * Remembers which disk or share each hot folder and destination is on. Where a share is not mounted, the folder that it is
+ * mounted on is there all the same, empty, and what is put into it vanishes from sight once the share is back; so a folder that
+ * is suddenly elsewhere counts as away until a person says that it was moved.
  *
- * <p>A share may have another number, or a disk another name, after a restart. Where that may be, a small hidden file in the folder
- * tells that it is the same. Folders on the disk of the home need none. Safe for several threads.
+ * <p>A share may have another number, or a disk another name, after a restart. Where that may be, a small hidden file in the
+ * folder tells that it is the same. Folders on the disk of the home need none. Safe for several threads.
  */
 public final class KnownDisks {
     private static final Logger LOG = LoggerFactory.getLogger(KnownDisks.class);
     private static final String MARKER = ".lectomen-folder";
     private static final int MARKER_BYTES = 16;
 
-    /** That a folder lies elsewhere than before. Both in words for people. */
+    /** That a folder is elsewhere than before. Both in words for people. */
     public record Elsewhere(String before, String now) {}
 
     private record Known(Disk disk, boolean besideHome, String marker) {}
@@ -56,7 +56,7 @@ public final class KnownDisks {
         this.probe = probe;
     }
 
-    /** Where a folder that is there lies now, if that is not where it lay before. The first look at a folder remembers it. */
+    /** Where a folder that is there is now, if that is not where it was before. The first look at a folder remembers it. */
     public Optional<Elsewhere> findElsewhere(Path folder) throws IOException {
         Long last = inOrder.get(folder);
         if (last != null && last == probe.device(folder)) {
@@ -102,7 +102,7 @@ public final class KnownDisks {
     }
 
     /**
-     * Takes the place where a folder lies now for its right one, since a person says so.
+     * Takes the place where a folder is now for its right one, since a person says so.
      *
      * @return false, and nothing is done, if it is not elsewhere
      */
@@ -165,7 +165,7 @@ public final class KnownDisks {
         }
     }
 
-    /** The marker that lies in the folder already, or a new one; empty where nothing may be written there. */
+    /** The marker that is in the folder already, or a new one; empty where nothing may be written there. */
     private String writtenMarker(Path folder) {
         String there = marker(folder);
         if (!there.isEmpty()) {

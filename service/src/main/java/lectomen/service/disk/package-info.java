@@ -1,4 +1,4 @@
-/** The disks and shares that hot folders and destinations lie on. Start at {@link lectomen.service.disk.KnownDisks}. */
+/** The disks and shares that hot folders and destinations are on. Start at {@link lectomen.service.disk.KnownDisks}. */
 @NullMarked
 package lectomen.service.disk;
 

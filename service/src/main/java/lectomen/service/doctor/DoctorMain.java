@@ -11,7 +11,7 @@ import java.util.Map;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Looks at a home and this machine: {@code doctor [--home DIR] [--json]}.
+ * Checks a home and this machine: {@code doctor [--home DIR] [--json]}.
  *
  * <p>Exit codes: 0 all is well, 1 something is wrong, 2 the arguments can't be used.
  */
@@ -49,9 +49,9 @@ public final class DoctorMain {
             }
         }
         List<Finding> findings = check(Path.of(home).toAbsolutePath().normalize());
-        boolean well = count(findings, Finding.Grade.WRONG) == 0;
+        boolean ok = count(findings, Finding.Grade.ERROR) == 0;
         if (json) {
-            Map<String, Object> answer = Map.of("well", well, "findings", findings);
+            Map<String, Object> answer = Map.of("ok", ok, "findings", findings);
             System.out.println(JsonMapper.builder()
                     .build()
                     .writerWithDefaultPrettyPrinter()
@@ -59,12 +59,12 @@ public final class DoctorMain {
         } else {
             print(findings);
         }
-        return well ? 0 : 1;
+        return ok ? 0 : 1;
     }
 
     static List<Finding> check(Path home) {
         if (!Files.isDirectory(home)) {
-            return List.of(Finding.wrong(
+            return List.of(Finding.error(
                     "Home", "there is no home " + home, "./lectomen serve --home " + home + " makes one"));
         }
         List<Finding> findings = new ArrayList<>(new MachineCheck(InstantSource.system()).check(home));
@@ -76,16 +76,20 @@ public final class DoctorMain {
     private static void print(List<Finding> findings) {
         for (Finding finding : findings) {
             System.out.println("  " + finding.grade().word() + "  " + finding.what() + ": " + finding.words());
-            if (!finding.mend().isEmpty()) {
-                System.out.println("         Fix: " + finding.mend());
+            if (!finding.fix().isEmpty()) {
+                System.out.println("           Fix: " + finding.fix());
             }
         }
-        long wrong = count(findings, Finding.Grade.WRONG);
-        long look = count(findings, Finding.Grade.LOOK);
         System.out.println();
+        long errors = count(findings, Finding.Grade.ERROR);
+        long warnings = count(findings, Finding.Grade.WARNING);
         System.out.println(
-                (wrong == 0 ? "No problems found" : wrong + (wrong == 1 ? " thing is" : " things are") + " wrong")
-                        + (look == 0 ? "." : "; " + look + (look == 1 ? " deserves" : " deserve") + " a look."));
+                errors + warnings == 0
+                        ? "No problems found."
+                        : errors
+                                + (errors == 1 ? " error, " : " errors, ")
+                                + warnings
+                                + (warnings == 1 ? " warning." : " warnings."));
     }
 
     private static long count(List<Finding> findings, Finding.Grade grade) {

@@ -3,22 +3,20 @@ package lectomen.service.doctor;
 import com.fasterxml.jackson.annotation.JsonProperty;
 
 /**
- * Something that was looked at.
+ * The result of one check.
  *
- * @param mend what to do; empty when all is well
+ * @param fix what to do; empty where there is no problem
  */
-record Finding(String what, Grade grade, String words, String mend) {
-    /** How it stands. */
+record Finding(String what, Grade grade, String words, String fix) {
     enum Grade {
-        /** As it should be. */
-        @JsonProperty("well")
-        WELL("well "),
-        /** Works, though somebody should look at it. */
-        @JsonProperty("look")
-        LOOK("look "),
+        @JsonProperty("ok")
+        OK("ok     "),
+        /** Works, but a person should check it. */
+        @JsonProperty("warning")
+        WARNING("warning"),
         /** Does not work. */
-        @JsonProperty("wrong")
-        WRONG("WRONG");
+        @JsonProperty("error")
+        ERROR("ERROR  ");
 
         private final String word;
 
@@ -26,21 +24,21 @@ record Finding(String what, Grade grade, String words, String mend) {
             this.word = word;
         }
 
-        /** Five letters wide. */
+        /** Seven characters wide. */
         String word() {
             return word;
         }
     }
 
-    static Finding well(String what, String words) {
-        return new Finding(what, Grade.WELL, words, "");
+    static Finding ok(String what, String words) {
+        return new Finding(what, Grade.OK, words, "");
     }
 
-    static Finding look(String what, String words, String mend) {
-        return new Finding(what, Grade.LOOK, words, mend);
+    static Finding warning(String what, String words, String fix) {
+        return new Finding(what, Grade.WARNING, words, fix);
     }
 
-    static Finding wrong(String what, String words, String mend) {
-        return new Finding(what, Grade.WRONG, words, mend);
+    static Finding error(String what, String words, String fix) {
+        return new Finding(what, Grade.ERROR, words, fix);
     }
 }

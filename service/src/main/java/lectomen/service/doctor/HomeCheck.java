@@ -14,7 +14,7 @@ import lectomen.service.home.BadHomeException;
 import lectomen.service.home.Home;
 import lectomen.service.home.Settings;
 
-/** What a home must be like. Changes nothing in it. */
+/** Checks a home. Changes nothing in it. */
 final class HomeCheck {
     private final Path home;
 
@@ -29,13 +29,13 @@ final class HomeCheck {
         findings.add(secret("keys/secret.key"));
         try {
             Settings settings = Home.readSettings(home);
-            findings.add(Finding.well("Settings", home.resolve("lectomen.yaml") + " can be read"));
+            findings.add(Finding.ok("Settings", home.resolve("lectomen.yaml") + " can be read"));
             findings.add(room(settings));
             for (Map.Entry<String, Path> connection : settings.folders().entrySet()) {
                 findings.add(connection(connection.getKey(), connection.getValue(), settings));
             }
         } catch (BadHomeException e) {
-            findings.add(Finding.wrong("Settings", String.valueOf(e.getMessage()), e.mend()));
+            findings.add(Finding.error("Settings", String.valueOf(e.getMessage()), e.fix()));
         }
         return findings;
     }
@@ -43,16 +43,16 @@ final class HomeCheck {
     private Finding secret(String name) {
         Path file = home.resolve(name);
         if (Files.notExists(file)) {
-            return Finding.well(name, "does not exist yet; the first start creates it");
+            return Finding.ok(name, "does not exist yet; the first start creates it");
         }
         try {
             Set<PosixFilePermission> rights = Files.getPosixFilePermissions(file);
             boolean open = rights.stream().anyMatch(right -> !right.name().startsWith("OWNER"));
             return open
-                    ? Finding.wrong(name, file + " can be read by others", "chmod 600 " + file)
-                    : Finding.well(name, "only its owner can read it");
+                    ? Finding.error(name, file + " can be read by others", "chmod 600 " + file)
+                    : Finding.ok(name, "only its owner can read it");
         } catch (IOException e) {
-            return Finding.wrong(name, file + " can't be read", "chown \"$USER\" " + file);
+            return Finding.error(name, file + " can't be read", "chown \"$USER\" " + file);
         }
     }
 
@@ -60,23 +60,23 @@ final class HomeCheck {
         return new DiskSpaceGuard(home, settings.keepFreeBytes())
                 .findTooLow()
                 .map(Reason::words)
-                .map(words -> Finding.wrong("Room", words, "df -h " + home))
-                .orElse(Finding.well("Room", "there is enough free space"));
+                .map(words -> Finding.error("Disk space", words, "df -h " + home))
+                .orElse(Finding.ok("Disk space", "there is enough free space"));
     }
 
     private static Finding connection(String name, Path folder, Settings settings) {
         String what = "Connection " + name;
         if (!Files.isDirectory(folder)) {
-            return Finding.wrong(
+            return Finding.error(
                     what, "its folder " + folder + " is not there", "mkdir -p " + folder + ", or mount it");
         }
         if (!Files.isWritable(folder)) {
-            return Finding.wrong(what, "its folder " + folder + " can't be written", "let the service write there");
+            return Finding.error(what, "its folder " + folder + " can't be written", "let the service write there");
         }
         boolean allowed = settings.roots().stream().anyMatch(folder::startsWith);
         return allowed
-                ? Finding.well(what, folder + " can be written")
-                : Finding.wrong(
+                ? Finding.ok(what, folder + " can be written")
+                : Finding.error(
                         what, folder + " is not under any of the roots", "add it to \"roots\" in lectomen.yaml");
     }
 }

@@ -11,7 +11,7 @@ import java.util.List;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.service.bytes.DurableFiles;
 
-/** What the machine must offer. */
+/** Checks the machine. */
 final class MachineCheck {
     private static final int OLDEST_JAVA = 17;
     private static final int FEWEST_WATCHES = 1_000;
@@ -37,8 +37,8 @@ final class MachineCheck {
     private static Finding java() {
         int version = Runtime.version().feature();
         return version >= OLDEST_JAVA
-                ? Finding.well("Java", "Java " + Runtime.version())
-                : Finding.wrong(
+                ? Finding.ok("Java", "Java " + Runtime.version())
+                : Finding.error(
                         "Java",
                         "Java " + version + " is too old; " + OLDEST_JAVA + " or newer is needed",
                         "apt-get install openjdk-17-jdk-headless");
@@ -47,16 +47,16 @@ final class MachineCheck {
     private Finding time() {
         Instant now = clock.instant();
         return now.isAfter(BUILT_AFTER)
-                ? Finding.well("Clock", "the clock says " + now.truncatedTo(ChronoUnit.SECONDS))
-                : Finding.wrong(
+                ? Finding.ok("Clock", "the clock says " + now.truncatedTo(ChronoUnit.SECONDS))
+                : Finding.error(
                         "Clock", "the clock says " + now + ", which is before this program was built", "timedatectl");
     }
 
     private static Finding encoding() {
         String names = System.getProperty("sun.jnu.encoding", "unknown");
         return names.equalsIgnoreCase("UTF-8")
-                ? Finding.well("File names", "file names are read as UTF-8")
-                : Finding.wrong(
+                ? Finding.ok("File names", "file names are read as UTF-8")
+                : Finding.error(
                         "File names", "file names are read as " + names, "start with ./lectomen, which sets UTF-8");
     }
 
@@ -65,13 +65,14 @@ final class MachineCheck {
             int most = Integer.parseInt(Files.readString(Path.of("/proc/sys/fs/inotify/max_user_watches"))
                     .strip());
             return most >= FEWEST_WATCHES
-                    ? Finding.well("File events", most + " folders can be watched")
-                    : Finding.look(
+                    ? Finding.ok("File events", most + " folders can be watched")
+                    : Finding.warning(
                             "File events",
-                            "this system limits watched folders (" + most + "); other folders are only swept",
+                            "this system can watch only " + most + (most == 1 ? " folder" : " folders")
+                                    + " at once; the others are swept at intervals",
                             "sysctl fs.inotify.max_user_watches=65536");
         } catch (IOException | NumberFormatException e) {
-            return Finding.well("File events", "unknown on this system; folders are swept in any case");
+            return Finding.ok("File events", "unknown on this system; folders are swept in any case");
         }
     }
 
@@ -83,9 +84,9 @@ final class MachineCheck {
             Files.writeString(probe, "a probe");
             Files.createLink(link, probe);
             DurableFiles.syncFolder(home);
-            return Finding.well("Home's disk", "files can be written, synced and linked");
+            return Finding.ok("Home's disk", "files can be written, synced and linked");
         } catch (IOException | UnsupportedOperationException e) {
-            return Finding.wrong(
+            return Finding.error(
                     "Home's disk",
                     "a file can't be written, synced and linked in " + home + " (" + ProblemWords.ofDisk(e) + ")",
                     "chown -R \"$USER\" " + home + ", or choose a home on a local disk");

@@ -14,7 +14,7 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** What a running service says of itself. */
+/** Checks a running service by its own figures. */
 final class ServiceCheck {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Duration PATIENCE = Duration.ofSeconds(10);
@@ -29,19 +29,19 @@ final class ServiceCheck {
         Path address = home.resolve("address");
         if (Files.notExists(address)) {
             return List.of(
-                    Finding.wrong("Service", "no service is running on this home", "./lectomen serve --home " + home));
+                    Finding.error("Service", "no service is running on this home", "./lectomen serve --home " + home));
         }
         try {
             String url = JSON.readTree(Files.readString(address)).path("url").asString();
             JsonNode status = get(url, "/status");
             List<Finding> findings = new ArrayList<>();
-            findings.add(Finding.well("Service", "answers at " + url));
+            findings.add(Finding.ok("Service", "answers at " + url));
             for (JsonNode line : status.path("attention")) {
-                findings.add(Finding.look("Attention", line.asString(), "./lectomen status --home " + home));
+                findings.add(Finding.warning("Attention", line.asString(), "./lectomen status --home " + home));
             }
             return findings;
         } catch (IOException | JacksonException | IllegalArgumentException e) {
-            return List.of(Finding.wrong(
+            return List.of(Finding.error(
                     "Service",
                     "its address file exists but it does not answer: it was killed, or hangs",
                     "see " + home.resolve("logs") + "; then ./lectomen serve --home " + home));

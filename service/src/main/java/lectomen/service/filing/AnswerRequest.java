@@ -1,7 +1,7 @@
 package lectomen.service.filing;
 
 /**
- * An answer on its way to whoever sent a document.
+ * A reply to be sent to a document's sender.
  *
  * @param hotFolder where the document came from; may be empty
  * @param folder a path, or a name inside the hot folder

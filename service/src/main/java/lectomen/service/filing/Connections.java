@@ -9,19 +9,19 @@ import java.util.Optional;
 import lectomen.engine.reason.Reason;
 import lectomen.service.disk.KnownDisks;
 
-/** The folders that rules may file to, by the name of their connection. */
+/** The folders that rules can file to, by connection name. */
 public final class Connections {
     private final Map<String, Path> folders;
     private final List<Path> roots;
     private final Disks disks;
 
-    /** Tells where a folder lies now, if that is not where it lay before. */
+    /** Tells where a folder is now, if that is not where it was before. */
     @FunctionalInterface
     public interface Disks {
         Optional<KnownDisks.Elsewhere> findElsewhere(Path folder) throws IOException;
     }
 
-    /** @param roots that all folders lie under, and that links in them may lead to */
+    /** @param roots that all folders are under, and that links in them may lead to */
     public Connections(Map<String, Path> folders, List<Path> roots, Disks disks) {
         this.folders = Map.copyOf(folders);
         this.roots = List.copyOf(roots);

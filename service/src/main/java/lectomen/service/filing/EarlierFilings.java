@@ -8,8 +8,8 @@ import lectomen.service.job.Job;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * What a job filed before it was run again: the new run replaces it where it files to the same place of the plan, and takes the
- * rest back once its own filings stand.
+ * What a job filed before it was run again: the new run replaces a filing at the same place of the plan, and withdraws the rest
+ * once its own filings are proved.
  */
 final class EarlierFilings {
     private final Effects effects;
@@ -39,14 +39,14 @@ final class EarlierFilings {
                 .findFirst();
     }
 
-    /** What came of the look at what stands from earlier runs. */
+    /** The result of the look at what stands from earlier runs. */
     enum Left {
         NOTHING,
         INTENDED,
         UNDER_WAY
     }
 
-    /** Writes the intents that take back what the present run did not replace, unless they are written already. */
+    /** Writes the intents that withdraw what the present run did not replace, unless they are written already. */
     Left takeBack(JdbcClient db, Job job) {
         if (effects.hasOpenWithdrawal(db, job.id())) {
             return Left.UNDER_WAY;

@@ -6,13 +6,13 @@ import java.util.Optional;
 import lectomen.engine.task.ByteRef;
 
 /**
- * Something to be done to the world outside, written down before it is done.
+ * A change to an outside system, written down before it is made.
  *
  * @param request what is asked, as JSON by its kind: a {@link lectomen.engine.plan.Filing}, a {@link GiveBackRequest}, a
  *     {@link WithdrawRequest} or an {@link AnswerRequest}
  * @param place what the last attempt intended; empty before the first
  * @param supersedes an earlier effect of the same job, whose result this one's replaces
- * @param ended whether what it filed was replaced or taken back since
+ * @param ended whether what it filed was replaced or withdrawn since
  */
 record Effect(
         String id,

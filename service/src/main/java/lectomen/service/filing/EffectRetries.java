@@ -15,7 +15,7 @@ import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Effects that can't be done now wait, longer each time; once one succeeds, all on its connection are tried. */
+/** Retries effects, after a longer wait each time; once one succeeds, all on its connection are retried. */
 final class EffectRetries {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);

@@ -27,7 +27,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Does effects: each is written down as an intent, done, and proved by a receipt. One that fails for a passing cause waits
+ * Runs effects: each is written down as an intent, carried out, and proved by a receipt. One that fails for a passing cause waits
  * with growing pauses; as soon as one succeeds on the same connection, all that wait for it are tried at once.
  */
 public final class EffectRunner implements AutoCloseable {
@@ -82,7 +82,7 @@ public final class EffectRunner implements AutoCloseable {
         this.due = new EffectScheduler(effects, this::actOrWait);
     }
 
-    /** Who is told of each end. Say so while the service is put together. */
+    /** Who is called for each end. Say so while the service is put together. */
     public void whenEnded(JobEndListener listener) {
         whenEnded = listener;
     }
@@ -142,7 +142,7 @@ public final class EffectRunner implements AutoCloseable {
         return giveBack;
     }
 
-    /** What came in with a job that has ended may have waited for that, to take back what earlier documents filed. */
+    /** What came in with a job that has ended may have waited for that, to withdraw what earlier documents filed. */
     public void othersMayGoOn(JdbcClient db, Job job) {
         for (String id : SameDocument.filedWith(db, job)) {
             Job other = jobs.find(db, id).orElseThrow();
@@ -278,7 +278,7 @@ public final class EffectRunner implements AutoCloseable {
         return effects.find(effect.id()).orElseThrow();
     }
 
-    /** Takes back what an earlier run of the job filed and this one did not replace. */
+    /** Withdraws what an earlier run of the job filed and this one did not replace. */
     private void withdraw(Effect effect) {
         WithdrawRequest request = JSON.readValue(effect.request(), WithdrawRequest.class);
         Optional<Path> folder = connections.findFolder(effect.connection());
@@ -363,7 +363,7 @@ public final class EffectRunner implements AutoCloseable {
         return work.repository().leftovers(work.order());
     }
 
-    /** A job is filed once all its filings of this run are, and what it filed in an earlier run is replaced or taken back. */
+    /** A job is filed once all its filings of this run are, and what it filed in an earlier run is replaced or withdrawn. */
     private void settle(JdbcClient db, String jobId) {
         settle(db, jobs.find(db, jobId).orElseThrow());
     }

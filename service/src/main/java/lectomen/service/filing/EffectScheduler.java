@@ -16,7 +16,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Gives effects whose time has come to threads, each to one at a time. A connection takes a few at once and no more, so that a
+ * Hands due effects to threads, one thread per effect. A connection takes a few at once and no more, so that a
  * slow one keeps no other waiting.
  */
 final class EffectScheduler implements AutoCloseable {

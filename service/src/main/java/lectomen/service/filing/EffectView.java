@@ -5,11 +5,11 @@ import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
 /**
- * An effect for people.
+ * An effect as shown to people.
  *
  * @param kind "file", "give back", "withdraw" or "answer"
  * @param place the whole path that it has, or intends
- * @param endedAt when what it filed was replaced or taken back
+ * @param endedAt when what it filed was replaced or withdrawn
  * @param older the whole path that what was there was moved to
  * @param answer the destination's, once there is a receipt
  */

@@ -22,7 +22,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The effects as they are written down: intents, attempts, receipts. */
+/** The stored effects: intents, attempts, receipts. */
 final class Effects {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
@@ -55,7 +55,7 @@ final class Effects {
      *
      * @param settings of the connection, as far as they matter for what is done
      * @param supersedes the effect whose result this one's replaces
-     * @param withdraws the effect whose result is taken back
+     * @param withdraws the effect whose result is withdrawn
      * @param document the key by which it takes the place of earlier documents, and later ones take its; empty for none
      */
     record Intent(
@@ -115,7 +115,7 @@ final class Effects {
         return id;
     }
 
-    /** What a step made is filed under its own name; all else is about the document as it came in. */
+    /** What a step made is filed under its own name; all else is about the original document. */
     private static String output(JdbcClient db, Job job, Intent intent) {
         return intent.request() instanceof Filing filing
                 ? JobOutputs.rowOf(db, job, filing)
@@ -123,7 +123,7 @@ final class Effects {
     }
 
     /**
-     * Writes the intent to take back what an earlier effect filed.
+     * Writes the intent to withdraw what an earlier effect filed.
      *
      * @param job that it is done for
      * @param keeps whether it is kept as an older version, where its rule says
@@ -373,7 +373,7 @@ final class Effects {
                 .update();
     }
 
-    /** Says that what an effect filed was replaced or taken back. */
+    /** Says that what an effect filed was replaced or withdrawn. */
     void ended(JdbcClient db, String effectId) {
         db.sql("update receipt set ended_at = ? where effect_id = ?")
                 .params(clock.millis(), effectId)

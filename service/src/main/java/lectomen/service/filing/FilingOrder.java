@@ -7,7 +7,7 @@ import lectomen.engine.rule.WhenTaken;
 import lectomen.engine.task.ByteRef;
 
 /**
- * What a folder is asked to hold.
+ * What is to be filed in a folder.
  *
  * @param effectId makes the names of temporary files unique and known again after a crash
  * @param folder levels below the root, outermost first

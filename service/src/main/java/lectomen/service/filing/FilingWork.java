@@ -15,7 +15,7 @@ import lectomen.service.bytes.ByteStore;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * What an effect asks of which folder.
+ * The work of a filing effect: the folder and the file.
  *
  * @param content what is put there; empty for the kept bytes that the order names
  * @param explanation the text that is put beside a file which is given back; empty for none

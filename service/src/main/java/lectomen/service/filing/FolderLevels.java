@@ -11,8 +11,8 @@ import lectomen.engine.reason.Reason;
 import lectomen.service.bytes.DurableFiles;
 
 /**
- * The folders below the root of a destination, made on demand. A link among them is followed as long as it stays below the root,
- * or below one of the roots that the owner of the service allows.
+ * The folders below the root of a destination, created when needed. A link among them is followed as long as it stays below the
+ * root, or below one of the roots that the owner of the service allows.
  */
 final class FolderLevels {
     /** A path of folders that nothing can be filed into until somebody changes something. */
@@ -42,7 +42,7 @@ final class FolderLevels {
     /**
      * The folder, made if it was not there.
      *
-     * @throws UnusableException if something else stands in the way, or a link leads out
+     * @throws UnusableException if something else is in the way, or a link leads out
      */
     Path open(List<String> levels) throws IOException {
         Path folder = root;
@@ -59,7 +59,7 @@ final class FolderLevels {
     /**
      * Looks at what is there of a path.
      *
-     * @throws UnusableException if something else stands in the way, or a link leads out
+     * @throws UnusableException if something else is in the way, or a link leads out
      */
     void check(List<String> levels) throws IOException {
         Path folder = root;

@@ -13,8 +13,8 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * Which names are taken in destination folders, where names that differ only in letter case or in the Unicode form of a letter
- * count as the same: other systems that use the folder can't hold both.
+ * Which names are taken in destination folders; names that differ only in case or Unicode form count as the same, since other
+ * systems that use the folder can't have both.
  *
  * <p>A folder is read once, and again after twenty times as long as reading it took. What we file ourselves meanwhile is known
  * without that; a name that seems taken is looked for again before it is called so. Safe for several threads.

@@ -12,8 +12,8 @@ import java.util.Objects;
 import java.util.Set;
 
 /**
- * Gives what we file the group and the rights of the folder that holds it, so that whoever works in the folder can work with
- * the document. Where the system doesn't let us, it stays as it was made.
+ * Gives filed documents the group and permissions of their folder, so that everyone who uses the folder can use the document.
+ * Where the system doesn't let us, it stays as it was made.
  */
 final class FolderPermissions {
     private static final Set<PosixFilePermission> EXECUTE = EnumSet.of(

@@ -27,7 +27,7 @@ import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.DurableFiles;
 
 /**
- * A folder that documents are filed into.
+ * A folder that documents are filed in.
  *
  * <p>A document is first written to a hidden file beside its place, synced, and read back. Then the place is said to the
  * caller, who writes it down, and only then is the file put there: by a hard link, which fails where a name is taken and
@@ -52,7 +52,7 @@ final class FolderRepository {
     private final FolderNames names;
     private final boolean links;
 
-    /** @param connections know where links below the root may lead, and where the root lies */
+    /** @param connections know where links below the root may lead, and where the root is */
     FolderRepository(String connection, Path root, Connections connections, FolderNames names) {
         this(connection, root, connections, names, true);
     }
@@ -135,12 +135,12 @@ final class FolderRepository {
         return siblingOf(part, "placing");
     }
 
-    /** Where something of our own lies while it is being replaced or taken back. */
+    /** Where something of our own is while it is being replaced or withdrawn. */
     private static Path asideOf(Path part) {
         return siblingOf(part, "aside");
     }
 
-    /** Where an older version lies on its way to its place. */
+    /** Where an older version is on its way to its place. */
     private static Path olderOf(Path part) {
         return siblingOf(part, "older");
     }
@@ -274,7 +274,7 @@ final class FolderRepository {
     }
 
     /**
-     * Takes back a document that we filed, unless somebody changed it since.
+     * Withdraws a document that we filed, unless somebody changed it since.
      *
      * @param effectId names the hidden file that it is moved to on the way
      * @param older where it goes, as the so manieth; empty where it goes away

@@ -27,8 +27,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Gives back to people: failed files in a folder of their own, each beside a plain text that says why; originals where the rule
- * says; and answers.
+ * Returns files to people: failed files in a folder of their own, each beside a text that says why; originals where the rule
+ * says so; and replies.
  */
 public final class GiveBack {
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -67,7 +67,7 @@ public final class GiveBack {
     }
 
     /**
-     * Has an answer put where whoever sent a document finds it.
+     * Has a reply put where the sender of a document finds it.
      *
      * @param folder a path, or a name inside the hot folder
      * @return false, and nothing is done, if it is a name and there is no hot folder
@@ -80,7 +80,7 @@ public final class GiveBack {
     }
 
     /**
-     * Has a document as it came put into a folder, with the reason beside it if there is one.
+     * Has an original put into a folder, with the reason beside it if there is one.
      *
      * @return false, and nothing is done, if the folder is a name inside a hot folder and there is none
      */
@@ -152,7 +152,7 @@ public final class GiveBack {
     }
 
     /**
-     * Writes the explanation into the folder of the file; an earlier one of the same file is written anew.
+     * Writes the explanation into the folder of the file; an earlier one of the same file is written again.
      *
      * @param beside any path in that folder
      */

@@ -4,11 +4,11 @@ import java.util.List;
 import java.util.Objects;
 
 /**
- * A file on its way to the people who dropped it.
+ * A file to be returned to the people who submitted it.
  *
  * @param hotFolder where it came from; may be empty
  * @param failedFolder a path, or a name inside the hot folder
- * @param subfolders that it lay in below its hot folder, outermost first
+ * @param subfolders that it was in below its hot folder, outermost first
  * @param explanation the text that is put beside it; empty for none
  */
 record GiveBackRequest(

@@ -6,7 +6,7 @@ import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Told, in the same write, that a job has come to its end. */
+/** Called when a job has ended, in the same transaction. */
 @FunctionalInterface
 public interface JobEndListener {
     /** @return whether its document goes on elsewhere, so that a file which failed need not go back to who dropped it */

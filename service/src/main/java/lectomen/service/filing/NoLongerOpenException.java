@@ -1,6 +1,6 @@
 package lectomen.service.filing;
 
-/** An effect was held or given up between the look that found it due and its turn: nothing may be done for it now. */
+/** An effect was held or cancelled after it was found due and before its turn: it must not be carried out now. */
 final class NoLongerOpenException extends RuntimeException {
     private static final long serialVersionUID = 1L;
 

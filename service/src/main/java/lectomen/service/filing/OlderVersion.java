@@ -10,7 +10,7 @@ import lectomen.engine.plan.Filing;
 import lectomen.service.bytes.DurableFiles;
 
 /**
- * Makes room for a new version: what has its name is moved to where the rule says. It first goes to a hidden name beside its
+ * Moves an older file away, as the rule says, so that a new version can have its name. It first goes to a hidden name beside its
  * own, in one step, and from there to the first place that is free; after a crash the hidden file tells what is left to do.
  */
 final class OlderVersion {

@@ -6,8 +6,8 @@ import lectomen.service.ledger.KeyedHash;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Knows what the service itself filed, by its receipts, so that a result which comes back in through a hot folder is told from
- * a new document. Names and contents are compared as keyed hashes, so that this outlives an erasure.
+ * Recognises files that the service itself filed, by their receipts, so that a result that comes in again through a hot folder
+ * is not taken for a new document. Names and contents are compared as keyed hashes, so that this outlives an erasure.
  */
 public final class OwnResults {
     private final KeyedHash keyed;

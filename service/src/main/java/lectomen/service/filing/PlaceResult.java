@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
-/** What came of asking a folder to hold a file. */
+/** The result of filing a file in a folder. */
 sealed interface PlaceResult {
     /**
      * It is there, and durable.

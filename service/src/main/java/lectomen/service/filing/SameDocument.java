@@ -14,9 +14,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Documents of the same key, as the rule says by {@code same document when}. What comes later takes the place of what came
- * before, in the order of arrivals: each filing replaces what an earlier one put at its place, and once all that came in
- * together is at a good end, what they did not replace is taken back. What is replaced or taken back goes to where older
+ * Finds earlier documents with the same key, as the rule's {@code same document when} says. What comes later takes the place of
+ * what came before, in the order of arrivals: each filing replaces what an earlier one put at its place, and once all that came
+ * in together is at a good end, what they did not replace is withdrawn. What is replaced or withdrawn goes to where older
  * versions go; what somebody changed since is left.
  */
 final class SameDocument {
@@ -73,8 +73,8 @@ final class SameDocument {
     }
 
     /**
-     * Writes the intents that take back what the arrival of a filed job did not replace; as long as something that came with it has
-     * not come to a good end, nothing is taken back.
+     * Writes the intents that withdraw what the arrival of a filed job did not replace; as long as something that came with it
+     * has not come to a good end, nothing is withdrawn.
      */
     EarlierFilings.Left takeBack(JdbcClient db, Job job) {
         List<Effect> filed = Effects.where(

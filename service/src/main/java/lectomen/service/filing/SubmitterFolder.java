@@ -9,7 +9,7 @@ import lectomen.engine.naming.SafeName;
 import lectomen.engine.plan.Filing;
 
 /**
- * A folder in which people find what concerns them: a path, or a name inside the hot folder.
+ * The folder in which submitters find returned files: a path, or a name inside the hot folder.
  *
  * @param hotFolder empty where the document came in otherwise; the folder is a path then
  */
@@ -27,7 +27,7 @@ record SubmitterFolder(String hotFolder, String folder) {
         return path.isAbsolute() ? Optional.ofNullable(path.getParent()).orElse(path) : Path.of(hotFolder);
     }
 
-    /** @param subfolders that it lies in below the folder, so that it can be dropped again with its place */
+    /** @param subfolders that it is in below the folder, so that it can be dropped again with its place */
     Filing.Target.Place place(List<String> subfolders, String name) {
         Stream<String> own = Stream.of(Path.of(folder).getFileName().toString());
         return new Filing.Target.Place(

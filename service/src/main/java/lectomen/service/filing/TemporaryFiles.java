@@ -10,7 +10,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Hidden files at destinations that proved a filing until its receipt was written. One that can't be reached goes when its
+ * Hidden files at destinations that prove a filing until its receipt is written. One that can't be reached goes when its
  * folder is back. Safe for several threads.
  */
 final class TemporaryFiles {

@@ -3,7 +3,7 @@ package lectomen.service.filing;
 import lectomen.engine.task.ByteRef;
 
 /**
- * A document of our own that is to be taken back from where it was filed.
+ * A filed document to be withdrawn.
  *
  * @param effect that filed it
  * @param place below the connection's folder

@@ -3,7 +3,7 @@ package lectomen.service.filing;
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
-/** What came of taking back a document that we filed. */
+/** The result of withdrawing a filed document. */
 sealed interface WithdrawResult {
     /**
      * It is not there any more.

@@ -1,26 +1,19 @@
 package lectomen.service.home;
 
-/** The service can't start on this home or this machine. */
+/** The service can't start with this home or on this machine. */
 public final class BadHomeException extends RuntimeException {
-    private final String code;
-    private final String mend;
+    private final String fix;
 
     /**
-     * @param code home-in-use, not-writable, settings, port-in-use or not-loopback
      * @param problem what is wrong, in words
-     * @param mend what mends it, as a command where there is one
+     * @param fix how to fix it, as a command where there is one
      */
-    public BadHomeException(String code, String problem, String mend) {
+    public BadHomeException(String problem, String fix) {
         super(problem);
-        this.code = code;
-        this.mend = mend;
+        this.fix = fix;
     }
 
-    public String code() {
-        return code;
-    }
-
-    public String mend() {
-        return mend;
+    public String fix() {
+        return fix;
     }
 }

@@ -14,7 +14,7 @@ import java.util.List;
 import lectomen.service.bytes.PrivateFiles;
 
 /**
- * The folder that holds everything a service keeps. One service works in it at a time, held by a lock that ends with the
+ * The folder with everything a service stores. One service works in it at a time, held by a lock that ends with the
  * process however it ends.
  *
  * <pre>
@@ -53,8 +53,7 @@ public final class Home implements AutoCloseable {
             channel = FileChannel.open(real.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
         } catch (IOException e) {
             String problem = "home " + folder + " can't be written (" + e.getMessage() + ")";
-            throw new BadHomeException(
-                    "not-writable", problem, "chown -R \"$USER\" " + folder + ", or choose another with --home DIR");
+            throw new BadHomeException(problem, "chown -R \"$USER\" " + folder + ", or choose another with --home DIR");
         }
         try {
             FileLock lock = channel.tryLock();
@@ -67,7 +66,6 @@ public final class Home implements AutoCloseable {
             // told apart from a free home below
         }
         throw new BadHomeException(
-                "home-in-use",
                 "home " + real + " is in use by another Lectomen service",
                 "use it as it is (./lectomen status --home " + real + "), stop it, or choose another with --home DIR");
     }
@@ -106,7 +104,7 @@ public final class Home implements AutoCloseable {
             return SettingsReader.read(Files.readString(home.resolve(SETTINGS_FILE)), home);
         } catch (IOException e) {
             String problem = home.resolve(SETTINGS_FILE) + " can't be read (" + e.getMessage() + ")";
-            throw new BadHomeException("settings", problem, "make it readable, or remove it to get a new one");
+            throw new BadHomeException(problem, "make it readable, or remove it to get a new one");
         }
     }
 

@@ -13,7 +13,7 @@ import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
 /**
- * Reads how the service is reached from other machines: by its own certificate, or through a declared proxy. There is no third
+ * Reads how the service is reached from other machines: with its own certificate, or through a declared proxy. There is no third
  * way off this machine.
  */
 final class ListenReader {

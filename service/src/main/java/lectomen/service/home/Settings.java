@@ -11,10 +11,10 @@ import lectomen.engine.rule.Site;
 import lectomen.engine.schedule.WorkCalendar;
 
 /**
- * What the owner of a service decided, from {@code lectomen.yaml}.
+ * The owner's settings, from {@code lectomen.yaml}.
  *
  * @param site parameters, names of connections, locale and zone, for rules
- * @param roots hot folders and destinations must lie under one of these
+ * @param roots hot folders and destinations must be under one of these
  * @param folders the folder of each connection, by its name
  * @param keepFreeBytes on the disk of the home; with less, no files are taken in
  * @param retention for rules that say nothing of it

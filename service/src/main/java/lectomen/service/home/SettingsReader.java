@@ -78,7 +78,7 @@ final class SettingsReader {
                 .map(reader::settings);
         if (!reader.problems.isEmpty() || settings.isEmpty()) {
             String where = home.resolve(Home.SETTINGS_FILE).toString();
-            throw new BadHomeException("settings", where + ", " + reader.problems.get(0), "correct that line");
+            throw new BadHomeException(where + ", " + reader.problems.get(0), "correct that line");
         }
         return settings.get();
     }

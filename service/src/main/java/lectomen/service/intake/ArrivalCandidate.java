@@ -6,8 +6,8 @@ import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
 /**
- * What is taken together as one arrival: usually one file or dropped folder; else documents with the data file beside them, or
- * all that lay there.
+ * Files that may become one arrival: usually one file or dropped folder; else documents with their data file, or all files in
+ * the folder.
  *
  * @param pieces at least one
  * @param fails why its documents fail as soon as they are taken; empty where they go their way
@@ -17,7 +17,7 @@ record ArrivalCandidate(List<Piece> pieces, Optional<Reason> fails) {
         pieces = List.copyOf(pieces);
     }
 
-    /** What a file of a lot is. */
+    /** What a file of an arrival is. */
     enum Role {
         DOCUMENT("document"),
         /** A document whose data file was awaited and did not come. */
@@ -38,15 +38,15 @@ record ArrivalCandidate(List<Piece> pieces, Optional<Reason> fails) {
             return List.of(values()).stream()
                     .filter(role -> role.code.equals(code))
                     .findFirst()
-                    .orElseThrow(() -> new IllegalStateException("No piece of a lot is a " + code));
+                    .orElseThrow(() -> new IllegalStateException("Unknown role of a file: " + code));
         }
     }
 
     /**
-     * One file of a lot, or a dropped folder.
+     * One file of an arrival, or a dropped folder.
      *
-     * @param sidecar the file of the lot that belongs to it
-     * @param job that told people it lies there unmatched; for a data file that comes late, the job of its document
+     * @param sidecar the file of the arrival that belongs to it
+     * @param job that told people it is there unmatched; for a data file that comes late, the job of its document
      */
     record Piece(Path file, FileState state, Role role, Optional<Path> sidecar, Optional<String> job) {
         Piece of(Optional<String> told) {

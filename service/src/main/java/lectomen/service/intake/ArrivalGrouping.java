@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.rule.SourceSettings;
 
-/** Decides what of the files that have settled is taken together: each by itself, documents with their data files, or all. */
+/** Groups settled files into arrivals: each file by itself, documents with their data files, or all together. */
 final class ArrivalGrouping {
     private final SourceSettings settings;
     private final Optional<SidecarPairing> partners;
@@ -18,7 +18,7 @@ final class ArrivalGrouping {
         this.partners = settings.sidecar().map(sidecar -> new SidecarPairing(hotFolder, sidecar, around));
     }
 
-    /** Whether it has to be shown everything that lies in the folder, rather than what changed. */
+    /** Whether it has to be shown everything that is in the folder, rather than what changed. */
     boolean needsAll() {
         return partners.isPresent() || settings.arrives() == SourceSettings.Arrives.TOGETHER;
     }
@@ -41,7 +41,7 @@ final class ArrivalGrouping {
         return settings.arrives() == SourceSettings.Arrives.TOGETHER ? together(formed, growing) : formed;
     }
 
-    /** One lot of everything, once nothing is awaited any more. What fails, fails by itself. */
+    /** One arrival of everything, once nothing is awaited any more. What fails, fails by itself. */
     private static SidecarPairing.Formed together(SidecarPairing.Formed formed, Set<Path> growing) {
         if (!growing.isEmpty() || !formed.waiting().isEmpty()) {
             return new SidecarPairing.Formed(List.of(), formed.staying(), formed.waiting(), formed.next());

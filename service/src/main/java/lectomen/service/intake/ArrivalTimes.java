@@ -8,7 +8,7 @@ import java.util.Collections;
 import java.util.List;
 import lectomen.service.store.Store;
 
-/** When files came into the hot folders, in stretches of a day. */
+/** When files came into the hot folders, by part of the day. */
 public final class ArrivalTimes {
     /** How long a stretch is. */
     public static final int STRETCH_MINUTES = 10;

@@ -20,7 +20,7 @@ import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Writes arrivals down: what came in together, from where, in which order, and the jobs that its files are for. Knows a file
+ * Stores arrivals: which files came in together, from where, in which order, and the jobs for them. Knows a file
  * that was filed before, and one that is our own result, by its bytes.
  */
 public final class Arrivals {
@@ -47,7 +47,7 @@ public final class Arrivals {
     /**
      * One file of an arrival.
      *
-     * @param job the id of its job, which may be known already as one that told of a file nobody wanted
+     * @param job the id of its job, which may be known already as one that told of a file no rule matched
      * @param wantedRule the one rule that is asked
      * @param leftInFolder whether it stays in its hot folder
      */

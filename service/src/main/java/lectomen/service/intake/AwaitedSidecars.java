@@ -11,7 +11,7 @@ import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Remembers which documents of a source were taken without the data file that was awaited, so that one that comes late is known. */
+/** Remembers which documents of a source were taken without their data file, so that a late one is recognised. */
 final class AwaitedSidecars {
     private final long source;
     private final Jobs jobs;

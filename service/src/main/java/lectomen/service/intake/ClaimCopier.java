@@ -8,7 +8,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 
-/** Copies of claimed files into the home, made by other threads; one that fails is made again. */
+/** Copies claimed files into the home on other threads, and retries a copy that fails. */
 final class ClaimCopier {
     private final Claims claims;
     private final Executor copiers;

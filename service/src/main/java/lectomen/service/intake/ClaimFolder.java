@@ -19,7 +19,7 @@ import lectomen.service.bytes.DurableFiles;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The hidden folder inside a hot folder, where claimed files lie until they are kept. Each claim has a folder of its own there,
+ * The hidden folder inside a hot folder that holds claimed files until they are stored. Each claim has a folder of its own there,
  * named after it; below that, files have the path that they had in the hot folder.
  */
 final class ClaimFolder {
@@ -52,7 +52,7 @@ final class ClaimFolder {
         return realFolder().resolve(folder.relativize(file));
     }
 
-    /** Level by level, so that a hot folder which went away, such as a share, is not made anew by the way. */
+    /** Level by level, so that a hot folder which went away, such as a share, is not made again by the way. */
     void make() throws IOException {
         if (Files.notExists(folder)) {
             Path above = hotFolder.resolve(NAME);

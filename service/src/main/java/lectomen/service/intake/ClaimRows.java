@@ -16,7 +16,7 @@ import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The claims of one source as they are written down: intended, held once their files are kept, removed at their end. */
+/** The stored claims of one source: intended, held once their files are stored, removed at the end. */
 final class ClaimRows {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String SERVICE = "service";
@@ -124,7 +124,7 @@ final class ClaimRows {
                 .collect(Collectors.toMap(Piece::pathKey, piece -> piece));
     }
 
-    /** Nothing was kept yet and the file is not in the hidden folder: it lies in the hot folder still, or somebody took it. */
+    /** Nothing was kept yet and the file is not in the hidden folder: it is in the hot folder still, or somebody took it. */
     void letGo(String claim) {
         store.write(db -> {
             ledger.append(db, SERVICE, "claim.let-go", Job.subject(claim), "source", Long.toString(source));
@@ -133,7 +133,7 @@ final class ClaimRows {
         });
     }
 
-    /** All files of the claim are kept; what lies in the hidden folder are spares from now on. */
+    /** All files of the claim are kept; what is in the hidden folder are spares from now on. */
     void held(JdbcClient db, String claim) {
         db.sql("update claim set state = 'held', claimed_at = ? where job_id = ?")
                 .params(clock.millis(), claim)

@@ -5,9 +5,9 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * Files of a lot whose bytes are kept.
+ * The claimed files of an arrival whose bytes are stored.
  *
- * @param firstJob the job of the first, where the files are no pieces of a lot
+ * @param firstJob the job of the first, where the files are no pieces of an arrival
  */
 record ClaimedFiles(List<Part> parts, Optional<String> firstJob) {
     ClaimedFiles {
@@ -15,9 +15,9 @@ record ClaimedFiles(List<Part> parts, Optional<String> firstJob) {
     }
 
     /**
-     * @param relative where it lay below the hot folder
+     * @param relative where it was below the hot folder
      * @param key of that
-     * @param piece what it is in its lot; empty for what came in a dropped folder, or alone
+     * @param piece what it is in its arrival; empty for what came in a dropped folder, or alone
      */
     record Part(Path relative, StoredFile kept, String key, Optional<ClaimRows.Piece> piece) {
         boolean isSidecar() {

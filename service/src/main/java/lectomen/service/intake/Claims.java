@@ -25,14 +25,13 @@ import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Takes files, and dropped folders with what is in them, out of one hot folder so that none is lost or taken twice, wherever
- * the power goes.
+ * Takes files and dropped folders out of one hot folder so that none is lost or taken twice, even if the power fails.
  *
  * <ol>
- *   <li>The claim is written down as intended, with the id of its first job. Until the next step everything lies in the hot
+ *   <li>The claim is written down as intended, with the id of its first job. Until the next step everything is in the hot
  *       folder.
  *   <li>The file or folder is moved into a hidden folder of the same file system, named after the claim: no one else takes it,
- *       and whoever still writes to it goes on doing so there. Both folders are synced, so that it can't come back.
+ *       and a program that still writes to it goes on doing so there. Both folders are synced, so that it can't come back.
  *   <li>Each file is copied and hashed into the byte store, which syncs the copy and the entries that lead to it.
  *   <li>Arrival, jobs and claim are committed together. From here on the files in the hidden folder are only spares.
  *   <li>After a time of grace they are compared again. What is unchanged, and open to no program that writes, is removed. What changed becomes an arrival of its own
@@ -48,7 +47,7 @@ final class Claims {
     /** A claim whose files wait in the hidden folder for {@link #finish}. */
     record Moved(String claim) {}
 
-    /** What came of beginning some claims. @param stuck what can't be moved out of the hot folder */
+    /** The result of beginning some claims. @param stuck what can't be moved out of the hot folder */
     record Begun(List<Moved> moved, List<ArrivalCandidate> stuck) {}
 
     /** Said about a file that was taken in place, in the write that takes it. */
@@ -97,7 +96,7 @@ final class Claims {
 
     /**
      * Steps 1 and 2 for several lots with one commit. A file that has gone meanwhile is left out, and one that was changed or
-     * replaced since it was looked at goes back to settle anew.
+     * replaced since it was looked at goes back to settle again.
      *
      * @throws IOException if the folder can't be worked in; {@link #recover} then takes up what was begun
      */
@@ -223,7 +222,7 @@ final class Claims {
     }
 
     /**
-     * What came of a release.
+     * The result of a release.
      *
      * @param open the claims that are not at their end, to be looked at again later
      * @param writtenLate whether somebody wrote to one of their files after it was taken
@@ -240,7 +239,7 @@ final class Claims {
 
     /**
      * What a crash or a folder that went away left: gives back what no claim knows, finishes claims whose file had been moved,
-     * and drops those whose file still lies in the hot folder, where the next look finds it.
+     * and drops those whose file is still in the hot folder, where the next look finds it.
      *
      * @return the claims that were held and wait for their release
      */

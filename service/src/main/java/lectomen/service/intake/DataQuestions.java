@@ -22,8 +22,8 @@ import lectomen.service.bytes.ByteStore;
 import lectomen.service.workers.WorkerPool;
 
 /**
- * Asks data files in a hot folder which documents they name, or whether they can be read at all. Workers do the reading; whoever
- * looks at the folder never waits for them, but is called again once the answer is there. Safe for several threads.
+ * Asks a worker which documents the data files in a hot folder name, and whether they can be read. Workers do the reading;
+ * the scan of the folder never waits for them, but is called again once the answer is there. Safe for several threads.
  */
 final class DataQuestions {
     private static final String BROKEN = "data.broken";

@@ -1,6 +1,6 @@
 package lectomen.service.intake;
 
-/** A file can't be taken in, since the disk is too full. */
+/** A file can't be taken in because the disk is too full. */
 public final class DiskTooFullException extends RuntimeException {
     DiskTooFullException(String words) {
         super(words);

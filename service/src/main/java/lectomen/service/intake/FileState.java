@@ -12,8 +12,8 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
 /**
- * What changes when a file does, as far as that shows without reading it. Times are in nanoseconds of the file's own clock. The
- * state of a folder sums up what is in it.
+ * The attributes of a file that show that it has changed, without reading it. Times are in nanoseconds of the file's own clock.
+ * The state of a folder sums up what is in it.
  */
 record FileState(Kind kind, long size, long mtime, long ctime, long inode) {
     enum Kind {

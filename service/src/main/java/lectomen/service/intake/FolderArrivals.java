@@ -16,7 +16,7 @@ import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** The arrivals of one hot folder, treated as its rules choose. */
+/** Takes in the arrivals of one hot folder as its rules say. */
 final class FolderArrivals {
     static final String SERVICE = "service";
 
@@ -104,7 +104,7 @@ final class FolderArrivals {
     private Sidecar sidecar(ClaimedFiles.Part part) {
         String name = part.relative().getFileName().toString();
         DataFormat form = DataFormat.findByWord(name.substring(name.lastIndexOf('.') + 1))
-                .orElseThrow(() -> new IllegalStateException("A data file without the ending of one was taken"));
+                .orElseThrow(() -> new IllegalStateException("A data file without the extension of one was taken"));
         Map<String, String> namespaces =
                 settings.sidecar().map(SidecarSettings::namespaces).orElse(Map.of());
         return Sidecar.of(
@@ -125,7 +125,7 @@ final class FolderArrivals {
     /**
      * Adds a kept file to an arrival under the id of its job.
      *
-     * @param relative where it lay below the hot folder
+     * @param relative where it was below the hot folder
      * @param leftInFolder whether it stays there
      */
     void add(

@@ -16,7 +16,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Says when something happens in a folder. Only a hint: events get lost, network folders have none, and a folder that is
+ * Reports file events in a folder. Only a hint: events get lost, network folders have none, and a folder that is
  * replaced is not noticed; the sweep finds what is missed here. One watch for all folders.
  */
 final class FolderEvents implements AutoCloseable {
@@ -46,7 +46,7 @@ final class FolderEvents implements AutoCloseable {
     }
 
     /**
-     * Watches a hot folder, or a folder inside it, anew if it was replaced since. Does nothing where that is not possible.
+     * Watches a hot folder, or a folder inside it, again if it was replaced since. Does nothing where that is not possible.
      *
      * @return whether it was not watched before
      */
@@ -67,7 +67,7 @@ final class FolderEvents implements AutoCloseable {
         }
     }
 
-    /** Watches the folder anew at the next call of {@link #watch}. */
+    /** Watches the folder again at the next call of {@link #watch}. */
     void forget(Path folder) {
         WatchKey key = keys.remove(folder);
         if (key != null) {

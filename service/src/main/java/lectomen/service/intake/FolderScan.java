@@ -4,18 +4,16 @@ import java.io.IOException;
 import java.nio.file.DirectoryIteratorException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import lectomen.engine.rule.SourceSettings.Subfolders;
 
-/** Finds what lies in a hot folder: its files and, as the source says, those of its subfolders or dropped folders as wholes. */
+/** Lists the files of a hot folder and, as the source says, those of its subfolders or whole dropped folders. */
 final class FolderScan {
     private static final int DEEPEST = 32;
 
@@ -29,7 +27,7 @@ final class FolderScan {
 
     /**
      * @param own folders, by name or path, in which the service puts files itself
-     * @param whenWatched told of each folder whose files are taken one by one
+     * @param whenWatched called for each folder whose files are taken one by one
      */
     FolderScan(Path folder, Subfolders subfolders, Set<String> own, Consumer<Path> whenWatched) {
         this.folder = folder;
@@ -76,7 +74,7 @@ final class FolderScan {
         }
     }
 
-    /** What lies at one path, of which an event told; for something inside a dropped folder, that folder. */
+    /** What is at one path, of which an event told; for something inside a dropped folder, that folder. */
     List<Found> at(Path path) throws IOException {
         List<Found> found = new ArrayList<>();
         Path wanted = path;
@@ -90,16 +88,5 @@ final class FolderScan {
         }
         find(wanted, folder.relativize(wanted).getNameCount() - 1, found);
         return found;
-    }
-
-    /** The state of something as {@link #all} would give it; empty when it has gone. */
-    static Optional<FileState> stateOf(Path path) throws IOException {
-        try {
-            return Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)
-                    ? Optional.of(FileState.ofAll(path))
-                    : Optional.of(FileState.of(path));
-        } catch (NoSuchFileException gone) {
-            return Optional.empty();
-        }
     }
 }

@@ -8,7 +8,7 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import lectomen.service.time.ServiceClock;
 
 /**
- * Files that were taken and kept stay hidden in their folder for a while, until it is sure that nobody writes to them any more.
+ * Keeps stored files hidden in their folder for a while, until it is certain that no program writes to them.
  * {@link #hold} may be called by any thread, the others by the looking one alone.
  */
 final class GracePeriod {
@@ -18,7 +18,7 @@ final class GracePeriod {
     private record Held(Claims.Moved moved, long sinceNanos) {}
 
     /**
-     * What came of a look at them.
+     * The result of a look at them.
      *
      * @param any whether some went
      * @param writtenLate whether some had been written to after they were taken

@@ -31,11 +31,11 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * One hot folder while at least one live rule takes files from it. {@link #look} is called by one thread at a time; what it
+ * One hot folder, while at least one live rule uses it. {@link #look} is called by one thread at a time; what it
  * finds ready is claimed there and then, and copied by other threads.
  *
  * <p>The whole folder is looked through once in a sweep. In between, only what an event told of and what has yet to settle is
- * looked at, so that a new file is taken as quickly beside fifty thousand that lie there as in an empty folder. One look takes
+ * looked at, so that a new file is taken as quickly beside fifty thousand that are there as in an empty folder. One look takes
  * a bounded number of files, so that a full folder keeps no other waiting.
  */
 final class HotFolder {
@@ -96,7 +96,7 @@ final class HotFolder {
     private final Instant watchedSince;
     private volatile Optional<Reason> trouble = Optional.empty();
 
-    /** How long files have to lie still here, if longer than the rules say, since some were written to after that. */
+    /** How long files must stay unchanged here, if longer than the rules say, since some were written to after that. */
     private volatile Optional<Duration> longerSettle = Optional.empty();
 
     private volatile int settlingNow;
@@ -139,7 +139,7 @@ final class HotFolder {
         return source;
     }
 
-    /** Looks anew at the files that these jobs tell of, since somebody chose what becomes of them. */
+    /** Looks again at the files that these jobs tell of, since somebody chose what becomes of them. */
     void fetch(Set<String> jobs) {
         sorter.lookAnewAt(jobs);
         anywhere.set(true);
@@ -148,7 +148,7 @@ final class HotFolder {
     /**
      * Begins to take files, or goes on with other settings, from the next look on.
      *
-     * @param leaveWhatIsOlder of what lies there then, what is older than this is left
+     * @param leaveWhatIsOlder of what is there then, what is older than this is left
      */
     void act(SourceSettings wanted, Set<String> ownFolders, Optional<Instant> leaveWhatIsOlder) {
         wish = Optional.of(new Wish(wanted, ownFolders));
@@ -388,7 +388,8 @@ final class HotFolder {
         }
         Set<Path> remembered = new HashSet<>(growing);
         if (grouping.needsAll()) {
-            settled.forEach(one -> remembered.add(one.path())); // else what waits for others would begin to settle anew
+            settled.forEach(
+                    one -> remembered.add(one.path())); // else what waits for others would begin to settle again
         }
         settling.keepOnly(remembered);
         settlingNow = growing.size();
@@ -469,7 +470,7 @@ final class HotFolder {
         }
     }
 
-    /** Whoever writes to this folder pauses for longer than files have to lie still. */
+    /** Whoever writes to this folder pauses for longer than files must stay unchanged. */
     private void settleLonger() {
         Duration now = longerSettle.orElse(settings.settle());
         Duration twice = now.isZero() ? Duration.ofSeconds(1) : now.multipliedBy(2);

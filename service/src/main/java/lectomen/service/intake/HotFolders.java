@@ -46,8 +46,8 @@ import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Watches every folder that a live rule takes files from: at each file event, and at the latest after the sweep time of the
- * folder. Follows the rulebook as it changes.
+ * Watches every folder of a live rule: at each file event, and at the latest after the folder's sweep time. Follows the
+ * rulebook as it changes.
  */
 public final class HotFolders implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(HotFolders.class);
@@ -126,7 +126,7 @@ public final class HotFolders implements AutoCloseable {
                 .list());
     }
 
-    /** Has folders begin with leaving what lies in them now and is older than that. Say so before the rule is put live. */
+    /** Has folders begin with leaving what is in them now and is older than that. Say so before the rule is put live. */
     public synchronized void leaveOlder(List<String> folders, Instant than) {
         folders.forEach(folder -> toLeave.put(folder, than));
     }
@@ -148,7 +148,7 @@ public final class HotFolders implements AutoCloseable {
                 .collect(Collectors.toSet());
     }
 
-    /** Has the files that these jobs tell of taken, though no rule wants them. {@link RemainingFiles#askFor} comes first. */
+    /** Has the files that these jobs tell of taken, though no rule matches them. {@link RemainingFiles#askFor} comes first. */
     public synchronized void fetch(List<Job> jobs) {
         for (Watched one : watched.values()) {
             List<String> ofIt = jobs.stream()
@@ -296,6 +296,11 @@ public final class HotFolders implements AutoCloseable {
             public Optional<DataQuestions.Told> ask(
                     FolderScan.Found sidecar, DataFormat form, SidecarSettings settings) {
                 return questions.ask(sidecar.path(), sidecar.state(), form, settings);
+            }
+
+            @Override
+            public void keepOnly(Set<Path> present) {
+                questions.keepOnly(present);
             }
         };
     }

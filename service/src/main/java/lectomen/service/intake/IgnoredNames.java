@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
 
-/** Names that programs give to files that are hidden, temporary or still on their way. */
+/** Names that programs give to hidden, temporary or unfinished files. */
 final class IgnoredNames {
     private static final List<String> STARTS = List.of(".", "~$");
     private static final List<String> ENDS = List.of(

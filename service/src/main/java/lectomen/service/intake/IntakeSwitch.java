@@ -10,8 +10,8 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 
 /**
- * Whether anything is taken out of hot folders at all. A pause outlives the service. What was taken goes on, and files that people
- * hand in are taken still. Safe for several threads.
+ * Whether files are taken out of hot folders at all. A pause outlives the service. What was taken goes on, and files that people
+ * upload are taken still. Safe for several threads.
  */
 public final class IntakeSwitch {
     private static final String SUBJECT = "intake";

@@ -9,7 +9,7 @@ import java.util.Set;
 import java.util.function.Predicate;
 
 /**
- * Which files programs of this machine have open to write to, as far as the system lets this one see. What another machine has open
+ * Which files are open for writing in programs of this machine, as far as the system shows it. What another machine has open
  * on a share does not show.
  */
 final class OpenFiles {

@@ -18,7 +18,7 @@ import lectomen.engine.rule.ConditionResult;
 import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
 
-/** What lies in the folders of a rule before it goes live, and what the rule would say to each. Opens no file beyond its head. */
+/** The files in the folders of a draft rule, and what the rule would do with each. Opens no file beyond its head. */
 public final class PendingFiles {
     /** More files than this are counted and not asked about. */
     private static final int MOST_ASKED = 2_000;

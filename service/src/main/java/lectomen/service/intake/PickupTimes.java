@@ -14,7 +14,7 @@ import lectomen.engine.schedule.RunTimes;
 import lectomen.engine.schedule.WorkCalendar;
 
 /**
- * When files are taken from a folder: always, at its hours, or in runs at set times or when somebody asks for one. Changed by the
+ * When files are taken from a folder: always, during its hours, or in runs at set times or on request. Changed by the
  * looking thread alone; what it tells may be read at any time.
  */
 final class PickupTimes {

@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Files that stay in one hot folder: no rule wants them, they were there first and were to be left, or they were taken and can't
+ * Files that stay in one hot folder: no rule matches them, they were there first and are to stay, or they were taken and can't
  * be removed. A file is named by its path below the hot folder.
  */
 final class RemainingFiles {
@@ -31,7 +31,7 @@ final class RemainingFiles {
             return List.of(values()).stream()
                     .filter(why -> why.code.equals(code))
                     .findFirst()
-                    .orElseThrow(() -> new IllegalStateException("Nothing lies there because " + code));
+                    .orElseThrow(() -> new IllegalStateException("Unknown reason for a remaining file: " + code));
         }
     }
 
@@ -111,19 +111,19 @@ final class RemainingFiles {
         }
     }
 
-    /** How many files lie there for that reason. */
+    /** How many files are there for that reason. */
     int count(Why why) {
         return counts.getOrDefault(why, 0);
     }
 
-    /** Writes down that the job's file is to be looked at anew. */
+    /** Writes down that the job's file is to be looked at again. */
     static void askFor(JdbcClient db, String job) {
         db.sql("update remaining_file set rulebook_version = ? where job_id = ?")
                 .params(NO_VERSION, job)
                 .update();
     }
 
-    /** Has the files of these jobs looked at anew, as was written down. */
+    /** Has the files of these jobs looked at again, as was written down. */
     void lookAnewAt(Set<String> jobs) {
         byKey.replaceAll((key, entry) -> entry.job().filter(jobs::contains).isPresent()
                 ? new Entry(entry.mark(), entry.why(), NO_VERSION, entry.job())

@@ -17,7 +17,7 @@ import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.SourceSettings;
 
-/** Tells whether a file of a name and size would be taken from a hot folder. No such file need exist. */
+/** Whether a file with a certain name and size would be taken from a hot folder. No such file need exist. */
 public final class RoutingPreview {
     private final InstantSource clock;
 

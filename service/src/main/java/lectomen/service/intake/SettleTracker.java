@@ -7,8 +7,8 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * Tells when files have stopped changing: size, mtime and ctime stayed the same for the settle time, measured on a clock
- * that never jumps. The file's own times are only compared with themselves, so a share whose clock differs does no harm.
+ * Tells when files have stopped changing: size, mtime and ctime stayed the same for the settle time, on a clock that never
+ * jumps. The file's own times are only compared with themselves, so a share whose clock differs does no harm.
  */
 final class SettleTracker {
     private record Since(FileState state, long nanos) {}

@@ -32,7 +32,7 @@ import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Sorts what has settled in one hot folder into what a rule may want and what stays where it is. What stays is told of once, by
+ * Sorts the settled files of one hot folder into those that a rule may match and those that stay. What stays is told of once, by
  * a job of its own, and looked at again when it or the rulebook changes.
  */
 final class SettledFileSorter {
@@ -55,7 +55,7 @@ final class SettledFileSorter {
         this.clock = clock;
     }
 
-    /** Begins a look at the folder. @param leaveOlder what lies there now and is older than this is to be left */
+    /** Begins a look at the folder. @param leaveOlder what is there now and is older than this is to be left */
     Round begin(Rulebook.Acting acting, Optional<Instant> leaveOlder) {
         return new Round(acting, leaveOlder);
     }
@@ -117,7 +117,7 @@ final class SettledFileSorter {
             }
         }
 
-        /** What of a lot some rule wants; what none wants is told of and stays. Files are not opened further than their heads. */
+        /** What of an arrival some rule matches; what none matches is told of and stays. Files are not opened further than their heads. */
         Optional<ArrivalCandidate> findWanted(ArrivalCandidate lot) {
             List<ArrivalCandidate.Piece> wanted = new ArrayList<>();
             boolean anyDocument = false;
@@ -136,7 +136,7 @@ final class SettledFileSorter {
             return anyDocument ? Optional.of(new ArrivalCandidate(wanted, lot.fails())) : Optional.empty();
         }
 
-        /** A data file that fails without its document is taken though no rule wants such files. */
+        /** A data file that fails without its document is taken though no rule matches such files. */
         private static boolean isDataAlone(ArrivalCandidate lot) {
             return lot.fails().isPresent()
                     && lot.pieces().size() == 1
@@ -274,7 +274,7 @@ final class SettledFileSorter {
             present.add(remaining.key(name));
         }
 
-        /** Tells of what nobody wants. */
+        /** Tells of what no rule matches. */
         void end() {
             tellUnmatched();
         }
@@ -308,7 +308,7 @@ final class SettledFileSorter {
                 .filter(job -> job.state() == JobState.UNMATCHED || isAskedFor(job));
     }
 
-    /** Whether somebody chose what becomes of the file, so that it is taken though no rule wants it. */
+    /** Whether somebody chose what becomes of the file, so that it is taken though no rule matches it. */
     private static boolean isAskedFor(Job job) {
         return job.state() == JobState.WAITING && job.arrival().isEmpty();
     }

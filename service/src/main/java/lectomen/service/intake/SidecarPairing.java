@@ -20,11 +20,11 @@ import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SidecarSettings;
 
 /**
- * Brings documents and the data files beside them together. Either's name tells that they belong together, or the data file names
- * its documents. One that is alone waits for the other; how that ends, the source says.
+ * Pairs documents with the data files beside them. Either's name tells that they belong together, or the data file names its
+ * documents. One that is alone waits for the other; how that ends, the source says.
  *
- * <p>Each look hands in everything that has settled, and gets back what is ready. In between only the time since when something is
- * alone is remembered, on a clock that never jumps.
+ * <p>Each look hands in everything that has settled, and gets back what is ready. In between only the time since when something
+ * is alone is remembered, on a clock that never jumps.
  */
 final class SidecarPairing {
     /** What else there is to know: which document was taken without its data file, and what data files say. */
@@ -34,15 +34,18 @@ final class SidecarPairing {
 
         /** Empty as long as the answer is not there. */
         Optional<DataQuestions.Told> ask(FolderScan.Found sidecar, DataFormat form, SidecarSettings settings);
+
+        /** Forgets the answers about files that are no longer there. */
+        void keepOnly(Set<Path> present);
     }
 
     /** @param ended whether its job has come to its end */
     record TakenEarlier(String job, boolean ended) {}
 
     /**
-     * What came of one look.
+     * The result of one look.
      *
-     * @param staying what is left where it lies, each with the reason
+     * @param staying what is left where it is, each with the reason
      * @param waiting what waits for its other, each with what it waits for
      * @param next after which something may change by time alone
      */
@@ -97,6 +100,7 @@ final class SidecarPairing {
         }
         Set<Path> present = settled.stream().map(FolderScan.Found::path).collect(Collectors.toSet());
         aloneSince.keySet().retainAll(present);
+        around.keepOnly(present);
         if (settings.documents().isPresent()) {
             byList(documents, sidecars);
         } else {

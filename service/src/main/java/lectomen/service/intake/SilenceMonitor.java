@@ -5,7 +5,7 @@ import java.time.Instant;
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
-/** Says when nothing came for longer than is usual. */
+/** Reports when nothing has come in for longer than usual. */
 final class SilenceMonitor {
     private static final long COUNTED_IN_THE_SMALLER_UNIT = 120;
 

@@ -11,7 +11,7 @@ import lectomen.engine.reason.Reason;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 
-/** Sources that take nothing for now, since somebody paused them. A pause outlives the service. Safe for several threads. */
+/** Sources that are paused. A pause outlives the service. Safe for several threads. */
 public final class SourcePauses {
     private record Pause(String who, Instant since) {}
 

@@ -6,7 +6,7 @@ import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
 /**
- * A hot folder as it was found.
+ * The state of a hot folder.
  *
  * @param id by which metrics name it
  * @param lastLookAt empty before the first look
@@ -20,7 +20,7 @@ import lectomen.engine.reason.Reason;
  * @param waiting files that wait for others, each with what it waits for
  * @param settling how many files are still changing or have just appeared
  * @param ready how many files have settled and wait to be taken
- * @param unmatched how many files lie there that no rule wants
+ * @param unmatched how many files are there that no rule matches
  * @param left how many files were taken and can't be removed
  */
 public record SourceStatus(

@@ -17,8 +17,8 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 
 /**
- * What lies in the hidden folder of claims whose files are kept. A spare that is as it was goes, unless a program still has it open
- * to write to; one that somebody still wrote to becomes, once it stays as it is, an arrival that follows the first.
+ * Claimed files in the hidden folder whose bytes are already stored. A spare that is as it was goes, unless a program still has
+ * it open to write to; one that somebody still wrote to becomes, once it stays as it is, an arrival that follows the first.
  */
 final class SpareCopies {
     private final ClaimFolder hidden;
@@ -53,7 +53,7 @@ final class SpareCopies {
     }
 
     /**
-     * What came of a release.
+     * The result of a release.
      *
      * @param open the claims to be looked at again later
      * @param writtenLate whether somebody wrote to one of them after it was taken

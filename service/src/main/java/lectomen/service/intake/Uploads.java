@@ -22,7 +22,7 @@ import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Takes in files that are sent to the service. Safe for several threads. */
+/** Takes in uploaded files. Safe for several threads. */
 public final class Uploads {
     /**
      * A file on its way in.

@@ -12,8 +12,8 @@ import java.util.concurrent.ConcurrentHashMap;
 import lectomen.service.store.Store;
 
 /**
- * What came in on a day and how it stands now, by rule. Counting a day takes a step for each of its jobs, so the result is kept
- * for a time that grows with what it took. Safe for several threads.
+ * The jobs that came in on a day, by rule and current state. Counting a day takes a step for each of its jobs, so the result is
+ * kept for a time that grows with what it took. Safe for several threads.
  */
 public final class DayCounts {
     private static final Duration PAST_DAY_KEPT = Duration.ofMinutes(5);

@@ -13,9 +13,9 @@ import lectomen.engine.task.ByteRef;
  * One document's way through one version of one rule.
  *
  * @param id the store's incarnation, a hyphen and a number; never given twice
- * @param name of the file as it came
+ * @param name of the original
  * @param more what is known of its file besides
- * @param arrival the number of the arrival; empty while the file still lies in its hot folder
+ * @param arrival the number of the arrival; empty while the file is still in its hot folder
  * @param original the kept bytes; empty as long as {@code arrival} is
  * @param wantedRule the one rule that is asked, when the sender or somebody else said so
  * @param ruleChosen whether that rule takes it whatever its conditions say, since somebody gave it the job
@@ -28,7 +28,7 @@ import lectomen.engine.task.ByteRef;
  * @param priority from 1 to 100; a higher one has its turn sooner
  * @param origin whose result the file is, when a result came back in
  * @param holdWanted it is at work, and is to be held as soon as its worker is done
- * @param leftInFolder its file could not be removed from its hot folder and still lies there
+ * @param leftInFolder its file could not be removed from its hot folder and is still there
  * @param originalRemovedAt when the kept original was removed, as its retention or its rule says
  * @param nextTryAt for a waiting job, when it is tried next; empty for its turn
  * @param version of the row, for changes that must not overtake each other

@@ -6,7 +6,10 @@ import java.util.List;
 import lectomen.engine.identify.FileType;
 import lectomen.service.store.Store;
 
-/** What belongs to a job: the jobs that came in with it, those that came of it, and what it made. Safe for several threads. */
+/**
+ * Everything related to a job: the jobs that came in with it, those that followed from it, and its outputs. Safe for several
+ * threads.
+ */
 public final class JobFamily {
     private static final int MOST = 100;
 

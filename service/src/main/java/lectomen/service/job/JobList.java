@@ -19,7 +19,7 @@ import lectomen.service.store.Store;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Lists of jobs, page by page, quick among a million whatever is asked and however deep the page.
+ * Lists of jobs, page by page, fast among a million jobs for any filter and any page.
  *
  * <p>A page is found by walking an index that has the wanted order and as many of the wanted properties as it can, from where
  * the page before ended; what the index does not know is tested job by job. Part of a name that few jobs have is looked up

@@ -15,11 +15,11 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 
 /**
- * An index of all parts of file names, to find jobs among a million. It lies in a file of its own, follows the jobs by their
- * numbers, and is made anew when it does not fit them; nothing rests on it but speed. Safe for several threads.
+ * An index of parts of file names, to search a million jobs. It is in a file of its own, follows the jobs by their numbers,
+ * and is made again when it does not fit them; it only affects speed. Safe for several threads.
  *
- * <p>A job gets its number when its file is claimed, and stands among the jobs once the file is safe: a large file's job comes after
- * jobs of higher numbers. So numbers that were passed over are asked for again.
+ * <p>A job gets its number when its file is claimed, and stands among the jobs once the file is safe: a large file's job comes
+ * after jobs of higher numbers. So numbers that were passed over are asked for again.
  */
 final class JobNames implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(JobNames.class);

@@ -7,7 +7,7 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** What people wrote to jobs. The ledger tells that somebody wrote, not what. Safe for several threads. */
+/** Notes that people wrote about jobs. The ledger tells that somebody wrote, not what. Safe for several threads. */
 public final class JobNotes {
     /** The longest note, in characters. */
     public static final int LONGEST = 4_000;

@@ -15,7 +15,7 @@ import lectomen.service.bytes.ByteStore;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * What steps made of a job's document, as rows of the job's outputs. {@code main} is what came in until a step has made another of
+ * The outputs of a job's steps, as stored. {@code main} is what came in until a step has made another of
  * it; what came in is {@code original} from then on.
  */
 public final class JobOutputs {

@@ -13,8 +13,8 @@ import java.util.function.LongToIntFunction;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Whose turn it is among the waiting jobs. The highest priority comes first. Among equals the sources take turns, so that ten
- * thousand files in one folder keep no other folder waiting; within a source, jobs go in the order of their numbers.
+ * The order in which waiting jobs get their turn. The highest priority comes first. Among equals the sources take turns, so
+ * that ten thousand files in one folder keep no other folder waiting; within a source, jobs go in the order of their numbers.
  *
  * <p>The cost is one short look into an index for each source that has waiting jobs, however many wait there.
  */

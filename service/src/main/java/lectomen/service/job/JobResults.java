@@ -16,7 +16,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** What was found out about a job's document: its steps as they went and its fields. Safe for several threads. */
+/** The results of a job: its steps and its fields. Safe for several threads. */
 public final class JobResults {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<List<Reason>> REASONS = new TypeReference<>() {};

@@ -17,7 +17,7 @@ import lectomen.engine.task.ByteRef;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A job as it is kept in the store. */
+/** A job as stored. */
 final class JobRow {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<Set<String>> TAGS = new TypeReference<>() {};

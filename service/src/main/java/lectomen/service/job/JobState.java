@@ -11,7 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * Where a job is on its way. The codes are part of the interface and do not change.
+ * The state of a job. The codes are part of the interface and do not change.
  *
  * <p>{@link #mayBecome} is the whole table of moves; {@link Jobs#move} is the only way to make one.
  */
@@ -26,7 +26,7 @@ public enum JobState {
     AWAITING_APPROVAL("awaiting-approval"),
     /** Everything the rule asked for has a receipt. */
     FILED("filed"),
-    /** No rule wants it. */
+    /** No rule matches it. */
     UNMATCHED("unmatched"),
     /** A person, or the rule's own word, refused it. */
     REJECTED("rejected"),

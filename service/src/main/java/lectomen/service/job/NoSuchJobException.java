@@ -1,6 +1,6 @@
 package lectomen.service.job;
 
-/** Somebody asked for a job that does not exist. */
+/** There is no job with that number. */
 public final class NoSuchJobException extends RuntimeException {
     public NoSuchJobException(String id) {
         super("Unknown job " + id + ". List jobs: job list");

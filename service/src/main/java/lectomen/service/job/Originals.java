@@ -4,7 +4,7 @@ import java.time.InstantSource;
 import lectomen.service.ledger.Ledger;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Lets go of documents as they came. Their bytes are removed once nothing else uses them. */
+/** Deletes originals that are no longer needed. Their bytes are removed once nothing else uses them. */
 public final class Originals {
     private final Ledger ledger;
     private final InstantSource clock;

@@ -7,8 +7,8 @@ import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
 
 /**
- * Turns names and contents into marks that can be compared for ever but not read back: HMAC-SHA-256 under a key that lies
- * outside the database. Safe for several threads.
+ * Turns names and contents into values that can be compared for ever but not read back: HMAC-SHA-256 with a key stored outside
+ * the database. Safe for several threads.
  */
 public final class KeyedHash {
     private final Mac ready;

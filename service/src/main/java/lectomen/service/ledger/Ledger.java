@@ -22,7 +22,7 @@ import tools.jackson.databind.ObjectWriter;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * The history of everything that was done. Entries are only ever added, in the same transaction as what they tell of. Each
+ * The history of everything that happened. Entries are only ever added, in the same transaction as what they tell of. Each
  * holds the hash of the one before, so that one changed or taken out later shows. They hold ids, codes, keyed hashes and
  * times, never names, values or comments.
  */

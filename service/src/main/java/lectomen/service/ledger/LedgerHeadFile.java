@@ -6,7 +6,7 @@ import java.nio.file.Path;
 import java.util.Optional;
 import lectomen.service.bytes.PrivateFiles;
 
-/** The ledger's head, kept in a file outside the database, so that a database cut back to an older state shows. */
+/** The head of the ledger in a file outside the database, so that a database restored from an older copy is noticed. */
 public final class LedgerHeadFile {
     private final Path file;
     private Ledger.Head written = new Ledger.Head(-1, "");

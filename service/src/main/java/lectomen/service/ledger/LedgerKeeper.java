@@ -9,7 +9,7 @@ import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Keeps the ledger's head in its file, and compares the two when the service starts. */
+/** Writes the ledger's head to its file, and compares the two when the service starts. */
 public final class LedgerKeeper implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(LedgerKeeper.class);
 

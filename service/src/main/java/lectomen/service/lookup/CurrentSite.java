@@ -3,7 +3,7 @@ package lectomen.service.lookup;
 import java.util.function.Supplier;
 import lectomen.engine.rule.Site;
 
-/** The site as it is now: what its settings say, with the lookups as they were last written. */
+/** The current site: its settings and the latest lookups. */
 public final class CurrentSite implements Supplier<Site> {
     private final Site settings;
     private final LookupTables tables;

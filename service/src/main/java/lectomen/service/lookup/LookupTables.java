@@ -24,7 +24,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** All lookups, each as it was last written. A change counts for every document that is planned from then on. Safe for threads. */
+/** All lookups in their latest version. A change counts for every document that is planned from then on. Safe for threads. */
 public final class LookupTables {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<List<String>> COLUMNS = new TypeReference<>() {};
@@ -75,7 +75,7 @@ public final class LookupTables {
             return List.of(
                     "a lookup name may have lower-case letters, digits and hyphens (vessels), not \"" + name + "\"");
         }
-        return LookupReader.read(name, csv).problems();
+        return LookupReader.read(csv).problems();
     }
 
     /**
@@ -84,7 +84,7 @@ public final class LookupTables {
      * @param csv without {@link #problems}
      */
     public Entry put(String name, String csv, String principal) {
-        LookupReader.Reading reading = LookupReader.read(name, csv);
+        LookupReader.Reading reading = LookupReader.read(csv);
         byte[] content = csv.getBytes(StandardCharsets.UTF_8);
         ByteRef ref = keep(content);
         store.write(db -> {

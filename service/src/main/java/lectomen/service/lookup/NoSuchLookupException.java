@@ -1,6 +1,6 @@
 package lectomen.service.lookup;
 
-/** There is no lookup of that name. */
+/** There is no lookup with that name. */
 public final class NoSuchLookupException extends RuntimeException {
     public NoSuchLookupException(String name) {
         super("Unknown lookup " + name + ".");

@@ -23,9 +23,7 @@ import lectomen.service.workers.PageResult;
 import lectomen.service.workers.WorkerPool;
 import tools.jackson.databind.json.JsonMapper;
 
-/**
- * Shows pages, each drawn by a worker and then kept for as long as it is looked at now and then. Safe for several threads.
- */
+/** Serves pages, drawn by a worker and then stored as long as they are viewed now and then. Safe for several threads. */
 public final class Pages {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int MOST_KEPT = 2_000;

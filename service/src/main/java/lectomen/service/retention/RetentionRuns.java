@@ -27,7 +27,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Finds what was kept for long enough, counts it, and removes it: first the original, later all that is known of the job. The
+ * Finds what is past its retention, counts it, and removes it: first the original, later everything known of the job. The
  * ledger and the receipts stay, so that it can still be proved that something was filed, and known again. A job counts from its
  * last change; one that is not at its end is never touched.
  */
@@ -193,7 +193,7 @@ public final class RetentionRuns implements AutoCloseable {
         for (String part : List.of(
                 "update remaining_file set job_id = null where job_id = ?", // the file still lies there, and is not
                 // taken
-                // anew
+                // again
                 "delete from claim where job_id = ?",
                 "delete from upload_key where job_id = ?",
                 "delete from sidecar_awaited where job_id = ?",
@@ -218,7 +218,7 @@ public final class RetentionRuns implements AutoCloseable {
         ledger.append(db, principal, "job.removed", Job.subject(job));
     }
 
-    /** Bytes that nothing uses go late, so that whoever is just about to use them again finds them. */
+    /** Unused bytes are deleted late, so that a caller that is about to use them again finds them. */
     private void removeBytes() {
         List<String> unused = store.read(db -> db.sql("select sha256 from bytes where uses = 0")
                 .query(String.class)

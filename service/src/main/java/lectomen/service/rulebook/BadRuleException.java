@@ -3,7 +3,7 @@ package lectomen.service.rulebook;
 import java.util.List;
 import lectomen.engine.yaml.Problem;
 
-/** A file of a rule, or of a shared part, that can't be taken. */
+/** The file of a rule or shared part is invalid. */
 public final class BadRuleException extends RuntimeException {
     private final List<Problem> problems;
 

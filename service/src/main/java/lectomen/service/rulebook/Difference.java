@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.TreeSet;
 import lectomen.engine.rule.RuleFile;
 
-/** What changed from one version of a rule to another, line by line, with a few lines around each change. */
+/** The differences between two versions of a rule, line by line, with a few lines of context. */
 public final class Difference {
     private static final int LINES_AROUND = 3;
 

@@ -6,7 +6,7 @@ import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleFile;
 import lectomen.engine.task.Task;
 
-/** A rule that acts, as it was read and as it is written. */
+/** A live rule, parsed and as text. */
 public record LiveRule(RuleRef ref, RuleDocument rule, RuleFile file) {
     public Candidate candidate() {
         return new Candidate(ref, rule);

@@ -8,7 +8,7 @@ import java.util.TreeMap;
 import lectomen.engine.rule.RuleFile;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** The rows of the shared parts. */
+/** The stored shared parts. */
 final class PartRows {
     /** A part as it was last written. */
     record Row(String name, int version, String text, String reason, String principal, long addedAt) {}

@@ -22,7 +22,7 @@ import lectomen.service.home.Settings;
 
 /**
  * Checks a rule file: by itself, and against this installation and the other rules: folders under the owner's roots, no hot
- * folder inside another or around a destination, and the same settings wherever a folder is named.
+ * folder inside another or around a destination, and the same settings for the same folder.
  */
 final class RuleCheck {
     private final Settings settings;

@@ -2,7 +2,7 @@ package lectomen.service.rulebook;
 
 import java.util.Locale;
 
-/** Where a rule is in its life. Only a live one acts. */
+/** The state of a rule. Only a live one acts. */
 public enum RuleState {
     DRAFT,
     LIVE,

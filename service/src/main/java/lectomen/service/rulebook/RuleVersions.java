@@ -16,7 +16,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The rows of all versions of all rules, each with the versions of the shared parts that it was written with. */
+/** The stored versions of all rules, each with the versions of the shared parts that it uses. */
 final class RuleVersions {
     /** The texts of a version's parts, as a JSON object. */
     static final String PART_TEXTS = """
@@ -128,7 +128,15 @@ final class RuleVersions {
                 .params(id, version)
                 .query((row, n) -> file(row))
                 .optional()
-                .orElseThrow(() -> new NoSuchRuleException(id));
+                .orElseThrow(
+                        () -> isKnown(db, id) ? new NoSuchRuleException(id, version) : new NoSuchRuleException(id));
+    }
+
+    private static boolean isKnown(JdbcClient db, String id) {
+        return db.sql("select exists (select 1 from rule where id = ?)")
+                .param(id)
+                .query(Boolean.class)
+                .single();
     }
 
     /** @param row with the columns {@code text} and {@code part_texts} */

@@ -30,7 +30,7 @@ import lectomen.service.store.Store;
 import lectomen.service.store.StoreIdentity;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** All rules in their order, with every version that ever was. Safe for several threads. */
+/** All rules in their order, with all their versions. Safe for several threads. */
 public final class Rulebook {
     /** The rules that act, and the number of this state of the rulebook, which grows with every change. */
     public record Acting(long version, List<LiveRule> rules) {
@@ -46,7 +46,7 @@ public final class Rulebook {
         }
     }
 
-    /** What came of adding a rule file. */
+    /** The result of adding a rule file. */
     public sealed interface Added {
         record As(RuleEntry entry) implements Added {}
 
@@ -193,7 +193,7 @@ public final class Rulebook {
     }
 
     /**
-     * Puts the rules in another order: a file goes to the first that wants it.
+     * Puts the rules in another order: a file goes to the first that matches it.
      *
      * @param ids of all rules
      * @return false, and nothing changed, if these are not all rules, such as when one was added meanwhile
@@ -385,7 +385,7 @@ public final class Rulebook {
                 .toList();
     }
 
-    /** Reads the rules anew, since what they rest on has changed. */
+    /** Reads the rules again, since what they depend on has changed. */
     public void readAnew() {
         acting = store.read(this::load);
         listeners.forEach(Runnable::run);

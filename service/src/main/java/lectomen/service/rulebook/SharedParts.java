@@ -16,7 +16,7 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 
 /**
- * What several rules name rather than write out. A change of a part is a change of every rule that names it: each gets a new
+ * Parts that several rules use. A change of a part is a change of every rule that names it: each gets a new
  * version, as a draft, and goes on as it was until that is put live.
  */
 public final class SharedParts {
@@ -38,7 +38,7 @@ public final class SharedParts {
         }
     }
 
-    /** What came of writing a part. */
+    /** The result of writing a part. */
     public sealed interface Written {
         /** @param changed the rules that got a new version by it */
         record As(PartEntry entry, List<RuleEntry> changed) implements Written {

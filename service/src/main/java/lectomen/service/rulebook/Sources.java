@@ -6,7 +6,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** The places that files come from, each with a number that stays. Safe for several threads. */
+/** The places that files come from, each with a permanent number. Safe for several threads. */
 public final class Sources {
     private static final String UPLOADS = "";
 

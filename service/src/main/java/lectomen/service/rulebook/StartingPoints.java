@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/** Rules to begin with, for what is done in many places. Each is a whole file, to be changed where one's own papers differ. */
+/** Templates for common rules. Each is a whole file, to be changed where one's own papers differ. */
 public final class StartingPoints {
     private static final List<String> NAMES = List.of(
             "permits-by-vessel", "readings-by-month", "notices-by-data-file", "drawing-sets", "scans-to-a-desk");

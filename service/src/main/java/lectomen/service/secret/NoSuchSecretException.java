@@ -1,6 +1,6 @@
 package lectomen.service.secret;
 
-/** There is no secret of that name. */
+/** There is no secret with that name. */
 public final class NoSuchSecretException extends RuntimeException {
     public NoSuchSecretException(String name) {
         super("Unknown secret " + name + ".");

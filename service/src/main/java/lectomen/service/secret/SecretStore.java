@@ -18,7 +18,7 @@ import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Passwords by name. They are sealed with AES-256 in GCM (NIST SP 800-38D) under a key that lies in a file outside the
+ * Passwords by name. They are sealed with AES-256 in GCM (NIST SP 800-38D) under a key that is in a file outside the
  * database, so that a copy of the database alone gives none away; the name is sealed in with the value, so that none can be
  * put under another's name. Nothing but {@link #open} hands one out, and that is for connections alone. Safe for threads.
  */

@@ -1,4 +1,4 @@
-/** Passwords for what lies outside, sealed on disk. Start at {@link lectomen.service.secret.SecretStore}. */
+/** Passwords for connections, encrypted on disk. Start at {@link lectomen.service.secret.SecretStore}. */
 @NullMarked
 package lectomen.service.secret;
 

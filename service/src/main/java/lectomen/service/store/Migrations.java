@@ -9,7 +9,7 @@ import org.flywaydb.core.api.MigrationInfoService;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.sqlite.SQLiteDataSource;
 
-/** Brings the database to the form that this version needs, by the numbered scripts beside this class. */
+/** Updates the database to the schema of this version, with the numbered scripts beside this class. */
 final class Migrations {
     private Migrations() {}
 

@@ -162,7 +162,7 @@ public final class Store implements AutoCloseable {
         return identity;
     }
 
-    /** The folder that the database lies in. */
+    /** The folder that the database is in. */
     public Path folder() {
         return Objects.requireNonNull(file.getParent());
     }

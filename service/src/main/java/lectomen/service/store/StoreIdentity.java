@@ -6,7 +6,7 @@ import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Which store this is.
+ * The identity of this store.
  *
  * @param id never changes
  * @param incarnation grows each time the store is restored from a copy, so that no id is ever given twice

@@ -5,7 +5,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 
 /**
- * The time of day, which somebody may set forward or back, and beside it a steady count for how long something takes. Safe for
+ * The time of day, which may be set forward or back, and a steady clock for durations. Safe for
  * several threads.
  */
 public interface ServiceClock extends InstantSource {

@@ -37,10 +37,9 @@ import lectomen.service.rulebook.Sources;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Does what a rule says follows once a document has come to its end: tags on its job, an answer to whoever sent it,
- * what becomes of it as it came, and handing it over to another rule, which gets the document as it came or an output of the
- * rule, its fields and the reason. It is written down together with the end, so that it happens
- * once however often the service is ended.
+ * Carries out a rule's follow-ups when a document has come to its end: tags on its job, a reply to the sender, what happens to
+ * the original, and the hand-over to another rule, which gets the original or an output, the fields and the reason. It is
+ * written down together with the end, so that it happens once however often the service is ended.
  */
 public final class FollowUps implements JobEndListener {
     private static final String SERVICE = "service";
@@ -211,7 +210,7 @@ public final class FollowUps implements JobEndListener {
         return true;
     }
 
-    /** The name as it came; what a step made of it has the ending of its own type. */
+    /** The original name; what a step made of it has the extension of its own type. */
     private static String nameOf(Job job, StepOutput output) {
         boolean asItCame = output.sha256().equals(job.original().orElseThrow().sha256());
         int dot = job.name().lastIndexOf('.');

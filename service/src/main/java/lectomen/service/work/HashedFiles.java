@@ -18,7 +18,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 
-/** Files that are kept for a while, each called by its hash, the oldest going first. Safe for several threads. */
+/** Files stored for a while under their hash, the oldest removed first. Safe for several threads. */
 final class HashedFiles {
     private static final long MOST_BYTES = 1_000_000_000;
 

@@ -2,7 +2,7 @@ package lectomen.service.work;
 
 import lectomen.engine.plan.FilingByHand;
 
-/** Something that a person asks of a job. */
+/** An action on a job. */
 public sealed interface JobAction {
     /**
      * Tries a job again: one that ended badly from its beginning, under the rules as they are now; one that waits for another
@@ -13,10 +13,12 @@ public sealed interface JobAction {
     /** Runs an ended job again from its original; what it files takes the place of what it filed before, and only of that. */
     record RunAgain() implements JobAction {}
 
-    /** Runs a job again under this one rule, whatever its conditions say. A file that still lies in its folder is taken for it. */
+    /**
+     * Runs a job again under this one rule, whatever its conditions say. A file still in its folder is taken for it.
+     */
     record MoveTo(String rule) implements JobAction {}
 
-    /** Files the job's document as a person says, asking no rule. A file that still lies in its folder is taken for it. */
+    /** Files the job's document as a person says, asking no rule. A file still in its folder is taken for it. */
     record FileAs(FilingByHand byHand) implements JobAction {}
 
     /** Stops a job until it is released. One that is at work is held as soon as its worker is done. */

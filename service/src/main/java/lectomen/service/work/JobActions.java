@@ -16,14 +16,14 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** What people do with jobs, one by one or many at once. Safe for several threads. */
+/** Actions on jobs, one by one or many at once. Safe for several threads. */
 public final class JobActions {
     private static final int PER_WRITE = 200;
 
     /** @param words why it could not be done */
     public record NotDone(String job, String words) {}
 
-    /** What came of doing something with many jobs. */
+    /** The result of doing something with many jobs. */
     public record Done(int done, List<NotDone> notDone) {}
 
     private final Store store;
@@ -79,7 +79,7 @@ public final class JobActions {
      * Who does it, and what it asks for.
      *
      * @param takenFrom the sources from whose folders files are taken now
-     * @param asked jobs whose files still lie in their folders and are to be taken
+     * @param asked jobs whose files are still in their folders and are to be taken
      */
     private record Hands(String principal, Set<Long> takenFrom, List<Job> asked) {
         Hands(String principal, Set<Long> takenFrom) {
@@ -170,7 +170,7 @@ public final class JobActions {
         return state == JobState.FAILED || state == JobState.REJECTED || state == JobState.UNMATCHED;
     }
 
-    /** Has a job go its way anew by what a person chose for it, whether it has ended, waits, or its file was never taken. */
+    /** Has a job go its way again by what a person chose for it, whether it has ended, waits, or its file was never taken. */
     private void begin(JdbcClient db, Job job, String what, Hands hands) {
         if (job.original().isEmpty() && job.originalRemovedAt().isEmpty()) {
             askForFile(db, job, what, hands);

@@ -42,8 +42,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Takes waiting jobs one by one, has a worker examine the document, and records what came of it together with the intents
- * that follow from it, in one write. What fails here fails one job.
+ * Takes waiting jobs one by one, has a worker examine the document, and records the result together with the intents that
+ * follow from it, in one transaction. What fails here fails one job.
  */
 public final class JobRunner implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
@@ -250,7 +250,7 @@ public final class JobRunner implements AutoCloseable {
         }
     }
 
-    /** Empty when the job was cancelled, or taken up anew, while its worker was busy: what the worker says is dropped then. */
+    /** Empty when the job was cancelled, or taken up again, while its worker was busy: what the worker says is dropped then. */
     private Optional<Job> findAtWork(JdbcClient db, Job job) {
         return jobs.find(db, job.id())
                 .filter(now -> now.state() == JobState.WORKING

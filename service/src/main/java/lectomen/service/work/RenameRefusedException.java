@@ -1,6 +1,6 @@
 package lectomen.service.work;
 
-/** A rule that can't be renamed so, with the reason and what can be done. */
+/** A rule can't be renamed to this; says why and what to do. */
 public final class RenameRefusedException extends RuntimeException {
     RenameRefusedException(String words) {
         super(words);

@@ -18,7 +18,7 @@ import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.RuleState;
 import lectomen.service.rulebook.Rulebook;
 
-/** Puts the latest version of a rule live, if it can still be read and every sample comes out as is expected of it. */
+/** Puts the latest version of a rule live, if it can be read and every sample gives the expected result. */
 public final class RuleActivation {
     private final Rulebook rulebook;
     private final HotFolders folders;
@@ -105,7 +105,7 @@ public final class RuleActivation {
     }
 
     /**
-     * @param leaveOlder what lies in its folders already and is older than this is left there
+     * @param leaveOlder what is in its folders already and is older than this is left there
      * @param acceptSamples whether the samples are expected from now on to come to what they do with this version
      * @param unchanged tells whether the rule is as the caller saw it
      * @throws BadRuleException if it can't work

@@ -29,7 +29,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Gives a rule another name, and its hot folder with it where that is wanted. What is to be done is written down first; then the
+ * Renames a rule, and its hot folder with it on request. What is to be done is written down first; then the
  * folder comes to rest and gets its name in one step, with everything that is in it or on its way out of it; then the rule, its
  * versions and what names it change in one write. A service that was ended in between finishes that at its next start.
  */

@@ -24,7 +24,7 @@ import lectomen.service.workers.Examination;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Files kept with a rule, each with the result that is expected of it: the rule's own regression test. Running them is a trial
+ * Files stored with a rule, each with its expected result: the rule's own regression test. Running them is a trial
  * and has no effect besides.
  */
 public final class Samples {

@@ -13,7 +13,7 @@ import lectomen.service.bytes.ByteStore;
 import lectomen.service.workers.ByteSource;
 
 /**
- * Documents that somebody handed in to write a rule beside them. They make no job, and are kept for a month after they were last
+ * Documents uploaded to write a rule beside them. They make no job, and are kept for a month after they were last
  * looked at. Samples of rules can be looked at by the same way. Safe for several threads.
  */
 public final class TrialDocuments {
@@ -35,7 +35,7 @@ public final class TrialDocuments {
         return new Found(ref, files.type(ref.sha256()), files::open);
     }
 
-    /** A document by its hash: one that was handed in, or one that the service keeps anyway. */
+    /** A document by its hash: one that was uploaded, or one that the service keeps anyway. */
     public Optional<Found> find(String sha256) throws IOException {
         try {
             Found found = new Found(new ByteRef(sha256, files.size(sha256)), files.type(sha256), files::open);

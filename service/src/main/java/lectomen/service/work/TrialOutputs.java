@@ -10,8 +10,8 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.task.ByteRef;
 
 /**
- * What trials made, to be looked at for a while. It lies in a scratch folder, belongs to no job, and is gone after a quarter of an
- * hour or when the service starts anew. Safe for several threads.
+ * Outputs of trials, stored for a while. It is in a scratch folder, belongs to no job, and is gone after a quarter of an
+ * hour or when the service starts again. Safe for several threads.
  */
 public final class TrialOutputs {
     /** How long what a trial made can be looked at. */

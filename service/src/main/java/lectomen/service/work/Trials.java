@@ -39,8 +39,8 @@ import lectomen.service.workers.Examination;
 import lectomen.service.workers.WorkerPool;
 
 /**
- * Shows what would become of a file, by the same worker and planner as a real run, and writes nothing: the file goes to a
- * scratch folder and is deleted before the answer.
+ * Shows what would happen to a file, with the same worker and planner as a real run, and stores nothing: the file goes to a
+ * scratch folder and is deleted before the response.
  */
 public final class Trials {
     /** What to try the file with. */
@@ -55,7 +55,7 @@ public final class Trials {
         record Version(String id, int version) implements With {}
 
         /**
-         * A rule that was handed in.
+         * A rule that was uploaded.
          *
          * @param parts texts of shared parts by name, which go before those that the service has
          * @param lookups tables as CSV by name, likewise
@@ -168,7 +168,7 @@ public final class Trials {
         return Sidecar.of(data.name(), form, ref.sha256(), ref.size(), namespaces);
     }
 
-    /** The site, with the tables that were handed in; these are put to their hashes. */
+    /** The site, with the tables that were uploaded; these are put to their hashes. */
     private Site siteOf(With with, Map<String, byte[]> tables) {
         if (!(with instanceof With.Text text) || text.lookups().isEmpty()) {
             return site.get();
@@ -176,8 +176,8 @@ public final class Trials {
         Map<String, LookupRef> refs = new HashMap<>(site.get().lookups());
         text.lookups().forEach((name, csv) -> {
             ByteRef ref = ByteStore.refOf(csv);
-            Lookup lookup = LookupReader.read(name, new String(csv, StandardCharsets.UTF_8))
-                    .lookup();
+            Lookup lookup =
+                    LookupReader.read(new String(csv, StandardCharsets.UTF_8)).lookup();
             tables.put(ref.sha256(), csv);
             refs.put(name, new LookupRef(ref.sha256(), ref.size(), lookup.columns()));
         });

@@ -5,7 +5,7 @@ import java.util.Set;
 import lectomen.service.job.Job;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Files that no rule wanted and that still lie in their hot folders, each told of by a job. */
+/** Files that no rule matches and that are still in their hot folders, each with a job that says so. */
 public interface UnmatchedFiles {
     /** The sources from whose folders files are taken now. */
     Set<Long> takenFrom();

@@ -1,5 +1,5 @@
 /**
- * Takes waiting jobs through a worker and records what came of it. Start at {@link lectomen.service.work.JobRunner}.
+ * Takes waiting jobs through a worker and records the result. Start at {@link lectomen.service.work.JobRunner}.
  */
 @NullMarked
 package lectomen.service.work;

@@ -3,7 +3,7 @@ package lectomen.service.workers;
 import java.io.IOException;
 import java.io.InputStream;
 
-/** Where the bytes that a worker asks for come from. */
+/** Provides the bytes that a worker asks for. */
 @FunctionalInterface
 public interface ByteSource {
     /** @throws java.nio.file.NoSuchFileException if there are no such bytes */

@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import lectomen.engine.task.ByteRef;
 
-/** Keeps what a worker made of a document. */
+/** Stores the outputs that a worker makes of a document. */
 @FunctionalInterface
 public interface OutputReceiver {
     /** For tasks that make nothing. */

@@ -3,7 +3,7 @@ package lectomen.service.workers;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.task.PageAnswer;
 
-/** What came of asking a worker for a page. */
+/** The result of asking a worker for a page. */
 public sealed interface PageResult {
     record Shown(PageAnswer page) implements PageResult {}
 

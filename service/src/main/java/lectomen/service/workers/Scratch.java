@@ -9,7 +9,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
 
-/** Folders whose content nobody misses. */
+/** Temporary folders whose contents may be deleted at any start. */
 final class Scratch {
     private Scratch() {}
 

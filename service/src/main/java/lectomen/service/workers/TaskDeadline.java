@@ -8,9 +8,10 @@ import java.util.concurrent.TimeUnit;
 import lectomen.engine.progress.Progress;
 
 /**
- * How long a worker may be at a document. What counts is the processor time that it used, since a busy machine is not the
- * document's doing, but never more than the time that went by. The limit counts anew whenever it gets on to the next page, since a
- * long document is not a bad one; how often at most goes by the size of the document. A worker that waits and uses no processor hangs.
+ * How long a worker may take for a document. What counts is the processor time that it used, since a busy machine is not the
+ * document's doing, but never more than the time that went by. The limit counts again whenever it gets on to the next page,
+ * since a long document is not a bad one; how often at most goes by the size of the document. A worker that waits and uses no
+ * processor hangs.
  */
 final class TaskDeadline {
     /** Each page of a real document takes some bytes; each limit more than the first needs as many of them. */

@@ -30,7 +30,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Engine workers: started when there is work, kept while more comes, stopped after quiet. A document that kills its worker
+ * The engine workers: started when there is work, reused while there is more, stopped when idle. A document that kills its worker
  * takes nothing else with it. Safe for several threads.
  */
 public final class WorkerPool implements AutoCloseable {
@@ -146,7 +146,7 @@ public final class WorkerPool implements AutoCloseable {
                 why -> new DataAnswer(task.id(), Optional.of(why), List.of()));
     }
 
-    /** Has a worker propose the ways to a field; waits for a free one, then for the answer. */
+    /** Has a worker propose the extractors of a field; waits for a free one, then for the answer. */
     public ProposalAnswer propose(ProposalTask task, ByteSource bytes) {
         return ask(worker -> worker.propose(task, bytes, watchdog), why -> ProposalAnswer.not(task.id(), why));
     }

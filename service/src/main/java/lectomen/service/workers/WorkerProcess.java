@@ -169,7 +169,7 @@ final class WorkerProcess {
         return said.answer().orElseGet(() -> new DataAnswer(task.id(), Optional.of(why(said)), List.of()));
     }
 
-    /** Has the ways to a field proposed, at most as long as a worker may take. */
+    /** Has the extractors of a field proposed, at most as long as a worker may take. */
     ProposalAnswer propose(ProposalTask task, ByteSource bytes, ScheduledExecutorService watchdog) {
         Said<ProposalAnswer> said = ask(
                 task.examples().stream()
@@ -224,7 +224,7 @@ final class WorkerProcess {
         Optional<A> read(Frames.Frame frame) throws IOException;
     }
 
-    /** What came of asking. @param why there is no answer; not asked where there is one */
+    /** The result of asking. @param why there is no answer; not asked where there is one */
     private record Said<A>(Optional<A> answer, Examination why) {
         static <A> Said<A> nothing(Examination why) {
             return new Said<>(Optional.empty(), why);

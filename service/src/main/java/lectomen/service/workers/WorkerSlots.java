@@ -8,9 +8,10 @@ import java.util.Map;
 import java.util.function.LongSupplier;
 
 /**
- * Whose task has a worker. As many go at once as there are workers; among those that wait, the source comes first that has the fewest at
- * work, then whoever came first. When all workers have been taken for a while, one task more is let in, of a source that has none at work
- * and whose documents did no harm lately: documents that take long, or are made to, keep no other source waiting.
+ * Shares the workers among waiting tasks. As many go at once as there are workers; among those that wait, the source comes
+ * first that has the fewest at work, then the one that came first. When all workers have been taken for a while, one task more is
+ * let in, of a source that has none at work and whose documents did no harm lately: documents that take long, or are made to,
+ * keep no other source waiting.
  */
 final class WorkerSlots {
     /** How long all workers may be busy before one extra task is let in. */
@@ -85,7 +86,7 @@ final class WorkerSlots {
                 try {
                     wait(LOOK_MILLIS);
                 } catch (InterruptedException e) {
-                    interrupted = true; // whoever stops the service closes its workers
+                    interrupted = true; // stopping the service closes its workers
                 }
             }
         } finally {

@@ -16,7 +16,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * The description of the interface that the service hands out is the one that its code has. After a change of the interface,
- * {@code mvn test -pl service -Dtest=DescriptionTest -Dlectomen.describe=true} writes it anew.
+ * {@code mvn test -pl service -Dtest=DescriptionTest -Dlectomen.describe=true} writes it again.
  */
 class DescriptionTest {
     private static final Path KEPT = Path.of("src/main/resources/lectomen/service/api/openapi.json");

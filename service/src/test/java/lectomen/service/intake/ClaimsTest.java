@@ -76,7 +76,7 @@ class ClaimsTest {
         }
     }
 
-    /** Where the only file of a claim lies now. */
+    /** Where the only file of a claim is now. */
     private Path spare(Claims.Moved moved) throws IOException {
         ClaimFolder hidden = new ClaimFolder(hotFolder, fixture.store.identity().id());
         return hidden.filesOf(moved.claim()).get(0);

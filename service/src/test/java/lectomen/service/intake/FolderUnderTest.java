@@ -84,6 +84,9 @@ final class FolderUnderTest implements AutoCloseable {
                             FolderScan.Found sidecar, DataFormat form, SidecarSettings settings) {
                         return Optional.empty();
                     }
+
+                    @Override
+                    public void keepOnly(Set<Path> present) {}
                 },
                 fixture.disks,
                 fixture.clock);

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -22,6 +23,7 @@ class SidecarPairingTest {
 
     private final Map<String, DataQuestions.Told> told = new HashMap<>();
     private final Map<String, SidecarPairing.TakenEarlier> takenWithout = new HashMap<>();
+    private final Set<Path> asked = new HashSet<>();
 
     private final SidecarPairing.Surroundings around = new SidecarPairing.Surroundings() {
         @Override
@@ -31,7 +33,13 @@ class SidecarPairingTest {
 
         @Override
         public Optional<DataQuestions.Told> ask(FolderScan.Found sidecar, DataFormat form, SidecarSettings settings) {
+            asked.add(sidecar.path());
             return Optional.ofNullable(told.get(sidecar.path().getFileName().toString()));
+        }
+
+        @Override
+        public void keepOnly(Set<Path> present) {
+            asked.retainAll(present);
         }
     };
 
@@ -227,5 +235,14 @@ class SidecarPairingTest {
         SidecarPairing.Formed formed =
                 new SidecarPairing(FOLDER, strict("file"), around).form(found("list.csv"), Set.of(), 0);
         assertThat(shown(formed)).isEqualTo("list.csv !sidecar.broken");
+    }
+
+    @Test
+    void answersAboutFilesThatAreGoneAreForgotten() {
+        SidecarPairing pairing = new SidecarPairing(FOLDER, strict("//document"), around);
+        pairing.form(found("n1.xml n2.xml"), Set.of(), 0);
+        assertThat(asked).containsExactlyInAnyOrder(FOLDER.resolve("n1.xml"), FOLDER.resolve("n2.xml"));
+        pairing.form(found("n2.xml"), Set.of(), MINUTE);
+        assertThat(asked).containsExactly(FOLDER.resolve("n2.xml"));
     }
 }

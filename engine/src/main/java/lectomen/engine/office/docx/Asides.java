@@ -13,7 +13,7 @@ import lectomen.engine.office.PlacementWords;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Reads where paragraphs stand that have a frame, and tables that float (ISO/IEC 29500-1, 17.3.1.11 and 17.4.57). */
+/** Reads the position of framed paragraphs and floating tables (ISO/IEC 29500-1, 17.3.1.11 and 17.4.57). */
 final class Asides {
     private Asides() {}
 

@@ -14,9 +14,9 @@ import lectomen.engine.office.OpenFields;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Reads what stands below each other in a body, cell, note, box or running head. */
+/** Reads the blocks of a body, cell, note, text box or running head. */
 final class Blocks {
-    /** Told of the end of a section, with its properties. */
+    /** Called for the end of a section, with its properties. */
     @FunctionalInterface
     interface SectionEnd {
         void at(Element properties, List<Block> blocks) throws IOException;

@@ -11,7 +11,7 @@ import lectomen.engine.office.FlowOptions;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** What all parts of one document are read with. */
+/** What all parts of a document are read with. */
 final class DocxContext {
     /** Elements lie no deeper in each other than programs nest tables and boxes. */
     static final int DEEPEST = 40;

@@ -50,10 +50,10 @@ final class DocxNumbering {
         });
     }
 
-    /** An item's label, and the look that its level gives the paragraph. */
+    /** An item's label, and the formatting that its level gives the paragraph. */
     record Item(Paragraph.Label label, Formatting paragraph) {}
 
-    /** @param markLook the look of the paragraph's end, which its label takes on */
+    /** @param markLook the formatting of the paragraph's end, which its label takes on */
     Optional<Item> next(String numId, int wantedLevel, Formatting markLook) {
         Optional<Numbered> found = read.computeIfAbsent(numId, this::find);
         if (found.isEmpty()) {

@@ -32,7 +32,7 @@ import org.apache.poi.openxml4j.opc.TargetMode;
 import org.apache.poi.openxml4j.util.ZipSecureFile;
 import org.w3c.dom.Element;
 
-/** Reads a file with all its parts. */
+/** Reads a document with all its parts. */
 public final class DocxReader {
     static {
         // What swells was refused before by its size; pages that repeat themselves are packed very tightly.

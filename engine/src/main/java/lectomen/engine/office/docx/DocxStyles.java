@@ -12,7 +12,7 @@ import lectomen.engine.flow.Styles;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** The styles of a document, and what lies below them all (ISO/IEC 29500-1, 17.7). */
+/** The styles of a document and its default formatting (ISO/IEC 29500-1, 17.7). */
 final class DocxStyles {
     private static final List<FormatProperty<Boolean>> TOGGLES = List.of(
             FormatProperty.BOLD,
@@ -95,7 +95,7 @@ final class DocxStyles {
         return usualTable;
     }
 
-    /** What a style and those that it rests on say. */
+    /** What a style and those that it is based on say. */
     Formatting own(String style) {
         return styles.ownOf(style);
     }
@@ -116,7 +116,7 @@ final class DocxStyles {
         return Optional.empty();
     }
 
-    /** The style and those that it rests on, the lowest first. */
+    /** The style and those that it is based on, the lowest first. */
     List<Element> chain(String style) {
         List<Element> chain = new ArrayList<>();
         String at = style;
@@ -131,7 +131,7 @@ final class DocxStyles {
     }
 
     /**
-     * A character style over a paragraph's look. What both switch on is off: one takes the other back (17.7.3).
+     * A character style over a paragraph's formatting. What both switch on is off: one takes the other back (17.7.3).
      *
      * @param paragraph what the paragraph's style says, without what lies below
      */

@@ -18,7 +18,7 @@ import lectomen.engine.office.PlacementWords;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Reads drawings: pictures, shapes and boxes of text, in the line or floating, alone or in groups (ISO/IEC 29500-1, 20). */
+/** Reads drawings: pictures, shapes and text boxes, inline or floating, alone or in groups (ISO/IEC 29500-1, 20). */
 final class Drawings {
     private static final double DEGREE = 60_000;
     private static final double THOUSANDTH = 100_000;

@@ -16,7 +16,7 @@ import lectomen.engine.flow.TabStop;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Reads the properties of runs and paragraphs (ISO/IEC 29500-1, 17.3) as looks. */
+/** Reads the properties of runs and paragraphs (ISO/IEC 29500-1, 17.3) as formatting. */
 final class FormattingReader {
     private static final double AUTO_SPACE = 14;
     private static final double LINE = 240;

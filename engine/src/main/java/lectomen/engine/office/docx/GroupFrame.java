@@ -3,7 +3,7 @@ package lectomen.engine.office.docx;
 import lectomen.engine.flow.Placement;
 
 /**
- * Where a drawing or a part of a group lies, from the place of the whole.
+ * The position of a drawing or of a part of a group, relative to the position of the whole.
  *
  * @param across how much wider than its own measures its parts are drawn
  */

@@ -10,8 +10,9 @@ import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
 /**
- * How a paragraph and its runs look, by all that has a say: the document's defaults, the table around it, its style, its list, and what
- * it says itself, each over the one before (ISO/IEC 29500-1, 17.7.2). A list that the style names lies below the style's own indents.
+ * The formatting of a paragraph and its runs: the document's defaults, the table around it, its style, its list and its own
+ * properties, each overriding the one before (ISO/IEC 29500-1, 17.7.2). A list that the style names lies below the style's own
+ * indents.
  */
 record ParagraphFormatting(
         DocxContext context,
@@ -66,7 +67,7 @@ record ParagraphFormatting(
         return context.numbering.next(list, level >= 0 ? level : context.numbering.levelOf(list, style), mark);
     }
 
-    /** The look of a run. */
+    /** The formatting of a run. */
     Formatting run(Optional<Element> properties) {
         Formatting all = ownOfStyle.over(below);
         Optional<String> character = properties

@@ -10,7 +10,7 @@ import org.apache.poi.openxml4j.opc.PackageRelationship;
 import org.apache.poi.openxml4j.opc.TargetMode;
 import org.w3c.dom.Element;
 
-/** Reads pictures that a part refers to. Those that lie outside the file are not fetched. */
+/** Reads the pictures that a part refers to. Those that lie outside the file are not fetched. */
 final class Pictures {
     private static final double THOUSANDTH = 100_000;
 

@@ -19,7 +19,7 @@ import org.apache.poi.openxml4j.opc.PackageRelationship;
 import org.apache.poi.openxml4j.opc.TargetMode;
 import org.w3c.dom.Element;
 
-/** Reads what stands in a paragraph. */
+/** Reads the content of a paragraph. */
 final class Runs {
     /** Extensions of the format whose elements are read here. */
     private static final Set<String> KNOWN = Set.of("wps", "wpg", "wp14", "w14", "w15", "w16", "a14", "pic");

@@ -14,8 +14,9 @@ import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
 /**
- * How a table looks by its style and by itself. A style has parts for its first and last row and column and for every other of the
- * rest; the table says which of them it wants. Later parts of the list lie over earlier ones (ISO/IEC 29500-1, 17.7.6).
+ * The formatting of a table, from its style and its own properties. A style has parts for its first and last row and column and
+ * for every other of the rest; the table says which of them it wants. Later parts of the list lie over earlier ones (ISO/IEC
+ * 29500-1, 17.7.6).
  */
 final class TableFormatting {
     private static final String[] SIDES = {"top", "left", "bottom", "right", "insideH", "insideV"};

@@ -18,7 +18,7 @@ import lectomen.engine.flow.Table;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Reads tables, with the styles that are put on their rows and columns (ISO/IEC 29500-1, 17.4 and 17.7.6). */
+/** Reads tables, with their row and column styles (ISO/IEC 29500-1, 17.4 and 17.7.6). */
 final class Tables {
     private static final double USUAL_SIDE = 5.4;
 

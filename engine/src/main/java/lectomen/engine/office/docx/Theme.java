@@ -7,7 +7,7 @@ import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** The fonts and colours that a document's theme names. */
+/** The fonts and colours of a document's theme. */
 final class Theme {
     private final Map<String, String> fonts = new HashMap<>();
     private final Map<String, Integer> colours = new HashMap<>();

@@ -4,7 +4,7 @@ import java.util.OptionalDouble;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Measures as the format writes them, in points: twentieths by themselves, or with a unit (ISO/IEC 29500-1, 22.9.2.15). */
+/** Lengths as the format writes them, in points: twentieths of a point, or with a unit (ISO/IEC 29500-1, 22.9.2.15). */
 final class Units {
     private static final double EMUS = 12_700;
 

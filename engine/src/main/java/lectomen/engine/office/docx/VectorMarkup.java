@@ -21,7 +21,7 @@ import lectomen.engine.office.PlacementWords;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Reads the older kind of drawings, whose looks stand in a style as web pages have it (ISO/IEC 29500-4, VML). */
+/** Reads the older drawing format, whose properties are written in a style attribute (ISO/IEC 29500-4, VML). */
 final class VectorMarkup {
     private final Blocks blocks;
     private final DocxContext context;

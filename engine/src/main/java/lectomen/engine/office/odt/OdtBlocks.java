@@ -13,9 +13,9 @@ import lectomen.engine.flow.Paragraph;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Reads what stands below each other. */
+/** Reads the blocks of a document. */
 final class OdtBlocks {
-    /** Told of what begins a new stretch of pages or columns. */
+    /** Called for what begins a new stretch of pages or columns. */
     interface Turns {
         /** A paragraph whose style asks for another kind of page. */
         void page(String master, Optional<Integer> number, List<Block> blocks) throws IOException;

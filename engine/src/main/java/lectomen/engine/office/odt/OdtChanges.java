@@ -9,7 +9,7 @@ import lectomen.engine.office.FlowOptions;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Where the text stands between the marks of changes. */
+/** The text inside tracked changes. */
 final class OdtChanges {
     private static final int INSERTED = 0x1F5C99;
     private static final int REMOVED = 0xB3261E;

@@ -9,7 +9,7 @@ import lectomen.engine.office.FlowOptions;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** What all of one document is read with. */
+/** What all of a document is read with. */
 final class OdtContext {
     static final int DEEPEST = 40;
 

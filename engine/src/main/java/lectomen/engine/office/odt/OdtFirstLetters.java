@@ -14,9 +14,15 @@ import lectomen.engine.flow.Placement;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Large first letters, which are a trait of a paragraph here (ISO/IEC 26300-1, 17.9): they are taken out and stand beside its lines. */
+/**
+ * Drop caps, which are a paragraph property here (ISO/IEC 26300-1, 17.9): the letters are taken out and placed beside the
+ * paragraph's lines.
+ */
 final class OdtFirstLetters {
-    /** Of the size of most fonts' letters: from a line's foot to the top of a capital, below a line's foot, and from line to line. */
+    /**
+     * Of the size of most fonts' letters: from a line's foot to the top of a capital, below a line's foot, and from line to
+     * line.
+     */
     private static final double CAPITAL = 0.66;
 
     private static final double BELOW = 0.22;

@@ -19,7 +19,7 @@ import lectomen.engine.flow.TabStop;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Reads the properties of styles (ISO/IEC 26300-1, 20) as looks. */
+/** Reads the properties of styles (ISO/IEC 26300-1, 20) as formatting. */
 final class OdtFormatting {
     private record Font(String family, FormatProperty.FontKind kind) {}
 

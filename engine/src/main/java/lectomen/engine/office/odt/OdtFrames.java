@@ -16,7 +16,7 @@ import lectomen.engine.office.PlacementWords;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Reads frames and shapes (ISO/IEC 26300-1, 10): pictures, boxes of text, objects. */
+/** Reads frames and shapes (ISO/IEC 26300-1, 10): pictures, text boxes, objects. */
 final class OdtFrames {
     private final OdtBlocks blocks;
     private final OdtContext context;

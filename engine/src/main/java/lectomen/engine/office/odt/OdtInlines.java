@@ -15,7 +15,7 @@ import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 import org.w3c.dom.Node;
 
-/** Reads what stands in a paragraph. White space is one blank, and none at a paragraph's start (ISO/IEC 26300-1, 6.1.2). */
+/** Reads the content of a paragraph. White space is one blank, and none at a paragraph's start (ISO/IEC 26300-1, 6.1.2). */
 final class OdtInlines {
     private final OdtBlocks blocks;
     private final OdtContext context;
@@ -157,7 +157,7 @@ final class OdtInlines {
                 new Inline.Note(foot ? Inline.Note.Kind.FOOT : Inline.Note.Kind.END, mark, look, marked(read, mark)));
     }
 
-    /** The mark stands before the note's text, which the format leaves to whoever sets it. */
+    /** The mark stands before the note's text, which the format leaves to the program that lays it out. */
     private static List<Block> marked(List<Block> blocks, String mark) {
         if (blocks.isEmpty() || !(blocks.get(0) instanceof Paragraph first)) {
             return blocks;

@@ -14,7 +14,7 @@ import lectomen.engine.flow.Section;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** Kinds of pages, and the sections that paragraphs make by asking for them (ISO/IEC 26300-1, 16.5 and 16.9). */
+/** Page styles, and the sections that begin where paragraphs ask for another one (ISO/IEC 26300-1, 16.5 and 16.9). */
 final class OdtPages implements OdtBlocks.Turns {
     private static final double A4_WIDTH = 595.28;
     private static final double A4_HEIGHT = 841.89;

@@ -20,7 +20,7 @@ import lectomen.engine.office.xml.Xml;
 import lectomen.engine.reason.Reason;
 import org.w3c.dom.Element;
 
-/** Reads a file with all its parts. */
+/** Reads a document with all its parts. */
 public final class OdtReader {
     private static final double USUAL_TAB = 35.45;
 

@@ -8,7 +8,7 @@ import lectomen.engine.flow.Formatting;
 import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
-/** The styles of a document, by family and name; those that programs make as they go lie beside those that people named. */
+/** The styles of a document, by family and name; automatic styles and named ones. */
 final class OdtStyles {
     private static final Formatting BASE = Formatting.NONE
             .with(FormatProperty.FONT, "Liberation Serif")
@@ -24,10 +24,6 @@ final class OdtStyles {
 
     OdtStyles(OdtFormatting looks) {
         this.looks = looks;
-    }
-
-    OdtFormatting looks() {
-        return looks;
     }
 
     /** @param holder office:styles or office:automatic-styles */
@@ -56,7 +52,7 @@ final class OdtStyles {
         return outline;
     }
 
-    /** A paragraph style over all that it rests on. */
+    /** A paragraph style over all that it is based on. */
     Formatting paragraph(String name) {
         Formatting known = resolved.get("paragraph/" + name);
         if (known == null) {
@@ -84,7 +80,7 @@ final class OdtStyles {
                 .over(looks.text(style.flatMap(one -> Xml.find(one, "text-properties")), below));
     }
 
-    /** A text style over a look. */
+    /** A text style over formatting. */
     Formatting text(String name, Formatting below) {
         return text(name, below, 0);
     }
@@ -98,7 +94,7 @@ final class OdtStyles {
         return looks.text(Xml.find(style.get(), "text-properties"), parent).over(parent);
     }
 
-    /** What a style or one that it rests on says of something, the nearest first. */
+    /** What a style or one that it is based on says of something, the nearest first. */
     Optional<String> findAttribute(String family, String name, String attribute) {
         String at = name;
         for (int i = 0; i < 50; i++) {
@@ -114,7 +110,7 @@ final class OdtStyles {
         return Optional.empty();
     }
 
-    /** The properties of a style of a family that has no looks, such as of tables; of itself or of one that it rests on. */
+    /** The properties of a style of a family that has no formatting, such as of tables; of itself or of one that it is based on. */
     Optional<Element> findProperties(String family, String name, String kind) {
         String at = name;
         for (int i = 0; i < 50; i++) {

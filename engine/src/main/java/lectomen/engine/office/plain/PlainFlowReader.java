@@ -21,9 +21,9 @@ import lectomen.engine.plaintext.PlainText;
 import lectomen.engine.reason.Reason;
 
 /**
- * Sets plain text as printers do: each line on its own, all signs of one width, on A4. Text with longer lines is set smaller, until
- * 120 signs fit; lines that are longer still are text that nobody broke, and are broken at blanks. A form feed starts a page, a tab
- * leads to the next eighth column.
+ * Lays plain text out as printers do: each line as it is, in a fixed-width font, on A4. Text with longer lines is set smaller,
+ * until 120 characters fit; lines that are longer still are text that nobody broke, and are broken at blanks. A form feed starts a
+ * page, a tab leads to the next eighth column.
  */
 public final class PlainFlowReader {
     private static final double WIDTH = 595.28;

@@ -21,8 +21,9 @@ import lectomen.engine.office.OpenFields;
 import lectomen.engine.office.SymbolSigns;
 
 /**
- * Goes through a file word by word. What is said holds to the end of its group. Text flows into the story that is open; the words that
- * open a destination say what becomes of its group's text, and a destination that is not known is passed over, as the format asks.
+ * Reads a file's body, word by word. What is said holds to the end of its group. Text flows into the story that is open; the
+ * words that open a destination say what becomes of its group's text, and a destination that is not known is passed over, as
+ * the format asks.
  */
 final class RtfBody {
     private static final int DEEPEST = 5_000;
@@ -366,7 +367,7 @@ final class RtfBody {
         char unit = (char) (number & 0xffff);
         toPassOver = state.substitutes;
         if (Character.isHighSurrogate(unit)) {
-            highSurrogate = unit; // the other half of the sign follows
+            highSurrogate = unit; // the other half of the character follows
         } else if (Character.isLowSurrogate(unit)) {
             text(
                     Character.isHighSurrogate(highSurrogate)

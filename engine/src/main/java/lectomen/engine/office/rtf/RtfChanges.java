@@ -5,7 +5,7 @@ import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Formatting;
 import lectomen.engine.office.FlowOptions;
 
-/** Changes that nobody decided about yet: whether what they touch is there, and how it looks. */
+/** Tracked changes that are still open: whether their text is shown, and how. */
 final class RtfChanges {
     private static final int INSERTED = 0x1F5C99;
     private static final int REMOVED = 0xB3261E;

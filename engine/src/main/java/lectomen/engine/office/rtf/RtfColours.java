@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
 
-/** The colours that a file lists; the first is whatever is usual. */
+/** The colour table of a file; the first entry is the default colour. */
 final class RtfColours {
     private final List<OptionalInt> colours = new ArrayList<>();
     private int rgb;

@@ -2,7 +2,7 @@ package lectomen.engine.office.rtf;
 
 import java.util.Set;
 
-/** What becomes of the text of a group that begins with a certain word. */
+/** What happens to the text of a group that begins with a destination word. */
 final class RtfDestinations {
     private static final Set<String> OF_THE_FILE =
             Set.of("title", "author", "subject", "keywords", "doccomm", "category");

@@ -3,7 +3,7 @@ package lectomen.engine.office.rtf;
 import java.util.OptionalInt;
 import lectomen.engine.flow.Edge;
 
-/** What words say of a line along a side. */
+/** Reads the border words. */
 final class RtfEdges {
     private RtfEdges() {}
 

@@ -8,7 +8,7 @@ import java.util.HashMap;
 import java.util.Map;
 import lectomen.engine.flow.FormatProperty;
 
-/** The fonts that a file lists, by number, and what their letters' codes mean. */
+/** The font table of a file, by number, and the encoding of each font. */
 final class RtfFonts {
     record Font(String name, FormatProperty.FontKind kind, Charset letters, boolean isSymbol) {}
 

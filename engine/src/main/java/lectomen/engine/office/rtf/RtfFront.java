@@ -8,7 +8,7 @@ import java.util.Set;
 import lectomen.engine.flow.FormatProperty;
 import lectomen.engine.flow.Formatting;
 
-/** What a file says before its text: fonts, colours, styles and lists by their numbers, what is usual, and what it says of itself. */
+/** The header of a file: its fonts, colours, styles, lists, defaults and properties. */
 final class RtfFront {
     private static final Set<String> TABLES =
             Set.of("fonttbl", "colortbl", "stylesheet", "listtable", "listoverridetable");

@@ -5,7 +5,7 @@ import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.office.SymbolSigns;
 
-/** What stands before items of lists: as the program that saved the file counted it, or as the file's lists count it. */
+/** The labels of list items: as the saving program counted them, or counted by the file's list tables. */
 final class RtfLabels {
     private final RtfFront front;
 
@@ -17,7 +17,7 @@ final class RtfLabels {
         return label(text, look, Math.max(0, font), Paragraph.After.TAB, false, "list", 0);
     }
 
-    /** @param mark the look of the paragraph's end */
+    /** @param mark the formatting of the paragraph's end */
     Paragraph.Label counted(RtfLists.Item item, Formatting mark, int level) {
         RtfLists.Level of = item.level();
         Formatting look = of.label().over(mark.with(FormatProperty.UNDERLINE, FormatProperty.Underline.NONE));

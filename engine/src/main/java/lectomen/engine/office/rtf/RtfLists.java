@@ -21,8 +21,8 @@ final class RtfLists {
     private static final int MOST_LEVELS = 9;
 
     /**
-     * @param label the look of the label
-     * @param paragraph the traits of an item of the level
+     * @param label the formatting of the label
+     * @param paragraph the properties of an item of the level
      */
     record Level(
             ListCounters.Level counts,
@@ -162,7 +162,7 @@ final class RtfLists {
         return true;
     }
 
-    /** The first sign of a level's text is its length; those of the codes 0 to 8 stand for the numbers of levels. */
+    /** The first character of a level's text is its length; those of the codes 0 to 8 stand for the numbers of levels. */
     void levelText(String text) {
         StringBuilder out = new StringBuilder();
         int end = text.isEmpty() ? 0 : Math.min(text.length(), 1 + text.charAt(0));

@@ -6,7 +6,7 @@ import lectomen.engine.flow.ContentInventory;
 import lectomen.engine.flow.FlowObject;
 import lectomen.engine.office.PictureObjects;
 
-/** A picture in the making, whose bytes come as digits. */
+/** A picture being read, whose bytes are written as hexadecimal digits. */
 final class RtfPicture {
     private ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     private int half = -1;

@@ -10,7 +10,7 @@ import lectomen.engine.flow.Block;
 import lectomen.engine.flow.Placement;
 import lectomen.engine.office.PlacementWords;
 
-/** Where the frame of a paragraph stands, or a table that floats, as far as it is said. */
+/** The position of a framed paragraph or a floating table, as far as it is given. */
 final class RtfPlace {
     /** What is said by each of the words that say one thing: of what, and as other formats say it. */
     private static final Map<String, List<String>> WORDS = Map.ofEntries(

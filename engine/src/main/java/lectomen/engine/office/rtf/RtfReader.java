@@ -12,7 +12,7 @@ import lectomen.engine.office.FlowReadResult;
 import lectomen.engine.office.ZipGuard;
 import lectomen.engine.reason.Reason;
 
-/** Reads a file as a document that flows. */
+/** Reads a file as a flow document. */
 public final class RtfReader {
     private static final long MOST_BYTES = 256L * 1024 * 1024;
 

@@ -16,7 +16,7 @@ import lectomen.engine.flow.Section;
 import lectomen.engine.flow.Table;
 import lectomen.engine.office.FrameAsides;
 
-/** One table in the making: rows are said by where their cells end, and hold the blocks that came before each cell's end. */
+/** A table being read: a row lists where its cells end, and holds the blocks before each cell's end. */
 final class RtfRows {
     private static final double SAME = 0.5;
 

@@ -11,7 +11,7 @@ import lectomen.engine.flow.FlowObject;
 import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Placement;
 
-/** A shape in the making: where it stands, and the properties that are said of it by name. */
+/** A shape being read: its position and its named properties. */
 final class RtfShape {
     private Map<String, String> said = new HashMap<>();
     private String name = "";

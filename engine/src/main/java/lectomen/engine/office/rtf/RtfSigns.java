@@ -2,7 +2,7 @@ package lectomen.engine.office.rtf;
 
 import java.util.Map;
 
-/** Signs that have words of their own. */
+/** Characters that have control words of their own. */
 final class RtfSigns {
     static final Map<String, String> BY_WORD = Map.of(
             "emdash", "\u2014",

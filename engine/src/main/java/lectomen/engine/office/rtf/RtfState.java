@@ -10,12 +10,12 @@ import lectomen.engine.flow.Formatting;
 import lectomen.engine.flow.Leading;
 import lectomen.engine.flow.TabStop;
 
-/** What holds in a group: it is kept as the group opens, and comes back as it closes. */
+/** The state inside a group: saved when the group opens, and restored when it closes. */
 final class RtfState {
     Formatting text = Formatting.NONE;
     Formatting paragraph = Formatting.NONE;
     int font;
-    /** How many signs stand for one of Unicode's. */
+    /** How many characters stand for one of Unicode's. */
     int substitutes = 1;
 
     /** The number of the list that a paragraph is an item of; 0 where it is of none. */

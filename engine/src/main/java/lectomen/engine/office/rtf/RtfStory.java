@@ -11,7 +11,7 @@ import lectomen.engine.flow.Inline;
 import lectomen.engine.flow.Paragraph;
 import lectomen.engine.office.FrameAsides;
 
-/** A stretch of blocks that is being filled: the body, a running head, a note, a box. Tables lie in each other by levels from 1. */
+/** A run of blocks being filled: the body, a running head, a note, a text box. Tables lie in each other by levels from 1. */
 final class RtfStory {
     private static final int MOST_LEVELS = 10;
 

@@ -2,13 +2,13 @@ package lectomen.engine.office.rtf;
 
 import java.util.OptionalInt;
 
-/** Takes a file apart into groups, control words and text (Rich Text Format 1.9.1, "Syntax"). */
+/** Splits a file into groups, control words and text (Rich Text Format 1.9.1, "Syntax"). */
 final class RtfTokens {
     enum Kind {
         OPEN,
         CLOSE,
         WORD,
-        /** A control symbol; its sign is the word. */
+        /** A control symbol; its character is the word. */
         SYMBOL,
         /** One byte of text. */
         BYTE,
@@ -44,10 +44,6 @@ final class RtfTokens {
     /** A byte of text. */
     int value() {
         return value;
-    }
-
-    int at() {
-        return at;
     }
 
     Kind next() {

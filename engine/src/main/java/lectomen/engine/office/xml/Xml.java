@@ -20,8 +20,8 @@ import org.xml.sax.SAXException;
 import org.xml.sax.helpers.DefaultHandler;
 
 /**
- * XML as elements by their local names: office formats have two sets of namespaces for the same words, and what an element means
- * follows from where it stands. A document type is refused, so that no entity is expanded and nothing outside is asked for.
+ * XML elements by their local names: office formats have two sets of namespaces for the same elements, and an element's meaning
+ * follows from its place. A document type is refused, so that no entity is expanded and nothing outside is asked for.
  */
 public final class Xml {
     private Xml() {}

@@ -7,7 +7,7 @@ import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 
-/** Actions that run something, and triggers of actions, go (ISO 19005-2, 6.5); those that only lead somewhere stay. */
+/** Actions that run something, and their triggers, are removed (ISO 19005-2, 6.5); links stay. */
 final class Actions implements ArchiveFix {
     private static final Set<String> ALLOWED = Set.of("GoTo", "GoToR", "GoToE", "Thread", "URI", "SubmitForm");
     private static final Set<String> NAMED = Set.of("NextPage", "PrevPage", "FirstPage", "LastPage");

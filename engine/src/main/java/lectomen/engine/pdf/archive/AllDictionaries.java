@@ -15,7 +15,7 @@ import org.apache.pdfbox.cos.COSObject;
 import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
 
-/** All dictionaries of a document that its catalog leads to, each once, also where they lead back to each other. */
+/** All dictionaries that the catalog of a document leads to, each once, even where they refer to each other. */
 final class AllDictionaries {
     private AllDictionaries() {}
 

@@ -15,7 +15,7 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
 
 /**
- * Annotations are of kinds that last, print as they are seen, and carry just their usual appearance (ISO 19005-2, 6.3). Those that
+ * Annotations have permitted types, print as they are shown, and have only a normal appearance (ISO 19005-2, 6.3). Those that
  * were hidden on purpose go, rather than coming to light.
  */
 final class Annotations implements ArchiveFix {

@@ -4,7 +4,7 @@ import java.io.IOException;
 import lectomen.engine.pdf.write.PdfTarget;
 import org.apache.pdfbox.pdmodel.PDDocument;
 
-/** One thing that ISO 19005 asks for: looks for breaches of it, mends what can be mended, and tells of both. */
+/** One requirement of ISO 19005: finds breaches, fixes those that can be fixed, and reports both. */
 interface ArchiveFix {
     void mend(PDDocument document, PdfTarget target, Findings findings) throws IOException;
 }

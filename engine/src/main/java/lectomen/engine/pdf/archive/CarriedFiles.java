@@ -7,7 +7,7 @@ import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
 
-/** Files inside: only the third part takes them, and wants to know what each is to the document (ISO 19005-3, 6.8). */
+/** Embedded files: only part 3 allows them, and requires their relation to the document (ISO 19005-3, 6.8). */
 final class CarriedFiles implements ArchiveFix {
     private static final COSName RELATION = COSName.getPDFName("AFRelationship");
     private static final COSName ASSOCIATED = COSName.getPDFName("AF");

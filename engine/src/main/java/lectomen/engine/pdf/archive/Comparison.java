@@ -8,11 +8,11 @@ import org.apache.pdfbox.rendering.ImageType;
 import org.apache.pdfbox.rendering.PDFRenderer;
 
 /**
- * Whether pages still look as they did. Both are drawn small and compared block by block: a block's difference is the mean
- * difference of its points, of 255, in the colour that differs most; a page's is that of its worst block.
+ * Whether pages still look the same. Both are drawn small and compared block by block: a block's difference is the mean
+ * difference of its pixels, of 255, in the colour that differs most; a page's is that of its worst block.
  */
 public final class Comparison {
-    /** What the eye takes for the same: a block of 16 points that differs by no more than a shade. */
+    /** What the eye takes for the same: a block of 16 pixels that differs by no more than a shade. */
     public static final double MOST = 24;
 
     private static final float DOTS_PER_INCH = 60;

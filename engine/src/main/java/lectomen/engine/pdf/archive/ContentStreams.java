@@ -18,7 +18,7 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDStream;
 import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
 
-/** All that draws: pages, forms, tiles of patterns, glyphs that are drawings. */
+/** Everything that draws: pages, forms, tiling patterns, Type 3 glyphs. */
 final class ContentStreams {
     /** Changes the tokens of one stream. */
     @FunctionalInterface

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Set;
 import lectomen.engine.reason.Reason;
 
-/** What was found on the way to PDF/A: what was changed, and what can't be. */
+/** What was changed on the way to PDF/A, and what can't be fixed. */
 final class Findings {
     private static final int MOST_OF_EACH = 50;
 

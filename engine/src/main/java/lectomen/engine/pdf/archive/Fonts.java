@@ -20,9 +20,9 @@ import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.apache.pdfbox.pdmodel.font.PDType3Font;
 
 /**
- * Fonts travel with the file (ISO 19005-2, 6.2.11). One that does not is replaced by one of the same measures where the product has
- * it; else it stands in the way. Programs that lack a sign which is shown, or disagree with the widths that the file gives, stand in
- * the way too: no honest change mends them.
+ * Fonts are embedded (ISO 19005-2, 6.2.11). One that does not is replaced by one of the same measures where the product has it;
+ * else it prevents the conversion. Programs that lack a character which is shown, or disagree with the widths that the file gives, stand
+ * in the way too: no honest change mends them.
  */
 final class Fonts implements ArchiveFix {
     /** How far widths may lie apart, in thousandths of the font's size. */
@@ -50,7 +50,7 @@ final class Fonts implements ArchiveFix {
         }
     }
 
-    /** @param plainly whether the font's usual table of signs must do, as the first part wants it (ISO 19005-1, 6.3.7) */
+    /** @param plainly whether the font's usual table of characters must do, as the first part wants it (ISO 19005-1, 6.3.7) */
     private static void replace(PDFont font, Set<Integer> codes, boolean plainly, Findings findings)
             throws IOException {
         String name = name(font);
@@ -107,7 +107,7 @@ final class Fonts implements ArchiveFix {
         }
     }
 
-    /** Writes which signs a subset has, a bit for each, as the first part wants it (6.3.5). */
+    /** Writes which characters a subset has, a bit for each, as the first part wants it (6.3.5). */
     private static boolean listSigns(PDType0Font font, COSDictionary descriptor) throws IOException {
         if (!(font.getDescendantFont() instanceof PDCIDFontType2 drawn)
                 || !COSName.IDENTITY.equals(drawn.getCOSObject().getDictionaryObject(COSName.CID_TO_GID_MAP))) {

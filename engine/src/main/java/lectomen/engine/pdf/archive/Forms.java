@@ -11,7 +11,7 @@ import org.apache.pdfbox.pdmodel.interactive.form.PDAcroForm;
 import org.apache.pdfbox.pdmodel.interactive.form.PDField;
 import org.apache.pdfbox.pdmodel.interactive.form.PDSignatureField;
 
-/** What stands in a form's fields is drawn into the pages as it looks; the fields go, and signatures with them, which is said. */
+/** Form fields are drawn into the pages; the fields are removed, and signatures with them, which is reported. */
 final class Forms implements ArchiveFix {
     private static final COSName DYNAMIC = COSName.getPDFName("XFA");
 

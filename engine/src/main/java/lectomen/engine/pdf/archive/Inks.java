@@ -23,7 +23,7 @@ import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Colours mean the same everywhere (ISO 19005-2, 6.2.4). The output intent is sRGB, so that bare red, green, blue and grey are
+ * Colours are device-independent (ISO 19005-2, 6.2.4). The output intent is sRGB, so that bare red, green, blue and grey are
  * defined by it; bare cyan, magenta, yellow and black are not, and are written as the red, green and blue that they are usually
  * shown by. Spot colours whose stand-in is such an ink get a stand-in in red, green and blue, sampled from the old one.
  */

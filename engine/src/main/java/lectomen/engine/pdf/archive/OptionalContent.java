@@ -9,7 +9,7 @@ import org.apache.pdfbox.cos.COSObject;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.jspecify.annotations.Nullable;
 
-/** Content that can be switched off: not in the first part; in the others each arrangement has a name (ISO 19005-2, 6.9). */
+/** Optional content: not allowed in part 1; in the others each configuration has a name (ISO 19005-2, 6.9). */
 final class OptionalContent implements ArchiveFix {
     private static final COSName AUTOMATIC = COSName.getPDFName("AS");
 

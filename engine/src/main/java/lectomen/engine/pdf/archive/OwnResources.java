@@ -10,7 +10,10 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDResources;
 
-/** Pages and forms name the fonts and pictures that they use themselves, rather than by whoever holds them (ISO 19005-2, 6.2.2). */
+/**
+ * Pages and forms list the fonts and pictures that they use in their own resources, not in those of a parent (ISO 19005-2,
+ * 6.2.2).
+ */
 final class OwnResources implements ArchiveFix {
     @Override
     public void mend(PDDocument document, PdfTarget target, Findings findings) {

@@ -7,8 +7,8 @@ import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
 
 /**
- * Metadata of pages, pictures and other parts may only use schemas that the standard knows (ISO 19005-2, 6.6.2.3), and hardly any does.
- * It is removed; the document's own metadata is written afresh.
+ * Metadata of pages, pictures and other parts may only use schemas that the standard defines (ISO 19005-2, 6.6.2.3); most is
+ * removed. It is removed; the document's own metadata is written afresh.
  */
 final class PartsMetadata implements ArchiveFix {
     @Override

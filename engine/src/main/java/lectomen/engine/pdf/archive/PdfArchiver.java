@@ -25,9 +25,9 @@ import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Brings a PDF to PDF/A: goes through what the standard asks for, one {@link ArchiveFix} after the other, and writes the result only
- * where nothing stands in the way. Where a change could be seen, each page is drawn before and after and compared; a file that
- * would look different stands in its own way. What was written is checked against the standard before it is given out.
+ * Converts a PDF to PDF/A: applies every {@link ArchiveFix}, and writes the result only where nothing prevents it. Where a
+ * change could be seen, each page is drawn before and after and compared; a file that would look different stands in its own
+ * way. What was written is checked against the standard before it is given out.
  */
 public final class PdfArchiver {
     private static final List<ArchiveFix> MENDINGS = List.of(
@@ -46,12 +46,12 @@ public final class PdfArchiver {
 
     private PdfArchiver() {}
 
-    /** What came of it. */
+    /** The result. */
     public sealed interface Result {
         /** @param changes what was changed on the way, worth knowing */
         record Archived(List<Reason> changes) implements Result {}
 
-        /** Nothing was written. @param obstacles what stands in the way, all that was found */
+        /** Nothing was written. @param obstacles what prevents it, all that was found */
         record NotPossible(List<Reason> obstacles) implements Result {}
 
         /** The file can't be read. */

@@ -12,8 +12,7 @@ import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.cos.COSStream;
 
 /**
- * Puts other points in a picture's stream: as a JPEG of high quality where it was one or could be larger than that, else without
- * loss. Its masks stay.
+ * Replaces the pixels of a picture stream: as a high-quality JPEG where it was one or is large, else losslessly. Its masks stay.
  */
 final class PictureRewriter {
     private static final int QUALITY = 92;

@@ -12,7 +12,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.common.PDStream;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 
-/** Pictures carry no second version of themselves and are shown as they are (ISO 19005-2, 6.2.8); forms draw just themselves. */
+/** Pictures have no alternates and are shown as they are (ISO 19005-2, 6.2.8); forms draw only themselves. */
 final class Pictures implements ArchiveFix {
     private static final COSName OTHERS = COSName.getPDFName("Alternates");
     private static final COSName PRESS = COSName.getPDFName("OPI");

@@ -9,7 +9,7 @@ import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.common.function.PDFunction;
 
-/** What a spot colour is shown by where its ink is not at hand. */
+/** The alternate colour of a spot colour. */
 final class SpotColour {
     private static final int SAMPLES = 256;
 

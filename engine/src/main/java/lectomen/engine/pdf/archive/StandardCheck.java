@@ -16,7 +16,7 @@ import org.verapdf.pdfa.flavours.PDFAFlavour;
 import org.verapdf.pdfa.results.TestAssertion;
 import org.verapdf.pdfa.results.ValidationResult;
 
-/** Checks a file that was written against the whole standard, by the rules that others check by. */
+/** Checks a written file against the whole standard, by the rules that validators use. */
 public final class StandardCheck {
     private static final int MOST_TOLD = 3;
 

@@ -11,7 +11,7 @@ import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
 
-/** Streams lie in the file and are packed in ways that anybody may unpack: no LZW, no encryption (ISO 19005-2, 6.1.7). */
+/** Streams are inside the file, with filters that everyone can decode: no LZW, no encryption (ISO 19005-2, 6.1.7). */
 final class Streams implements ArchiveFix {
     private static final List<COSName> FORBIDDEN =
             List.of(COSName.LZW_DECODE, COSName.getPDFName("LZW"), COSName.CRYPT);

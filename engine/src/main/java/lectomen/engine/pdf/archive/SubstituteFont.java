@@ -24,8 +24,8 @@ import org.apache.pdfbox.pdmodel.font.encoding.GlyphList;
 import org.apache.pdfbox.pdmodel.font.encoding.WinAnsiEncoding;
 
 /**
- * A font of the product's own that has the measures of one of the usual fonts of offices, and is put in its place where a file
- * does not carry it. Only the signs that are shown go in.
+ * A font of the product with the metrics of a common office font, embedded where a file does not have that font. Only the characters
+ * that are shown go in.
  */
 final class SubstituteFont {
     private static final double ALIKE = 12;
@@ -42,7 +42,7 @@ final class SubstituteFont {
         return name;
     }
 
-    /** Empty where none has the same measures, or all the signs that are shown. */
+    /** Empty where none has the same measures, or all the characters that are shown. */
     static Optional<SubstituteFont> findFor(PDSimpleFont missing, Set<Integer> codes) throws IOException {
         Optional<String> family = family(String.valueOf(missing.getName()));
         if (family.isEmpty() || missing.getEncoding() == null) {
@@ -89,7 +89,7 @@ final class SubstituteFont {
         return true;
     }
 
-    /** Whether all signs that are shown have their usual codes. */
+    /** Whether all characters that are shown have their usual codes. */
     static boolean hasUsualSigns(PDSimpleFont missing, Set<Integer> codes) {
         Encoding encoding = Objects.requireNonNull(missing.getEncoding());
         return codes.stream().allMatch(code -> encoding.getName(code).equals(WinAnsiEncoding.INSTANCE.getName(code)));

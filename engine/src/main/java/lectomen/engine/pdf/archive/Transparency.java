@@ -10,8 +10,8 @@ import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
 
 /**
- * The first part knows no transparency (ISO 19005-1, 6.4): where it is only declared it goes, where it shows it stands in the way.
- * The others know it. Settings for printing presses go everywhere (6.2.5).
+ * Part 1 allows no transparency (ISO 19005-1, 6.4): an unused declaration is removed; visible transparency prevents the
+ * conversion. The others know it. Settings for printing presses go everywhere (6.2.5).
  */
 final class Transparency implements ArchiveFix {
     private static final COSName GROUP = COSName.GROUP;

@@ -16,7 +16,7 @@ import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
 import org.apache.pdfbox.util.Matrix;
 import org.apache.pdfbox.util.Vector;
 
-/** Which codes of which fonts are shown anywhere; none of one that only shows nothing. */
+/** Which character codes of which fonts are shown; invisible ones don't count. */
 final class UsedCodes extends PageWatcher {
     private final IdentityHashMap<COSDictionary, PDFont> fonts = new IdentityHashMap<>();
     private final Map<COSDictionary, Set<Integer>> codes = new LinkedHashMap<>();

@@ -1,5 +1,5 @@
 /**
- * Brings PDF files to PDF/A where that can be done honestly, and says what stands in the way where not. Start at {@link
+ * Brings PDF files to PDF/A where that can be done honestly, and says what prevents it where not. Start at {@link
  * lectomen.engine.pdf.archive.PdfArchiver}. Nothing is null unless it is marked so.
  */
 @NullMarked

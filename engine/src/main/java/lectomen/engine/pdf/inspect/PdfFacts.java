@@ -6,7 +6,7 @@ import java.util.Optional;
 import lectomen.engine.reason.Reason;
 
 /**
- * What a PDF is made of.
+ * What a PDF contains.
  *
  * @param version as its head says
  * @param pageSizes how many pages have which size, as words

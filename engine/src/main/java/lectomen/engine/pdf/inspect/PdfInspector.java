@@ -41,7 +41,7 @@ import org.apache.pdfbox.pdmodel.graphics.color.PDColorSpace;
 import org.apache.pdfbox.pdmodel.graphics.color.PDDeviceN;
 import org.apache.pdfbox.pdmodel.graphics.color.PDSeparation;
 
-/** Looks at a PDF from outside: what it says it is, what it is made of, and what would stand in its way to an archive. */
+/** Inspects a PDF: its claims, its contents, and what would prevent its conversion to PDF/A. */
 public final class PdfInspector {
     private static final Pattern PART = Pattern.compile("pdfaid:part(?:>|=\")\\s*(\\d)");
     private static final Pattern CONFORMANCE = Pattern.compile("pdfaid:conformance(?:>|=\")\\s*([A-Za-z])");
@@ -49,7 +49,7 @@ public final class PdfInspector {
 
     private PdfInspector() {}
 
-    /** What came of it. */
+    /** The result. */
     public sealed interface Result {
         record Seen(PdfFacts facts) implements Result {}
 

@@ -11,7 +11,7 @@ import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDDocume
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineItem;
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineNode;
 
-/** An outline of a document's headings, each below the last of a higher level. */
+/** An outline of a document's headings, each below the last one of a higher level. */
 final class Outline {
     private record Open(int level, PDOutlineNode node) {}
 

@@ -7,7 +7,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.common.PDPageLabelRange;
 import org.apache.pdfbox.pdmodel.common.PDPageLabels;
 
-/** Labels pages by the numbers that they bear, where these are not just their places in the file. */
+/** Labels pages with their printed numbers, where these differ from their positions in the file. */
 final class PageNames {
     private PageNames() {}
 

@@ -7,7 +7,7 @@ import org.apache.fontbox.ttf.CmapLookup;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 
-/** The fonts of one PDF, each put in once, with the signs that were used. */
+/** The fonts of one PDF, each embedded once, with the glyphs that were used. */
 final class PdfFonts {
     private final PDDocument document;
     private final IdentityHashMap<FontFile, Used> used = new IdentityHashMap<>();
@@ -35,7 +35,7 @@ final class PdfFonts {
 
     /** @param name by which pages refer to it */
     record Used(FontFile file, PDType0Font font, CmapLookup signs, String name) {
-        /** The sign's code, noted as used. */
+        /** The character's code, noted as used. */
         int code(int sign) {
             font.addToSubset(sign);
             return signs.getGlyphId(sign);

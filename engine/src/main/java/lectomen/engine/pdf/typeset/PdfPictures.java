@@ -16,7 +16,7 @@ import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
 import org.apache.pdfbox.pdmodel.graphics.image.LosslessFactory;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 
-/** Pictures of one PDF, each stored once however often it is shown. A plain JPEG file is put in as it is. */
+/** The pictures of one PDF, each stored once however often it is shown. A plain JPEG file is put in as it is. */
 final class PdfPictures {
     /** Colours in printing inks mean nothing beside red, green and blue ones; such a picture is decoded. */
     private static final int INKS = 4;

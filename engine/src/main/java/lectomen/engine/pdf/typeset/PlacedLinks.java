@@ -12,7 +12,7 @@ import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationLink;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDBorderStyleDictionary;
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.destination.PDPageXYZDestination;
 
-/** Links, put in once all places that they lead to are known. Only addresses that people open are kept: of web pages and mail. */
+/** Links, added once all their targets are known. Only addresses that people open are kept: of web pages and mail. */
 final class PlacedLinks {
     private static final String PEOPLES = "(?i)(https?|mailto|ftp|tel):.*";
 

@@ -26,7 +26,7 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.common.PDStream;
 
 /**
- * Writes pages as a PDF.
+ * Writes laid-out pages as a PDF.
  *
  * <pre>{@code
  * TypesetPdf.write(Typesetter.set(document, fonts), DocumentDetails.of(now), PdfTarget.PDF_A_2B, out);

@@ -19,7 +19,7 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.common.PDStream;
 import org.apache.pdfbox.util.Matrix;
 
-/** Lays recognised words invisibly over pages of a PDF that are pictures. */
+/** Puts recognised words as invisible text over scanned pages of a PDF. */
 public final class AddedText {
     private final PDDocument document;
     private Optional<TextLayer> layer = Optional.empty();

@@ -18,7 +18,7 @@ import org.apache.pdfbox.pdmodel.PDEmbeddedFilesNameTreeNode;
 import org.apache.pdfbox.pdmodel.common.filespecification.PDComplexFileSpecification;
 import org.apache.pdfbox.pdmodel.common.filespecification.PDEmbeddedFile;
 
-/** Files inside a PDF, each with what it is to the document (ISO 19005-3, 6.8). */
+/** Files embedded in a PDF, each with its relation to the document (ISO 19005-3, 6.8). */
 public final class Attachments {
     /** What a file is to the document. */
     public enum Relation {

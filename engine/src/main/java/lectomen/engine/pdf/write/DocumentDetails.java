@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.List;
 
 /**
- * What a document says of itself, in the words of Dublin Core where it has them.
+ * A document's properties, as Dublin Core where it has them.
  *
  * @param title empty for none, as are the others
  * @param language as in RFC 3066, such as en-GB

@@ -8,7 +8,7 @@ import org.apache.pdfbox.pdmodel.interactive.action.PDActionURI;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationLink;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDBorderStyleDictionary;
 
-/** Boxes that lead somewhere. */
+/** Link areas on pages. */
 final class Links {
     private Links() {}
 

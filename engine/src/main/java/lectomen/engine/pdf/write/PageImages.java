@@ -31,7 +31,7 @@ import org.apache.pdfbox.pdmodel.graphics.color.PDDeviceRGB;
 import org.apache.pdfbox.pdmodel.graphics.image.LosslessFactory;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 
-/** Makes the image objects of a page, each packed as the look of the pages asks for. */
+/** Makes the image objects of a page, each compressed as the page settings ask. */
 final class PageImages {
     /** What may be in memory as a whole. */
     private static final long MOST_POINTS = 60_000_000;
@@ -74,7 +74,7 @@ final class PageImages {
         if (pictures.type() == FileType.JPEG) {
             JpegFacts facts = JpegFacts.of(pictures.path());
             if (!facts.complete()) {
-                return Optional.empty(); // whoever decodes it says so
+                return Optional.empty(); // the decoder reports it
             }
             boolean holds = facts.usual() && facts.bits() == 8 && (facts.components() == 1 || facts.components() == 3);
             if (holds) {
@@ -154,7 +154,7 @@ final class PageImages {
         return image(stream, image.getWidth(), image.getHeight(), ink);
     }
 
-    /** One bit a point by ITU-T T.6, which scanners and fax machines use too. */
+    /** One bit per pixel by ITU-T T.6, which scanners and fax machines use too. */
     private PDImageXObject bits(BufferedImage image) throws IOException {
         byte[] bits =
                 Pixels.bytes(Pixels.as(ColourDepth.BLACK_AND_WHITE, image)).clone();

@@ -4,7 +4,7 @@ import java.util.Optional;
 import lectomen.engine.image.Paper;
 
 /**
- * How pages of pictures look in a PDF.
+ * How scanned pages are stored in a PDF.
  *
  * @param quality of JPEG pictures in percent, 1 to 100
  * @param paper that pages are fitted to; empty for each picture's true size

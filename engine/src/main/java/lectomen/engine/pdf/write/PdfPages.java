@@ -25,7 +25,7 @@ import org.apache.pdfbox.rendering.ImageType;
 import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.pdfbox.util.Matrix;
 
-/** A PDF whose scanned pages are taken out as points, worked on, and put back; its other pages stay as they are. */
+/** A PDF whose scanned pages are extracted as pixels, processed and put back; its other pages stay unchanged. */
 public final class PdfPages implements AutoCloseable {
     private static final double MOST_DOTS = 600;
     private static final double MOST_POINTS = 40_000_000;
@@ -49,7 +49,7 @@ public final class PdfPages implements AutoCloseable {
         return document.getNumberOfPages();
     }
 
-    /** The page as points in the resolution of its picture; empty where it is no scan. */
+    /** The page as pixels in the resolution of its picture; empty where it is no scan. */
     public Optional<PagePixels> findScan(int number) throws IOException {
         PDPage page = document.getPage(number - 1);
         Optional<ScannedPage> scan = ScannedPage.find(page);
@@ -67,7 +67,7 @@ public final class PdfPages implements AutoCloseable {
         return Optional.of(new PagePixels(Pixels.as(ink, drawn), dots, dots));
     }
 
-    /** Puts a page's new points in the place of all that is on it. */
+    /** Puts a page's new pixels in the place of all that is on it. */
     public void replace(int number, PagePixels pixels) throws IOException {
         PDPage page = document.getPage(number - 1);
         PDRectangle size = new PDRectangle((float) pixels.pageWidth(), (float) pixels.pageHeight());

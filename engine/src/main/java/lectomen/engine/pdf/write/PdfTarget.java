@@ -1,10 +1,9 @@
 package lectomen.engine.pdf.write;
 
-import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** Which PDF is made: a plain one, or one of the archivable kinds of ISO 19005. */
+/** The kind of PDF to make: a plain one, or one of the PDF/A levels of ISO 19005. */
 public enum PdfTarget {
     PDF("PDF", 0, ""),
     PDF_A_1B("PDF/A-1b", 1, "B"),
@@ -65,9 +64,5 @@ public enum PdfTarget {
 
     private static String plain(String word) {
         return word.strip().toLowerCase(Locale.ROOT).replaceAll("[/_ -]", "");
-    }
-
-    public static List<String> words() {
-        return List.of(values()).stream().map(PdfTarget::word).toList();
     }
 }

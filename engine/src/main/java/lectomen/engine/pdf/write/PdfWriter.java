@@ -29,7 +29,7 @@ import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlin
 import org.apache.pdfbox.util.Matrix;
 
 /**
- * A PDF in the making, page by page. Streams go to a scratch file as they are written, so that many pages need no more memory than
+ * Writes a PDF, page by page. Streams go to a scratch file as they are written, so that many pages need no more memory than
  * one.
  *
  * <pre>{@code
@@ -137,10 +137,6 @@ public final class PdfWriter implements AutoCloseable {
         if (bookmarks.size() < document.getNumberOfPages()) {
             bookmarks.add(title);
         }
-    }
-
-    public int pages() {
-        return document.getNumberOfPages();
     }
 
     /** Labels pages from that one on by a prefix and a count from 1, as far as the next such call says otherwise. */

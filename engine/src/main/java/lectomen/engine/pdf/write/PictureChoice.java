@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** How pictures of pages are put into a PDF. */
+/** How page pictures are put into a PDF. */
 public enum PictureChoice {
     /** As they came where the target allows it; else black and white as CCITT G4, grey and colour as JPEG. */
     AS_THEY_ARE("as they are"),

@@ -16,7 +16,7 @@ import org.apache.pdfbox.pdmodel.graphics.state.RenderingMode;
 import org.apache.pdfbox.util.Matrix;
 
 /**
- * Recognised words that lie invisibly on the printed ones, so that a picture of a page can be searched and its text copied. Each
+ * Recognised words as invisible text over the printed ones, so that a scan can be searched and its text copied. Each
  * word is stretched to the width of its box.
  */
 final class TextLayer {
@@ -80,7 +80,7 @@ final class TextLayer {
         content.showText(text);
     }
 
-    /** Signs that the font lacks become a question mark. */
+    /** Characters that the font lacks become a question mark. */
     private String writable(String text) {
         StringBuilder known = new StringBuilder();
         text.codePoints().forEach(sign -> known.appendCodePoint(has(sign) ? sign : '?'));

@@ -15,7 +15,7 @@ public record Errors(int wrong, int of) {
         return of == 0 ? 0 : 100.0 * wrong / of;
     }
 
-    /** Signs to put in, leave out or change (V. Levenshtein, 1965); runs of blanks and line ends count as one blank. */
+    /** Characters to put in, leave out or change (V. Levenshtein, 1965); runs of blanks and line ends count as one blank. */
     public static Errors ofSigns(String read, String printed) {
         int[] one = folded(read).codePoints().toArray();
         int[] other = folded(printed).codePoints().toArray();

@@ -150,7 +150,7 @@ public final class HarbourText {
         return format("MHP-%d-%04d", 2019 + random.nextInt(20), random.nextInt(10_000));
     }
 
-    /** Without letters that look like digits, as whoever gives out such numbers leaves them out. */
+    /** Without letters that look like digits, which are left out of such numbers. */
     public String part() {
         return format("%c%c-%d%c", letter(), letter(), 100 + random.nextInt(900), letter());
     }

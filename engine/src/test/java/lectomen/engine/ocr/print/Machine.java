@@ -89,7 +89,7 @@ public enum Machine {
         return turned;
     }
 
-    /** Three boxes of a width that need not be whole: near to a lens that is out of focus by so many points. */
+    /** Three boxes of a width that need not be whole: near to a lens that is out of focus by so many pixels. */
     private static void soften(BufferedImage page, double radius) {
         byte[] bytes = Pixels.bytes(page);
         int width = page.getWidth();

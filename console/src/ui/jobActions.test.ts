@@ -1,0 +1,20 @@
+import { describe, expect, it } from "vitest";
+import { STATE_CODES } from "./states";
+import { actionsFor } from "./jobActions";
+
+describe("what can be done with a job", () => {
+  it.each([
+    [{ state: "failed" }, ["retry", "run-again", "cancel"]],
+    [{ state: "filed" }, ["run-again"]],
+    [{ state: "held" }, ["release", "cancel"]],
+    [{ state: "waiting" }, ["hold", "cancel"]],
+    [{ state: "waiting", reason: { code: "destination.away" } }, ["retry", "hold", "cancel"]],
+  ])("%o: %o", (job, deeds) => expect(actionsFor(job).map((way) => way.deed)).toEqual(deeds));
+
+  it("never has two on one key", () => {
+    for (const state of STATE_CODES) {
+      const keys = actionsFor({ state, reason: { code: "x" } }).map((way) => way.key);
+      expect(new Set(keys).size).toBe(keys.length);
+    }
+  });
+});
