@@ -1,5 +1,5 @@
 import { editorTexts } from "./features/editor/texts";
-import { some } from "./ui/time";
+import { number, some } from "./ui/time";
 
 /** Everything that the console says by itself. What the service says comes from the service. */
 export const texts = {
@@ -65,17 +65,17 @@ export const texts = {
   today: {
     cameIn: (count: number) => some(count, "document", "documents"),
     cameInRest: " received today, ",
-    filed: (count: number) => (`${count.toLocaleString("en-GB")} filed`),
+    filed: (count: number) => (`${number(count)} filed`),
     person: (count: number) => (count === 1 ? "1 needs a person" : `${count} need a person`),
     fault: (count: number) => (count === 1 ? "1 needs attention" : `${count} need attention`),
     nothing: "No documents received today.",
     stations: {
-      in: (count: number) => `${count.toLocaleString("en-GB")} today`,
-      rule: (count: number) => `${count.toLocaleString("en-GB")} matched`,
-      work: (count: number) => `${count.toLocaleString("en-GB")} done`,
+      in: (count: number) => `${number(count)} today`,
+      rule: (count: number) => `${number(count)} matched`,
+      work: (count: number) => `${number(count)} done`,
       people: (count: number) => (`${count} waiting`),
-      out: (count: number) => `${count.toLocaleString("en-GB")} delivered`,
-      filed: (count: number) => `${count.toLocaleString("en-GB")} today`,
+      out: (count: number) => `${number(count)} delivered`,
+      filed: (count: number) => `${number(count)} today`,
     },
     settling: (count: number) => `${count} settling`,
     unmatched: (count: number) => `${count} unmatched`,
@@ -186,6 +186,7 @@ export const texts = {
     ledger: "Ledger",
     entries: (count: number) => some(count, "entry", "entries"),
     page: (page: number, pages: number) => `Page ${page} of ${pages}`,
+    fit: "Text width",
     noPicture: "The pages can't be shown.",
     notTaken: "The file is still in its hot folder, unopened. Its pages can be shown once it is taken.",
     loading: "Loading pages…",
@@ -246,7 +247,7 @@ export const texts = {
     states: { draft: "draft", live: "live", paused: "paused", retired: "retired" } as Record<string, string>,
     version: (latest: number, live: number | undefined) =>
       live === undefined ? `version ${latest}` : live === latest ? `version ${latest}` : `version ${live} live, ${latest} newer`,
-    today: (count: number) => `${count.toLocaleString("en-GB")} today`,
+    today: (count: number) => `${number(count)} today`,
     putLive: "Put live",
     pause: "Pause",
     rename: "Rename",

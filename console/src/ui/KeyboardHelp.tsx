@@ -1,13 +1,13 @@
 import { useAllKeys } from "../keys";
 import { texts } from "../texts";
 import { KeyCap } from "./KeyCap";
-import { SidePanel } from "./SidePanel";
+import { Panel } from "./Panel";
 
 /** All keys of this page. */
 export function KeyboardHelp({ onClose }: { onClose: () => void }) {
   const deeds = useAllKeys();
   return (
-    <SidePanel title={texts.keysTitle} onClose={onClose}>
+    <Panel title={texts.keysTitle} onClose={onClose}>
       <dl className="keysheet">
         {deeds.map((deed) => (
           <div key={deed.words + deed.keys.join()}>
@@ -18,6 +18,6 @@ export function KeyboardHelp({ onClose }: { onClose: () => void }) {
           </div>
         ))}
       </dl>
-    </SidePanel>
+    </Panel>
   );
 }

@@ -6,13 +6,15 @@ import { texts } from "../texts";
 import { Do } from "./Button";
 import { letterOf } from "./FileName";
 import { usePageWords, WordBar, WordMarks } from "./WordLayer";
-import { around, hits } from "./pageWords";
+import { around, fitToText, hits } from "./pageWords";
 
 type View = Schemas["PageView"];
 type Field = JobStory["fields"][number];
 type Box = Field["box"];
 
 const ZOOMS = [1, 1.5, 2.2, 3.2];
+/** As large as the text on the page allows. */
+const FIT = -1;
 const BASE_WIDTH = 960;
 const WIDEST = 3_000;
 
@@ -51,7 +53,7 @@ export function PageView({
   onPropose,
   points = false,
 }: PageViewProps) {
-  const [zoom, setZoom] = useState(0);
+  const [zoom, setZoom] = useState(points ? FIT : 0);
   const [shown, setShown] = useState(0);
   const output = shown === 0 ? undefined : outputs[shown];
   const hasOriginal = job.hasOriginal && job.originalRemovedAt === undefined;
@@ -103,7 +105,7 @@ export function PageView({
       finder.current.focus();
     }
   });
-  const larger = () => setZoom((zoom + 1) % ZOOMS.length);
+  const larger = () => setZoom(zoom + 1 < ZOOMS.length ? zoom + 1 : isPicture && points ? FIT : 0);
   const next = () => setShown((shown + 1) % Math.max(1, outputs.length));
   useKeys([
     { keys: ["z"], words: texts.key.larger, act: larger, shown: true },
@@ -117,7 +119,16 @@ export function PageView({
     ...(outputs.length > 1 ? [{ keys: ["v"], words: texts.key.output, act: next, shown: true }] : []),
   ]);
   const fields = (output === undefined ? all : NO_FIELDS).map((field, place) => ({ field, place })).filter(({ field }) => field.page === page);
-  const scale = ZOOMS[zoom] ?? 1;
+  const fit = useMemo(
+    () => (points && words !== undefined && data !== undefined ? fitToText(words.words, data.width) : undefined),
+    [points, words, data],
+  );
+  const fits = isPicture && points && zoom === FIT;
+  const scale = fits ? (fit?.scale ?? 1) : (ZOOMS[zoom] ?? 1);
+  const frame = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    if (fits && fit !== undefined && frame.current !== null) frame.current.scrollLeft = fit.left * frame.current.scrollWidth;
+  }, [fits, fit]);
   const beyond = data !== undefined && data.pages > 0 && page > data.pages;
   if (beyond) onPage(data.pages);
   return (
@@ -144,7 +155,7 @@ export function PageView({
           field={finder}
         />
       )}
-      <div className="sheetframe" tabIndex={0} role="group" aria-label="Page">
+      <div ref={frame} className="sheetframe" tabIndex={0} role="group" aria-label="Page">
         {!hasOriginal || data?.reason !== undefined ? (
           <p className="say p-4">{data?.reason?.words ?? (job.originalRemovedAt === undefined ? texts.job.notTaken : texts.job.noPicture)}</p>
         ) : isPending ? (
@@ -185,7 +196,7 @@ export function PageView({
             </Do>
           )}
           <Do cap="z" onClick={larger}>
-            {Math.round(scale * 100)} %
+            {fits ? texts.job.fit : `${Math.round(scale * 100)} %`}
           </Do>
         </span>
       </figcaption>

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { useRules } from "../api/queries";
 import { texts } from "../texts";
-import { SidePanel } from "./SidePanel";
+import { Panel } from "./Panel";
 import { PAGES } from "./Shell";
 
 interface Found {
@@ -36,7 +36,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
     }
   };
   return (
-    <SidePanel title={texts.key.palette} quiet onClose={onClose}>
+    <Panel title={texts.key.palette} quiet onClose={onClose}>
       <input
         className="palette-input"
         role="combobox"
@@ -73,6 +73,6 @@ export function Palette({ onClose }: { onClose: () => void }) {
           </li>
         ))}
       </ul>
-    </SidePanel>
+    </Panel>
   );
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { around, hits, lines, sureness, touching } from "./pageWords";
+import { around, fitToText, hits, lines, sureness, touching } from "./pageWords";
 
 const box = { left: 0, top: 0, width: 1, height: 1 };
 const words = ["Berth", "14", "was", "inspected.", "Berth", "9"].map((text, at) => ({
@@ -17,6 +17,15 @@ describe("words of a page", () => {
     expect(hits(words, "INSPECT")).toEqual([[3]]);
     expect(hits(words, "  ")).toEqual([]);
     expect(hits(words, "crane")).toEqual([]);
+  });
+
+  it("fill the view where the page is fitted to them", () => {
+    const placed = words.map((word, at) => ({ ...word, box: { left: 100 + 80 * at, top: at, width: 80, height: 2 } }));
+    const fitted = fitToText(placed, 1_000); // text from 100 to 580, with a margin of 20 on each side
+    expect(fitted.scale).toBeCloseTo(1_000 / 520);
+    expect(fitted.left).toBeCloseTo(0.08);
+    expect(fitToText([], 1_000)).toEqual({ scale: 1, left: 0 });
+    expect(fitToText(placed.slice(0, 1), 1_000).scale).toBe(2.2);
   });
 
   it("are copied line by line", () => {

@@ -4,6 +4,7 @@ type Word = Schemas["WordView"];
 
 const SURE = 0.97;
 const FAIR = 0.8;
+const LARGEST_FIT = 2.2;
 
 /** How sure the reader is, as a word's line says it. */
 export function sureness(confidence: number) {
@@ -41,6 +42,17 @@ export function around(words: Word[], places: Iterable<number>) {
     width: Math.max(...boxes.map((box) => box.left + box.width)) - left,
     height: Math.max(...boxes.map((box) => box.top + box.height)) - top,
   };
+}
+
+const MARGIN = 0.02;
+
+/** How much larger a page of a width must be shown for its text to fill the view, and what of it is left of the view then. */
+export function fitToText(words: Word[], width: number) {
+  const text = around(words, words.keys());
+  if (text === undefined) return { scale: 1, left: 0 };
+  const from = Math.max(0, text.left - MARGIN * width);
+  const to = Math.min(width, text.left + text.width + MARGIN * width);
+  return { scale: Math.max(1, Math.min(LARGEST_FIT, width / (to - from))), left: from / width };
 }
 
 /** The words that a box selects, by their places: those that it covers at least half, or that contain it. */

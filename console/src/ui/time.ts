@@ -1,8 +1,12 @@
-const clock = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
-const seconds = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit", second: "2-digit" });
-const dayLong = new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long" });
-const dayShort = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short" });
-const dayYear = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric" });
+/** The site's locale, which the service wrote into the document. */
+const LOCALE =
+  (typeof document !== "undefined" && document.querySelector<HTMLMetaElement>('meta[name="lectomen-locale"]')?.content) || "en-GB";
+
+const clock = new Intl.DateTimeFormat(LOCALE, { hour: "2-digit", minute: "2-digit" });
+const seconds = new Intl.DateTimeFormat(LOCALE, { hour: "2-digit", minute: "2-digit", second: "2-digit" });
+const dayLong = new Intl.DateTimeFormat(LOCALE, { weekday: "long", day: "numeric", month: "long" });
+const dayShort = new Intl.DateTimeFormat(LOCALE, { day: "numeric", month: "short" });
+const dayYear = new Intl.DateTimeFormat(LOCALE, { day: "numeric", month: "short", year: "numeric" });
 
 /** A length of time, in its one or two largest units. */
 export function span(millis: number): string {
@@ -46,7 +50,12 @@ export function size(bytes: number): string {
   return `${value < 10 ? value.toFixed(1) : Math.round(value)} ${units[unit]}`;
 }
 
-/** A number with its thing, in the right grammatical number. */
+/** A count with the separators of the site's locale. */
+export function number(count: number): string {
+  return count.toLocaleString(LOCALE);
+}
+
+/** A count and its noun, singular or plural. */
 export function some(count: number, one: string, many: string): string {
-  return `${count.toLocaleString("en-GB")} ${count === 1 ? one : many}`;
+  return `${number(count)} ${count === 1 ? one : many}`;
 }

@@ -6,7 +6,7 @@ import { useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { useDroppedFiles } from "../../ui/dropped";
-import { SidePanel } from "../../ui/SidePanel";
+import { Panel } from "../../ui/Panel";
 import { ErrorMessage } from "../../ui/ErrorMessage";
 import { DataFilePanel } from "./DataFilePanel";
 import { Divider, useColumnWidth } from "../../ui/Divider";
@@ -216,12 +216,12 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
       </div>
       <TrialOutcome tried={tried} current={current} onChoose={setCurrent} isGood={checked.data?.good === true} text={text} sentences={lastGood.sentences} />
       {besideShown && (
-        <SidePanel title={texts.editor.beside.title} onClose={() => setBesideShown(false)}>
+        <Panel title={texts.editor.beside.title} onClose={() => setBesideShown(false)}>
           <DataFilePanel text={text} data={papers.beside[here?.id ?? ""] ?? ""} onData={(data) => papers.putBeside(here?.id ?? "", data)} />
-        </SidePanel>
+        </Panel>
       )}
       {pointed !== undefined && (
-        <SidePanel title={texts.propose.title(pointed.text)} onClose={() => setPointed(undefined)}>
+        <Panel title={texts.propose.title(pointed.text)} beside onClose={() => setPointed(undefined)}>
           <FieldProposal
             pointed={pointed}
             papers={all}
@@ -234,7 +234,7 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
               setPointed(undefined);
             }}
           />
-        </SidePanel>
+        </Panel>
       )}
     </main>
   );

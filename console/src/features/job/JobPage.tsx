@@ -5,7 +5,7 @@ import { type JobDeed, useConnections, useJob, useJobDeed } from "../../api/quer
 import { type KeyDeed, useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { SidePanel } from "../../ui/SidePanel";
+import { Panel } from "../../ui/Panel";
 import { Loading } from "../../ui/Loading";
 import { FileForm } from "../../ui/FileForm";
 import { AnnotatedName, lastOf, letterOf } from "../../ui/FileName";
@@ -159,14 +159,14 @@ function Story({ job }: { job: JobStory }) {
         <Notes job={job} />
       </div>
       {asked !== undefined && (
-        <SidePanel title={texts.propose.title(asked.text)} onClose={() => setAsked(undefined)}>
+        <Panel title={texts.propose.title(asked.text)} beside onClose={() => setAsked(undefined)}>
           <JobProposal job={job} asked={asked} />
-        </SidePanel>
+        </Panel>
       )}
       {filing && (
-        <SidePanel title={texts.file.title(1)} onClose={() => setFiling(false)}>
+        <Panel title={texts.file.title(1)} onClose={() => setFiling(false)}>
           <FileForm jobs={[job]} onDone={() => setFiling(false)} />
-        </SidePanel>
+        </Panel>
       )}
     </main>
   );

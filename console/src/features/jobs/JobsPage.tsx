@@ -6,11 +6,12 @@ import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { FileForm } from "../../ui/FileForm";
-import { SidePanel } from "../../ui/SidePanel";
+import { Panel } from "../../ui/Panel";
 import { RefusedJobs } from "../../ui/RefusedJobs";
 import { Shape } from "../../ui/State";
 import { styleOf, STATE_CODES } from "../../ui/states";
 import { ErrorMessage } from "../../ui/ErrorMessage";
+import { number } from "../../ui/time";
 import { useRows } from "../../ui/useRows";
 import { ColumnsMenu } from "./ColumnsMenu";
 import { COLUMNS, hiddenColumns, hideColumns } from "./columns";
@@ -157,7 +158,7 @@ export function JobsPage() {
               onClick={() => set("state")(asked.filter.state === code ? "" : code)}
             >
               <Shape state={code} />
-              {(status.data?.jobs[code] ?? 0).toLocaleString("en-GB")} {styleOf(code).word}
+              {number(status.data?.jobs[code] ?? 0)} {styleOf(code).word}
             </button>
           ))
         )}
@@ -184,9 +185,9 @@ export function JobsPage() {
       <ErrorMessage problem={deed.error ?? list.error} />
       <RefusedJobs done={deed.data} />
       {filing && (
-        <SidePanel title={texts.file.title(chosen.length)} onClose={() => setFiling(false)}>
+        <Panel title={texts.file.title(chosen.length)} onClose={() => setFiling(false)}>
           <FileForm jobs={chosen.map((id) => ({ id, fileName: jobs.find((job) => job.id === id)?.fileName ?? id }))} onDone={() => setFiling(false)} />
-        </SidePanel>
+        </Panel>
       )}
       <JobRows
         jobs={jobs}

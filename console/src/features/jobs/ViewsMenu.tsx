@@ -2,7 +2,7 @@ import { DropdownMenu } from "radix-ui";
 import { type FormEvent, useState } from "react";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { SidePanel } from "../../ui/SidePanel";
+import { Panel } from "../../ui/Panel";
 import { keepViews, keptViews, type View, withView } from "./views";
 import { textOf } from "../../ui/form";
 
@@ -49,14 +49,14 @@ export function ViewsMenu({ address, hidden, onChoose }: ViewsMenuProps) {
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
       {naming && (
-        <SidePanel title={texts.jobs.keepView} onClose={() => setNaming(false)}>
+        <Panel title={texts.jobs.keepView} onClose={() => setNaming(false)}>
           <form onSubmit={submit} className="grid gap-3 pt-2">
             <input className="palette-input" name="name" aria-label={texts.jobs.viewName} placeholder={texts.jobs.viewName} />
             <Do first type="submit" className="justify-self-start">
               {texts.jobs.keep}
             </Do>
           </form>
-        </SidePanel>
+        </Panel>
       )}
     </>
   );

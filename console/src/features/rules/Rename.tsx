@@ -4,7 +4,7 @@ import { useNavigate } from "react-router";
 import { answer, api, type Problem, type Rule } from "../../api/client";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { SidePanel } from "../../ui/SidePanel";
+import { Panel } from "../../ui/Panel";
 import { lastOf } from "../../ui/FileName";
 import { ErrorMessage } from "../../ui/ErrorMessage";
 
@@ -32,7 +32,7 @@ export function Rename({ rule, onClose }: { rule: Rule; onClose: () => void }) {
     rename.mutate();
   };
   return (
-    <SidePanel title={texts.rules.renameTitle(rule.id)} onClose={onClose}>
+    <Panel title={texts.rules.renameTitle(rule.id)} onClose={onClose}>
       <form onSubmit={submit}>
         <label className="field">
           <span className="part">{texts.rules.newName}</span>
@@ -52,6 +52,6 @@ export function Rename({ rule, onClose }: { rule: Rule; onClose: () => void }) {
           </Do>
         </div>
       </form>
-    </SidePanel>
+    </Panel>
   );
 }

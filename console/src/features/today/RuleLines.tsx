@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useRules } from "../../api/queries";
 import { texts } from "../../texts";
+import { number } from "../../ui/time";
 
 const COLUMNS: { words: string; tone: string; of: (rule: Schemas["RuleToday"]) => number; state?: string }[] = [
   { words: "came in", tone: "", of: (rule) => rule.cameIn },
@@ -10,7 +11,7 @@ const COLUMNS: { words: string; tone: string; of: (rule: Schemas["RuleToday"]) =
   { words: "held", tone: "c-doubt", of: (rule) => rule.states.held ?? 0, state: "held" },
   { words: "filed", tone: "", of: (rule) => rule.states.filed ?? 0, state: "filed" },
   {
-    words: "fault",
+    words: "problems",
     tone: "c-fault",
     of: (rule) => (rule.states.failed ?? 0) + (rule.states.unmatched ?? 0) + (rule.states.rejected ?? 0),
     state: "failed",
@@ -59,7 +60,7 @@ export function RuleLines({ rules }: { rules: Schemas["RuleToday"][] }) {
                 const count = column.of(rule);
                 return (
                   <td key={column.words} className={count === 0 ? "num text-ink-3" : `num ${column.tone}`}>
-                    {count.toLocaleString("en-GB")}
+                    {number(count)}
                   </td>
                 );
               })}

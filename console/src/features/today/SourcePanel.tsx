@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { answer, api, type Problem, type Schemas, type Source } from "../../api/client";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
-import { SidePanel } from "../../ui/SidePanel";
+import { Panel } from "../../ui/Panel";
 import { MovedFolder } from "../../ui/MovedFolder";
 import { at } from "../../ui/time";
 import { ErrorMessage } from "../../ui/ErrorMessage";
@@ -31,7 +31,7 @@ export function SourcePanel({ source, onClose }: { source: Source; onClose: () =
   const now = story.data?.source ?? source;
   const paused = now.trouble?.code === "source.paused";
   return (
-    <SidePanel title={texts.source.title} onClose={onClose}>
+    <Panel title={texts.source.title} onClose={onClose}>
       <p className="name py-2">{now.folder}</p>
       <ErrorMessage problem={story.error ?? change.error} />
       {[now.trouble, now.silent, now.closed].map(
@@ -72,7 +72,7 @@ export function SourcePanel({ source, onClose }: { source: Source; onClose: () =
       </div>
       <Runs runs={story.data?.runs ?? []} next={now.nextRunAt} />
       <TestName folder={now.folder} />
-    </SidePanel>
+    </Panel>
   );
 }
 

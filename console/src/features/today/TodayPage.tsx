@@ -10,7 +10,7 @@ import { TotalsLine } from "./TotalsLine";
 import { RuleLines } from "./RuleLines";
 import { totalsOf } from "./totals";
 
-/** What flows, what waits for a person, what fault. */
+/** What is being processed, what waits for a person, and what needs attention. */
 export function TodayPage() {
   const today = useToday();
   const status = useStatus();

@@ -6,7 +6,7 @@ import { useRules } from "../../api/queries";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { SidePanel } from "../../ui/SidePanel";
+import { Panel } from "../../ui/Panel";
 import { FileName } from "../../ui/FileName";
 import { size } from "../../ui/time";
 import { type Sending, send } from "./uploading";
@@ -53,7 +53,7 @@ export function Upload({ files, onMore, onClose }: UploadProps) {
   };
 
   return (
-    <SidePanel title={texts.handIn.title} onClose={onClose}>
+    <Panel title={texts.handIn.title} onClose={onClose}>
       <p className="say py-2">
         {texts.handIn.give}
         <Choice
@@ -98,7 +98,7 @@ export function Upload({ files, onMore, onClose }: UploadProps) {
           onChange={(event) => onMore([...(event.target.files ?? [])])}
         />
       </div>
-    </SidePanel>
+    </Panel>
   );
 }
 

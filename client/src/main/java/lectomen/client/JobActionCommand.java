@@ -93,7 +93,7 @@ abstract class JobActionCommand implements Callable<Integer> {
     }
 
     private static String jobs(int count) {
-        return count == 1 ? "1 job" : count + " jobs";
+        return Counted.of(count, "job", "jobs");
     }
 
     @Command(

@@ -176,7 +176,7 @@ final class JobCommand {
             if (connection.json()) {
                 return Connection.printJson(notes);
             }
-            System.out.println("Job " + id + " has " + notes.size() + (notes.size() == 1 ? " note." : " notes."));
+            System.out.println("Job " + id + " has " + Counted.of(notes.size(), "note", "notes") + ".");
             return 0;
         }
     }

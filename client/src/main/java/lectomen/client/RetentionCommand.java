@@ -48,6 +48,6 @@ final class RetentionCommand implements Callable<Integer> {
     }
 
     private static String days(JsonNode days) {
-        return days.isMissingNode() ? "for ever" : days.asLong() + (days.asLong() == 1 ? " day" : " days");
+        return days.isMissingNode() ? "for ever" : Counted.of(days.asLong(), "day", "days");
     }
 }

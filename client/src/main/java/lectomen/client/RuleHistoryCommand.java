@@ -18,7 +18,7 @@ final class RuleHistoryCommand {
                 switch (ResponseWords.text(line.path("kind"))) {
                     case "ADDED" -> "%5d + %s".formatted(number, text);
                     case "REMOVED" -> "%5d - %s".formatted(number, text);
-                    case "GAP" -> "      … " + number + (number == 1 ? " line" : " lines") + " the same";
+                    case "GAP" -> "      … " + Counted.of(number, "unchanged line", "unchanged lines");
                     default -> "%5d   %s".formatted(number, text);
                 });
     }

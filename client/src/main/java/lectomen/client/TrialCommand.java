@@ -128,7 +128,9 @@ final class TrialCommand implements Callable<Integer> {
             int hits = answer.path("hits").size();
             String reason = ResponseWords.text(answer.path("reason").path("words"));
             System.out.println(
-                    reason.isEmpty() ? (hits == 1 ? "1 hit." : hits == 0 ? "No result." : hits + " hits.") : reason);
+                    reason.isEmpty()
+                            ? (hits == 0 ? "No result." : Counted.of(hits, "result", "results") + ".")
+                            : reason);
         }
 
         @Override

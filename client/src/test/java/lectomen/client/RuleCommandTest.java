@@ -186,7 +186,7 @@ class RuleCommandTest {
                 .isEqualTo("""
                         Rule notes, from version 1 to 2:
                             1   lectomen: 1
-                              … 4 lines the same
+                              … 4 unchanged lines
                             6 - old
                             6 + new
                               … 1 line the same
@@ -294,7 +294,7 @@ class RuleCommandTest {
         service.on(call, "{\"hits\": [{\"value\": \"7\", \"where\": \"/n[1]\"}]}");
         StubService.Answer one =
                 service.runWith("<n/>", "trial", "data", "-", "//n:number", "--as", "xml", "--prefix", "n=urn:x");
-        assertThat(one.out()).isEqualTo("7  (/n[1])\n1 hit.\n");
+        assertThat(one.out()).isEqualTo("7  (/n[1])\n1 result.\n");
         assertThat(service.asked().get(0).body()).isEqualTo("<n/>");
         service.on("POST /trials/data?expression=%2Fa", "{\"hits\": []}");
         StubService.Answer none = service.run("trial", "data", file("d.json", "{}"), "/a");

@@ -350,10 +350,10 @@ class ConsoleJourney {
                 .click();
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Upload 1 file"))
                 .click();
-        assertThat(page.locator(".leaf")).containsText("uploaded");
+        assertThat(page.locator(".panel")).containsText("uploaded");
         service.awaitJob("by hand.txt", "held");
         page.keyboard().press("Escape");
-        assertThat(page.locator(".leaf")).hasCount(0);
+        assertThat(page.locator(".panel")).hasCount(0);
         page.navigate("/jobs?state=held");
         row("by hand.txt").click();
         assertThat(page.locator(".whyrow")).containsText("Held by");

@@ -54,7 +54,7 @@ class RuleLifeJourney {
                 .contains("from version 1 to 2")
                 .contains("-   text contains: TICKET")
                 .contains("+   text contains: FORM < 7")
-                .contains("lines the same");
+                .contains("unchanged lines");
         assertThat(client("rule", "restore", "history", "--to", "1").out()).contains("version 3");
         assertThat(client("rule", "diff", "history", "--from", "1", "--to", "3").out())
                 .contains("no changes");

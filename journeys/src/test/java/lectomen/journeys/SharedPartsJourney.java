@@ -155,7 +155,7 @@ class SharedPartsJourney {
                 "<notice xmlns='urn:marrowick:notice'><vessel>Grey Heron</vessel><vessel>Tern</vessel></notice>";
         assertThat(service.clientWith(notice, "trial", "data", "-", "//vessel").out())
                 .contains("Grey Heron  (/notice[1]/vessel[1])")
-                .contains("2 hits.");
+                .contains("2 results.");
         assertThat(service.clientWith(
                                 notice, "trial", "data", "-", "//m:vessel[2]", "--prefix", "m=urn:marrowick:notice")
                         .out())

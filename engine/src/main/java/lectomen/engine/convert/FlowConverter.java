@@ -22,6 +22,7 @@ import lectomen.engine.pdf.typeset.TypesetPdf;
 import lectomen.engine.pdf.write.DocumentDetails;
 import lectomen.engine.pdf.write.PdfTarget;
 import lectomen.engine.progress.Progress;
+import lectomen.engine.reason.Counted;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.typeset.Mark;
 import lectomen.engine.typeset.SetPage;
@@ -196,7 +197,7 @@ final class FlowConverter {
                         .count();
             }
             if (pictures > 0) {
-                obstacles.add(pictures + (pictures == 1 ? " picture has" : " pictures have") + " no alternative text.");
+                obstacles.add(Counted.of(pictures, "picture has", "pictures have") + " no alternative text.");
             }
             return obstacles;
         }

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import lectomen.engine.reason.Counted;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
@@ -79,8 +80,8 @@ public final class LookupReader {
             columns.addAll(values);
             checkColumns();
         } else if (values.size() != columns.size()) {
-            problem("line " + line + " has " + values.size() + (values.size() == 1 ? " value" : " values")
-                    + ", and there are " + columns.size() + " columns");
+            problem("line " + line + " has " + Counted.of(values.size(), "value", "values") + ", and there are "
+                    + columns.size() + " columns");
         } else if (rows.size() == MOST_ROWS) {
             problem("line " + line + " is beyond the " + MOST_ROWS + " rows that a table may have");
         } else if (rows.size() < MOST_ROWS) {

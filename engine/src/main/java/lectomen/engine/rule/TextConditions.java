@@ -11,6 +11,7 @@ import lectomen.engine.extract.Similarity;
 import lectomen.engine.extract.TextSearch;
 import lectomen.engine.page.ComparableText;
 import lectomen.engine.page.DocumentText;
+import lectomen.engine.reason.Counted;
 
 /** Conditions that need the document opened: its text, pages or properties. */
 final class TextConditions {
@@ -75,7 +76,7 @@ final class TextConditions {
                 text -> {
                     int pages = text.pages().size();
                     return new Condition.Told(
-                            atMost ? pages <= number : pages >= number, pages == 1 ? "1 page" : pages + " pages");
+                            atMost ? pages <= number : pages >= number, Counted.of(pages, "page", "pages"));
                 },
                 line);
     }

@@ -8,6 +8,7 @@ import java.security.SecureRandom;
 import java.time.Duration;
 import java.util.Base64;
 import lectomen.service.access.RequestGuard;
+import lectomen.service.lookup.CurrentSite;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -25,6 +26,12 @@ final class ConsoleController implements WebMvcConfigurer {
     private static final SecureRandom RANDOM = new SecureRandom();
     private static final String PAGE = "{page:(?!api$|assets$)[a-z-]+}";
 
+    private final CurrentSite site;
+
+    ConsoleController(CurrentSite site) {
+        this.site = site;
+    }
+
     @Override
     public void addResourceHandlers(ResourceHandlerRegistry registry) {
         registry.addResourceHandler("/assets/**")
@@ -32,7 +39,7 @@ final class ConsoleController implements WebMvcConfigurer {
                 .setCacheControl(CacheControl.maxAge(Duration.ofDays(365)).immutable());
     }
 
-    /** The document names the address below which the console is, as that is known only here. */
+    /** The document with what is only known here: the base address of the console, and the locale of the site. */
     @GetMapping(
             path = {"/", "/" + PAGE, "/" + PAGE + "/**"},
             produces = MediaType.TEXT_HTML_VALUE)
@@ -48,8 +55,15 @@ final class ConsoleController implements WebMvcConfigurer {
                     .header(RequestGuard.CONTENT_POLICY_HEADER, RequestGuard.contentPolicy(nonce))
                     .body(text.replace("<base href=\"/\"", "<base href=\"" + request.getContextPath() + "/\"")
                             .replace(
+                                    "\"lectomen-locale\" content=\"\"",
+                                    "\"lectomen-locale\" content=\"" + locale() + "\"")
+                            .replace(
                                     "\"lectomen-nonce\" content=\"\"", "\"lectomen-nonce\" content=\"" + nonce + "\""));
         }
+    }
+
+    private String locale() {
+        return site.get().locale().toLanguageTag();
     }
 
     /** A word for this one document: styles that its script adds have to carry it. */

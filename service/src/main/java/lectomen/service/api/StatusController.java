@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import lectomen.engine.reason.Counted;
 import lectomen.engine.reason.Reason;
 import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.home.Home;
@@ -139,7 +140,7 @@ final class StatusController {
         List<String> attention = new ArrayList<>(notices);
         if (heldUp > 0) {
             attention.add(
-                    heldUp + (heldUp == 1 ? " job waits" : " jobs wait")
+                    Counted.of(heldUp, "job waits", "jobs wait")
                             + " for a destination that can't be reached or written; each job shows why (job list --state waiting)");
         }
         say(attention, counts, JobState.FAILED, "failed; each job shows why (job list --state failed)");
@@ -152,7 +153,7 @@ final class StatusController {
     private static void say(List<String> attention, Map<String, Long> counts, JobState state, String words) {
         long count = counts.getOrDefault(state.code(), 0L);
         if (count > 0) {
-            attention.add(count + (count == 1 ? " job " : " jobs ") + words);
+            attention.add(Counted.of(count, "job ", "jobs ") + words);
         }
     }
 

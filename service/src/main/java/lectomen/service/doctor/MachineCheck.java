@@ -8,6 +8,7 @@ import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
+import lectomen.engine.reason.Counted;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.service.bytes.DurableFiles;
 
@@ -68,7 +69,7 @@ final class MachineCheck {
                     ? Finding.ok("File events", most + " folders can be watched")
                     : Finding.warning(
                             "File events",
-                            "this system can watch only " + most + (most == 1 ? " folder" : " folders")
+                            "this system can watch only " + Counted.of(most, "folder", "folders")
                                     + " at once; the others are swept at intervals",
                             "sysctl fs.inotify.max_user_watches=65536");
         } catch (IOException | NumberFormatException e) {

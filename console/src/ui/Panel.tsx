@@ -1,21 +1,23 @@
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
 
-interface LeafProps {
+interface PanelProps {
   title: string;
   /** Whether the title is for screen readers alone. */
   quiet?: boolean;
+  /** Whether it stands at the right, so that the page of a document at the left stays in view. */
+  beside?: boolean;
   onClose: () => void;
   children: ReactNode;
 }
 
 /** A panel over the page; Escape closes it. */
-export function SidePanel({ title, quiet = false, onClose, children }: LeafProps) {
+export function Panel({ title, quiet = false, beside = false, onClose, children }: PanelProps) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
-        <Dialog.Content className="leaf" aria-describedby={undefined}>
+        <Dialog.Overlay className={beside ? "shade clear" : "shade"} />
+        <Dialog.Content className={beside ? "panel beside" : "panel"} aria-describedby={undefined}>
           <Dialog.Title className={quiet ? "sr-only" : "part"}>{title}</Dialog.Title>
           {children}
         </Dialog.Content>
