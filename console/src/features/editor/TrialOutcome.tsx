@@ -34,6 +34,7 @@ export function TrialOutcome({ tried, current, onChoose, isGood, text, sentences
   const place = data?.wouldFile[0];
   const doubts = data === undefined ? [] : warningsOf(data, text, here?.paper.isJob);
   const follows = data === undefined ? [] : followUpsOf(data, sentences);
+  const done = tried.filter((one) => !one.isPending).length;
   const filed = tried.filter((one) => one.data !== undefined && one.data.wouldFile.length > 0).length;
   return (
     <section className="outcome" aria-label={texts.editor.outcome} aria-live="polite">
@@ -59,7 +60,7 @@ export function TrialOutcome({ tried, current, onChoose, isGood, text, sentences
       </div>
       {tried.length > 1 && (
         <div className="all">
-          <p className="say">{texts.editor.come(filed, tried.length)}</p>
+          <p className="say">{isGood && done < tried.length ? texts.editor.testing(done, tried.length) : texts.editor.come(filed, tried.length)}</p>
           <ol>
             {tried.map((one, place) => (
               <li key={one.paper.id}>

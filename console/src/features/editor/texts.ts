@@ -43,6 +43,7 @@ export const editorTexts = {
   notGood: "Correct the rule to see the result.",
   wouldLie: (connection: string, folder: string, more: number) =>
     `Filed in ${connection}${folder === "" ? "" : ` under ${folder}`}${more > 0 ? `, with ${some(more, "more file", "more files")}` : ""}. This is a trial: nothing is really filed.`,
+  testing: (done: number, all: number) => `Testing ${some(all, "document", "documents")}: ${done} done.`,
   come: (filed: number, all: number) => `${filed} of ${some(all, "document", "documents")} can be filed.`,
   taken: (whenTaken: string, other: string | undefined) =>
     whenTaken === "number it" && other !== undefined

@@ -88,7 +88,7 @@ final class JobStory {
         for (JsonNode considered : job.path("considered")) {
             boolean takes = considered.path("takes").asBoolean();
             System.out.println("  " + ResponseWords.text(considered.path("rule").path("id"))
-                    + (takes ? " takes it" : " does not match: " + ResponseWords.text(considered.path("whyNot"))));
+                    + (takes ? " matches" : " does not match: " + ResponseWords.text(considered.path("whyNot"))));
             considered.path("conditions").forEach(seen -> TrialCommand.printSeen(seen, "    "));
         }
     }

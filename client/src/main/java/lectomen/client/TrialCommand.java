@@ -183,7 +183,7 @@ final class TrialCommand implements Callable<Integer> {
             System.out.println(
                     "  rule " + ResponseWords.text(considered.path("rule").path("id"))
                             + (takes
-                                    ? (isTaker(considered, trial) ? " takes it" : " would also match")
+                                    ? (isTaker(considered, trial) ? " matches" : " would also match")
                                     : " does not match: " + ResponseWords.text(considered.path("whyNot"))));
             considered.path("conditions").forEach(seen -> printSeen(seen, "    "));
         }

@@ -161,7 +161,7 @@ class JobCommandTest {
                 .contains("by rule slips, job 1-2: failed No number.")
                 .contains("job 1-18, waiting")
                 .contains("first does not match: does not accept pdf")
-                .contains("permits takes it")
+                .contains("permits matches")
                 .contains("      text contains \"PERMIT\": true (found)")
                 .contains("      pages at most 3: not evaluated")
                 .contains("  number = MHP-1\n      page 1, near Permit no, box 10 20 30 x 8, confidence 0.99")

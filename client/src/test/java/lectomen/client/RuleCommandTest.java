@@ -189,7 +189,7 @@ class RuleCommandTest {
                               … 4 unchanged lines
                             6 - old
                             6 + new
-                              … 1 line the same
+                              … 1 unchanged line
                         Shared part named:
                             1 + part
                         """);
@@ -247,7 +247,7 @@ class RuleCommandTest {
                    {"connection": "archive", "folder": "", "name": "7.txt", "whenTaken": "new version", "olderGoesTo": "older/7.txt"}]}""");
         assertThat(service.run("trial", file, "--rule", "permits").out())
                 .contains("rule other does not match: does not accept text")
-                .contains("rule permits takes it\n    pages at most 3: false (4)")
+                .contains("rule permits matches\n    pages at most 3: false (4)")
                 .contains("rule later would also match")
                 .contains("number = 7  (page 2, near No)")
                 .contains("office = Quay  (a parameter)")

@@ -19,10 +19,11 @@ final class ProductClasses {
 
     private ProductClasses() {}
 
-    /** Without the tests. */
+    /** Without the tests, and without the benchmarks, which are not on the tests' class path. */
     static JavaClasses product() {
-        return ALL.that(DescribedPredicate.describe("are no tests", (JavaClass type) -> type.getSource()
-                .map(source -> !source.getUri().getPath().contains("/test-classes/"))
-                .orElse(false)));
+        return ALL.that(DescribedPredicate.describe("belong to the product", (JavaClass type) -> type.getSource()
+                .map(source -> source.getUri().getPath())
+                .filter(path -> !path.contains("/test-classes/") && !path.contains("/bench/target/"))
+                .isPresent()));
     }
 }

@@ -157,7 +157,7 @@ class RuleLifeJourney {
         }
         String said = client("trial", "--text", "TRIED\n\nNumber: T-0042").out();
         assertThat(said)
-                .contains("rule first takes it")
+                .contains("rule first matches")
                 .contains("rule second would also match")
                 .contains("rule third does not match")
                 .contains("as first/T-0042.txt");

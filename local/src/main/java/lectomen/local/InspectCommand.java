@@ -17,6 +17,7 @@ import lectomen.engine.image.PictureInfo;
 import lectomen.engine.image.Turn;
 import lectomen.engine.pdf.inspect.PdfFacts;
 import lectomen.engine.pdf.inspect.PdfInspector;
+import lectomen.engine.reason.Counted;
 import lectomen.engine.reason.Reason;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -93,7 +94,7 @@ final class InspectCommand implements Callable<Integer> {
         try (PictureFile pictures = ((PictureFile.Opening.Open) opening).file()) {
             facts.put("pages", pictures.pages().size());
             facts.put(
-                    "each",
+                    "page sizes",
                     pictures.pages().stream()
                             .map(InspectCommand::words)
                             .distinct()
@@ -103,10 +104,10 @@ final class InspectCommand implements Callable<Integer> {
     }
 
     private static String words(PictureInfo page) {
-        String turn = page.turn() == Turn.NONE ? "" : ", stored turned";
+        String turn = page.turn() == Turn.NONE ? "" : ", stored rotated";
         return String.format(
                 Locale.ROOT,
-                "%d x %d points, %.0f x %.0f dots per inch, %.0f x %.0f mm, %s%s",
+                "%d x %d pixels, %.0f x %.0f dots per inch, %.0f x %.0f mm, %s%s",
                 page.width(),
                 page.height(),
                 page.dotsPerInchX(),
@@ -127,41 +128,41 @@ final class InspectCommand implements Callable<Integer> {
         facts.put("version", pdf.version());
         facts.put("pages", pdf.pages());
         facts.put(
-                "each",
+                "page sizes",
                 pdf.pageSizes().entrySet().stream()
-                        .map(size -> size.getValue() + " of " + size.getKey())
+                        .map(size -> Counted.of(size.getValue(), "page", "pages") + " of " + size.getKey())
                         .toList());
-        facts.put("scanned", pdf.scannedPages() + " of " + pdf.pages() + " pages are pictures of paper");
+        facts.put("scanned", pdf.scannedPages() + " of " + Counted.of(pdf.pages(), "page", "pages"));
         facts.put("text", text(pdf));
         facts.put(
                 "fonts",
                 pdf.fonts().stream()
-                        .map(font -> font.name() + ", " + font.kind() + (font.embedded() ? "" : ", not in the file"))
+                        .map(font -> font.name() + ", " + font.kind() + (font.embedded() ? "" : ", not embedded"))
                         .toList());
         facts.put("spot colours", pdf.spotColours());
-        facts.put("PDF/A", pdf.claims().map(kind -> "says it is " + kind).orElse("not declared"));
-        facts.put("could be", couldBe(pdf));
+        facts.put("PDF/A", pdf.claims().map(kind -> "declared as " + kind).orElse("not declared"));
+        facts.put("possible", possible(pdf));
         facts.put("signatures", pdf.signatures());
-        facts.put("odd", pdf.odd().stream().map(Reason::words).toList());
+        facts.put("irregular", pdf.odd().stream().map(Reason::words).toList());
         return true;
     }
 
     private static String text(PdfFacts pdf) {
-        String garbage = pdf.illegiblePages().isEmpty()
+        String illegible = pdf.illegiblePages().isEmpty()
                 ? ""
-                : ", garbage on pages "
+                : ", illegible on pages "
                         + pdf.illegiblePages().stream().map(String::valueOf).collect(Collectors.joining(", "));
-        return pdf.words() + " words" + garbage;
+        return Counted.of(pdf.words(), "word", "words") + illegible;
     }
 
-    private static List<String> couldBe(PdfFacts pdf) {
+    private static List<String> possible(PdfFacts pdf) {
         List<String> lines = new ArrayList<>();
-        String possible = pdf.inTheWay().entrySet().stream()
+        String kinds = pdf.inTheWay().entrySet().stream()
                 .filter(target -> target.getValue().isEmpty())
                 .map(Map.Entry::getKey)
                 .collect(Collectors.joining(", "));
-        if (!possible.isEmpty()) {
-            lines.add(possible);
+        if (!kinds.isEmpty()) {
+            lines.add(kinds);
         }
         pdf.inTheWay().forEach((target, reasons) -> {
             boolean isSaid = pdf.claims().filter(target::equals).isPresent();

@@ -62,7 +62,7 @@ class ConvertCommandTest {
         byte[] made = Files.readAllBytes(temp.resolve("memo.pdf"));
         assertThat(ArchiveChecker.problems(made, PdfTarget.PDF_A_2A)).isEmpty();
         Answer facts = run("inspect", temp.resolve("memo.pdf").toString());
-        assertThat(facts.out()).contains("says it is PDF/A-2a").doesNotContain("not PDF/A-2a");
+        assertThat(facts.out()).contains("declared as PDF/A-2a").doesNotContain("not PDF/A-2a");
     }
 
     @Test
@@ -129,7 +129,7 @@ class ConvertCommandTest {
         assertThat(answer.out())
                 .contains(
                         "Font Times New Roman was not available; Liberation Serif, which has the same widths, was used");
-        assertThat(run("inspect", temp.resolve("letter.pdf").toString()).out()).contains("says it is PDF/A-2a");
+        assertThat(run("inspect", temp.resolve("letter.pdf").toString()).out()).contains("declared as PDF/A-2a");
         assertThat(run("read", letter.toString()).out()).contains("Berth 14 is free.");
         assertThat(run("convert", letter.toString(), "--to", "pdf", "--changes", "perhaps")
                         .exitCode())

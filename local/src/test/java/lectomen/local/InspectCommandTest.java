@@ -46,13 +46,13 @@ class InspectCommandTest {
     void inspectingSaysWhatAFileIsMadeOf() throws Exception {
         run("convert", scans().toString(), "--to", "pdfa-2b");
         assertThat(run("inspect", temp.resolve("scans.pdf").toString()).out())
-                .contains("3 of 210 x 297 mm")
-                .contains("3 of 3 pages are pictures of paper")
-                .contains("says it is PDF/A-2b")
+                .contains("3 pages of 210 x 297 mm")
+                .contains("scanned     3 of 3 pages")
+                .contains("declared as PDF/A-2b")
                 .contains("PDF/A-1b, PDF/A-2b, PDF/A-2u, PDF/A-3b");
         assertThat(run("inspect", temp.resolve("scans.tif").toString(), "--json")
                         .out())
-                .contains("827 x 1169 points, 100 x 100 dots per inch, 210 x 297 mm, black and white");
+                .contains("827 x 1169 pixels, 100 x 100 dots per inch, 210 x 297 mm, black and white");
         assertThat(run("inspect", temp.resolve("none.pdf").toString()).exitCode())
                 .isEqualTo(1);
     }

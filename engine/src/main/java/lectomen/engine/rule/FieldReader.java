@@ -266,8 +266,7 @@ final class FieldReader {
         if (as.isPresent() && type.isEmpty()) {
             report(
                     as.get().spot(),
-                    "a field is read as " + String.join(", ", FieldType.words()) + ", not as "
-                            + as.get().kind());
+                    "unknown type \"" + as.get().text() + "\"; the types are " + String.join(", ", FieldType.words()));
         }
         return type.orElse(FieldType.TEXT);
     }

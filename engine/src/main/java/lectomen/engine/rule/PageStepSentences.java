@@ -2,8 +2,10 @@ package lectomen.engine.rule;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Collectors;
 import lectomen.engine.convert.Conversion;
 import lectomen.engine.convert.PdfaFallback;
 import lectomen.engine.convert.PictureResizer;
@@ -56,16 +58,19 @@ final class PageStepSentences {
 
     private static String read(ReadingOptions wish) {
         StringBuilder how = new StringBuilder();
+        if (!wish.languages().isEmpty()) {
+            how.append(" in ")
+                    .append(wish.languages().stream()
+                            .map(language -> Locale.forLanguageTag(language).getDisplayLanguage(Locale.ENGLISH))
+                            .collect(Collectors.joining(" and ")));
+        }
         if (!wish.pages().equals(PageChoice.ALL)) {
             how.append(", pages ").append(wish.pages().words());
         }
         switch (wish.care()) {
             case QUICK -> how.append(", quickly");
-            case CAREFUL -> how.append(", carefully");
+            case CAREFUL -> how.append(", thoroughly");
             case USUAL -> {}
-        }
-        if (!wish.languages().isEmpty()) {
-            how.append(", with the letters of ").append(String.join(", ", wish.languages()));
         }
         switch (wish.layer()) {
             case ALL -> how.append("; existing PDF text is used");

@@ -46,8 +46,8 @@ class PageStepsTest {
             'resize: { turn: half, to: png }' ~ turned upside down, a png
             'resize: { turn: left }' ~ turned to the left
             'resize: { quality: 5 }' ~ as it is
-            'read text: { care: quick, languages: [en, de] }' ~ quickly, with the letters of en, de
-            'read text: { care: careful, keep: all }' ~ carefully; existing PDF text is used
+            'read text: { care: quick, languages: [en, de] }' ~ in English and German, quickly
+            'read text: { care: careful, keep: all }' ~ thoroughly; existing PDF text is used
             'read text: { keep: none }' ~ existing text on pictures is not used
             """)
     void aStepIsReadAloudWithAllThatItSays(String step, String words) {
