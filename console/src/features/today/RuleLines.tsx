@@ -5,7 +5,7 @@ import { texts } from "../../texts";
 import { number } from "../../ui/time";
 
 const COLUMNS: { words: string; tone: string; of: (rule: Schemas["RuleToday"]) => number; state?: string }[] = [
-  { words: "came in", tone: "", of: (rule) => rule.cameIn },
+  { words: "received", tone: "", of: (rule) => rule.cameIn },
   { words: "working", tone: "c-flow", of: (rule) => rule.states.working ?? 0, state: "working" },
   { words: "waiting", tone: "", of: (rule) => rule.states.waiting ?? 0, state: "waiting" },
   { words: "held", tone: "c-doubt", of: (rule) => rule.states.held ?? 0, state: "held" },

@@ -16,7 +16,7 @@ final class JobStory {
                 ResponseWords.text(job.path("fileName")) + " (" + ResponseWords.text(job.path("type")) + ", "
                         + ResponseWords.size(job.path("size").asLong()) + ")");
         line("from", ResponseWords.text(job.path("subfolder")));
-        line("came in", ResponseWords.time(job.path("createdAt")));
+        line("received", ResponseWords.time(job.path("createdAt")));
         line("rule", rule.isEmpty() ? "none" : rule + ", version " + ResponseWords.text(job.path("ruleVersion")));
         line("reason", ResponseWords.text(job.path("reason").path("words")));
         line("next try", ResponseWords.ahead(job.path("nextTryAt")));

@@ -29,7 +29,7 @@ class DocsJourney {
             Map.entry("notice.docx", "dredging.docx"),
             Map.entry("contract.docx", "dredging.docx"),
             Map.entry("memo.odt", "fenders.odt"),
-            Map.entry("dives.tif", "dive-0417.tif"),
+            Map.entry("dives.tif", "fax_7_2027.tif"),
             Map.entry("certificate.tif", "berth-09.tif"),
             Map.entry("letter.jpg", "lantern-quay_DN-2211.jpg"),
             Map.entry("drawing.pdf", "petrel.pdf"),

@@ -155,6 +155,7 @@ class GlossaryTest {
                 .map(row -> row.group(3).strip())
                 .filter(words -> !words.isEmpty() && !words.equals("Not") && !words.startsWith("-"))
                 .flatMap(words -> Arrays.stream(words.split(", ")))
+                .map(GlossaryTest::spaced)
                 .toList();
     }
 
@@ -177,11 +178,8 @@ class GlossaryTest {
         assertThat(words).hasSizeGreaterThan(5);
         List<String> wrong = new ArrayList<>();
         for (String text : words) {
-            for (String word : ruledOut) {
-                if (spaced(text).contains(spaced(word))) {
-                    wrong.add(word + ": " + text);
-                }
-            }
+            String spacedText = spaced(text);
+            ruledOut.stream().filter(spacedText::contains).forEach(word -> wrong.add(word + ": " + text));
         }
         assertThat(wrong).isEmpty();
     }
