@@ -173,7 +173,7 @@ export const texts = {
     release: "Release",
     cancel: "Cancel",
     fields: "Fields",
-    inDoubt: "doubtful",
+    doubtful: "doubtful",
     noFields: "No fields.",
     done: "Steps",
     meant: "Planned",

@@ -249,8 +249,8 @@ function BoxMark({ view, field, place, on, onChoose }: BoxMarkProps) {
   return (
     <button
       type="button"
-      className={`boxmark${on ? " on" : ""}${field.inDoubt ? " doubt" : ""}`}
-      aria-label={`${field.name}: ${field.value}${field.inDoubt ? `, ${texts.job.inDoubt}` : ""}`}
+      className={`boxmark${on ? " on" : ""}${field.doubtful ? " doubt" : ""}`}
+      aria-label={`${field.name}: ${field.value}${field.doubtful ? `, ${texts.job.doubtful}` : ""}`}
       aria-pressed={on}
       onClick={() => onChoose(place)}
       style={{

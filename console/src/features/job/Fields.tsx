@@ -31,8 +31,8 @@ export function Fields({ fields, chosen, onChoose }: FieldsProps) {
               </span>
               <span className="note">{field.name}</span>
               <span className="name">{field.value}</span>
-              <span className={field.inDoubt ? "num doubtful" : "num note"}>
-                {Math.floor(100 * field.confidence)} %{field.inDoubt && <span className="sr-only"> {texts.job.inDoubt}</span>}
+              <span className={field.doubtful ? "num doubtful" : "num note"}>
+                {Math.floor(100 * field.confidence)} %{field.doubtful && <span className="sr-only"> {texts.job.doubtful}</span>}
               </span>
               <span className="how">
                 {field.page > 0 ? `page ${field.page}, ` : ""}

@@ -10,7 +10,7 @@ const TRIAL = {
   ],
   fields: [
     { name: "number", value: "MHP-1" },
-    { name: "vessel", value: "Tern", inDoubt: true },
+    { name: "vessel", value: "Tern", doubtful: true },
   ],
 } as never;
 

@@ -26,7 +26,7 @@ export function marginOf(sentence: Sentence, trial: Schemas["TrialResult"]): Mar
   }
   const field = trial.fields.find((one) => one.name === sentence.word);
   if (sentence.part === "DO" && field !== undefined && sentence.depth > 0) {
-    return { words: field.inDoubt === true ? texts.editor.doubtful(field.value) : field.value };
+    return { words: field.doubtful === true ? texts.editor.doubtful(field.value) : field.value };
   }
   return undefined;
 }

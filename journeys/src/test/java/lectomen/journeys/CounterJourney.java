@@ -114,7 +114,7 @@ class CounterJourney {
             feeder.join();
             RunningService.await(
                     "all are filed",
-                    RunningService.PATIENCE,
+                    RunningService.LONGEST_WAIT,
                     () -> service.get("/status").path("jobs"),
                     () -> service.count("filed") == FILES);
             List<Integer> numbers = names(home.resolve("archive"), home.resolve("far")).stream()
@@ -131,7 +131,7 @@ class CounterJourney {
         long began = service.count("filed");
         RunningService.await(
                 more + " more are filed",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> service.count("filed") >= Math.min(began + more, FILES));
     }
 
@@ -139,7 +139,7 @@ class CounterJourney {
     private static void awaitWaiting(RunningService service) throws Exception {
         RunningService.await(
                 "some wait for the destination",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> service.jobs().stream()
                                 .allMatch(job -> job.path("state").asString().equals("filed"))
                         || service.jobs().stream().anyMatch(job -> job.path("reason")

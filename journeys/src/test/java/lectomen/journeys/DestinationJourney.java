@@ -60,13 +60,14 @@ class DestinationJourney {
         for (int i = 0; i < 40; i++) {
             service.drop("tickets", "ticket-%03d.txt".formatted(i), Rules.ticket("T-%04d".formatted(i)));
         }
-        RunningService.await("some are filed", RunningService.PATIENCE, () -> service.count("tickets", "filed") >= 10);
+        RunningService.await(
+                "some are filed", RunningService.LONGEST_WAIT, () -> service.count("tickets", "filed") >= 10);
         Path away = temp.resolve("taken-away");
         Files.move(far, away);
         for (int i = 40; i < 80; i++) {
             service.drop("tickets", "ticket-%03d.txt".formatted(i), Rules.ticket("T-%04d".formatted(i)));
         }
-        RunningService.await("the rest waits", RunningService.PATIENCE, () -> {
+        RunningService.await("the rest waits", RunningService.LONGEST_WAIT, () -> {
             long waiting = service.jobsNamed("ticket-").stream()
                     .filter(job -> job.path("state").asString().equals("waiting"))
                     .filter(job -> job.path("reason").path("code").asString("").equals("destination.away"))
@@ -139,7 +140,7 @@ class DestinationJourney {
     }
 
     private static JsonNode awaitReason(String name, String code) throws Exception {
-        RunningService.await(name + " says " + code, RunningService.PATIENCE, () -> service.jobsNamed(name).stream()
+        RunningService.await(name + " says " + code, RunningService.LONGEST_WAIT, () -> service.jobsNamed(name).stream()
                 .anyMatch(job -> job.path("reason").path("code").asString("").equals(code)));
         return service.job(name);
     }
@@ -181,11 +182,11 @@ class DestinationJourney {
             for (int i = 0; i < 20; i++) {
                 ahead.drop("moved", "note-" + i + ".txt", "note " + i);
             }
-            RunningService.await("all wait", RunningService.PATIENCE, () -> ahead.count("waiting") == 20);
+            RunningService.await("all wait", RunningService.LONGEST_WAIT, () -> ahead.count("waiting") == 20);
         }
         Files.move(away, home.resolve("archive"));
         try (ServiceInTest back = ServiceInTest.startAt(home, Duration.ZERO)) {
-            RunningService.await("all are filed", RunningService.PATIENCE, () -> back.count("filed") == 20);
+            RunningService.await("all are filed", RunningService.LONGEST_WAIT, () -> back.count("filed") == 20);
             assertThat(filedIn(back.archive())).isGreaterThanOrEqualTo(20);
         }
     }

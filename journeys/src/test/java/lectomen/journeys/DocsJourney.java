@@ -130,8 +130,9 @@ class DocsJourney {
             assertThat(job.find()).as(sent.out()).isTrue();
             placeholders.put("1-" + number, job.group());
             number++;
-            RunningService.await(name + " waits for its destination", RunningService.PATIENCE, () -> service.job(name)
-                    .has("reason"));
+            RunningService.await(
+                    name + " waits for its destination", RunningService.LONGEST_WAIT, () -> service.job(name)
+                            .has("reason"));
         }
         return placeholders;
     }

@@ -254,7 +254,7 @@ class EditorJourney {
 
     /** Marks words once they can be: the text is shown before the places of its words are known. */
     private static void markUntil(String words, Locator shown) throws InterruptedException {
-        RunningService.await(words + " is marked", RunningService.PATIENCE, () -> {
+        RunningService.await(words + " is marked", RunningService.LONGEST_WAIT, () -> {
             mark(words);
             return shown.isVisible();
         });

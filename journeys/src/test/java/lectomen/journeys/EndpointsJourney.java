@@ -166,11 +166,11 @@ class EndpointsJourney {
         String job = upload("waiting.txt", Rules.ticket("T-0077"));
         RunningService.await(
                 "it waits",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> service.job("waiting.txt").path("state").asString().equals("waiting"));
         RunningService.await(
                 "it is held",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> service.send(service.request("/jobs/" + job + "/hold").POST(BodyPublishers.noBody()))
                                 .statusCode()
                         == 200);

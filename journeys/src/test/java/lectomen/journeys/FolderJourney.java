@@ -89,7 +89,7 @@ class FolderJourney {
         Files.writeString(outside, "first words\n");
         try (OutputStream late = Files.newOutputStream(outside, StandardOpenOption.APPEND)) {
             Files.move(outside, service.inbox("late-words").resolve("report.txt"));
-            RunningService.await("it is taken", RunningService.PATIENCE, () -> !service.jobsNamed("report.txt")
+            RunningService.await("it is taken", RunningService.LONGEST_WAIT, () -> !service.jobsNamed("report.txt")
                     .isEmpty());
             JsonNode first = service.job("report.txt");
             late.write("late words\n".getBytes());
@@ -111,7 +111,7 @@ class FolderJourney {
         JsonNode job = service.awaitJob("odd.txt", "failed");
         Path failed = service.inbox("tickets").resolve("failed");
         Path reason = failed.resolve("odd.txt.reason.txt");
-        RunningService.await("the reason lies beside it", RunningService.PATIENCE, () -> Files.exists(reason));
+        RunningService.await("the reason lies beside it", RunningService.LONGEST_WAIT, () -> Files.exists(reason));
         assertThat(failed.resolve("odd.txt")).hasContent("HARBOUR TICKET\n\nNumbr: none\n");
         assertThat(reason)
                 .content()
@@ -161,7 +161,7 @@ class FolderJourney {
                 .start();
         assertThat(move.waitFor()).isZero();
         RunningService.await(
-                "all three are filed", RunningService.PATIENCE, () -> service.count("foreign", "filed") == 3);
+                "all three are filed", RunningService.LONGEST_WAIT, () -> service.count("foreign", "filed") == 3);
         assertThat(service.archive().resolve("foreign").resolve(longest)).hasContent("longest");
         assertThat(service.archive().resolve("foreign/bell and break.txt")).hasContent("control");
         List<String> contents = new ArrayList<>();
@@ -275,7 +275,7 @@ class FolderJourney {
         service.drop("stopped", "note.txt", "a note");
         service.stop();
         service.startAgain();
-        RunningService.await("it is said", RunningService.PATIENCE, () -> service.source("stopped")
+        RunningService.await("it is said", RunningService.LONGEST_WAIT, () -> service.source("stopped")
                 .path("trouble")
                 .path("code")
                 .asString("")
@@ -308,7 +308,8 @@ class FolderJourney {
         }
         Files.writeString(batch.resolve("c.txt"), "c");
         Files.move(temp.resolve("batches/batch 7"), service.inbox("batches").resolve("batch 7"));
-        RunningService.await("all are filed", RunningService.PATIENCE, () -> service.count("batches", "filed") == 3);
+        RunningService.await(
+                "all are filed", RunningService.LONGEST_WAIT, () -> service.count("batches", "filed") == 3);
         assertThat(service.jobsOf("batches").stream()
                         .map(job -> story(job).path("arrival").asLong())
                         .distinct())
@@ -316,7 +317,7 @@ class FolderJourney {
         service.advance(GRACE);
         RunningService.await(
                 "the folder is gone",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> Files.notExists(service.inbox("batches").resolve("batch 7")));
     }
 
@@ -435,7 +436,7 @@ class FolderJourney {
         service.post("/rules/crowded/live", "");
         RunningService.await(
                 "all are told of",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> service.source("crowded").path("unmatched").asInt() == many);
         for (int i = 0; i < 5; i++) {
             service.drop("crowded", "new-" + i + ".txt", "new " + i);

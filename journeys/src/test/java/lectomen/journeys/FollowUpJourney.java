@@ -131,7 +131,7 @@ class FollowUpJourney {
         Path whole = Files.writeString(temp.resolve("torn.txt"), "Vessel: Grey Heron\n");
         Files.move(whole, service.inbox("slips").resolve("torn.txt"));
         Path filed = service.archive().resolve("By hand/Grey Heron from slips, No number.txt");
-        RunningService.await("it is filed by the other rule", RunningService.PATIENCE, () -> Files.exists(filed));
+        RunningService.await("it is filed by the other rule", RunningService.LONGEST_WAIT, () -> Files.exists(filed));
         JsonNode first = service.jobs().stream()
                 .filter(job -> job.path("fileName").asString().equals("torn.txt")
                         && job.path("rule").asString().equals("slips"))
@@ -143,7 +143,7 @@ class FollowUpJourney {
         String next = story.path("cameOfIt").get(0).path("id").asString();
         RunningService.await(
                 "the next job is filed",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> story(next).path("state").asString().equals("filed"));
         assertThat(service.inbox("slips").resolve("failed/torn.txt"))
                 .as("what goes on is not given back")
@@ -174,7 +174,7 @@ class FollowUpJourney {
     }
 
     private static void awaitFile(Path file) throws Exception {
-        RunningService.await(file + " is there", RunningService.PATIENCE, () -> Files.exists(file));
+        RunningService.await(file + " is there", RunningService.LONGEST_WAIT, () -> Files.exists(file));
     }
 
     @Test
@@ -207,7 +207,7 @@ class FollowUpJourney {
 
     private static String awaitText(String place) throws Exception {
         Path file = service.inbox("claims").resolve(place);
-        RunningService.await(place + " is there", RunningService.PATIENCE, () -> Files.exists(file));
+        RunningService.await(place + " is there", RunningService.LONGEST_WAIT, () -> Files.exists(file));
         return Files.readString(file);
     }
 
@@ -257,13 +257,13 @@ class FollowUpJourney {
         service.post("/rules/by-hand/pause", "");
         Path whole = Files.writeString(temp.resolve("early.txt"), "Vessel: Lapwing\n");
         Files.move(whole, service.inbox("slips").resolve("early.txt"));
-        RunningService.await("it waits", RunningService.PATIENCE, () -> service.jobs().stream()
+        RunningService.await("it waits", RunningService.LONGEST_WAIT, () -> service.jobs().stream()
                 .anyMatch(job -> job.path("fileName").asString().equals("early.txt")
                         && job.path("reason").path("code").asString("").equals("rule.paused")));
         service.post("/rules/by-hand/live", "");
         RunningService.await(
                 "it is filed",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> Files.exists(service.archive().resolve("By hand/Lapwing from slips, No number.txt")));
     }
 

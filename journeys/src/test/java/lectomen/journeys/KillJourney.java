@@ -62,8 +62,9 @@ class KillJourney {
             for (int kill = 0; kill < KILLS; kill++) {
                 awaitSomeWork(service, random.nextInt(MOST_ENTRIES_BETWEEN_KILLS), feeder);
                 service.kill();
-                RunningService.await("workers end with their service", RunningService.PATIENCE, () -> service.workers()
-                        .isEmpty());
+                RunningService.await(
+                        "workers end with their service", RunningService.LONGEST_WAIT, () -> service.workers()
+                                .isEmpty());
                 service.startAgain();
             }
             feeder.join();
@@ -79,7 +80,7 @@ class KillJourney {
         long began = ledgerEntries(service);
         RunningService.await(
                 entries + " more entries",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> ledgerEntries(service) >= began + entries || feeder.isDone() && allFiled(service));
     }
 
@@ -103,7 +104,7 @@ class KillJourney {
     private static void awaitAllFiled(RunningService service, Map<String, byte[]> wanted) throws Exception {
         RunningService.await(
                 "all are filed",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> service.get("/status").path("jobs"),
                 () -> {
                     service.send(service.request("/job-actions/release?state=held")
@@ -112,11 +113,12 @@ class KillJourney {
                 });
         RunningService.await(
                 "nothing hidden is left beside them",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> filed(service).size() == wanted.size());
         filed(service).forEach((name, bytes) -> assertThat(bytes).as(name).isEqualTo(wanted.get(name)));
         assertThat(service.jobs()).allMatch(job -> job.path("state").asString().equals("filed"));
-        RunningService.await("nothing is left in the hot folders", RunningService.PATIENCE, () -> left(service) == 0);
+        RunningService.await(
+                "nothing is left in the hot folders", RunningService.LONGEST_WAIT, () -> left(service) == 0);
         assertThat(service.get("/ledger/check").path("whole").asBoolean()).isTrue();
     }
 
@@ -230,7 +232,7 @@ class KillJourney {
                 Path ballast = home.resolve("ballast");
                 Files.write(ballast, new byte[88_000_000]);
                 drop(service, "moved", wanted);
-                RunningService.await("it is said", RunningService.PATIENCE, () -> service.get("/status")
+                RunningService.await("it is said", RunningService.LONGEST_WAIT, () -> service.get("/status")
                         .path("disk")
                         .path("low")
                         .path("words")
@@ -247,14 +249,14 @@ class KillJourney {
                 fillUp(home.resolve("more"));
                 RunningService.await(
                         "it sees that there is no room at all",
-                        RunningService.PATIENCE,
+                        RunningService.LONGEST_WAIT,
                         () -> service.get("/status")
                                         .path("disk")
                                         .path("freeBytes")
                                         .asLong(Long.MAX_VALUE)
                                 < 1_000_000);
                 RunningService.await(
-                        "it can't write to its database", RunningService.PATIENCE, () -> health(service, "ready")
+                        "it can't write to its database", RunningService.LONGEST_WAIT, () -> health(service, "ready")
                                 .contains("store-not-writable"));
                 assertThat(health(service, "live")).startsWith("200");
                 assertThat(service.get("/status").path("attention").toString())
@@ -324,21 +326,22 @@ class KillJourney {
             service.live(Rules.keepName("slow", "arrives: whole").replace("in: archive", "in: slow"));
             service.live(Rules.keepName("quick", "arrives: whole"));
             drop(service, "slow", first);
-            RunningService.await("some are on their way", RunningService.PATIENCE, () -> service.count("working") > 10);
+            RunningService.await(
+                    "some are on their way", RunningService.LONGEST_WAIT, () -> service.count("working") > 10);
             drop(service, "quick", second);
             RunningService.await(
-                    "the quick ones are filed", RunningService.PATIENCE, () -> filedBy(service, "quick") == QUICK);
+                    "the quick ones are filed", RunningService.LONGEST_WAIT, () -> filedBy(service, "quick") == QUICK);
             assertThat(filedBy(service, "slow")).as("before the slow ones are").isLessThan(SLOW);
             service.kill();
             ProcessHandle.allProcesses()
                     .filter(handle -> handle.info().commandLine().orElse("").contains(home.toString()))
                     .forEach(ProcessHandle::destroyForcibly);
-            RunningService.await("it is gone", RunningService.PATIENCE, () -> service.workers()
+            RunningService.await("it is gone", RunningService.LONGEST_WAIT, () -> service.workers()
                     .isEmpty());
             service.startAgain();
             RunningService.await(
-                    "all are filed", RunningService.PATIENCE, () -> service.count("filed") == SLOW + QUICK);
-            RunningService.await("once each", RunningService.PATIENCE, () -> regular(home.resolve("slow")) == SLOW);
+                    "all are filed", RunningService.LONGEST_WAIT, () -> service.count("filed") == SLOW + QUICK);
+            RunningService.await("once each", RunningService.LONGEST_WAIT, () -> regular(home.resolve("slow")) == SLOW);
             assertThat(regular(home.resolve("archive"))).isEqualTo(QUICK);
         }
     }

@@ -174,7 +174,7 @@ class PaperJourney {
         JsonNode job = service.awaitJob("tallow-quay_DN-half.jpg", "failed");
         assertThat(job.path("reason").path("words").asString()).contains("Page 1 can't be read", "incomplete");
         Path back = service.inbox("delivery-notes").resolve("failed/tallow-quay_DN-half.jpg");
-        RunningService.await("it is given back", RunningService.PATIENCE, () -> Files.exists(back));
+        RunningService.await("it is given back", RunningService.LONGEST_WAIT, () -> Files.exists(back));
         assertThat(Files.readAllBytes(back)).isEqualTo(half);
     }
 

@@ -286,7 +286,7 @@ class ReasonsJourney {
                 "The folder of connection archive can't be reached. Filing is retried until it can.");
         RunningService.await(
                 "it can be held",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> service.send(service.request("/jobs/" + waiting + "/hold").POST(BodyPublishers.noBody()))
                                 .statusCode()
                         == 200);

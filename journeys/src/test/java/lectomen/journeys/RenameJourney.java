@@ -54,7 +54,7 @@ class RenameJourney {
             service.awaitLook("papers");
             service.advance(Duration.ofSeconds(3));
             RunningService.await(
-                    "some are taken, and some on their way", RunningService.PATIENCE, () -> filed(service) > 3);
+                    "some are taken, and some on their way", RunningService.LONGEST_WAIT, () -> filed(service) > 3);
             drop(service.inbox("papers"), 60, 80);
             Answer answer = service.client("rule", "rename", "papers", "office-papers", "--folder");
             assertThat(answer.out()).contains("office-papers from now on").contains("inbox/office-papers");
@@ -121,7 +121,7 @@ class RenameJourney {
             }
             int all = dropped;
             RunningService.await(
-                    "all are filed", RunningService.PATIENCE, () -> filed(service), () -> filed(service) == all);
+                    "all are filed", RunningService.LONGEST_WAIT, () -> filed(service), () -> filed(service) == all);
             assertThat(service.jobs()).hasSize(all);
         }
     }

@@ -53,7 +53,7 @@ class RunAgainJourney {
         service.post("/jobs/" + id + "/run-again", "");
         RunningService.await(
                 "it was run again",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> story(id).path("state").asString().equals("filed"));
         return story(id);
     }

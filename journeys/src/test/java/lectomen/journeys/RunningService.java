@@ -26,7 +26,7 @@ abstract class RunningService implements AutoCloseable {
     private static final long POLL_MILLIS = 60;
 
     /** How long a test waits for what a service does by itself: only a hang takes that long, also on a busy machine. */
-    static final Duration PATIENCE = Duration.ofMinutes(3);
+    static final Duration LONGEST_WAIT = Duration.ofMinutes(3);
 
     private final Path home;
 
@@ -112,7 +112,7 @@ abstract class RunningService implements AutoCloseable {
                     .header(
                             "Authorization",
                             "Bearer " + Files.readString(home.resolve("token")).strip())
-                    .timeout(PATIENCE);
+                    .timeout(LONGEST_WAIT);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -137,7 +137,7 @@ abstract class RunningService implements AutoCloseable {
     void live(String rule) throws Exception {
         String id = post("/rules", rule).path("id").asString();
         post("/rules/" + id + "/live", "");
-        await("the hot folder is looked at", PATIENCE, () -> {
+        await("the hot folder is looked at", LONGEST_WAIT, () -> {
             for (JsonNode source : get("/status").path("sources")) {
                 if (!source.has("lastLookAt")) {
                     return false;
@@ -163,7 +163,7 @@ abstract class RunningService implements AutoCloseable {
 
     /** Waits until the newest job of that file name has the state, and gives it. */
     JsonNode awaitJob(String fileName, String state) throws Exception {
-        await(fileName + " is " + state, PATIENCE, () -> jobs().stream()
+        await(fileName + " is " + state, LONGEST_WAIT, () -> jobs().stream()
                 .filter(job -> job.path("fileName").asString().equals(fileName))
                 .findFirst()
                 .filter(job -> job.path("state").asString().equals(state))

@@ -79,7 +79,7 @@ class SameDocumentJourney {
     }
 
     private static void awaitFiled(String drawing, Map<String, String> expected) throws Exception {
-        RunningService.await("the drawing is filed as it should be", RunningService.PATIENCE, () -> "", () -> {
+        RunningService.await("the drawing is filed as it should be", RunningService.LONGEST_WAIT, () -> "", () -> {
             try {
                 return filed(drawing).equals(expected);
             } catch (IOException changing) {

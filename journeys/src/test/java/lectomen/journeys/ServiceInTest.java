@@ -69,7 +69,7 @@ final class ServiceInTest extends RunningService {
 
     /** Waits for something that comes once time has passed, while its clock runs fast. */
     void awaitInTime(String what, Supplier<Boolean> reached) throws InterruptedException {
-        await(what, PATIENCE, () -> {
+        await(what, LONGEST_WAIT, () -> {
             advance(STEP);
             return reached.get();
         });
@@ -80,7 +80,7 @@ final class ServiceInTest extends RunningService {
         for (int looks = 0; looks < 2; looks++) { // the first may have begun before
             Instant asked = clock.instant();
             service.lookAtClock();
-            await("another look at " + folder, PATIENCE, () -> Instant.parse(
+            await("another look at " + folder, LONGEST_WAIT, () -> Instant.parse(
                             source(folder).path("lastLookAt").asString("1970-01-01T00:00:00Z"))
                     .isAfter(asked));
         }

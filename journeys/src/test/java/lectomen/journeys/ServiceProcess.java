@@ -55,7 +55,7 @@ final class ServiceProcess extends RunningService {
                 .redirectOutput(ProcessBuilder.Redirect.appendTo(printed().toFile()))
                 .start();
         FailedJourneys.watch(this);
-        await("the service is ready", PATIENCE, () -> {
+        await("the service is ready", LONGEST_WAIT, () -> {
             if (!process.isAlive()) {
                 throw new IllegalStateException("The service ended: " + output());
             }
@@ -114,7 +114,7 @@ final class ServiceProcess extends RunningService {
     /** Asks the process to end; gives its exit code. */
     int assertStopped() throws InterruptedException {
         process.destroy();
-        if (!process.waitFor(PATIENCE.toSeconds(), TimeUnit.SECONDS)) {
+        if (!process.waitFor(LONGEST_WAIT.toSeconds(), TimeUnit.SECONDS)) {
             process.destroyForcibly();
             throw new AssertionError("The service did not end when asked");
         }
@@ -129,6 +129,6 @@ final class ServiceProcess extends RunningService {
                 process.destroyForcibly();
             }
         }
-        await("no worker outlives its service", PATIENCE, () -> workers().isEmpty());
+        await("no worker outlives its service", LONGEST_WAIT, () -> workers().isEmpty());
     }
 }

@@ -110,14 +110,14 @@ class SidecarJourney {
     private static void awaitFiled(String name) throws Exception {
         RunningService.await(
                 name + " is filed",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> Files.exists(service.archive().resolve(name)));
     }
 
     private static void awaitWaiting(String folder, String words) throws Exception {
         RunningService.await(
                 "it is said what " + folder + " waits for",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> service.get("/sources").toString().contains(words));
     }
 
@@ -145,7 +145,7 @@ class SidecarJourney {
                 .isEqualTo(
                         "The data file alone.json or xml did not arrive within 30 s. Drop the document and its data file again.");
         Path reason = service.inbox("notices").resolve("failed/alone.txt.reason.txt");
-        RunningService.await("the reason lies beside it", RunningService.PATIENCE, () -> Files.exists(reason));
+        RunningService.await("the reason lies beside it", RunningService.LONGEST_WAIT, () -> Files.exists(reason));
         drop("notices", "twice.json", "{\"kind\": \"navigational\", \"number\": \"1\"}");
         drop("notices", "twice.xml", xml("UTF-8", "103", "Mole"));
         drop("notices", "twice.txt", "Two data files.\n");
@@ -195,11 +195,11 @@ class SidecarJourney {
         awaitFiled("Late/77 quay.txt");
         RunningService.await(
                 "what was filed without it is taken back",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> Files.notExists(service.archive().resolve("Late/unnumbered quay.txt")));
         drop("late-notices", "nobody.json", "{\"number\": \"78\"}");
         patienceEnds("late-notices");
-        RunningService.await("it stays and says so", RunningService.PATIENCE, () -> service.jobs().stream()
+        RunningService.await("it stays and says so", RunningService.LONGEST_WAIT, () -> service.jobs().stream()
                 .anyMatch(job -> job.path("fileName").asString().equals("nobody.json")
                         && job.path("state").asString().equals("unmatched")));
         assertThat(service.inbox("late-notices").resolve("nobody.json")).exists();

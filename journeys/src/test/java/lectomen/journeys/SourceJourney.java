@@ -96,8 +96,10 @@ class SourceJourney {
         assertThat(isFiled("evening", "early.txt")).as("before its time").isFalse();
         service.advanceTo(HALF_PAST_FIVE.atZone(ZoneId.systemDefault()).toInstant());
         RunningService.await(
-                "the run at half past five took it", RunningService.PATIENCE, () -> isFiled("evening", "early.txt"));
-        RunningService.await("it is over", RunningService.PATIENCE, () -> !source("evening")
+                "the run at half past five took it",
+                RunningService.LONGEST_WAIT,
+                () -> isFiled("evening", "early.txt"));
+        RunningService.await("it is over", RunningService.LONGEST_WAIT, () -> !source("evening")
                 .path("running")
                 .asBoolean());
         String shown = service.client("source", "show", "evening").out();
@@ -111,19 +113,19 @@ class SourceJourney {
         drop("evening", "late.txt");
         RunningService.await(
                 "the next run is on Tuesday, since Monday is a holiday",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> source("evening").path("nextRunAt").asString().startsWith("2030-03-05T"));
         assertThat(isFiled("evening", "late.txt")).isFalse();
         assertThat(service.client("source", "run", "evening").exitCode()).isZero();
         RunningService.await(
-                "it is taken when somebody asks", RunningService.PATIENCE, () -> isFiled("evening", "late.txt"));
-        RunningService.await("that is over too", RunningService.PATIENCE, () -> !source("evening")
+                "it is taken when somebody asks", RunningService.LONGEST_WAIT, () -> isFiled("evening", "late.txt"));
+        RunningService.await("that is over too", RunningService.LONGEST_WAIT, () -> !source("evening")
                 .path("running")
                 .asBoolean());
         service.client("source", "run", "evening");
         RunningService.await(
                 "a run with nothing new is logged",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> service.get("/sources/" + source("evening").path("id").asLong())
                                         .path("runs")
                                         .size()
@@ -137,7 +139,7 @@ class SourceJourney {
     @Test
     void aClosedFolderKeepsItsFilesAndSaysUntilWhen() throws Exception {
         drop("mornings", "night.txt");
-        RunningService.await("it says that it is closed", RunningService.PATIENCE, () -> source("mornings")
+        RunningService.await("it says that it is closed", RunningService.LONGEST_WAIT, () -> source("mornings")
                 .has("closed"));
         JsonNode source = source("mornings");
         assertThat(source.path("closed").path("words").asString())
@@ -154,7 +156,7 @@ class SourceJourney {
         drop("whenever", "patient.txt");
         service.stop();
         service.startAgain();
-        RunningService.await("it is still paused after a start", RunningService.PATIENCE, () -> source("whenever")
+        RunningService.await("it is still paused after a start", RunningService.LONGEST_WAIT, () -> source("whenever")
                 .path("trouble")
                 .path("code")
                 .asString("")
@@ -162,7 +164,7 @@ class SourceJourney {
         assertThat(service.inbox("whenever").resolve("patient.txt")).exists();
         assertThat(service.client("status").out()).contains("This folder was paused by");
         service.client("source", "resume", "whenever");
-        RunningService.await("it goes on", RunningService.PATIENCE, () -> isFiled("whenever", "patient.txt"));
+        RunningService.await("it goes on", RunningService.LONGEST_WAIT, () -> isFiled("whenever", "patient.txt"));
     }
 
     @Test

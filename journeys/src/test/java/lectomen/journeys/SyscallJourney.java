@@ -53,7 +53,8 @@ class SyscallJourney {
             Path outside = Files.writeString(temp.resolve("traced.txt"), Rules.ticket("T-0001"));
             Files.move(outside, service.inbox("tickets").resolve("traced.txt"));
             service.awaitJob("traced.txt", "filed");
-            RunningService.await("the claimed source is removed", RunningService.PATIENCE, () -> claimed(service) == 0);
+            RunningService.await(
+                    "the claimed source is removed", RunningService.LONGEST_WAIT, () -> claimed(service) == 0);
             service.endTraced();
         }
         List<Call> calls = calls(traces);

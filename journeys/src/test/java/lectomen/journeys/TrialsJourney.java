@@ -197,7 +197,7 @@ class TrialsJourney {
         pairs.forEach(pair -> jobs.add(send(pair.rule(), pair.name(), pair.text())));
         RunningService.await(
                 "all have ended",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> service.count("waiting") + service.count("working") == 0
                         && service.count("filed") + service.count("failed") + service.count("unmatched")
                                 == jobs.size());

@@ -76,7 +76,7 @@ class WorkerJourney {
             drop(service, "long.txt", Rules.ticket("T-0009") + manyWords(6));
             RunningService.await(
                     "a worker reads it",
-                    RunningService.PATIENCE,
+                    RunningService.LONGEST_WAIT,
                     () -> service.workers().size() == 1
                             && service.job("long.txt").path("state").asString().equals("working"));
             signal("KILL", service.workers().get(0));
@@ -93,10 +93,10 @@ class WorkerJourney {
             drop(service, "long.txt", Rules.ticket("T-0009") + manyWords(6));
             RunningService.await(
                     "a worker reads it",
-                    RunningService.PATIENCE,
+                    RunningService.LONGEST_WAIT,
                     () -> service.workers().size() == 1);
             service.kill();
-            RunningService.await("the worker is gone", RunningService.PATIENCE, () -> service.workers()
+            RunningService.await("the worker is gone", RunningService.LONGEST_WAIT, () -> service.workers()
                     .isEmpty());
             service.startAgain();
             service.awaitJob("long.txt", "filed");

@@ -59,7 +59,7 @@ class WorklistJourney {
         assertThat(Path.of(filed.path("places").get(0).asString())).hasContent("\u0001\u0002");
         RunningService.await(
                 "the spare is gone",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> !Files.exists(service.inbox("tickets").resolve("table.bin")));
         assertThat(service.inbox("tickets").resolve("other.bin"))
                 .as("what nobody asked for stays")
@@ -73,7 +73,7 @@ class WorklistJourney {
         for (int i = 1; i <= 12; i++) {
             Files.writeString(service.inbox("tickets").resolve("loose " + i + ".bin"), "\u0001" + i);
         }
-        RunningService.await("all are told of", RunningService.PATIENCE, () -> countLoose("unmatched") == 12);
+        RunningService.await("all are told of", RunningService.LONGEST_WAIT, () -> countLoose("unmatched") == 12);
         Answer counted = client(
                 "job",
                 "file",
@@ -90,7 +90,7 @@ class WorklistJourney {
         Answer done = client(
                 "job", "file", "--state", "unmatched", "--name", "loose", "--in", "archive", "--as", "{file name}");
         assertThat(done.exitCode()).as(done.err()).isZero();
-        RunningService.await("all are filed", RunningService.PATIENCE, () -> countLoose("filed") == 12);
+        RunningService.await("all are filed", RunningService.LONGEST_WAIT, () -> countLoose("filed") == 12);
         try (Stream<Path> files = Files.list(service.archive())) {
             assertThat(files.filter(file -> file.getFileName().toString().matches("loose \\d+\\.bin")))
                     .hasSize(12);
@@ -182,7 +182,7 @@ class WorklistJourney {
         assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);
         RunningService.await(
                 "the name is taken",
-                RunningService.PATIENCE,
+                RunningService.LONGEST_WAIT,
                 () -> story("bad.txt"),
                 () -> story("bad.txt").path("reason").path("code").asString("").equals("name.taken"));
         assertThat(service.archive().resolve("Ticket.txt")).hasContent("somebody's");

@@ -141,6 +141,6 @@ final class ProposeCommand implements Callable<Integer> {
 
     private static String shown(FieldValue value) {
         String sure = String.format(Locale.ROOT, "   %.0f %% sure", 100 * value.confidence());
-        return value.value() + (value.isInDoubt() ? sure : "");
+        return value.value() + (value.isDoubtful() ? sure : "");
     }
 }

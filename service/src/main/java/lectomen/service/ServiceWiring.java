@@ -175,7 +175,7 @@ class ServiceWiring {
     }
 
     @Bean
-    DiskSpaceGuard room(Home home, Settings settings) {
+    DiskSpaceGuard diskSpace(Home home, Settings settings) {
         return new DiskSpaceGuard(home.folder(), settings.keepFreeBytes());
     }
 
@@ -395,7 +395,7 @@ class ServiceWiring {
     }
 
     @Bean
-    RequestGuard gate(Home home, Settings settings, Sessions sessions) {
+    RequestGuard guard(Home home, Settings settings, Sessions sessions) {
         Set<String> names = new HashSet<>();
         Set<String> onlyFrom = new HashSet<>();
         settings.listen().ifPresent(listen -> {

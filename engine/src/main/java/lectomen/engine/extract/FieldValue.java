@@ -25,7 +25,7 @@ public record FieldValue(
     /** Below this a person should look at it. */
     public static final double SURE = 0.95;
 
-    public boolean isInDoubt() {
+    public boolean isDoubtful() {
         return confidence < SURE;
     }
 }

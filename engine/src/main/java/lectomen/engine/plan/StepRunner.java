@@ -180,7 +180,7 @@ final class StepRunner {
             }
             if (result instanceof FieldResult.Found hit) {
                 found.add(hit.value());
-                if (hit.value().isInDoubt()) {
+                if (hit.value().isDoubtful()) {
                     notes.add(unsure(hit.value()));
                 }
                 slots.put(hit.value().name(), hit.value().value());

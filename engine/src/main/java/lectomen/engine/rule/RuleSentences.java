@@ -164,7 +164,7 @@ public final class RuleSentences {
         from(
                 from,
                 "Each document comes with a data file (" + SentenceBlanks.of(forms, "sidecar", "form") + "), " + found
-                        + "; each waits " + SentenceBlanks.of(span(sidecar.patience()), "sidecar", "wait")
+                        + "; each waits " + SentenceBlanks.of(span(sidecar.waitTime()), "sidecar", "wait")
                         + " for the other.",
                 1);
         from(

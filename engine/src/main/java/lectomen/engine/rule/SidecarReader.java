@@ -36,7 +36,7 @@ final class SidecarReader {
                 forms,
                 named(section),
                 documents.map(Node.Text::text),
-                patience(section),
+                waitTime(section),
                 SourceReader.choice(section, "without sidecar", SidecarSettings.Alone.FAIL),
                 withoutDocument,
                 SourceReader.choice(section, "two alike", SidecarSettings.Alike.FAIL),
@@ -45,8 +45,8 @@ final class SidecarReader {
                 namespaces(section));
     }
 
-    private static Duration patience(Section section) {
-        return SourceReader.duration(section, "wait").orElse(SidecarSettings.DEFAULT_PATIENCE);
+    private static Duration waitTime(Section section) {
+        return SourceReader.duration(section, "wait").orElse(SidecarSettings.DEFAULT_WAIT_TIME);
     }
 
     private Set<DataFormat> forms(Section section) {

@@ -13,21 +13,21 @@ import lectomen.engine.data.DataFormat;
  * @param forms which data files are sidecars, by the extensions of their names
  * @param named how a sidecar is called, without its extension; the first of these that is there belongs to the document
  * @param documents asks a data file which documents it belongs to; empty where its name tells
- * @param patience how long one waits for the other
+ * @param waitTime how long one waits for the other
  * @param namespaces URIs by prefix, for XML
  */
 public record SidecarSettings(
         Set<DataFormat> forms,
         List<Named> named,
         Optional<String> documents,
-        Duration patience,
+        Duration waitTime,
         Alone withoutSidecar,
         Alone withoutDocument,
         Alike twoAlike,
         Broken broken,
         Late late,
         Map<String, String> namespaces) {
-    public static final Duration DEFAULT_PATIENCE = Duration.ofMinutes(5);
+    public static final Duration DEFAULT_WAIT_TIME = Duration.ofMinutes(5);
 
     public SidecarSettings {
         forms = Set.copyOf(forms);

@@ -47,7 +47,7 @@ class AlternativeReadingsTest {
             FieldValue value =
                     value(find(FieldType.TEXT, "\\d\\d:\\d\\d", where, TIME, doubtful("O0:48", 0.6, "00:48", 0.39)));
             assertThat(value.value()).as(where.toString()).isEqualTo("00:48");
-            assertThat(value.isInDoubt()).isFalse();
+            assertThat(value.isDoubtful()).isFalse();
         }
     }
 
@@ -63,12 +63,12 @@ class AlternativeReadingsTest {
     }
 
     @Test
-    void readingsThatAllFitLeaveTheFieldInDoubt() {
+    void readingsThatAllFitLeaveTheFieldDoubtful() {
         FieldValue value =
                 value(find(FieldType.NUMBER, "", FieldSpec.Where.RIGHT_OF, TIME, doubtful("1.5", 0.7, "15", 0.28)));
         assertThat(value.value()).isEqualTo("1.5");
         assertThat(value.confidence()).isBetween(0.65, 0.75);
-        assertThat(value.isInDoubt()).isTrue();
+        assertThat(value.isDoubtful()).isTrue();
     }
 
     @Test

@@ -80,7 +80,7 @@ class FieldsMeasureTest {
                 } else {
                     Optional<FieldValue> value =
                             result instanceof FieldResult.Found found ? Optional.of(found.value()) : Optional.empty();
-                    boolean flagged = value.map(FieldValue::isInDoubt).orElse(true);
+                    boolean flagged = value.map(FieldValue::isDoubtful).orElse(true);
                     unflagged += flagged ? 0 : 1;
                     wrong.merge(field.name(), 1, Integer::sum);
                     said.add(machine + " " + paper + " " + field.name() + ": " + raw + " <> "

@@ -128,7 +128,7 @@ class SourceReaderTest {
         assertThat(usual)
                 .extracting(SidecarSettings::withoutSidecar, SidecarSettings::withoutDocument, SidecarSettings::late)
                 .containsExactly(SidecarSettings.Alone.FAIL, SidecarSettings.Alone.FAIL, SidecarSettings.Late.FAIL);
-        assertThat(usual.patience()).isEqualTo(SidecarSettings.DEFAULT_PATIENCE);
+        assertThat(usual.waitTime()).isEqualTo(SidecarSettings.DEFAULT_WAIT_TIME);
         assertThat(usual.forms()).hasSize(3);
         assertThat(usual.named()).containsExactly(SidecarSettings.Named.values());
         SidecarSettings said = settings(
@@ -138,7 +138,7 @@ class SourceReaderTest {
                 .orElseThrow();
         assertThat(said.forms()).hasToString("[XML]");
         assertThat(said.named()).hasSize(1);
-        assertThat(said.patience()).isEqualTo(Duration.ofHours(1));
+        assertThat(said.waitTime()).isEqualTo(Duration.ofHours(1));
         assertThat(said.documents()).contains("//d:file");
         assertThat(said.withoutDocument()).isEqualTo(SidecarSettings.Alone.TAKE);
         assertThat(said.namespaces()).containsExactly(Map.entry("d", "urn:harbour"));

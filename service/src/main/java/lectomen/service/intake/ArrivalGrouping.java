@@ -11,26 +11,26 @@ import lectomen.engine.rule.SourceSettings;
 /** Groups settled files into arrivals: each file by itself, documents with their data files, or all together. */
 final class ArrivalGrouping {
     private final SourceSettings settings;
-    private final Optional<SidecarPairing> partners;
+    private final Optional<SidecarPairing> pairing;
 
     ArrivalGrouping(Path hotFolder, SourceSettings settings, SidecarPairing.Surroundings around) {
         this.settings = settings;
-        this.partners = settings.sidecar().map(sidecar -> new SidecarPairing(hotFolder, sidecar, around));
+        this.pairing = settings.sidecar().map(sidecar -> new SidecarPairing(hotFolder, sidecar, around));
     }
 
     /** Whether it has to be shown everything that is in the folder, rather than what changed. */
     boolean needsAll() {
-        return partners.isPresent() || settings.arrives() == SourceSettings.Arrives.TOGETHER;
+        return pairing.isPresent() || settings.arrives() == SourceSettings.Arrives.TOGETHER;
     }
 
     /**
-     * Forms lots.
+     * Forms candidates.
      *
      * @param settled what has settled; everything, where {@link #needsAll}
      * @param growing what has not
      */
     SidecarPairing.Formed form(List<FolderScan.Found> settled, Set<Path> growing, long nowNanos) {
-        SidecarPairing.Formed formed = partners.map(each -> each.form(settled, growing, nowNanos))
+        SidecarPairing.Formed formed = pairing.map(each -> each.form(settled, growing, nowNanos))
                 .orElseGet(() -> new SidecarPairing.Formed(
                         settled.stream()
                                 .map(found -> ArrivalCandidate.of(found.path(), found.state()))
@@ -46,19 +46,19 @@ final class ArrivalGrouping {
         if (!growing.isEmpty() || !formed.waiting().isEmpty()) {
             return new SidecarPairing.Formed(List.of(), formed.staying(), formed.waiting(), formed.next());
         }
-        List<ArrivalCandidate> lots = new ArrayList<>();
+        List<ArrivalCandidate> candidates = new ArrayList<>();
         List<ArrivalCandidate.Piece> all = new ArrayList<>();
-        for (ArrivalCandidate candidate : formed.lots()) {
+        for (ArrivalCandidate candidate : formed.candidates()) {
             if (candidate.fails().isEmpty()) {
                 all.addAll(candidate.pieces());
             } else {
-                lots.add(candidate);
+                candidates.add(candidate);
             }
         }
         if (!all.isEmpty()) {
-            lots.add(new ArrivalCandidate(all, Optional.empty()));
+            candidates.add(new ArrivalCandidate(all, Optional.empty()));
         }
-        return new SidecarPairing.Formed(lots, formed.staying(), formed.waiting(), formed.next());
+        return new SidecarPairing.Formed(candidates, formed.staying(), formed.waiting(), formed.next());
     }
 
     /** What is shown of files that wait for others. */

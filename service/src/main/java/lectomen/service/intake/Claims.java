@@ -95,7 +95,7 @@ final class Claims {
     }
 
     /**
-     * Steps 1 and 2 for several lots with one commit. A file that has gone meanwhile is left out, and one that was changed or
+     * Steps 1 and 2 for several candidates with one commit. A file that has gone meanwhile is left out, and one that was changed or
      * replaced since it was looked at goes back to settle again.
      *
      * @throws IOException if the folder can't be worked in; {@link #recover} then takes up what was begun

@@ -53,11 +53,11 @@ final class HotFolder {
             ExecutorService copiers,
             Runnable whenArrived,
             Consumer<Path> watch,
-            DiskSpaceGuard room,
+            DiskSpaceGuard diskSpace,
             IntakeSwitch intake,
             SourcePauses pauses,
             PickupTimes opening,
-            SidecarPairing.Surroundings partners,
+            SidecarPairing.Surroundings pairing,
             KnownDisks disks,
             ServiceClock clock) {}
 
@@ -119,7 +119,7 @@ final class HotFolder {
         this.around = around;
         this.opening = around.opening();
         this.watchedSince = around.clock().instant();
-        this.grouping = new ArrivalGrouping(folder, settings, around.partners());
+        this.grouping = new ArrivalGrouping(folder, settings, around.pairing());
         this.grace = new GracePeriod(claims, around.clock());
         this.copying = new ClaimCopier(
                 claims,
@@ -254,7 +254,7 @@ final class HotFolder {
             settings = wanted.settings();
             longerSettle = Optional.empty();
             settling = new SettleTracker(settings.settle());
-            grouping = new ArrivalGrouping(folder, settings, around.partners());
+            grouping = new ArrivalGrouping(folder, settings, around.pairing());
         }
         ownFolders = wanted.ownFolders();
         claims.treatAs(settings);
@@ -281,7 +281,7 @@ final class HotFolder {
         Optional<Reason> notNow = around.intake()
                 .findPaused()
                 .or(() -> around.pauses().findPaused(source))
-                .or(() -> around.room().findTooLow());
+                .or(() -> around.diskSpace().findTooLow());
         if (notNow.isPresent()) {
             if (trouble.isEmpty()) {
                 LOG.warn(
@@ -397,7 +397,7 @@ final class HotFolder {
                 Comparator.comparingLong((FolderScan.Found one) -> one.state().mtime())
                         .thenComparing(one -> one.path().toString()));
         SidecarPairing.Formed formed = grouping.form(settled, growing, now);
-        ready.addAll(formed.lots());
+        ready.addAll(formed.candidates());
         formed.staying().forEach(round::leave);
         waitingNow = ArrivalGrouping.words(folder, formed.waiting());
         if (!formed.waiting().isEmpty()) {
@@ -423,7 +423,9 @@ final class HotFolder {
                 taken++;
             }
             if (!wanted.isEmpty()) {
-                int files = wanted.stream().mapToInt(lot -> lot.pieces().size()).sum();
+                int files = wanted.stream()
+                        .mapToInt(candidate -> candidate.pieces().size())
+                        .sum();
                 opening.took(files);
                 Claims.Begun begun = claims.begin(wanted);
                 begun.moved().forEach(copying::copy);

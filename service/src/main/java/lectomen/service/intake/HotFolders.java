@@ -78,7 +78,7 @@ public final class HotFolders implements AutoCloseable {
             Jobs jobs,
             Arrivals arrivals,
             ByteStore bytes,
-            DiskSpaceGuard room,
+            DiskSpaceGuard diskSpace,
             IntakeSwitch intake,
             SourcePauses pauses,
             SourceRuns runs,
@@ -273,17 +273,17 @@ public final class HotFolders implements AutoCloseable {
                 copiers,
                 parts.whenArrived(),
                 inside -> watchInside(folder, inside),
-                parts.room(),
+                parts.diskSpace(),
                 parts.intake(),
                 parts.pauses(),
                 new PickupTimes(source, parts.runs(), parts.zone(), parts.calendar(), parts.clock()),
-                partners(folder, awaited),
+                pairing(folder, awaited),
                 parts.disks(),
                 parts.clock());
         return new Watched(new HotFolder(folder, source, claims, sorter, lastArrival(source), around));
     }
 
-    private SidecarPairing.Surroundings partners(Path folder, AwaitedSidecars awaited) {
+    private SidecarPairing.Surroundings pairing(Path folder, AwaitedSidecars awaited) {
         DataQuestions questions =
                 new DataQuestions(parts.workers(), copiers, () -> somethingHappened(folder, Set.of()));
         return new SidecarPairing.Surroundings() {

@@ -118,35 +118,35 @@ final class SettledFileSorter {
         }
 
         /** What of an arrival some rule matches; what none matches is told of and stays. Files are not opened further than their heads. */
-        Optional<ArrivalCandidate> findWanted(ArrivalCandidate lot) {
+        Optional<ArrivalCandidate> findWanted(ArrivalCandidate candidate) {
             List<ArrivalCandidate.Piece> wanted = new ArrayList<>();
             boolean anyDocument = false;
-            for (ArrivalCandidate.Piece piece : lot.pieces()) {
+            for (ArrivalCandidate.Piece piece : candidate.pieces()) {
                 if (piece.role() == ArrivalCandidate.Role.SIDECAR) {
                     wanted.add(piece);
                     anyDocument |= piece.job().isPresent(); // it comes late, and goes to a job that there is
                 } else {
                     Optional<ArrivalCandidate.Piece> document = piece.state().kind() == FileState.Kind.FOLDER
                             ? findWantedFolder(piece)
-                            : findWantedFile(piece, dataFileOf(piece, lot), isDataAlone(lot));
+                            : findWantedFile(piece, dataFileOf(piece, candidate), isDataAlone(candidate));
                     document.ifPresent(wanted::add);
                     anyDocument |= document.isPresent();
                 }
             }
-            return anyDocument ? Optional.of(new ArrivalCandidate(wanted, lot.fails())) : Optional.empty();
+            return anyDocument ? Optional.of(new ArrivalCandidate(wanted, candidate.fails())) : Optional.empty();
         }
 
         /** A data file that fails without its document is taken though no rule matches such files. */
-        private static boolean isDataAlone(ArrivalCandidate lot) {
-            return lot.fails().isPresent()
-                    && lot.pieces().size() == 1
-                    && lot.first().role() == ArrivalCandidate.Role.DOCUMENT;
+        private static boolean isDataAlone(ArrivalCandidate candidate) {
+            return candidate.fails().isPresent()
+                    && candidate.pieces().size() == 1
+                    && candidate.first().role() == ArrivalCandidate.Role.DOCUMENT;
         }
 
         /** The data file that rules may ask; of a document that fails since none came, they are asked as if one had. */
-        private static Optional<Path> dataFileOf(ArrivalCandidate.Piece piece, ArrivalCandidate lot) {
+        private static Optional<Path> dataFileOf(ArrivalCandidate.Piece piece, ArrivalCandidate candidate) {
             boolean awaited = piece.role() == ArrivalCandidate.Role.LONE_DOCUMENT
-                    && lot.fails().isPresent();
+                    && candidate.fails().isPresent();
             return awaited ? Optional.of(piece.file()) : piece.sidecar();
         }
 

@@ -50,7 +50,7 @@ final class SidecarPairing {
      * @param next after which something may change by time alone
      */
     record Formed(
-            List<ArrivalCandidate> lots,
+            List<ArrivalCandidate> candidates,
             Map<FolderScan.Found, Reason> staying,
             Map<Path, String> waiting,
             Duration next) {}
@@ -61,7 +61,7 @@ final class SidecarPairing {
     private final Map<Path, Long> aloneSince = new HashMap<>();
 
     // Of the look that is under way.
-    private final List<ArrivalCandidate> lots = new ArrayList<>();
+    private final List<ArrivalCandidate> candidates = new ArrayList<>();
     private final Map<FolderScan.Found, Reason> staying = new LinkedHashMap<>();
     private final Map<Path, String> waiting = new LinkedHashMap<>();
     private final Map<String, FolderScan.Found> byName = new HashMap<>();
@@ -76,19 +76,19 @@ final class SidecarPairing {
     }
 
     /**
-     * Forms lots.
+     * Forms candidates.
      *
      * @param settled everything that has settled and is not known to stay
      * @param stillGrowing what has not settled yet
      * @param nowNanos of a clock that never jumps
      */
     Formed form(List<FolderScan.Found> settled, Set<Path> stillGrowing, long nowNanos) {
-        lots.clear();
+        candidates.clear();
         staying.clear();
         waiting.clear();
         byName.clear();
         growing = stillGrowing;
-        next = settings.patience();
+        next = settings.waitTime();
         now = nowNanos;
         List<FolderScan.Found> documents = new ArrayList<>();
         List<FolderScan.Found> sidecars = new ArrayList<>();
@@ -106,7 +106,7 @@ final class SidecarPairing {
         } else {
             byNames(documents, sidecars);
         }
-        return new Formed(List.copyOf(lots), Map.copyOf(staying), Map.copyOf(waiting), next);
+        return new Formed(List.copyOf(candidates), Map.copyOf(staying), Map.copyOf(waiting), next);
     }
 
     /** The form of a data file by its name; empty for a name that no sidecar has. */
@@ -196,7 +196,7 @@ final class SidecarPairing {
         documents.forEach(
                 document -> along.addAll(settings.documents().isPresent() ? List.of() : sidecarsOf(document.path())));
         along.forEach(sidecar -> pieces.add(piece(sidecar, ArrivalCandidate.Role.SIDECAR, Optional.empty())));
-        lots.add(new ArrivalCandidate(pieces, Optional.empty()));
+        candidates.add(new ArrivalCandidate(pieces, Optional.empty()));
     }
 
     private void fail(List<FolderScan.Found> documents, List<FolderScan.Found> sidecars, Reason reason) {
@@ -210,7 +210,7 @@ final class SidecarPairing {
                 sidecar,
                 documents.isEmpty() ? ArrivalCandidate.Role.DOCUMENT : ArrivalCandidate.Role.SIDECAR,
                 Optional.empty())));
-        lots.add(new ArrivalCandidate(pieces, Optional.of(reason)));
+        candidates.add(new ArrivalCandidate(pieces, Optional.of(reason)));
     }
 
     private static ArrivalCandidate.Piece piece(
@@ -224,7 +224,7 @@ final class SidecarPairing {
 
     private void loneDocument(FolderScan.Found document) {
         Reason reason =
-                Reason.of("sidecar.missing", "wait", shown(settings.patience()), "sought", sought(document.path()));
+                Reason.of("sidecar.missing", "wait", shown(settings.waitTime()), "sought", sought(document.path()));
         if (!patienceIsOver(document.path())) {
             waiting.put(document.path(), "waiting for its data file, " + sought(document.path()));
             return;
@@ -232,7 +232,7 @@ final class SidecarPairing {
         switch (settings.withoutSidecar()) {
             case FAIL -> fail(List.of(document), List.of(), reason);
             case TAKE ->
-                lots.add(new ArrivalCandidate(
+                candidates.add(new ArrivalCandidate(
                         List.of(piece(document, ArrivalCandidate.Role.LONE_DOCUMENT, Optional.empty())),
                         Optional.empty()));
             case LEAVE -> staying.put(document, reason);
@@ -258,7 +258,7 @@ final class SidecarPairing {
             waiting.put(sidecar.path(), "waiting for its document");
             return;
         }
-        Reason reason = Reason.of("sidecar.alone", "wait", shown(settings.patience()));
+        Reason reason = Reason.of("sidecar.alone", "wait", shown(settings.waitTime()));
         if (settings.withoutDocument() == SidecarSettings.Alone.LEAVE) {
             staying.put(sidecar, reason);
         } else {
@@ -274,7 +274,8 @@ final class SidecarPairing {
             case RUN_AGAIN -> {
                 if (document.ended()) {
                     ArrivalCandidate.Piece piece = piece(sidecar, ArrivalCandidate.Role.SIDECAR, Optional.empty());
-                    lots.add(new ArrivalCandidate(List.of(piece.of(Optional.of(document.job()))), Optional.empty()));
+                    candidates.add(
+                            new ArrivalCandidate(List.of(piece.of(Optional.of(document.job()))), Optional.empty()));
                 } else {
                     waiting.put(sidecar.path(), "its document is still being processed in job " + document.job());
                     next = shorter(next, Duration.ofSeconds(1));
@@ -316,17 +317,17 @@ final class SidecarPairing {
     /** A document that two data files name; all that they name fails, or goes with the newer. */
     private void twiceListed(FolderScan.Found document, List<FolderScan.Found> sidecars) {
         Set<Path> paths = sidecars.stream().map(FolderScan.Found::path).collect(Collectors.toSet());
-        List<ArrivalCandidate> both = lots.stream()
+        List<ArrivalCandidate> both = candidates.stream()
                 .filter(candidate -> candidate.pieces().stream().anyMatch(piece -> paths.contains(piece.file())))
                 .toList();
         if (both.size() < 2) {
             return;
         }
-        lots.removeAll(both);
+        candidates.removeAll(both);
         if (settings.twoAlike() == SidecarSettings.Alike.FAIL) {
             Map<Path, ArrivalCandidate.Piece> pieces = new LinkedHashMap<>();
             both.forEach(candidate -> candidate.pieces().forEach(piece -> pieces.putIfAbsent(piece.file(), piece)));
-            lots.add(new ArrivalCandidate(
+            candidates.add(new ArrivalCandidate(
                     List.copyOf(pieces.values()), Optional.of(Reason.of("sidecar.two", "names", names(sidecars)))));
             return;
         }
@@ -340,7 +341,7 @@ final class SidecarPairing {
             List<ArrivalCandidate.Piece> left = candidate.pieces().stream()
                     .filter(piece -> keeps || !piece.file().equals(document.path()))
                     .toList();
-            lots.add(new ArrivalCandidate(left, candidate.fails()));
+            candidates.add(new ArrivalCandidate(left, candidate.fails()));
         }
     }
 
@@ -375,7 +376,7 @@ final class SidecarPairing {
             there.forEach(document -> waiting.put(document.path(), "its data file is waiting for " + awaited));
             return there;
         }
-        Reason reason = Reason.of("sidecar.listed", "wait", shown(settings.patience()), "missing", awaited);
+        Reason reason = Reason.of("sidecar.listed", "wait", shown(settings.waitTime()), "missing", awaited);
         if (complete || (settings.withoutDocument() == SidecarSettings.Alone.TAKE && !there.isEmpty())) {
             take(there, List.of(sidecar));
         } else if (settings.withoutDocument() == SidecarSettings.Alone.LEAVE) {
@@ -388,7 +389,7 @@ final class SidecarPairing {
     }
 
     private boolean patienceIsOver(Path path) {
-        long left = settings.patience().toNanos() - (now - aloneSince.computeIfAbsent(path, key -> now));
+        long left = settings.waitTime().toNanos() - (now - aloneSince.computeIfAbsent(path, key -> now));
         if (left > 0) {
             next = shorter(next, Duration.ofNanos(left));
         }

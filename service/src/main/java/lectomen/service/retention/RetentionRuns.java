@@ -191,9 +191,7 @@ public final class RetentionRuns implements AutoCloseable {
     private void removeJob(JdbcClient db, String job, String principal) {
         Originals.noLongerUse(db, job);
         for (String part : List.of(
-                "update remaining_file set job_id = null where job_id = ?", // the file still lies there, and is not
-                // taken
-                // again
+                "update remaining_file set job_id = null where job_id = ?", // the file stays, and is not taken again
                 "delete from claim where job_id = ?",
                 "delete from upload_key where job_id = ?",
                 "delete from sidecar_awaited where job_id = ?",

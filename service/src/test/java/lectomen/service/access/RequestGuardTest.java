@@ -67,7 +67,7 @@ class RequestGuardTest {
         request.addHeader("Authorization", authorization);
         MockHttpServletResponse response = new MockHttpServletResponse();
         FilterChain chain = mock(FilterChain.class);
-        gate(Set.of(), Set.of()).doFilter(request, response, chain);
+        guard(Set.of(), Set.of()).doFilter(request, response, chain);
         assertThat(response.getStatus()).isEqualTo(status);
         if (status == 200) {
             verify(chain).doFilter(request, response);
@@ -82,63 +82,63 @@ class RequestGuardTest {
     private final AtomicLong seconds = new AtomicLong(1_000);
     private final SignInAttempts attempts = new SignInAttempts(MOST, Duration.ofMinutes(1), seconds::get);
 
-    private RequestGuard gate(Set<String> names, Set<String> onlyFrom) {
+    private RequestGuard guard(Set<String> names, Set<String> onlyFrom) {
         return new RequestGuard(new Token("right"), sessions, names, onlyFrom, attempts);
     }
 
-    private MockHttpServletResponse call(RequestGuard gate, String path, String host, String token, String from)
+    private MockHttpServletResponse call(RequestGuard guard, String path, String host, String token, String from)
             throws Exception {
         MockHttpServletRequest request = new MockHttpServletRequest("GET", path);
         request.addHeader("Host", host);
         request.addHeader("Authorization", "Bearer " + token);
         request.setRemoteAddr(from);
         MockHttpServletResponse response = new MockHttpServletResponse();
-        gate.doFilter(request, response, mock(FilterChain.class));
+        guard.doFilter(request, response, mock(FilterChain.class));
         return response;
     }
 
     @Test
     void whoTriesTooManyWrongTokensHasToWaitAndNobodyElse() throws Exception {
-        RequestGuard gate = gate(Set.of(), Set.of());
+        RequestGuard guard = guard(Set.of(), Set.of());
         for (int i = 0; i < MOST; i++) {
-            assertThat(call(gate, "/api/v1/status", "localhost", "guess" + i, "127.0.0.1")
+            assertThat(call(guard, "/api/v1/status", "localhost", "guess" + i, "127.0.0.1")
                             .getStatus())
                     .isEqualTo(401);
         }
-        MockHttpServletResponse refused = call(gate, "/api/v1/status", "localhost", "guess", "127.0.0.1");
+        MockHttpServletResponse refused = call(guard, "/api/v1/status", "localhost", "guess", "127.0.0.1");
         assertThat(refused.getStatus()).isEqualTo(429);
         assertThat(refused.getHeader("Retry-After")).isEqualTo("60");
-        assertThat(call(gate, "/api/v1/status", "localhost", "right", "127.0.0.1")
+        assertThat(call(guard, "/api/v1/status", "localhost", "right", "127.0.0.1")
                         .getStatus())
                 .as("who knows the token is not locked out by others")
                 .isEqualTo(200);
-        assertThat(call(gate, "/api/v1/status", "localhost", "guess", "127.0.0.2")
+        assertThat(call(guard, "/api/v1/status", "localhost", "guess", "127.0.0.2")
                         .getStatus())
                 .isEqualTo(401);
         seconds.addAndGet(60);
-        assertThat(call(gate, "/api/v1/status", "localhost", "guess", "127.0.0.1")
+        assertThat(call(guard, "/api/v1/status", "localhost", "guess", "127.0.0.1")
                         .getStatus())
                 .isEqualTo(401);
     }
 
     @Test
     void behindAProxyNobodyElseIsTalkedToAndItsNameIsKnown() throws Exception {
-        RequestGuard gate = gate(Set.of("Capture.harbour.example"), Set.of("10.1.2.3"));
-        assertThat(call(gate, "/api/v1/status", "capture.harbour.example", "right", "10.1.2.3")
+        RequestGuard guard = guard(Set.of("Capture.harbour.example"), Set.of("10.1.2.3"));
+        assertThat(call(guard, "/api/v1/status", "capture.harbour.example", "right", "10.1.2.3")
                         .getStatus())
                 .isEqualTo(200);
-        assertThat(call(gate, "/api/v1/status", "capture.harbour.example", "right", "10.1.2.4")
+        assertThat(call(guard, "/api/v1/status", "capture.harbour.example", "right", "10.1.2.4")
                         .getStatus())
                 .isEqualTo(403);
     }
 
     @Test
     void healthIsToldWithoutAToken() throws Exception {
-        RequestGuard gate = gate(Set.of(), Set.of());
-        assertThat(call(gate, "/api/v1/health/live", "localhost", "wrong", "127.0.0.1")
+        RequestGuard guard = guard(Set.of(), Set.of());
+        assertThat(call(guard, "/api/v1/health/live", "localhost", "wrong", "127.0.0.1")
                         .getStatus())
                 .isEqualTo(200);
-        assertThat(call(gate, "/api/v1/health", "localhost", "wrong", "127.0.0.1")
+        assertThat(call(guard, "/api/v1/health", "localhost", "wrong", "127.0.0.1")
                         .getStatus())
                 .isEqualTo(401);
     }
@@ -151,7 +151,7 @@ class RequestGuardTest {
         request.addHeader("Origin", origin);
         request.setCookies(new Cookie(RequestGuard.COOKIE, session));
         MockHttpServletResponse response = new MockHttpServletResponse();
-        gate(Set.of(), Set.of()).doFilter(request, response, mock(FilterChain.class));
+        guard(Set.of(), Set.of()).doFilter(request, response, mock(FilterChain.class));
         return response;
     }
 
@@ -188,7 +188,7 @@ class RequestGuardTest {
         MockHttpServletRequest request = new MockHttpServletRequest("GET", path);
         request.addHeader("Host", "localhost");
         MockHttpServletResponse response = new MockHttpServletResponse();
-        gate(Set.of(), Set.of()).doFilter(request, response, mock(FilterChain.class));
+        guard(Set.of(), Set.of()).doFilter(request, response, mock(FilterChain.class));
         assertThat(response.getStatus()).isEqualTo(status);
         assertThat(response.getHeader("Content-Security-Policy"))
                 .contains("default-src 'none'")

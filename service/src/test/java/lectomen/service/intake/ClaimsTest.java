@@ -338,7 +338,7 @@ class ClaimsTest {
                 sidecar);
     }
 
-    /** A document with its data file, as one lot. */
+    /** A document with its data file, as one candidate. */
     private ArrivalCandidate dropPair() throws IOException {
         ArrivalCandidate.Piece document = drop("notice.txt", "notice").first();
         ArrivalCandidate.Piece data = drop("notice.json", "{}").first();

@@ -74,18 +74,19 @@ class SidecarPairingTest {
                 .toList();
     }
 
-    /** The lots as a text: names, the sidecar of a document behind an arrow, and the reason of one that fails. */
+    /** The candidates as a text: names, the sidecar of a document behind an arrow, and the reason of one that fails. */
     private static String shown(SidecarPairing.Formed formed) {
         return String.join(
                 " | ",
-                formed.lots().stream()
-                        .map(lot -> String.join(
+                formed.candidates().stream()
+                        .map(candidate -> String.join(
                                         " ",
-                                        lot.pieces().stream()
+                                        candidate.pieces().stream()
                                                 .map(SidecarPairingTest::shown)
                                                 .sorted()
                                                 .toList())
-                                + lot.fails()
+                                + candidate
+                                        .fails()
                                         .map(reason -> " !" + reason.code())
                                         .orElse(""))
                         .sorted()
@@ -114,13 +115,13 @@ class SidecarPairingTest {
             n1.docx;                 n1.xml; -
             n1.docx n1.xml n1.csv;   -;     (n1.csv) (n1.xml) n1.docx>n1.xml !sidecar.two
             """)
-    void documentsAndDataFilesFindEachOtherByName(String settled, String growing, String lots) {
+    void documentsAndDataFilesFindEachOtherByName(String settled, String growing, String candidates) {
         Set<Path> changing = growing == null ? Set.of() : Set.of(FOLDER.resolve(growing));
         SidecarPairing.Formed formed =
                 new SidecarPairing(FOLDER, strict("-"), around).form(found(settled), changing, 0);
         String shown = shown(formed).replace("(n1.csv) (n1.xml) n1.docx>n1.csv", "(n1.csv) (n1.xml) n1.docx>n1.xml");
-        assertThat(shown).isEqualTo(lots == null ? "" : lots);
-        assertThat(formed.waiting().isEmpty()).isEqualTo(lots != null);
+        assertThat(shown).isEqualTo(candidates == null ? "" : candidates);
+        assertThat(formed.waiting().isEmpty()).isEqualTo(candidates != null);
     }
 
     @ParameterizedTest(name = "{0} alone, {1}/{2}: {3}")
@@ -132,16 +133,16 @@ class SidecarPairingTest {
         "n1.xml, FAIL, LEAVE, '', 1"
     })
     void oneThatStaysAloneEndsAsTheSourceSaysOnceItHasWaited(
-            String file, String withoutSidecar, String withoutDocument, String lots, int staying) {
+            String file, String withoutSidecar, String withoutDocument, String candidates, int staying) {
         SidecarSettings says = settings(withoutSidecar, withoutDocument, "FAIL", "FAIL", "FAIL", "-");
         SidecarPairing pairing = new SidecarPairing(FOLDER, says, around);
         SidecarPairing.Formed first = pairing.form(found(file), Set.of(), 0);
-        assertThat(first.lots()).isEmpty();
+        assertThat(first.candidates()).isEmpty();
         assertThat(first.next()).isEqualTo(Duration.ofMinutes(5));
         SidecarPairing.Formed between = pairing.form(found(file), Set.of(), 4 * MINUTE);
         assertThat(between.next()).isEqualTo(Duration.ofMinutes(1));
         SidecarPairing.Formed last = pairing.form(found(file), Set.of(), 5 * MINUTE);
-        assertThat(shown(last)).isEqualTo(lots);
+        assertThat(shown(last)).isEqualTo(candidates);
         assertThat(last.staying()).hasSize(staying);
     }
 
@@ -170,12 +171,12 @@ class SidecarPairingTest {
         "RUN_AGAIN, true, (n1.xml)@1-7, 0",
         "RUN_AGAIN, false, '', 0"
     })
-    void aDataFileThatComesLateIsTreatedAsTheSourceSays(String late, boolean ended, String lots, int staying) {
+    void aDataFileThatComesLateIsTreatedAsTheSourceSays(String late, boolean ended, String candidates, int staying) {
         takenWithout.put("n1.xml", new SidecarPairing.TakenEarlier("1-7", ended));
         SidecarPairing.Formed formed = new SidecarPairing(
                         FOLDER, settings("TAKE", "FAIL", "FAIL", "FAIL", late, "-"), around)
                 .form(found("n1.xml"), Set.of(), 0);
-        assertThat(shown(formed)).isEqualTo(lots);
+        assertThat(shown(formed)).isEqualTo(candidates);
         assertThat(formed.staying()).hasSize(staying);
     }
 
@@ -184,13 +185,15 @@ class SidecarPairingTest {
         SidecarSettings says = settings("FAIL", "FAIL", "FAIL", "WAIT", "FAIL", "-");
         SidecarPairing pairing = new SidecarPairing(FOLDER, says, around);
         List<FolderScan.Found> both = found("n1.docx n1.xml");
-        assertThat(pairing.form(both, Set.of(), 0).lots()).as("not read yet").isEmpty();
+        assertThat(pairing.form(both, Set.of(), 0).candidates())
+                .as("not read yet")
+                .isEmpty();
         told.put("n1.xml", new DataQuestions.Told(List.of(), "line 3: it ends too early"));
         SidecarPairing.Formed broken = pairing.form(both, Set.of(), 0);
-        assertThat(broken.lots()).isEmpty();
+        assertThat(broken.candidates()).isEmpty();
         assertThat(broken.waiting().values()).singleElement().asString().contains("it ends too early");
         told.put("n1.xml", new DataQuestions.Told(List.of(), ""));
-        assertThat(pairing.form(both, Set.of(), 0).lots()).hasSize(1);
+        assertThat(pairing.form(both, Set.of(), 0).candidates()).hasSize(1);
     }
 
     @ParameterizedTest(name = "{0} there, {1} named, {2}, {3} min later: {4}")
@@ -205,13 +208,13 @@ class SidecarPairingTest {
             a.pdf c.pdf list.csv;  a.pdf;        FAIL; 5; (list.csv) a.pdf>list.csv | c.pdf? !sidecar.missing
             list.csv;              ../../etc/x;  FAIL; 5; list.csv !sidecar.listed
             """)
-    void aDataFileNamesItsDocuments(String there, String named, String without, int minutes, String lots) {
+    void aDataFileNamesItsDocuments(String there, String named, String without, int minutes, String candidates) {
         told.put("list.csv", new DataQuestions.Told(List.of(named.split(" ")), ""));
         SidecarPairing pairing =
                 new SidecarPairing(FOLDER, settings("FAIL", without, "FAIL", "FAIL", "FAIL", "file"), around);
         pairing.form(found(there), Set.of(), 0);
         SidecarPairing.Formed formed = pairing.form(found(there), Set.of(), minutes * MINUTE);
-        assertThat(shown(formed)).isEqualTo(lots == null ? "" : lots);
+        assertThat(shown(formed)).isEqualTo(candidates == null ? "" : candidates);
     }
 
     @Test
@@ -220,9 +223,9 @@ class SidecarPairingTest {
         told.put("two.csv", new DataQuestions.Told(List.of("b.pdf", "c.pdf"), ""));
         List<FolderScan.Found> files = found("a.pdf b.pdf c.pdf one.csv:1 two.csv:2");
         SidecarPairing.Formed failed = new SidecarPairing(FOLDER, strict("file"), around).form(files, Set.of(), 0);
-        assertThat(failed.lots()).hasSize(1);
-        assertThat(failed.lots().get(0).pieces()).hasSize(5);
-        assertThat(failed.lots().get(0).fails().orElseThrow().code()).isEqualTo("sidecar.two");
+        assertThat(failed.candidates()).hasSize(1);
+        assertThat(failed.candidates().get(0).pieces()).hasSize(5);
+        assertThat(failed.candidates().get(0).fails().orElseThrow().code()).isEqualTo("sidecar.two");
         SidecarPairing.Formed newest = new SidecarPairing(
                         FOLDER, settings("FAIL", "FAIL", "NEWEST", "FAIL", "FAIL", "file"), around)
                 .form(files, Set.of(), 0);

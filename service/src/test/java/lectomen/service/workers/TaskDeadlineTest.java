@@ -29,7 +29,7 @@ class TaskDeadlineTest {
         watchdog.shutdownNow();
     }
 
-    private TaskDeadline patience(long documentBytes) {
+    private TaskDeadline newDeadline(long documentBytes) {
         TaskDeadline.Times times = new TaskDeadline.Times() {
             @Override
             public long nanos() {
@@ -59,19 +59,19 @@ class TaskDeadlineTest {
     @ParameterizedTest
     @CsvSource({"9, 1.0, false", "10, 1.0, true", "99, 0.1, false", "101, 0.1, true", "9, 2.0, false", "10, 2.0, true"})
     void theProcessorTimeCountsButNoMoreThanWhatGoesBy(int after, double busy, boolean end) {
-        assertThat(isGivenUpAfter(patience(LARGE), after, busy)).isEqualTo(end);
+        assertThat(isGivenUpAfter(newDeadline(LARGE), after, busy)).isEqualTo(end);
     }
 
     @Test
     void whoeverUsesNoProcessorHangsAfterThreeLimits() {
-        TaskDeadline deadline = patience(LARGE);
+        TaskDeadline deadline = newDeadline(LARGE);
         assertThat(isGivenUpAfter(deadline, 29, 0)).isFalse();
         assertThat(isGivenUpAfter(deadline, 1, 0)).isTrue();
     }
 
     @Test
     void whoeverWaitedGoesOnAnew() {
-        TaskDeadline deadline = patience(LARGE);
+        TaskDeadline deadline = newDeadline(LARGE);
         assertThat(isGivenUpAfter(deadline, 25, 0)).isFalse();
         assertThat(isGivenUpAfter(deadline, 5, 1)).isFalse();
         assertThat(isGivenUpAfter(deadline, 25, 0)).isFalse();
@@ -79,7 +79,7 @@ class TaskDeadlineTest {
 
     @Test
     void theLimitCountsAnewForEachPage() {
-        TaskDeadline deadline = patience(LARGE);
+        TaskDeadline deadline = newDeadline(LARGE);
         for (int page = 1; page <= 20; page++) {
             deadline.wentOn(new Progress("reading pages", page, 20));
             assertThat(isGivenUpAfter(deadline, 9, 1)).as("page " + page).isFalse();
@@ -92,7 +92,7 @@ class TaskDeadlineTest {
     @CsvSource({"1_200_000, 25", "40_000, 1", "0, 1", "2_950_000, 60", "9_000_000_000, 60"})
     void aSmallDocumentHasFewLimitsHoweverManyPagesItClaims(String bytes, int limits) {
         long size = Long.parseLong(bytes.replace("_", ""));
-        TaskDeadline deadline = patience(size);
+        TaskDeadline deadline = newDeadline(size);
         int gone = 0;
         for (int page = 1; !isGivenUpAfter(deadline, 1, 1); page++) {
             deadline.wentOn(new Progress("reading pages", page, 200_000));
@@ -104,14 +104,14 @@ class TaskDeadlineTest {
     @Test
     void whereNoProcessorTimeShowsWhatGoesByCounts() {
         shows = false;
-        TaskDeadline deadline = patience(LARGE);
+        TaskDeadline deadline = newDeadline(LARGE);
         assertThat(isGivenUpAfter(deadline, 9, 0)).isFalse();
         assertThat(isGivenUpAfter(deadline, 1, 0)).isTrue();
     }
 
     @Test
     void aWorkerThatHasEndedIsNotOneThatTookTooLong() {
-        TaskDeadline deadline = patience(LARGE);
+        TaskDeadline deadline = newDeadline(LARGE);
         assertThat(isGivenUpAfter(deadline, 5, 1)).isFalse();
         shows = false;
         assertThat(isGivenUpAfter(deadline, 20, 1)).isFalse();

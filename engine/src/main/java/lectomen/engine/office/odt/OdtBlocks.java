@@ -16,7 +16,7 @@ import org.w3c.dom.Element;
 /** Reads the blocks of a document. */
 final class OdtBlocks {
     /** Called for what begins a new stretch of pages or columns. */
-    interface Turns {
+    interface SectionStarts {
         /** A paragraph whose style asks for another kind of page. */
         void page(String master, Optional<Integer> number, List<Block> blocks) throws IOException;
 
@@ -27,7 +27,7 @@ final class OdtBlocks {
     }
 
     /** Where pages don't turn: in cells, boxes, notes and running heads. */
-    private static final Turns NONE = new Turns() {
+    private static final SectionStarts NONE = new SectionStarts() {
         @Override
         public void page(String master, Optional<Integer> number, List<Block> blocks) {
             // No page begins inside a cell.
@@ -72,29 +72,29 @@ final class OdtBlocks {
         return read(parent, NONE);
     }
 
-    List<Block> read(Element parent, Turns turns) throws IOException {
+    List<Block> read(Element parent, SectionStarts starts) throws IOException {
         List<Block> blocks = new ArrayList<>();
         if (depth > OdtContext.DEEPEST) {
             context.inventory.found(ContentInventory.Kind.TABLE);
             context.inventory.leaveOut(ContentInventory.Kind.TABLE, ContentInventory.Why.TOO_DEEP, "");
             return blocks;
         }
-        read(parent, blocks, turns, 0);
+        read(parent, blocks, starts, 0);
         return blocks;
     }
 
-    private void read(Element parent, List<Block> blocks, Turns turns, int wrapped) throws IOException {
+    private void read(Element parent, List<Block> blocks, SectionStarts starts, int wrapped) throws IOException {
         if (wrapped > OdtContext.DEEPEST) {
             context.inventory.tooDeep();
             return;
         }
         for (Element one : Xml.children(parent)) {
             switch (Xml.name(one)) {
-                case "p" -> paragraph(one, blocks, turns, Optional.empty());
-                case "h" -> heading(one, blocks, turns);
-                case "list" -> list(one, blocks, turns, "", "", 0);
+                case "p" -> paragraph(one, blocks, starts, Optional.empty());
+                case "h" -> heading(one, blocks, starts);
+                case "list" -> list(one, blocks, starts, "", "", 0);
                 case "table" -> blocks.add(new OdtTables(this).read(one));
-                case "section" -> section(one, blocks, turns, wrapped);
+                case "section" -> section(one, blocks, starts, wrapped);
                 case "table-of-content",
                         "alphabetical-index",
                         "illustration-index",
@@ -104,10 +104,10 @@ final class OdtBlocks {
                         "bibliography" -> {
                     Optional<Element> body = Xml.find(one, "index-body");
                     if (body.isPresent()) {
-                        read(body.get(), blocks, turns, wrapped + 1);
+                        read(body.get(), blocks, starts, wrapped + 1);
                     }
                 }
-                case "index-title", "numbered-paragraph" -> read(one, blocks, turns, wrapped + 1);
+                case "index-title", "numbered-paragraph" -> read(one, blocks, starts, wrapped + 1);
                 case "tracked-changes" -> context.addChanges(one);
                 case "change-start", "change-end", "change" -> changes.mark(one);
                 case "frame", "custom-shape", "rect", "ellipse", "circle", "line", "g" ->
@@ -117,7 +117,7 @@ final class OdtBlocks {
         }
     }
 
-    private void section(Element one, List<Block> blocks, Turns turns, int wrapped) throws IOException {
+    private void section(Element one, List<Block> blocks, SectionStarts starts, int wrapped) throws IOException {
         if (Xml.attribute(one, "display").equals("none")) {
             return;
         }
@@ -127,28 +127,28 @@ final class OdtBlocks {
                         .filter(columns -> Xml.whole(columns, "column-count", 1) > 1)
                         .isPresent());
         if (style.isPresent()) {
-            turns.begin(style.get(), blocks);
+            starts.begin(style.get(), blocks);
         }
         if (Xml.find(one, "section-source").isPresent()) {
             context.inventory.found(ContentInventory.Kind.OUTSIDE);
             context.inventory.leaveOut(ContentInventory.Kind.OUTSIDE, ContentInventory.Why.OUTSIDE, "section");
         }
-        read(one, blocks, turns, wrapped + 1);
+        read(one, blocks, starts, wrapped + 1);
         if (style.isPresent()) {
-            turns.end(blocks);
+            starts.end(blocks);
         }
     }
 
-    private void heading(Element h, List<Block> blocks, Turns turns) throws IOException {
+    private void heading(Element h, List<Block> blocks, SectionStarts starts) throws IOException {
         int level = Math.max(1, Xml.whole(h, "outline-level", 1));
         Formatting mark = context.styles.paragraph(Xml.attribute(h, "style-name"));
         Optional<OdtLists.Item> item = Xml.attribute(h, "is-list-header").equals("true")
                 ? Optional.empty()
                 : context.lists.nextHeading(level - 1, mark);
-        paragraph(h, blocks, turns, item);
+        paragraph(h, blocks, starts, item);
     }
 
-    private void list(Element list, List<Block> blocks, Turns turns, String style, String counter, int level)
+    private void list(Element list, List<Block> blocks, SectionStarts starts, String style, String counter, int level)
             throws IOException {
         if (level > OdtContext.DEEPEST) {
             context.inventory.tooDeep();
@@ -170,10 +170,10 @@ final class OdtBlocks {
             for (Element one : Xml.children(item)) {
                 switch (Xml.name(one)) {
                     case "p", "h" -> {
-                        item(one, blocks, turns, own, itsCounter, level, first);
+                        item(one, blocks, starts, own, itsCounter, level, first);
                         first = false;
                     }
-                    case "list" -> list(one, blocks, turns, own, itsCounter, level + 1);
+                    case "list" -> list(one, blocks, starts, own, itsCounter, level + 1);
                     case "table" -> blocks.add(new OdtTables(this).read(one));
                     default -> {}
                 }
@@ -182,7 +182,13 @@ final class OdtBlocks {
     }
 
     private void item(
-            Element p, List<Block> blocks, Turns turns, String style, String counter, int level, boolean labelled)
+            Element p,
+            List<Block> blocks,
+            SectionStarts starts,
+            String style,
+            String counter,
+            int level,
+            boolean labelled)
             throws IOException {
         Formatting mark = context.styles.paragraph(Xml.attribute(p, "style-name"));
         String list = style.isEmpty()
@@ -191,10 +197,10 @@ final class OdtBlocks {
                         .orElse("")
                 : style;
         Optional<OdtLists.Item> item = labelled ? context.lists.next(list, counter, level, mark) : Optional.empty();
-        paragraph(p, blocks, turns, item);
+        paragraph(p, blocks, starts, item);
     }
 
-    private void paragraph(Element p, List<Block> blocks, Turns turns, Optional<OdtLists.Item> item)
+    private void paragraph(Element p, List<Block> blocks, SectionStarts starts, Optional<OdtLists.Item> item)
             throws IOException {
         String style = Xml.attribute(p, "style-name");
         Optional<String> master = context.styles
@@ -207,7 +213,7 @@ final class OdtBlocks {
                     .flatMap(one -> Xml.findAttribute(one, "page-number"))
                     .filter(text -> text.matches("\\d{1,6}"))
                     .map(Integer::valueOf);
-            turns.page(master.get(), number, blocks);
+            starts.page(master.get(), number, blocks);
             look = look.with(FormatProperty.NEW_PAGE, false);
         }
         if (Xml.is(p, "h")) {

@@ -15,7 +15,7 @@ import lectomen.engine.office.xml.Xml;
 import org.w3c.dom.Element;
 
 /** Page styles, and the sections that begin where paragraphs ask for another one (ISO/IEC 26300-1, 16.5 and 16.9). */
-final class OdtPages implements OdtBlocks.Turns {
+final class OdtPages implements OdtBlocks.SectionStarts {
     private static final double A4_WIDTH = 595.28;
     private static final double A4_HEIGHT = 841.89;
     private static final double MARGIN = 56.7;
