@@ -83,7 +83,8 @@ class WallsTest {
                     .resideInAnyPackage(
                             "lectomen.service.intake..",
                             "lectomen.service.work..",
-                            "lectomen.service.filing..",
+                            "lectomen.service.effect..",
+                            "lectomen.service.destination..",
                             "lectomen.service.api.."),
             noClasses()
                     .that()

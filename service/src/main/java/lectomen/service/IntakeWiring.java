@@ -6,7 +6,7 @@ import lectomen.service.access.People;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.disk.KnownDisks;
-import lectomen.service.filing.EffectRunner;
+import lectomen.service.effect.file.JobFilings;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.Arrivals;
 import lectomen.service.intake.HotFolders;
@@ -16,6 +16,7 @@ import lectomen.service.intake.RoutingPreview;
 import lectomen.service.intake.SourcePauses;
 import lectomen.service.intake.SourceRuns;
 import lectomen.service.intake.Uploads;
+import lectomen.service.job.JobEndings;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
@@ -63,8 +64,14 @@ class IntakeWiring {
 
     @Bean
     Arrivals arrivals(
-            Store store, Ledger ledger, Jobs jobs, EffectRunner effects, KeyedHash keyed, InstantSource clock) {
-        return new Arrivals(store, ledger, jobs, effects, keyed, clock);
+            Store store,
+            Ledger ledger,
+            Jobs jobs,
+            JobFilings filings,
+            JobEndings endings,
+            KeyedHash keyed,
+            InstantSource clock) {
+        return new Arrivals(store, ledger, jobs, filings, endings, keyed, clock);
     }
 
     @Bean(destroyMethod = "close")

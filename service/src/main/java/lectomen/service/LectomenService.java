@@ -12,7 +12,8 @@ import java.util.Objects;
 import java.util.Optional;
 import lectomen.service.access.PasswordHashing;
 import lectomen.service.access.People;
-import lectomen.service.filing.EffectRunner;
+import lectomen.service.destination.folder.FolderDestinations;
+import lectomen.service.effect.EffectRunner;
 import lectomen.service.home.BadHomeException;
 import lectomen.service.home.Home;
 import lectomen.service.home.Settings;
@@ -96,7 +97,7 @@ public final class LectomenService implements AutoCloseable {
         application.addInitializers(handIn);
         ConfigurableApplicationContext context = application.run();
         context.getBean(LedgerKeeper.class).start();
-        context.getBean(EffectRunner.class).start();
+        context.getBean(EffectRunner.class).start(context.getBean(FolderDestinations.class)::clearUnreached);
         context.getBean(JobRunner.class).start();
         context.getBean(RuleRenames.class).recover();
         context.getBean(HotFolders.class).start();

@@ -18,15 +18,18 @@ import lectomen.service.access.Token;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.counter.Counters;
+import lectomen.service.destination.Connections;
 import lectomen.service.disk.KnownDisks;
-import lectomen.service.filing.Connections;
-import lectomen.service.filing.EffectRunner;
+import lectomen.service.effect.answer.Answers;
+import lectomen.service.effect.file.JobFilings;
+import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.home.Home;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.ArrivalTimes;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.job.DayCounts;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobEndings;
 import lectomen.service.job.JobFamily;
 import lectomen.service.job.JobList;
 import lectomen.service.job.JobNotes;
@@ -92,7 +95,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
     ErrorMvcAutoConfiguration.class
 })
 @ComponentScan("lectomen.service.api")
-@Import(IntakeWiring.class)
+@Import({IntakeWiring.class, EffectWiring.class})
 class ServiceWiring {
     @Bean(destroyMethod = "close")
     Store store(Home home, InstantSource clock) {
@@ -127,12 +130,15 @@ class ServiceWiring {
             JobNotes notes,
             Rulebook rulebook,
             Sources sources,
-            EffectRunner effects,
+            GiveBack giveBack,
+            Answers answers,
+            JobFilings filings,
+            JobEndings endings,
             CurrentSite site,
             InstantSource clock) {
         FollowUps followUps =
-                new FollowUps(ledger, jobs, results, notes, rulebook, sources, effects.giveBack(), site, clock);
-        effects.whenEnded(followUps);
+                new FollowUps(ledger, jobs, results, notes, rulebook, sources, giveBack, answers, filings, site, clock);
+        endings.followUpWith(followUps);
         return followUps;
     }
 
@@ -238,38 +244,6 @@ class ServiceWiring {
         return new KnownDisks(store, ledger, home.folder(), clock);
     }
 
-    @Bean
-    Connections connections(Settings settings, KnownDisks disks) {
-        return new Connections(settings.folders(), settings.roots(), disks::findElsewhere);
-    }
-
-    @Bean(destroyMethod = "close")
-    EffectRunner effectRunner(
-            Store store,
-            Ledger ledger,
-            Jobs jobs,
-            ByteStore bytes,
-            Connections connections,
-            Rulebook rulebook,
-            Sources sources,
-            Counters counters,
-            KeyedHash keyed,
-            Settings settings,
-            InstantSource clock) {
-        return new EffectRunner(
-                store,
-                ledger,
-                jobs,
-                bytes,
-                connections,
-                rulebook,
-                sources,
-                counters,
-                keyed,
-                settings.site().locale(),
-                clock);
-    }
-
     @Bean(destroyMethod = "close")
     JobRunner jobRunner(
             Store store,
@@ -279,17 +253,18 @@ class ServiceWiring {
             Sources sources,
             ByteStore bytes,
             WorkerPool workers,
-            EffectRunner effects,
+            JobFilings filings,
+            JobEndings endings,
             CurrentSite site,
             InstantSource clock) {
-        return new JobRunner(store, jobs, results, rulebook, sources, bytes, workers, effects, site, clock);
+        return new JobRunner(store, jobs, results, rulebook, sources, bytes, workers, filings, endings, site, clock);
     }
 
     @Bean
     JobActions jobActions(
             Store store,
             Jobs jobs,
-            EffectRunner effects,
+            JobFilings filings,
             Ledger ledger,
             HotFolders folders,
             JobRunner runner,
@@ -297,12 +272,12 @@ class ServiceWiring {
         return new JobActions(
                 store,
                 jobs,
-                effects,
+                filings,
                 ledger,
                 unmatchedIn(folders),
                 () -> {
                     runner.wake();
-                    effects.wake();
+                    filings.wake();
                 },
                 people::nameOf);
     }

@@ -19,12 +19,16 @@ import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.counter.Counters;
+import lectomen.service.destination.Connections;
+import lectomen.service.destination.folder.FolderDestinations;
 import lectomen.service.disk.KnownDisks;
-import lectomen.service.filing.Connections;
-import lectomen.service.filing.EffectRunner;
+import lectomen.service.effect.EffectRunner;
+import lectomen.service.effect.Effects;
+import lectomen.service.effect.file.JobFilings;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.Arrivals;
 import lectomen.service.intake.Uploads;
+import lectomen.service.job.JobEndings;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
@@ -45,7 +49,10 @@ public final class ServiceFixture implements AutoCloseable {
     public final ByteStore bytes;
     public final Rulebook rulebook;
     public final KeyedHash keyed = new KeyedHash(new byte[32]);
-    public final EffectRunner effects;
+    public final FolderDestinations folders;
+    public final EffectRunner runner;
+    public final JobFilings filings;
+    public final JobEndings endings;
     public final Arrivals arrivals;
     public final Uploads uploads;
 
@@ -72,19 +79,27 @@ public final class ServiceFixture implements AutoCloseable {
         disks = new KnownDisks(store, ledger, folder, clock);
         bytes = new ByteStore(folder.resolve("bytes"));
         rulebook = new Rulebook(store, ledger, settings, settings::site, clock);
-        effects = new EffectRunner(
+        Effects effects = new Effects(store, ledger, keyed, clock);
+        Connections connections = new Connections(settings.folders(), settings.roots(), disks::findElsewhere);
+        folders = new FolderDestinations(connections);
+        endings = new JobEndings(jobs);
+        AllEffects all = AllEffects.of(
                 store,
-                ledger,
                 jobs,
+                effects,
                 bytes,
-                new Connections(settings.folders(), settings.roots(), disks::findElsewhere),
+                connections,
+                folders,
                 rulebook,
                 sources,
                 new Counters(store, ledger, ZoneOffset.UTC, clock),
+                endings,
                 keyed,
                 Locale.UK,
                 clock);
-        arrivals = new Arrivals(store, ledger, jobs, effects, keyed, clock);
+        runner = all.runner();
+        filings = all.filings();
+        arrivals = new Arrivals(store, ledger, jobs, filings, endings, keyed, clock);
         uploads = new Uploads(
                 store,
                 sources,
@@ -107,7 +122,7 @@ public final class ServiceFixture implements AutoCloseable {
 
     @Override
     public void close() {
-        effects.close();
+        runner.close();
         store.close();
     }
 }

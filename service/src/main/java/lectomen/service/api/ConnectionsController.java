@@ -2,7 +2,7 @@ package lectomen.service.api;
 
 import java.util.List;
 import java.util.TreeMap;
-import lectomen.service.filing.Connections;
+import lectomen.service.destination.Connections;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;

@@ -5,7 +5,7 @@ import java.util.Optional;
 import lectomen.engine.plan.FilingByHand;
 import lectomen.engine.rule.Site;
 import lectomen.engine.rule.WhenTaken;
-import lectomen.service.filing.Connections;
+import lectomen.service.destination.Connections;
 import lectomen.service.work.JobAction;
 import org.jspecify.annotations.Nullable;
 

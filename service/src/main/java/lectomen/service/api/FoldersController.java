@@ -6,7 +6,7 @@ import java.nio.file.Path;
 import java.util.Objects;
 import lectomen.service.access.Caller;
 import lectomen.service.disk.KnownDisks;
-import lectomen.service.filing.EffectRunner;
+import lectomen.service.effect.EffectRunner;
 import lectomen.service.intake.HotFolders;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PostMapping;

@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import lectomen.service.access.Caller;
-import lectomen.service.filing.Connections;
+import lectomen.service.destination.Connections;
 import lectomen.service.home.Settings;
 import lectomen.service.job.JobList;
 import lectomen.service.rulebook.Rulebook;

@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
-import lectomen.service.filing.EffectView;
+import lectomen.service.effect.EffectView;
 import lectomen.service.job.Job;
 
 /**

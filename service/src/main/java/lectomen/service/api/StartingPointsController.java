@@ -1,7 +1,7 @@
 package lectomen.service.api;
 
 import java.util.List;
-import lectomen.service.filing.Connections;
+import lectomen.service.destination.Connections;
 import lectomen.service.rulebook.StartingPoints;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;

@@ -25,7 +25,7 @@ import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.DataAnswer;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.counter.Counters;
-import lectomen.service.filing.Connections;
+import lectomen.service.destination.Connections;
 import lectomen.service.home.Settings;
 import lectomen.service.job.Job;
 import lectomen.service.job.Jobs;

@@ -9,9 +9,10 @@ import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
-import lectomen.service.filing.EffectRunner;
-import lectomen.service.filing.OwnResults;
+import lectomen.service.effect.OwnResults;
+import lectomen.service.effect.file.JobFilings;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobEndings;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
@@ -29,16 +30,25 @@ public final class Arrivals {
     private final Store store;
     private final Ledger ledger;
     private final Jobs jobs;
-    private final EffectRunner effects;
+    private final JobFilings filings;
+    private final JobEndings endings;
     private final OwnResults own;
     private final KeyedHash keyed;
     private final InstantSource clock;
 
-    public Arrivals(Store store, Ledger ledger, Jobs jobs, EffectRunner effects, KeyedHash keyed, InstantSource clock) {
+    public Arrivals(
+            Store store,
+            Ledger ledger,
+            Jobs jobs,
+            JobFilings filings,
+            JobEndings endings,
+            KeyedHash keyed,
+            InstantSource clock) {
         this.store = store;
         this.ledger = ledger;
         this.jobs = jobs;
-        this.effects = effects;
+        this.filings = filings;
+        this.endings = endings;
         this.own = new OwnResults(keyed);
         this.keyed = keyed;
         this.clock = clock;
@@ -134,7 +144,7 @@ public final class Arrivals {
     /** Has a job that came to its end go its way once more, with a data file that came late. */
     void runAgainWith(JdbcClient db, Job job, Sidecar sidecar) {
         jobs.setSidecar(db, job.id(), sidecar);
-        if (job.original().isPresent() && effects.giveUp(db, job.id(), Reason.of("sidecar.came"))) {
+        if (job.original().isPresent() && filings.giveUp(db, job.id(), Reason.of("sidecar.came"))) {
             jobs.startAgain(db, job.id(), true, "service");
             ledger.append(db, "service", "job.sidecar-came", job.subject());
         }
@@ -142,8 +152,8 @@ public final class Arrivals {
 
     /** Ends a job that has just been made. */
     void fail(JdbcClient db, Job job, Reason reason, String hotFolder) {
-        effects.endBadly(db, job, JobState.FAILED, reason, Optional.of(hotFolder));
-        store.afterCommit(effects::wake);
+        endings.endBadly(db, job, JobState.FAILED, reason, Optional.of(hotFolder));
+        store.afterCommit(filings::wake);
     }
 
     private Optional<Job.Origin> origin(JdbcClient db, File file) {
@@ -205,7 +215,7 @@ public final class Arrivals {
 
     private void end(JdbcClient db, File file, JobState state, Reason reason, Optional<String> hotFolder) {
         Job job = jobs.find(db, file.job()).orElseThrow();
-        effects.endBadly(db, job, state, reason, hotFolder);
-        store.afterCommit(effects::wake);
+        endings.endBadly(db, job, state, reason, hotFolder);
+        store.afterCommit(filings::wake);
     }
 }

@@ -22,9 +22,11 @@ import lectomen.engine.rule.OriginalHandling;
 import lectomen.engine.rule.Site;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
-import lectomen.service.filing.GiveBack;
-import lectomen.service.filing.JobEndListener;
+import lectomen.service.effect.answer.Answers;
+import lectomen.service.effect.file.JobFilings;
+import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobEndings;
 import lectomen.service.job.JobNotes;
 import lectomen.service.job.JobOutputs;
 import lectomen.service.job.JobResults;
@@ -41,7 +43,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * the original, and the hand-over to another rule, which gets the original or an output, the fields and the reason. It is
  * written down together with the end, so that it happens once however often the service is ended.
  */
-public final class FollowUps implements JobEndListener {
+public final class FollowUps implements JobEndings.FollowUpListener {
     private static final String SERVICE = "service";
     private static final String NEEDS_HOT_FOLDER =
             "\" is a folder inside a hot folder, but the document came from no hot folder.";
@@ -52,6 +54,8 @@ public final class FollowUps implements JobEndListener {
     private final JobNotes notes;
     private final Rulebook rulebook;
     private final GiveBack giveBack;
+    private final Answers answers;
+    private final JobFilings filings;
     private final Originals originals;
     private final Sources sources;
     private final Supplier<Site> site;
@@ -66,6 +70,8 @@ public final class FollowUps implements JobEndListener {
             Rulebook rulebook,
             Sources sources,
             GiveBack giveBack,
+            Answers answers,
+            JobFilings filings,
             Supplier<Site> site,
             InstantSource clock) {
         this.ledger = ledger;
@@ -75,6 +81,8 @@ public final class FollowUps implements JobEndListener {
         this.rulebook = rulebook;
         this.sources = sources;
         this.giveBack = giveBack;
+        this.answers = answers;
+        this.filings = filings;
         this.originals = new Originals(ledger, clock);
         this.site = site;
         this.uploads = sources.ofUploads();
@@ -111,7 +119,7 @@ public final class FollowUps implements JobEndListener {
             JdbcClient db, Job job, AnswerFile answer, Map<String, String> slots, Optional<String> hotFolder) {
         Locale locale = site.get().locale();
         String content = answer.content(slots, locale);
-        if (!giveBack.answer(db, job, hotFolder, answer.folder(), answer.name(slots, locale), content)) {
+        if (!answers.intend(db, job, hotFolder, answer.folder(), answer.name(slots, locale), content)) {
             notes.add(db, job.id(), "No answer was written: \"" + answer.folder() + NEEDS_HOT_FOLDER, SERVICE);
         }
     }
@@ -120,7 +128,7 @@ public final class FollowUps implements JobEndListener {
     private Map<String, String> slots(
             JdbcClient db, Job job, JobState state, Optional<Reason> reason, Optional<String> hotFolder) {
         Map<String, String> slots =
-                new HashMap<>(giveBack.filedSlots(db, job).orElseGet(() -> knownSlots(db, job, hotFolder)));
+                new HashMap<>(filings.filedSlots(db, job).orElseGet(() -> knownSlots(db, job, hotFolder)));
         slots.put("end", state.code());
         slots.put("reason", reason.map(Reason::words).orElse(""));
         slots.put("job", job.id());

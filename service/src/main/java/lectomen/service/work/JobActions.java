@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import lectomen.engine.reason.Reason;
-import lectomen.service.filing.EffectRunner;
+import lectomen.service.effect.file.JobFilings;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
@@ -28,7 +28,7 @@ public final class JobActions {
 
     private final Store store;
     private final Jobs jobs;
-    private final EffectRunner effects;
+    private final JobFilings filings;
     private final Ledger ledger;
     private final UnmatchedFiles unmatched;
     private final Runnable wake;
@@ -39,14 +39,14 @@ public final class JobActions {
     public JobActions(
             Store store,
             Jobs jobs,
-            EffectRunner effects,
+            JobFilings filings,
             Ledger ledger,
             UnmatchedFiles unmatched,
             Runnable wake,
             UnaryOperator<String> nameOf) {
         this.store = store;
         this.jobs = jobs;
-        this.effects = effects;
+        this.filings = filings;
         this.ledger = ledger;
         this.unmatched = unmatched;
         this.wake = wake;
@@ -153,8 +153,8 @@ public final class JobActions {
         boolean waitsForTry = job.state() == JobState.WAITING
                 && (job.nextTryAt().isPresent() || job.reason().isPresent());
         if (waitsForTry) {
-            effects.tryNow(db, job.id());
-            Jobs.WaitsFor next = effects.hasPlan(db, job) ? Jobs.WaitsFor.DESTINATION : Jobs.WaitsFor.TURN;
+            filings.tryNow(db, job.id());
+            Jobs.WaitsFor next = filings.hasPlan(db, job) ? Jobs.WaitsFor.DESTINATION : Jobs.WaitsFor.TURN;
             Jobs.Move now = new Jobs.Move(JobState.WAITING, job.reason(), Optional.empty(), next);
             jobs.move(db, job.id(), now, principal);
             ledger.append(db, principal, "job.retried", job.subject());
@@ -209,7 +209,7 @@ public final class JobActions {
 
     private void startAnew(JdbcClient db, Job job, String what, String principal) {
         Reason reason = Reason.of("job.started-again", "who", nameOf.apply(principal));
-        if (!effects.giveUp(db, job.id(), reason)) {
+        if (!filings.giveUp(db, job.id(), reason)) {
             throw begun(job, what);
         }
         jobs.startAgain(db, job.id(), true, principal);
@@ -233,7 +233,7 @@ public final class JobActions {
     }
 
     private void hold(JdbcClient db, Job job, String principal) {
-        if (job.state() == JobState.WORKING && !effects.hasPlan(db, job)) {
+        if (job.state() == JobState.WORKING && !filings.hasPlan(db, job)) {
             jobs.wishHold(db, job.id(), true);
             ledger.append(db, principal, "job.hold-wanted", job.subject());
             return;
@@ -241,7 +241,7 @@ public final class JobActions {
         if (!job.state().mayBecome(JobState.HELD)) {
             throw new WrongStateException(job.id(), job.state(), "held");
         }
-        if (!effects.hold(db, job.id(), true)) {
+        if (!filings.hold(db, job.id(), true)) {
             throw begun(job, "held");
         }
         jobs.move(
@@ -260,8 +260,8 @@ public final class JobActions {
         if (job.state() != JobState.HELD) {
             throw new WrongStateException(job.id(), job.state(), "released");
         }
-        effects.hold(db, job.id(), false);
-        Jobs.Move go = effects.hasPlan(db, job)
+        filings.hold(db, job.id(), false);
+        Jobs.Move go = filings.hasPlan(db, job)
                 ? Jobs.Move.waitForDestination(Optional.empty(), Optional.empty())
                 : Jobs.Move.to(JobState.WAITING);
         jobs.move(db, job.id(), go, principal);
@@ -272,10 +272,10 @@ public final class JobActions {
             throw new WrongStateException(job.id(), job.state(), "cancelled");
         }
         Reason reason = Reason.of("job.cancelled", "who", nameOf.apply(principal));
-        if (!effects.giveUp(db, job.id(), reason)) {
+        if (!filings.giveUp(db, job.id(), reason)) {
             throw begun(job, "cancelled");
         }
         jobs.move(db, job.id(), Jobs.Move.to(JobState.CANCELLED, reason), principal);
-        effects.othersMayGoOn(db, job);
+        filings.othersMayGoOn(db, job);
     }
 }

@@ -24,8 +24,9 @@ import lectomen.engine.rule.Site;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.Task;
 import lectomen.service.bytes.ByteStore;
-import lectomen.service.filing.EffectRunner;
+import lectomen.service.effect.file.JobFilings;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobEndings;
 import lectomen.service.job.JobOutputs;
 import lectomen.service.job.JobResults;
 import lectomen.service.job.JobState;
@@ -69,7 +70,8 @@ public final class JobRunner implements AutoCloseable {
     private final Sources sources;
     private final ByteStore bytes;
     private final WorkerPool workers;
-    private final EffectRunner effects;
+    private final JobFilings filings;
+    private final JobEndings endings;
     private final Supplier<Site> site;
     private final InstantSource clock;
     private final List<Thread> threads = new ArrayList<>();
@@ -93,7 +95,8 @@ public final class JobRunner implements AutoCloseable {
             Sources sources,
             ByteStore bytes,
             WorkerPool workers,
-            EffectRunner effects,
+            JobFilings filings,
+            JobEndings endings,
             Supplier<Site> site,
             InstantSource clock) {
         this.store = store;
@@ -103,7 +106,8 @@ public final class JobRunner implements AutoCloseable {
         this.sources = sources;
         this.bytes = bytes;
         this.workers = workers;
-        this.effects = effects;
+        this.filings = filings;
+        this.endings = endings;
         this.site = site;
         this.clock = clock;
     }
@@ -296,13 +300,13 @@ public final class JobRunner implements AutoCloseable {
             if (examination instanceof Examination.Done done) {
                 record(db, now.get(), done.outcome(), folder, beganAt);
             } else if (examination instanceof Examination.Refused refused) {
-                effects.endBadly(db, job, JobState.FAILED, refused.reason(), folder);
+                endings.endBadly(db, job, JobState.FAILED, refused.reason(), folder);
             } else if (examination instanceof Examination.Died died) {
                 died(db, job, folder, died.killed() ? DEATHS_WHEN_KILLED : DEATHS);
             }
             return job.id();
         });
-        effects.wake();
+        filings.wake();
     }
 
     private void keep(ByteRef ref, InputStream made) throws IOException {
@@ -319,7 +323,7 @@ public final class JobRunner implements AutoCloseable {
             findAtWork(db, job).ifPresent(now -> record(db, now, outcome, folder, beganAt));
             return job.id();
         });
-        effects.wake();
+        filings.wake();
     }
 
     /** A result that came back in is not taken by the rules that made it, however far it went round. */
@@ -327,10 +331,10 @@ public final class JobRunner implements AutoCloseable {
         String maker = job.origin().map(Job.Origin::job).orElse("");
         store.write(db -> {
             Reason reason = Reason.of("file.own-result", "job", maker);
-            findAtWork(db, job).ifPresent(now -> effects.endBadly(db, now, JobState.UNMATCHED, reason, folder));
+            findAtWork(db, job).ifPresent(now -> endings.endBadly(db, now, JobState.UNMATCHED, reason, folder));
             return job.id();
         });
-        effects.wake();
+        filings.wake();
     }
 
     /** The file was taken while a rule was live, and none is now: it waits rather than being refused. */
@@ -394,7 +398,7 @@ public final class JobRunner implements AutoCloseable {
         results.keep(db, before, outcome, beganAt);
         JobOutputs.keep(db, before, outcome, handedOver(outcome), clock.millis());
         if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
-            effects.intend(db, before, planned.filings());
+            filings.intend(db, before, planned.filings());
             if (before.holdWanted()) {
                 hold(db, before.id());
             }
@@ -402,9 +406,9 @@ public final class JobRunner implements AutoCloseable {
         }
         Job job = jobs.find(db, before.id()).orElseThrow();
         if (outcome.ending() instanceof Outcome.Ending.Unmatched unmatched) {
-            effects.endBadly(db, job, JobState.UNMATCHED, unmatched.reason(), folder);
+            endings.endBadly(db, job, JobState.UNMATCHED, unmatched.reason(), folder);
         } else if (outcome.ending() instanceof Outcome.Ending.Failed failed) {
-            effects.endBadly(db, job, JobState.FAILED, failed.reason(), folder);
+            endings.endBadly(db, job, JobState.FAILED, failed.reason(), folder);
         }
     }
 
@@ -419,7 +423,7 @@ public final class JobRunner implements AutoCloseable {
     /** Somebody wished to hold the job while its worker had it. */
     private void hold(JdbcClient db, String id) {
         jobs.wishHold(db, id, false);
-        effects.hold(db, id, true);
+        filings.hold(db, id, true);
         Job planned = jobs.find(db, id).orElseThrow();
         if (planned.state().mayBecome(JobState.HELD)) {
             jobs.move(db, planned, Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", "")), "service");
@@ -430,7 +434,7 @@ public final class JobRunner implements AutoCloseable {
         int deaths = jobs.countDeath(db, job.id());
         Reason died = Reason.of("worker.died", "tries", Integer.toString(deaths));
         if (deaths >= most) {
-            effects.endBadly(db, job, JobState.FAILED, died, folder);
+            endings.endBadly(db, job, JobState.FAILED, died, folder);
         } else {
             putBack(db, job, Jobs.Move.waitUntil(clock.instant().plus(PAUSE_AFTER_DEATH), died));
         }

@@ -11,7 +11,7 @@ import java.util.function.Predicate;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.Step;
-import lectomen.service.filing.Connections;
+import lectomen.service.destination.Connections;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.RuleEntry;

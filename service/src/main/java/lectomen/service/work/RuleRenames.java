@@ -16,7 +16,7 @@ import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleText;
 import lectomen.service.bytes.DurableFiles;
-import lectomen.service.filing.GiveBack;
+import lectomen.service.effect.SubmitterFolder;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.RuleEntry;
@@ -205,7 +205,7 @@ public final class RuleRenames {
     private void besides(JdbcClient db, Plan plan) {
         if (plan.hasFolder()) {
             sources.moved(db, plan.folder(), plan.newFolder());
-            GiveBack.folderMoved(db, plan.folder(), plan.newFolder());
+            SubmitterFolder.moved(db, plan.folder(), plan.newFolder());
         }
         db.sql("delete from rule_rename").update();
     }

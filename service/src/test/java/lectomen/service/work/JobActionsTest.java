@@ -16,7 +16,7 @@ import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.WhenTaken;
 import lectomen.service.Await;
 import lectomen.service.ServiceFixture;
-import lectomen.service.filing.EffectView;
+import lectomen.service.effect.EffectView;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
@@ -42,13 +42,13 @@ class JobActionsTest {
         actions = new JobActions(
                 fixture.store,
                 fixture.jobs,
-                fixture.effects,
+                fixture.filings,
                 fixture.ledger,
                 unmatched,
-                fixture.effects::wake,
+                fixture.filings::wake,
                 who -> who);
         job = upload("a.txt");
-        fixture.effects.start();
+        fixture.runner.start(fixture.folders::clearUnreached);
     }
 
     @AfterEach
@@ -68,10 +68,10 @@ class JobActionsTest {
     private void plan(Filing... filings) {
         fixture.store.write(db -> {
             Job taken = fixture.jobs.takeNext(db).orElseThrow();
-            fixture.effects.intend(db, taken, List.of(filings));
+            fixture.filings.intend(db, taken, List.of(filings));
             return taken.id();
         });
-        fixture.effects.wake();
+        fixture.filings.wake();
     }
 
     private Job act(JobAction action) {
@@ -100,12 +100,12 @@ class JobActionsTest {
         fixture.store.write(db -> {
             Job taken = fixture.jobs.takeNext(db).orElseThrow();
             Optional<String> folder = Optional.of(hot.toString());
-            fixture.effects.endBadly(db, taken, JobState.FAILED, Reason.of("file.empty"), folder);
+            fixture.endings.endBadly(db, taken, JobState.FAILED, Reason.of("file.empty"), folder);
             fixture.jobs.startAgain(db, taken.id(), false, "owner");
             return taken.id();
         });
-        fixture.effects.wake();
-        Await.until("it is given back", () -> fixture.effects.of(job).stream()
+        fixture.filings.wake();
+        Await.until("it is given back", () -> fixture.runner.of(job).stream()
                 .anyMatch(effect -> effect.doneAt().isPresent()));
         assertThat(hot.resolve("failed/a.txt")).hasContent("text");
         assertThat(state()).isEqualTo(JobState.WAITING);
@@ -136,7 +136,7 @@ class JobActionsTest {
         assertThat(waiting.reason().map(Reason::code)).contains("destination.away");
         assertThat(waiting.nextTryAt()).contains(fixture.clock.instant().plusSeconds(1));
         Files.createDirectory(temp.resolve("archive"));
-        fixture.effects.wake();
+        fixture.filings.wake();
         Thread.sleep(200);
         assertThat(state()).as("its time has not come").isEqualTo(JobState.WAITING);
         act(new JobAction.Retry());
@@ -178,7 +178,7 @@ class JobActionsTest {
         await(JobState.FILED);
         job = cancelled;
         assertThat(temp.resolve("archive/one.txt")).doesNotExist();
-        assertThat(fixture.effects.of(job)).extracting(EffectView::state).containsExactly("abandoned");
+        assertThat(fixture.runner.of(job)).extracting(EffectView::state).containsExactly("abandoned");
     }
 
     @Test
@@ -231,7 +231,7 @@ class JobActionsTest {
         Files.writeString(away.resolve(".lectomen-1-e99.part"), "another service's");
         fixture = new ServiceFixture(temp);
         Files.delete(temp.resolve("archive"));
-        fixture.effects.start();
+        fixture.runner.start(fixture.folders::clearUnreached);
         Thread.sleep(200);
         Files.move(away, temp.resolve("archive"));
         Await.until("it is cleared", () -> Files.notExists(temp.resolve("archive/.lectomen-1-e1.part")));

@@ -80,7 +80,8 @@ abstract class JobRunnerFixture {
                 fixture.sources,
                 fixture.bytes,
                 workers,
-                fixture.effects,
+                fixture.filings,
+                fixture.endings,
                 fixture.settings::site,
                 fixture.clock);
     }
@@ -102,7 +103,7 @@ abstract class JobRunnerFixture {
     }
 
     void start() {
-        fixture.effects.start();
+        fixture.runner.start(fixture.folders::clearUnreached);
         runner.start();
     }
 

@@ -35,7 +35,7 @@ class JobRunnerTest extends JobRunnerFixture {
     @Test
     void aFaultWhileADocumentIsFiledIsSaidAndTriedAgainAfterAPause() throws Exception {
         AtomicInteger ends = new AtomicInteger();
-        fixture.effects.whenEnded((db, job, state, reason) -> {
+        fixture.endings.followUpWith((db, job, state, reason) -> {
             if (ends.incrementAndGet() == 1) {
                 throw new IllegalStateException("on purpose");
             }
@@ -47,7 +47,7 @@ class JobRunnerTest extends JobRunnerFixture {
         assertThat(job(id).nextTryAt())
                 .hasValueSatisfying(next -> assertThat(next).isAfter(fixture.clock.instant()));
         fixture.clock.advance(Duration.ofMinutes(1));
-        fixture.effects.wake();
+        fixture.filings.wake();
         await(id, JobState.FILED);
         await(send("file another.txt"), JobState.FILED);
         try (Stream<Path> filed = Files.list(temp.resolve("home/archive"))) {

@@ -1,0 +1,66 @@
+package lectomen.service;
+
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Locale;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.counter.Counters;
+import lectomen.service.destination.Connections;
+import lectomen.service.destination.folder.FolderDestinations;
+import lectomen.service.effect.EffectKinds;
+import lectomen.service.effect.EffectRunner;
+import lectomen.service.effect.Effects;
+import lectomen.service.effect.answer.AnswerEffect;
+import lectomen.service.effect.file.FileEffect;
+import lectomen.service.effect.file.JobFilings;
+import lectomen.service.effect.file.SameDocument;
+import lectomen.service.effect.giveback.GiveBack;
+import lectomen.service.effect.giveback.GiveBackEffect;
+import lectomen.service.effect.withdraw.WithdrawEffect;
+import lectomen.service.job.JobEndings;
+import lectomen.service.job.JobState;
+import lectomen.service.job.Jobs;
+import lectomen.service.ledger.KeyedHash;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
+import lectomen.service.store.Store;
+
+/** All kinds of effects, with what runs them and the jobs that wait for them. */
+record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
+    static AllEffects of(
+            Store store,
+            Jobs jobs,
+            Effects effects,
+            ByteStore bytes,
+            Connections connections,
+            FolderDestinations folders,
+            Rulebook rulebook,
+            Sources sources,
+            Counters counters,
+            JobEndings endings,
+            KeyedHash keyed,
+            Locale locale,
+            InstantSource clock) {
+        SameDocument sameDocument = new SameDocument(store, effects, keyed);
+        FileEffect file = new FileEffect(store, jobs, effects, bytes, counters, sameDocument, folders::find, locale);
+        EffectKinds kinds = new EffectKinds(List.of(
+                file,
+                new WithdrawEffect(effects, folders::find, file::findOlder),
+                new GiveBackEffect(bytes, folders),
+                new AnswerEffect(folders)));
+        EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, clock);
+        JobFilings filings = new JobFilings(store, jobs, effects, connections, counters, sameDocument, endings, runner);
+        runner.settleWith(filings::settle);
+        GiveBack giveBack = new GiveBack(effects, rulebook, clock);
+        endings.afterBadEnds((db, job, end, reason, hotFolder, goesOn) -> {
+            if (end != JobState.FAILED) {
+                filings.othersMayGoOn(db, job);
+            }
+            boolean goesBack = !goesOn && !job.leftInFolder() && job.generation() == job.redoGeneration();
+            if (goesBack) {
+                hotFolder.ifPresent(folder -> giveBack.intend(db, job, reason, folder));
+            }
+        });
+        return new AllEffects(runner, filings, giveBack);
+    }
+}

@@ -1,0 +1,98 @@
+package lectomen.service;
+
+import java.time.InstantSource;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.counter.Counters;
+import lectomen.service.destination.Connections;
+import lectomen.service.destination.folder.FolderDestinations;
+import lectomen.service.disk.KnownDisks;
+import lectomen.service.effect.EffectRunner;
+import lectomen.service.effect.Effects;
+import lectomen.service.effect.answer.Answers;
+import lectomen.service.effect.file.JobFilings;
+import lectomen.service.effect.giveback.GiveBack;
+import lectomen.service.home.Settings;
+import lectomen.service.job.JobEndings;
+import lectomen.service.job.Jobs;
+import lectomen.service.ledger.KeyedHash;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
+import lectomen.service.store.Store;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** Wires what changes the world outside: destinations, effects of all kinds, and what ends jobs. */
+@Configuration(proxyBeanMethods = false)
+class EffectWiring {
+    @Bean
+    Connections connections(Settings settings, KnownDisks disks) {
+        return new Connections(settings.folders(), settings.roots(), disks::findElsewhere);
+    }
+
+    @Bean
+    FolderDestinations folderDestinations(Connections connections) {
+        return new FolderDestinations(connections);
+    }
+
+    @Bean
+    JobEndings jobEndings(Jobs jobs) {
+        return new JobEndings(jobs);
+    }
+
+    @Bean
+    Effects effects(Store store, Ledger ledger, KeyedHash keyed, InstantSource clock) {
+        return new Effects(store, ledger, keyed, clock);
+    }
+
+    @Bean
+    AllEffects allEffects(
+            Store store,
+            Jobs jobs,
+            Effects effects,
+            ByteStore bytes,
+            Connections connections,
+            FolderDestinations folders,
+            Rulebook rulebook,
+            Sources sources,
+            Counters counters,
+            JobEndings endings,
+            KeyedHash keyed,
+            Settings settings,
+            InstantSource clock) {
+        return AllEffects.of(
+                store,
+                jobs,
+                effects,
+                bytes,
+                connections,
+                folders,
+                rulebook,
+                sources,
+                counters,
+                endings,
+                keyed,
+                settings.site().locale(),
+                clock);
+    }
+
+    @Bean(destroyMethod = "close")
+    EffectRunner effectRunner(AllEffects all) {
+        return all.runner();
+    }
+
+    @Bean
+    JobFilings jobFilings(AllEffects all) {
+        return all.filings();
+    }
+
+    @Bean
+    GiveBack giveBack(AllEffects all) {
+        return all.giveBack();
+    }
+
+    @Bean
+    Answers answers(Effects effects) {
+        return new Answers(effects);
+    }
+}

@@ -1,0 +1,32 @@
+package lectomen.service.destination.folder;
+
+import java.nio.file.Path;
+import java.util.Optional;
+import lectomen.service.destination.Connections;
+import lectomen.service.destination.Destination;
+
+/** Makes folders out as destinations: those of connections, and others by their paths. Safe for several threads. */
+public final class FolderDestinations {
+    private final Connections connections;
+    private final FolderNames names = new FolderNames();
+    private final TemporaryFiles temporaryFiles = new TemporaryFiles();
+
+    public FolderDestinations(Connections connections) {
+        this.connections = connections;
+    }
+
+    /** Empty where the connection is not configured. */
+    public Optional<Destination> find(String connection) {
+        return connections.findFolder(connection).map(folder -> at(connection, folder));
+    }
+
+    /** @param connection what the folder is called in reasons */
+    public FolderDestination at(String connection, Path folder) {
+        return new FolderDestination(connection, folder, connections, names, temporaryFiles, true);
+    }
+
+    /** Removes the temporary files that could not be reached before. */
+    public void clearUnreached() {
+        temporaryFiles.clear();
+    }
+}

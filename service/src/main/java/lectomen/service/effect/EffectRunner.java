@@ -1,0 +1,198 @@
+package lectomen.service.effect;
+
+import java.time.Duration;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.reason.Reason;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobEndings;
+import lectomen.service.job.Jobs;
+import lectomen.service.rulebook.Sources;
+import lectomen.service.store.Store;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/**
+ * Runs effects: each is written down as an intent, carried out by its kind, and proved by a receipt. One that fails for a passing
+ * cause waits with growing pauses; as soon as one succeeds on the same connection, all that wait for it are tried at once.
+ */
+public final class EffectRunner implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(EffectRunner.class);
+    private static final Duration CLEARING_PAUSE = Duration.ofSeconds(3);
+    private static final int MOST_LEFT_BY_A_CRASH = EffectScheduler.AT_ONCE_ON_A_CONNECTION * 5;
+
+    private final Store store;
+    private final Jobs jobs;
+    private final Effects effects;
+    private final EffectKinds kinds;
+    private final Sources sources;
+    private final JobEndings endings;
+    private final EffectRetries retries;
+    private final EffectScheduler due;
+    private Settling settling = (db, job) -> {};
+
+    /** Called when an effect that a job waits for has come to its end. */
+    @FunctionalInterface
+    public interface Settling {
+        void settle(JdbcClient db, Job job);
+    }
+
+    public EffectRunner(
+            Store store,
+            Jobs jobs,
+            Effects effects,
+            EffectKinds kinds,
+            Sources sources,
+            JobEndings endings,
+            InstantSource clock) {
+        this.store = store;
+        this.jobs = jobs;
+        this.effects = effects;
+        this.kinds = kinds;
+        this.sources = sources;
+        this.endings = endings;
+        this.retries = new EffectRetries(store, jobs, effects, kinds, clock);
+        this.due = new EffectScheduler(effects, this::actOrWait);
+    }
+
+    /** Says who settles jobs. Call it while the service is put together. */
+    public void settleWith(Settling settling) {
+        this.settling = settling;
+    }
+
+    /**
+     * Begins to work; what an earlier run of the service left unfinished comes first.
+     *
+     * @param clearUnreached removes what could not be removed before; called now and then
+     */
+    public void start(Runnable clearUnreached) {
+        due.start(this::clearLast, clearUnreached, CLEARING_PAUSE);
+    }
+
+    /** Looks for due effects now rather than at the next turn. Asking again before that look costs nothing. */
+    public void wake() {
+        due.wake();
+    }
+
+    /** A fault on the way is said of the job, and the effect is tried again after a pause that grows. */
+    void actOrWait(Effect effect) {
+        try {
+            EffectKind kind = kinds.require(effect.kind());
+            finish(
+                    effect,
+                    kind,
+                    kind.act(
+                            effect,
+                            place -> store.write(db -> {
+                                effects.acting(db, effect, place);
+                                return place;
+                            })));
+        } catch (NoLongerOpenException e) {
+            clear(effect.id());
+        } catch (RuntimeException | Error e) {
+            LOG.error("Effect {} failed with an internal error; it is retried", effect.id(), e);
+            effects.find(effect.id())
+                    .filter(now -> now.state().isOpen())
+                    .ifPresent(now ->
+                            retries.waitForIt(now, Reason.of("destination.fault", "connection", now.connection())));
+        }
+    }
+
+    private void finish(Effect effect, EffectKind kind, EffectResult result) {
+        if (result instanceof EffectResult.Done done) {
+            store.write(db -> {
+                Job job = jobs.find(db, effect.jobId()).orElseThrow();
+                effects.done(db, effect, job, done);
+                done.older().ifPresent(older -> effects.movedOlder(db, effect, older));
+                done.also().write(db, job);
+                if (kind.isOfTheJob()) { // what is given back may belong to an earlier run of its job
+                    settling.settle(db, job);
+                }
+                return retries.wentWell(db, effect.connection());
+            });
+            done.afterwards().run();
+        } else if (result instanceof EffectResult.NotNow notNow) {
+            retries.waitForIt(effect, notNow.reason());
+        } else if (result instanceof EffectResult.Failed failed) {
+            fail(effect, kind, failed);
+        } else if (result instanceof EffectResult.Dropped dropped) {
+            store.write(db -> {
+                Job job = jobs.find(db, effect.jobId()).orElseThrow();
+                giveUp(db, effect, dropped.reason());
+                dropped.also().write(db, job);
+                settling.settle(db, job);
+                return effect.id();
+            });
+        }
+    }
+
+    private void fail(Effect effect, EffectKind kind, EffectResult.Failed failed) {
+        store.write(db -> {
+            effects.requireOpen(db, effect);
+            giveUp(db, effect, failed.reason());
+            Job job = jobs.find(db, effect.jobId()).orElseThrow();
+            if (kind.isOfTheJob() && !job.state().isEnd()) {
+                endings.endBadly(db, job, failed.end(), failed.reason(), sources.findFolder(db, job.source()));
+            }
+            return effect.id();
+        });
+        wake();
+    }
+
+    /** A service that was ended between a receipt and the clearing left something with each of its last effects. */
+    private void clearLast() {
+        effects.lastDone(MOST_LEFT_BY_A_CRASH)
+                .forEach(effect -> kinds.find(effect.kind()).ifPresent(kind -> kind.clear(effect)));
+    }
+
+    private void clear(String effectId) {
+        effects.find(effectId).ifPresent(effect -> kinds.find(effect.kind()).ifPresent(kind -> kind.clear(effect)));
+    }
+
+    /** The effects that a job waits for. */
+    public List<Effect> ofTheJob(JdbcClient db, String jobId) {
+        return effects.ofJob(db, jobId).stream().filter(kinds::isOfTheJob).toList();
+    }
+
+    /** Whether one of these effects may already be in place. */
+    public boolean hasBegun(List<Effect> open) {
+        return open.stream().anyMatch(effect -> effect.place().isPresent() || due.isUnderWay(effect.id()));
+    }
+
+    /** Tells the kind of an effect that it waits. */
+    public void letWait(JdbcClient db, Effect effect) {
+        kinds.find(effect.kind()).ifPresent(kind -> kind.waits(db, effect));
+    }
+
+    /** Gives an effect up that was not carried out. */
+    public void giveUp(JdbcClient db, Effect effect, Reason reason) {
+        effects.abandon(db, effect, reason);
+        kinds.find(effect.kind()).ifPresent(kind -> kind.givenUp(db, effect));
+    }
+
+    /** The effects of a job for people, with whole paths. */
+    public List<EffectView> of(String jobId) {
+        return of(List.of(jobId));
+    }
+
+    /** The effects of several jobs, each with its job's id. */
+    public List<EffectView> of(List<String> jobIds) {
+        return store.read(db -> effects.views(db, jobIds)).stream()
+                .map(view -> view.at(
+                        view.place().map(place -> shown(view, place)),
+                        view.older().map(place -> shown(view, place))))
+                .toList();
+    }
+
+    private String shown(EffectView view, String place) {
+        Optional<EffectKind> kind = kinds.find(view.kind());
+        return kind.isPresent() ? kind.get().shown(view.connection(), place) : view.connection() + "/" + place;
+    }
+
+    @Override
+    public void close() {
+        due.close();
+    }
+}

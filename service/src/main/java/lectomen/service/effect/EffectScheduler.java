@@ -1,0 +1,134 @@
+package lectomen.service.effect;
+
+import java.time.Duration;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Consumer;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Hands due effects to threads, one thread per effect. A connection takes a few at once and no more, so that a
+ * slow one keeps no other waiting.
+ */
+final class EffectScheduler implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(EffectScheduler.class);
+    private static final Duration TURN = Duration.ofMillis(200);
+    private static final Duration AFTER_FAULT = Duration.ofSeconds(1);
+    private static final int MOST_IN_A_LOOK = 100;
+
+    /** How many effects may be under way on one connection. */
+    static final int AT_ONCE_ON_A_CONNECTION = 24;
+
+    private final Effects effects;
+    private final Consumer<Effect> act;
+    private final Set<String> taken = ConcurrentHashMap.newKeySet();
+    private final Map<String, Integer> atWork = new ConcurrentHashMap<>();
+    private final AtomicBoolean lookAsked = new AtomicBoolean();
+    private final ExecutorService threads = Executors.newCachedThreadPool(work -> new Thread(work, "filing"));
+    private final ScheduledExecutorService poller =
+            Executors.newSingleThreadScheduledExecutor(work -> new Thread(work, "filing-poller"));
+
+    /** @param act does an open effect, or says why it has to wait */
+    EffectScheduler(Effects effects, Consumer<Effect> act) {
+        this.effects = effects;
+        this.act = act;
+    }
+
+    /**
+     * Begins to look.
+     *
+     * @param first done once, before the first look, by the looking thread
+     * @param betweenLooks done by it now and then
+     */
+    void start(Runnable first, Runnable betweenLooks, Duration pause) {
+        poller.execute(first);
+        poller.scheduleWithFixedDelay(betweenLooks, 0, pause.toMillis(), TimeUnit.MILLISECONDS);
+        poller.scheduleWithFixedDelay(this::submit, 0, TURN.toMillis(), TimeUnit.MILLISECONDS);
+    }
+
+    /** Looks for due effects now rather than at the next turn. Asking again before that look costs nothing. */
+    void wake() {
+        if (lookAsked.compareAndSet(false, true)) {
+            try {
+                poller.execute(this::submit);
+            } catch (RejectedExecutionException stopping) {
+                // the next start finds them
+            }
+        }
+    }
+
+    /** Whether a thread has the effect at this moment. */
+    boolean isUnderWay(String effectId) {
+        return taken.contains(effectId);
+    }
+
+    private void submit() {
+        lookAsked.set(false);
+        try {
+            Set<String> busy = new HashSet<>();
+            atWork.forEach((connection, count) -> {
+                if (count >= AT_ONCE_ON_A_CONNECTION) {
+                    busy.add(connection);
+                }
+            });
+            for (Effects.Due due : effects.due(busy, MOST_IN_A_LOOK)) {
+                if (atWork.getOrDefault(due.connection(), 0) < AT_ONCE_ON_A_CONNECTION && taken.add(due.id())) {
+                    atWork.merge(due.connection(), 1, Integer::sum);
+                    threads.execute(() -> act(due));
+                }
+            }
+        } catch (RejectedExecutionException stopping) {
+            // the next start finds them
+        } catch (RuntimeException e) {
+            LOG.error("Due effects can't be read; retried", e);
+        }
+    }
+
+    private void act(Effects.Due due) {
+        try {
+            effects.find(due.id()).filter(found -> found.state().isOpen()).ifPresent(act);
+        } catch (RuntimeException e) {
+            LOG.error("Effect {} can't be rescheduled; it is retried at once: {}", due.id(), e.getMessage());
+            pause();
+        } finally {
+            taken.remove(due.id());
+            int others = atWork.merge(due.connection(), -1, Integer::sum);
+            if (others == AT_ONCE_ON_A_CONNECTION - 1) {
+                wake();
+            }
+        }
+    }
+
+    /** While nothing can be written, each connection is tried a few times a second rather than without end. */
+    private static void pause() {
+        try {
+            Thread.sleep(AFTER_FAULT.toMillis());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    /** Lets what is under way come to its end, and takes nothing new. */
+    @Override
+    public void close() {
+        poller.shutdownNow();
+        threads.shutdown();
+        try {
+            if (!threads.awaitTermination(20, TimeUnit.SECONDS)) {
+                threads.shutdownNow();
+            }
+        } catch (InterruptedException e) {
+            threads.shutdownNow();
+            Thread.currentThread().interrupt();
+        }
+    }
+}

@@ -1,0 +1,484 @@
+package lectomen.service.effect;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import lectomen.engine.plan.Filing;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.task.ByteRef;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobOutputs;
+import lectomen.service.ledger.KeyedHash;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.store.Store;
+import lectomen.service.store.StoreIdentity;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The stored effects: intents, attempts, receipts. */
+public final class Effects {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
+
+    /** No pause is that long: a next try so far ahead was written before the clock was set back, and is due. */
+    private static final Duration CLOCK_WAS_SET_BACK = Duration.ofMinutes(5);
+
+    private static final String SELECT = """
+            select e.*, w.request, w.place, w.reason_parameters, o.sha256, o.size, r.ended_at
+            from effect e
+            join effect_words w on w.effect_id = e.id
+            left join receipt r on r.effect_id = e.id
+            join output o on o.job_id = e.job_id and o.name = e.output and o.generation = e.generation
+            """;
+
+    private final Store store;
+    private final Ledger ledger;
+    private final KeyedHash keyed;
+    private final InstantSource clock;
+
+    public Effects(Store store, Ledger ledger, KeyedHash keyed, InstantSource clock) {
+        this.store = store;
+        this.ledger = ledger;
+        this.keyed = keyed;
+        this.clock = clock;
+    }
+
+    /**
+     * What is to be written down.
+     *
+     * @param settings of the connection, as far as they matter for what is done
+     * @param supersedes the effect whose result this one's replaces
+     * @param withdraws the effect whose result is withdrawn
+     * @param document the key by which it takes the place of earlier documents, and later ones take its; empty for none
+     */
+    public record Intent(
+            int step,
+            String kind,
+            String connection,
+            String settings,
+            Object request,
+            Optional<String> supersedes,
+            Optional<String> withdraws,
+            Optional<String> document) {
+        public static Intent of(int step, String kind, String connection, String settings, Object request) {
+            return new Intent(
+                    step, kind, connection, settings, request, Optional.empty(), Optional.empty(), Optional.empty());
+        }
+    }
+
+    /** Writes an intent; gives its id. */
+    public String intend(JdbcClient db, Job job, Intent intent) {
+        long number = StoreIdentity.next(db, "effect");
+        int incarnation = store.identity().incarnation();
+        String id = incarnation + "-e" + number;
+        long now = clock.millis();
+        String once = job.id() + "/" + job.generation() + "/" + intent.step() + "/" + intent.kind()
+                + intent.withdraws().map(other -> "/" + other).orElse("");
+        db.sql("""
+                        insert into effect (id, incarnation, job_id, generation, step, kind, connection, settings_hash,
+                            idempotency_key, document_key, by_document, arrival_seq, output, supersedes, withdraws, state,
+                            created_at, changed_at)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'intended', ?, ?)
+                        """)
+                .param(id)
+                .param(incarnation)
+                .param(job.id())
+                .param(job.generation())
+                .param(intent.step())
+                .param(intent.kind())
+                .param(intent.connection())
+                .param(keyed.of(intent.settings()))
+                .param(once)
+                .param(keyed.of(intent.document()
+                        .map(key -> "document " + key)
+                        .orElse("document " + intent.kind() + " " + job.id())))
+                .param(intent.document().isPresent() ? 1 : 0)
+                .param(job.arrival().orElse(0L))
+                .param(output(db, job, intent))
+                .param(intent.supersedes().orElse(null))
+                .param(intent.withdraws().orElse(null))
+                .param(now)
+                .param(now)
+                .update();
+        db.sql("insert into effect_words (effect_id, request) values (?, ?)")
+                .params(id, JSON.writeValueAsString(intent.request()))
+                .update();
+        ledger.append(db, "service", "effect.intended", job.subject(), "effect", id, "kind", intent.kind());
+        return id;
+    }
+
+    /** What a step made is filed under its own name; all else is about the original document. */
+    private static String output(JdbcClient db, Job job, Intent intent) {
+        return intent.request() instanceof Filing filing
+                ? JobOutputs.rowOf(db, job, filing)
+                : JobOutputs.original(db, job.id(), job.generation());
+    }
+
+    /** The effect whose result stands at a place and was filed by the rule. */
+    public Optional<String> findStanding(String connection, String place, String rule) {
+        return store.read(db -> db.sql("""
+                        select effect_id from receipt
+                        where place_key = ? and rule_id = ? and ended_at is null order by rowid desc limit 1
+                        """)
+                .params(keyed.of("place " + connection + "/" + place), rule)
+                .query(String.class)
+                .optional());
+    }
+
+    /** Whether an effect of the kind has not come to its end for a job. */
+    public boolean hasOpen(JdbcClient db, String jobId, String kind) {
+        return !db.sql("""
+                        select 1 from effect where job_id = ? and kind = ? and state not in ('done', 'abandoned') limit 1
+                        """).params(jobId, kind).query(Integer.class).list().isEmpty();
+    }
+
+    /** Writes down that the effect's result takes the place of another's, before anything is done there. */
+    public void replaces(JdbcClient db, Effect effect, String other) {
+        db.sql("update effect set supersedes = ? where id = ?")
+                .params(other, effect.id())
+                .update();
+    }
+
+    /** Writes what the effect asks for, once that is known in full. */
+    public void asks(JdbcClient db, Effect effect, Object request) {
+        db.sql("update effect_words set request = ? where effect_id = ?")
+                .params(JSON.writeValueAsString(request), effect.id())
+                .update();
+    }
+
+    /**
+     * Call it in a write that changes an effect which was read before that write.
+     *
+     * @throws NoLongerOpenException see there
+     */
+    public void requireOpen(JdbcClient db, Effect effect) {
+        boolean open = find(db, effect.id()).filter(now -> now.state().isOpen()).isPresent();
+        if (!open) {
+            throw new NoLongerOpenException(effect.id());
+        }
+    }
+
+    /** Makes everything that waits for such a reason due at once. */
+    public void wakeWaitingFor(JdbcClient db, String reasonCode) {
+        db.sql("update effect set next_try_at = 0 where state = 'intended' and reason_code = ?")
+                .param(reasonCode)
+                .update();
+    }
+
+    /**
+     * Begins an attempt on the place, before anything is done there.
+     *
+     * @throws NoLongerOpenException see there
+     */
+    void acting(JdbcClient db, Effect effect, String place) {
+        long now = clock.millis();
+        int begun = db.sql("""
+                        update effect set state = 'acting', changed_at = ?, version = version + 1
+                        where id = ? and state in ('intended', 'acting')
+                        """).params(now, effect.id()).update();
+        if (begun == 0) {
+            throw new NoLongerOpenException(effect.id());
+        }
+        db.sql("update effect_words set place = ? where effect_id = ?")
+                .params(place, effect.id())
+                .update();
+        db.sql("insert or ignore into effect_attempt (effect_id, attempt, began_at) values (?, ?, ?)")
+                .params(effect.id(), effect.attempts() + 1, now)
+                .update();
+    }
+
+    /**
+     * Writes the receipt.
+     *
+     * @param job that the effect is of
+     */
+    void done(JdbcClient db, Effect effect, Job job, EffectResult.Done done) {
+        long now = clock.millis();
+        String place = done.place();
+        String name = place.substring(place.lastIndexOf('/') + 1);
+        end(db, effect, Effect.State.DONE, Optional.of(place), Optional.empty(), Optional.empty());
+        String placeKey = keyed.of("place " + effect.connection() + "/" + place);
+        String contentKey = keyed.of("content " + done.bytes().sha256());
+        db.sql("""
+                        insert into receipt (effect_id, incarnation, at, job_id, rule_id, place_key, content_key, name_key, renamed,
+                            size, answer, document_key, arrival_seq)
+                        select ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, case when by_document = 1 and ? then document_key else '' end, arrival_seq
+                        from effect where id = ?
+                        """)
+                .param(effect.id())
+                .param(store.identity().incarnation())
+                .param(now)
+                .param(job.id())
+                .param(job.rule().map(rule -> rule.id()).orElse(null))
+                .param(placeKey)
+                .param(contentKey)
+                .param(OwnResults.nameKey(keyed, name))
+                .param(done.filesDocument() && !name.equals(job.name()) ? 1 : 0)
+                .param(done.bytes().size())
+                .param(done.answer())
+                .param(done.filesDocument() ? 1 : 0)
+                .param(effect.id())
+                .update();
+        ledger.append(
+                db,
+                "service",
+                "effect.receipt",
+                Job.subject(effect.jobId()),
+                "effect",
+                effect.id(),
+                "place",
+                placeKey,
+                "content",
+                contentKey);
+    }
+
+    /** Says where what was there was moved to. */
+    void movedOlder(JdbcClient db, Effect effect, String place) {
+        db.sql("update effect_words set older = ? where effect_id = ?")
+                .params(place, effect.id())
+                .update();
+        String placeKey = keyed.of("place " + effect.connection() + "/" + place);
+        String subject = Job.subject(effect.jobId());
+        ledger.append(db, "service", "effect.moved-older", subject, "effect", effect.id(), "place", placeKey);
+    }
+
+    /** Says, beside the receipt, that what was to be replaced has been changed by somebody since, and was left. */
+    public void leftChanged(JdbcClient db, Effect effect, String place) {
+        Reason reason = Reason.of("withdraw.changed", "name", place);
+        db.sql("update effect set reason_code = ? where id = ?")
+                .params(reason.code(), effect.id())
+                .update();
+        db.sql("update effect_words set reason_parameters = ? where effect_id = ?")
+                .params(JSON.writeValueAsString(reason.parameters()), effect.id())
+                .update();
+        ledger.append(db, "service", "effect.left-changed", Job.subject(effect.jobId()), "effect", effect.id());
+    }
+
+    void waitUntil(JdbcClient db, Effect effect, Instant nextTry, Reason reason) {
+        end(db, effect, Effect.State.INTENDED, effect.place(), Optional.of(nextTry), Optional.of(reason));
+    }
+
+    public void abandon(JdbcClient db, Effect effect, Reason reason) {
+        end(db, effect, Effect.State.ABANDONED, effect.place(), Optional.empty(), Optional.of(reason));
+        ledger.append(
+                db,
+                "service",
+                "effect.abandoned",
+                Job.subject(effect.jobId()),
+                "effect",
+                effect.id(),
+                "reason",
+                reason.code());
+    }
+
+    private void end(
+            JdbcClient db,
+            Effect effect,
+            Effect.State state,
+            Optional<String> place,
+            Optional<Instant> nextTry,
+            Optional<Reason> reason) {
+        long now = clock.millis();
+        String code = reason.map(Reason::code).orElse(null);
+        db.sql("""
+                        update effect set state = ?, next_try_at = ?, reason_code = ?, attempts = attempts + 1, changed_at = ?,
+                            version = version + 1
+                        where id = ?
+                        """)
+                .param(state.code())
+                .param(nextTry.map(Instant::toEpochMilli).orElse(0L))
+                .param(code)
+                .param(now)
+                .param(effect.id())
+                .update();
+        db.sql("update effect_words set place = coalesce(?, place), reason_parameters = ? where effect_id = ?")
+                .param(place.orElse(null))
+                .param(reason.map(r -> JSON.writeValueAsString(r.parameters())).orElse("{}"))
+                .param(effect.id())
+                .update();
+        db.sql("""
+                        insert into effect_attempt (effect_id, attempt, began_at, ended_at, outcome, reason_code)
+                        values (?, ?, ?, ?, ?, ?)
+                        on conflict (effect_id, attempt) do update
+                        set ended_at = excluded.ended_at, outcome = excluded.outcome, reason_code = excluded.reason_code
+                        """)
+                .param(effect.id())
+                .param(effect.attempts() + 1)
+                .param(now)
+                .param(now)
+                .param(state.code())
+                .param(code)
+                .update();
+    }
+
+    /** Makes everything that waits for the connection due at once: it is back. */
+    int wake(JdbcClient db, String connection) {
+        return db.sql("""
+                        update effect set next_try_at = 0
+                        where state = 'intended' and connection = ? and next_try_at > 0
+                        """).param(connection).update();
+    }
+
+    public void makeDue(JdbcClient db, String jobId) {
+        db.sql("update effect set next_try_at = 0 where state = 'intended' and job_id = ?")
+                .param(jobId)
+                .update();
+    }
+
+    /** Whether an effect of the kind has no receipt yet in the job's present generation. */
+    public boolean lacksReceipt(JdbcClient db, Job job, String kind) {
+        return !db.sql("""
+                        select 1 from effect
+                        where job_id = ? and generation = ? and kind = ? and state <> 'done' limit 1
+                        """)
+                .params(job.id(), job.generation(), kind)
+                .query(Integer.class)
+                .list()
+                .isEmpty();
+    }
+
+    /** Holds what of a job is not begun, or lets it go on. */
+    public void hold(JdbcClient db, String jobId, boolean hold) {
+        db.sql("update effect set state = :to, next_try_at = 0 where state = :from and job_id = :job")
+                .param("to", hold ? "held" : "intended")
+                .param("from", hold ? "intended" : "held")
+                .param("job", jobId)
+                .update();
+    }
+
+    /** Says that what an effect filed was replaced or withdrawn. */
+    public void ended(JdbcClient db, String effectId) {
+        db.sql("update receipt set ended_at = ? where effect_id = ?")
+                .params(clock.millis(), effectId)
+                .update();
+    }
+
+    /** An effect whose time has come. */
+    record Due(String id, String connection) {}
+
+    /**
+     * The effects whose time has come, oldest first, without those that an earlier one on the same document keeps back. One
+     * that may take the place of an earlier document also waits for what came in before and is not planned yet.
+     *
+     * @param busy connections that take no more at present
+     */
+    List<Due> due(Set<String> busy, int most) {
+        String notBusy = busy.isEmpty() ? "" : " and connection not in (:busy)";
+        return store.read(db -> db.sql("""
+                        select id, connection from effect e
+                        where state in ('intended', 'acting') and (next_try_at <= :now or next_try_at > :latest)
+                        """ + notBusy + """
+                          and not exists (
+                              select 1 from effect earlier
+                              where earlier.document_key = e.document_key and earlier.arrival_seq < e.arrival_seq
+                                and earlier.state in ('held', 'intended', 'acting', 'in doubt'))
+                          and (e.by_document = 0 or e.arrival_seq <= coalesce((
+                              select min(j.arrival_seq) from job j
+                              where j.state in ('working', 'waiting') and (j.state = 'working' or j.waits_for = 'turn')
+                                and not exists (
+                                    select 1 from effect planned
+                                    where planned.job_id = j.id and planned.generation = j.generation)),
+                              e.arrival_seq))
+                        order by arrival_seq, created_at limit :most
+                        """)
+                .param("now", clock.millis())
+                .param("latest", clock.millis() + CLOCK_WAS_SET_BACK.toMillis())
+                .param("busy", busy.isEmpty() ? List.of("") : busy)
+                .param("most", most)
+                .query((row, n) -> new Due(row.getString("id"), row.getString("connection")))
+                .list());
+    }
+
+    public Optional<Effect> find(String id) {
+        return store.read(db -> find(db, id));
+    }
+
+    public static Optional<Effect> find(JdbcClient db, String id) {
+        return db.sql(SELECT + " where e.id = ?")
+                .param(id)
+                .query(Effects::effect)
+                .optional();
+    }
+
+    /** The effects whose receipts were written last. */
+    List<Effect> lastDone(int most) {
+        return store.read(db -> db.sql(SELECT + " where r.at is not null order by r.rowid desc limit ?")
+                .param(most)
+                .query(Effects::effect)
+                .list());
+    }
+
+    /** Those that a condition picks out; in it, e is the effect and r its receipt. */
+    public static List<Effect> where(JdbcClient db, String condition, Object... parameters) {
+        return db.sql(SELECT + " where " + condition)
+                .params(parameters)
+                .query(Effects::effect)
+                .list();
+    }
+
+    public List<Effect> ofJob(JdbcClient db, String jobId) {
+        return db.sql(SELECT + " where e.job_id = ? order by e.created_at, e.rowid")
+                .param(jobId)
+                .query(Effects::effect)
+                .list();
+    }
+
+    public List<EffectView> views(JdbcClient db, List<String> jobIds) {
+        return db.sql("""
+                        select e.*, w.place, w.older, w.reason_parameters, r.at as done_at, r.answer, r.ended_at
+                        from effect e join effect_words w on w.effect_id = e.id left join receipt r on r.effect_id = e.id
+                        where e.job_id in (:jobs) order by e.created_at, e.rowid
+                        """).param("jobs", jobIds).query(Effects::view).list();
+    }
+
+    private static Effect effect(ResultSet row, int n) throws SQLException {
+        return new Effect(
+                row.getString("id"),
+                row.getString("job_id"),
+                row.getString("kind"),
+                row.getString("connection"),
+                Effect.State.ofCode(row.getString("state")),
+                row.getInt("attempts"),
+                row.getString("request"),
+                Optional.ofNullable(row.getString("place")),
+                new ByteRef(row.getString("sha256"), row.getLong("size")),
+                row.getInt("generation"),
+                row.getInt("step"),
+                Optional.ofNullable(row.getString("supersedes")),
+                row.getObject("ended_at") != null);
+    }
+
+    private static EffectView view(ResultSet row, int n) throws SQLException {
+        String code = row.getString("reason_code");
+        long nextTry = row.getLong("next_try_at");
+        Optional<Instant> next = nextTry == 0 ? Optional.empty() : Optional.of(Instant.ofEpochMilli(nextTry));
+        long doneAt = row.getLong("done_at");
+        Optional<Instant> done = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(doneAt));
+        long endedAt = row.getLong("ended_at");
+        Optional<Instant> ended = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(endedAt));
+        return new EffectView(
+                row.getString("id"),
+                row.getString("job_id"),
+                row.getString("kind"),
+                row.getString("connection"),
+                row.getString("state"),
+                Optional.ofNullable(row.getString("place")),
+                code == null
+                        ? Optional.empty()
+                        : Optional.of(new Reason(code, JSON.readValue(row.getString("reason_parameters"), PARAMETERS))),
+                row.getInt("attempts"),
+                next,
+                done,
+                Optional.ofNullable(row.getString("answer")),
+                ended,
+                row.getInt("generation"),
+                Optional.ofNullable(row.getString("older")));
+    }
+}

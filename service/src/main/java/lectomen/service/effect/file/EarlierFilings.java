@@ -1,0 +1,61 @@
+package lectomen.service.effect.file;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import lectomen.engine.plan.Filing;
+import lectomen.service.effect.Effect;
+import lectomen.service.effect.Effects;
+import lectomen.service.effect.withdraw.WithdrawEffect;
+import lectomen.service.job.Job;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/**
+ * What a job filed before it was run again: the new run replaces a filing at the same place of the plan, and withdraws the rest
+ * once its own filings are proved.
+ */
+final class EarlierFilings {
+    private final Effects effects;
+
+    EarlierFilings(Effects effects) {
+        this.effects = effects;
+    }
+
+    private static Stream<Effect> toReplace(List<Effect> all, Job job) {
+        return all.stream().filter(effect -> FileEffect.stands(effect) && effect.generation() < job.redoGeneration());
+    }
+
+    /** Whether the filing stands already, by a receipt that counts for the job's present run. */
+    static boolean stands(List<Effect> all, Job job, Filing filing) {
+        return all.stream()
+                .anyMatch(effect -> FileEffect.stands(effect)
+                        && effect.generation() >= job.redoGeneration()
+                        && effect.step() == filing.step());
+    }
+
+    /** The earlier effect whose result the filing replaces. */
+    static Optional<String> findReplacedBy(List<Effect> all, Job job, Filing filing) {
+        return toReplace(all, job)
+                .filter(effect ->
+                        effect.step() == filing.step() && effect.connection().equals(filing.connection()))
+                .map(Effect::id)
+                .findFirst();
+    }
+
+    /** The result of the look at what stands from earlier runs. */
+    enum Left {
+        NOTHING,
+        INTENDED,
+        UNDER_WAY
+    }
+
+    /** Writes the intents that withdraw what the present run did not replace, unless they are written already. */
+    Left withdrawRest(JdbcClient db, Job job) {
+        if (WithdrawEffect.isUnderWay(effects, db, job)) {
+            return Left.UNDER_WAY;
+        }
+        List<Effect> stale = toReplace(effects.ofJob(db, job.id()), job).toList();
+        stale.forEach(old -> WithdrawEffect.intend(effects, db, job, old, false, Optional.empty()));
+        return stale.isEmpty() ? Left.NOTHING : Left.INTENDED;
+    }
+}

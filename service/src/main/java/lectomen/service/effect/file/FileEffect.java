@@ -1,0 +1,202 @@
+package lectomen.service.effect.file;
+
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.function.IntFunction;
+import lectomen.engine.plan.Filing;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rule.WhenTaken;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.counter.Counters;
+import lectomen.service.destination.Destination;
+import lectomen.service.destination.FilingOrder;
+import lectomen.service.destination.PlaceResult;
+import lectomen.service.effect.Effect;
+import lectomen.service.effect.EffectKind;
+import lectomen.service.effect.EffectResult;
+import lectomen.service.effect.Effects;
+import lectomen.service.job.JobState;
+import lectomen.service.job.Jobs;
+import lectomen.service.store.Store;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** Files a document at the destination of a connection. */
+public final class FileEffect implements EffectKind {
+    static final String CODE = "file";
+    private static final String COUNTER_BUSY = "counter.busy";
+
+    private final Store store;
+    private final Jobs jobs;
+    private final Effects effects;
+    private final ByteStore bytes;
+    private final Counters counters;
+    private final SameDocument sameDocument;
+    private final Function<String, Optional<Destination>> destinations;
+    private final FilingOrders orders;
+    private final Locale locale;
+
+    public FileEffect(
+            Store store,
+            Jobs jobs,
+            Effects effects,
+            ByteStore bytes,
+            Counters counters,
+            SameDocument sameDocument,
+            Function<String, Optional<Destination>> destinations,
+            Locale locale) {
+        this.store = store;
+        this.jobs = jobs;
+        this.effects = effects;
+        this.bytes = bytes;
+        this.counters = counters;
+        this.sameDocument = sameDocument;
+        this.destinations = destinations;
+        this.orders = new FilingOrders(effects, locale);
+        this.locale = locale;
+    }
+
+    static boolean isFiling(Effect effect) {
+        return effect.kind().equals(CODE);
+    }
+
+    /** Whether what it filed is still there: it was done, and nothing was put in its place since. */
+    static boolean stands(Effect effect) {
+        return isFiling(effect) && effect.state() == Effect.State.DONE && !effect.ended();
+    }
+
+    /** Where what an effect filed goes once it is older, by a number from 1; empty for what is no filing. */
+    public Optional<IntFunction<Filing.Target.Place>> findOlder(String effectId) {
+        return orders.findOlder(effectId);
+    }
+
+    @Override
+    public String code() {
+        return CODE;
+    }
+
+    @Override
+    public boolean isOfTheJob() {
+        return true;
+    }
+
+    @Override
+    public EffectResult act(Effect due, Attempt attempt) {
+        Optional<String> busy = findBusyCounter(due);
+        if (busy.isPresent()) {
+            return new EffectResult.NotNow(Reason.of(COUNTER_BUSY, "counter", busy.get()));
+        }
+        Effect numbered = effects.find(due.id()).orElseThrow();
+        Optional<Reason> refusal = sameDocument.findRefusal(numbered);
+        if (refusal.isPresent()) {
+            return new EffectResult.Failed(refusal.get(), JobState.REJECTED);
+        }
+        Effect effect = replacingOwn(numbered);
+        Optional<Destination> destination = destinations.apply(effect.connection());
+        Optional<FilingOrder> found = orders.find(effect);
+        if (destination.isEmpty() || found.isEmpty()) {
+            return new EffectResult.Failed(
+                    Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
+        }
+        if (!bytes.has(effect.bytes().sha256())) {
+            return new EffectResult.Failed(Reason.of("bytes.missing"), JobState.FAILED);
+        }
+        FilingOrder order = found.get();
+        PlaceResult result = destination.get().place(order, bytes::open, attempt::begins);
+        return result instanceof PlaceResult.Placed placed
+                ? new EffectResult.Done(
+                        placed.place(),
+                        order.bytes(),
+                        placed.answer(),
+                        placed.older(),
+                        true,
+                        (db, job) -> placed(db, effect, order, placed),
+                        () -> destination.get().clear(order))
+                : EffectResult.findProblem(effect, order, result).orElseThrow();
+    }
+
+    /** Gives the filing the numbers that it needs; the counter that another filing has in hand, if one does. */
+    private Optional<String> findBusyCounter(Effect effect) {
+        Filing filing = FilingOrders.filing(effect);
+        if (filing.counters().isEmpty()) {
+            return Optional.empty();
+        }
+        Counters.Numbered numbers = store.write(db -> {
+            effects.requireOpen(db, effect);
+            Counters.Numbered given = counters.withUnbrokenNumbers(db, effect.jobId(), filing);
+            if (given instanceof Counters.Numbered.With with) {
+                effects.asks(db, effect, with.filing());
+            }
+            return given;
+        });
+        return numbers instanceof Counters.Numbered.Busy busy ? Optional.of(busy.counter()) : Optional.empty();
+    }
+
+    /** A filing that may take the place of what its rule filed there before says so before it acts. */
+    private Effect replacingOwn(Effect effect) {
+        if (effect.supersedes().isPresent()) {
+            return effect;
+        }
+        Filing filing = FilingOrders.filing(effect);
+        boolean byKey = filing.findDocumentKey().isPresent();
+        boolean may = byKey || filing.whenTaken() == WhenTaken.REPLACE_OWN;
+        Optional<String> earlier = may && filing.target(locale) instanceof Filing.Target.Place place
+                ? byKey
+                        ? sameDocument.findReplaced(effect, place)
+                        : jobs.require(effect.jobId())
+                                .rule()
+                                .flatMap(rule -> effects.findStanding(effect.connection(), place.shown(), rule.id()))
+                : Optional.empty();
+        if (earlier.isEmpty()) {
+            return effect;
+        }
+        store.write(db -> {
+            effects.requireOpen(db, effect);
+            effects.replaces(db, effect, earlier.get());
+            return effect.id();
+        });
+        return effects.find(effect.id()).orElseThrow();
+    }
+
+    private void placed(JdbcClient db, Effect effect, FilingOrder order, PlaceResult.Placed placed) {
+        if (counters.used(db, effect.jobId(), FilingOrders.filing(effect))) {
+            effects.wakeWaitingFor(db, COUNTER_BUSY);
+        }
+        order.replaces().ifPresent(own -> {
+            boolean atItsPlace = own.place().equals(placed.place());
+            if (atItsPlace || order.keepsReplaced()) {
+                effects.ended(db, effect.supersedes().orElseThrow());
+            }
+            if (!atItsPlace && order.keepsReplaced()) {
+                effects.leftChanged(db, effect, own.place());
+            }
+        });
+    }
+
+    @Override
+    public void clear(Effect effect) {
+        destinations.apply(effect.connection()).ifPresent(destination -> orders.find(effect)
+                .ifPresent(destination::clear));
+    }
+
+    /** Nothing was put in place, and nothing will be before the next try: others may have the numbers meanwhile. */
+    @Override
+    public void waits(JdbcClient db, Effect effect) {
+        if (effects.find(effect.id()).flatMap(Effect::place).isEmpty()) {
+            counters.letGo(db, effect.jobId(), FilingOrders.filing(effect));
+        }
+    }
+
+    @Override
+    public void givenUp(JdbcClient db, Effect effect) {
+        counters.unused(db, effect.jobId(), FilingOrders.filing(effect));
+    }
+
+    @Override
+    public String shown(String connection, String place) {
+        return destinations
+                .apply(connection)
+                .map(destination -> destination.shown(place))
+                .orElse(connection + "/" + place);
+    }
+}

@@ -1,0 +1,177 @@
+package lectomen.service.effect.file;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import lectomen.engine.plan.Filing;
+import lectomen.engine.reason.Reason;
+import lectomen.service.counter.Counters;
+import lectomen.service.destination.Connections;
+import lectomen.service.effect.Effect;
+import lectomen.service.effect.EffectRunner;
+import lectomen.service.effect.Effects;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobEndings;
+import lectomen.service.job.Jobs;
+import lectomen.service.store.Store;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** The filings of a job: intends those of its plan, holds and cancels them, and ends the job once all of them are proved. */
+public final class JobFilings {
+    private final Store store;
+    private final Jobs jobs;
+    private final Effects effects;
+    private final Connections connections;
+    private final Counters counters;
+    private final SameDocument sameDocument;
+    private final EarlierFilings earlier;
+    private final JobEndings endings;
+    private final EffectRunner runner;
+
+    public JobFilings(
+            Store store,
+            Jobs jobs,
+            Effects effects,
+            Connections connections,
+            Counters counters,
+            SameDocument sameDocument,
+            JobEndings endings,
+            EffectRunner runner) {
+        this.store = store;
+        this.jobs = jobs;
+        this.effects = effects;
+        this.connections = connections;
+        this.counters = counters;
+        this.sameDocument = sameDocument;
+        this.earlier = new EarlierFilings(effects);
+        this.endings = endings;
+        this.runner = runner;
+    }
+
+    /**
+     * Writes the intents of a plan, but for those that an earlier generation of the job has a receipt for; when the job was run
+     * again, those replace what it filed before. Call it in the write that records the plan; {@link #wake} then starts them.
+     */
+    public void intend(JdbcClient db, Job job, List<Filing> filings) {
+        List<Effect> before = job.generation() == 1 ? List.of() : effects.ofJob(db, job.id());
+        boolean intended = false;
+        for (Filing filing : filings) {
+            if (!EarlierFilings.stands(before, job, filing)) {
+                String settings = connections
+                        .findFolder(filing.connection())
+                        .map(Object::toString)
+                        .orElse("");
+                effects.intend(
+                        db,
+                        job,
+                        new Effects.Intent(
+                                filing.step(),
+                                FileEffect.CODE,
+                                filing.connection(),
+                                settings,
+                                counters.withQuickNumbers(db, job.id(), filing),
+                                EarlierFilings.findReplacedBy(before, job, filing),
+                                Optional.empty(),
+                                SameDocument.key(db, job, filing)));
+                intended = true;
+            }
+        }
+        if (!intended) {
+            settle(db, job);
+        }
+    }
+
+    /** A job is filed once all its filings of this run are, and what it filed in an earlier run is replaced or withdrawn. */
+    public void settle(JdbcClient db, Job before) {
+        Job job = jobs.find(db, before.id()).orElseThrow();
+        if (job.state().isEnd() || effects.lacksReceipt(db, job, FileEffect.CODE)) {
+            return;
+        }
+        EarlierFilings.Left own =
+                job.redoGeneration() > 1 ? earlier.withdrawRest(db, job) : EarlierFilings.Left.NOTHING;
+        switch (own == EarlierFilings.Left.NOTHING ? sameDocument.withdrawReplaced(db, job) : own) {
+            case NOTHING -> endings.filed(db, job);
+            case INTENDED -> store.afterCommit(this::wake);
+            case UNDER_WAY -> {}
+        }
+    }
+
+    /** What came in with a job that has ended may have waited for that, to withdraw what earlier documents filed. */
+    public void othersMayGoOn(JdbcClient db, Job job) {
+        for (String id : SameDocument.filedWith(db, job)) {
+            Job other = jobs.find(db, id).orElseThrow();
+            if (sameDocument.withdrawReplaced(db, other) == EarlierFilings.Left.INTENDED) {
+                store.afterCommit(this::wake);
+                return;
+            }
+        }
+    }
+
+    /** Looks for due effects now rather than at the next turn. */
+    public void wake() {
+        runner.wake();
+    }
+
+    /** Whether a plan of the job's present generation waits to be carried out. */
+    public boolean hasPlan(JdbcClient db, Job job) {
+        return runner.ofTheJob(db, job.id()).stream().anyMatch(effect -> effect.generation() == job.generation());
+    }
+
+    /**
+     * Holds what was not begun of a job, or lets it go on.
+     *
+     * @return false, and nothing changed, if a filing has begun that may already be in place
+     */
+    public boolean hold(JdbcClient db, String jobId, boolean hold) {
+        if (hold && runner.hasBegun(openOf(db, jobId))) {
+            return false;
+        }
+        if (hold) {
+            openOf(db, jobId).forEach(effect -> runner.letWait(db, effect));
+        }
+        effects.hold(db, jobId, hold);
+        return true;
+    }
+
+    /**
+     * Gives up what was not begun of a job that is being cancelled or started again. Receipts stay.
+     *
+     * @return false, and nothing changed, if a filing has begun that may already be in place
+     */
+    public boolean giveUp(JdbcClient db, String jobId, Reason reason) {
+        List<Effect> open = openOf(db, jobId);
+        if (runner.hasBegun(open)) {
+            return false;
+        }
+        open.forEach(effect -> runner.giveUp(db, effect, reason));
+        return true;
+    }
+
+    private List<Effect> openOf(JdbcClient db, String jobId) {
+        return runner.ofTheJob(db, jobId).stream()
+                .filter(effect -> effect.state().isOpen() || effect.state() == Effect.State.HELD)
+                .toList();
+    }
+
+    /** Tries what a job waits for at once. */
+    public void tryNow(JdbcClient db, String jobId) {
+        effects.makeDue(db, jobId);
+    }
+
+    /** The values by which the present run of a job was filed, with where that was; empty where it was not. */
+    public Optional<Map<String, String>> filedSlots(JdbcClient db, Job job) {
+        return effects.ofJob(db, job.id()).stream()
+                .filter(effect -> FileEffect.stands(effect) && effect.generation() == job.generation())
+                .findFirst()
+                .map(effect -> {
+                    Map<String, String> slots =
+                            new HashMap<>(FilingOrders.filing(effect).slots());
+                    String place = effect.place().orElse("");
+                    int level = place.lastIndexOf('/');
+                    slots.put("filed as", place.substring(level + 1));
+                    slots.put("filed in", level < 0 ? "" : place.substring(0, level));
+                    return slots;
+                });
+    }
+}
