@@ -176,7 +176,7 @@ class ServiceWiring {
     Rulebook rulebook(
             Store store, Ledger ledger, Settings settings, LookupTables tables, CurrentSite site, InstantSource clock) {
         Rulebook rulebook = new Rulebook(store, ledger, settings, site, clock);
-        tables.onChange(rulebook::readAnew);
+        tables.onChange(rulebook::readAgain);
         return rulebook;
     }
 

@@ -7,7 +7,7 @@ import java.util.function.Supplier;
 /** Waits for what other threads do by themselves. */
 public final class Await {
     /** Only a hang takes that long, also on a busy machine. */
-    private static final Duration PATIENCE = Duration.ofMinutes(2);
+    private static final Duration LONGEST_WAIT = Duration.ofMinutes(2);
 
     private static final long POLL_MILLIS = 5;
 
@@ -19,7 +19,7 @@ public final class Await {
 
     /** @param instead tells how things are when it was not reached */
     public static void until(String what, Supplier<?> instead, BooleanSupplier reached) throws InterruptedException {
-        long end = System.nanoTime() + PATIENCE.toNanos();
+        long end = System.nanoTime() + LONGEST_WAIT.toNanos();
         while (!reached.getAsBoolean()) {
             if (System.nanoTime() > end) {
                 throw new AssertionError("Not reached: " + what + " " + instead.get());

@@ -60,6 +60,7 @@ public final class Rulebook {
     private final RuleVersions versions;
     private final List<Runnable> listeners = new ArrayList<>();
     private final Map<String, String> renamed = new ConcurrentHashMap<>();
+    private final Object loading = new Object();
     private volatile Acting acting;
 
     public Rulebook(Store store, Ledger ledger, Settings settings, Supplier<Site> site, InstantSource clock) {
@@ -215,8 +216,7 @@ public final class Rulebook {
             return true;
         });
         if (done) {
-            acting = store.read(this::load);
-            listeners.forEach(Runnable::run);
+            reload();
         }
         return done;
     }
@@ -236,7 +236,7 @@ public final class Rulebook {
             StoreIdentity.next(db, "rulebook");
             return to;
         });
-        readAnew();
+        readAgain();
         return require(to);
     }
 
@@ -282,9 +282,16 @@ public final class Rulebook {
             StoreIdentity.next(db, "rulebook");
             return live;
         });
-        acting = store.read(this::load);
-        listeners.forEach(Runnable::run);
+        reload();
         return require(id);
+    }
+
+    /** Of two changes at once, the one that loads later has seen both. */
+    private void reload() {
+        synchronized (loading) {
+            acting = store.read(this::load);
+        }
+        listeners.forEach(Runnable::run);
     }
 
     private Acting load(JdbcClient db) {
@@ -386,9 +393,8 @@ public final class Rulebook {
     }
 
     /** Reads the rules again, since what they depend on has changed. */
-    public void readAnew() {
-        acting = store.read(this::load);
-        listeners.forEach(Runnable::run);
+    public void readAgain() {
+        reload();
     }
 
     /** One version of a rule. @param reason why it was made; may be empty */

@@ -3,6 +3,7 @@ package lectomen.service.rulebook;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -18,13 +19,25 @@ public final class Sources {
     }
 
     public long ofFolder(String folder) {
-        return ids.computeIfAbsent(
+        return known(
                 folder,
-                key -> store.write(db ->
-                        db.sql("""
+                db -> db.sql("""
                         insert into source (kind, folder) values ('folder', :folder)
                         on conflict (folder) do update set kind = kind returning id
-                        """).param("folder", folder).query(Long.class).single()));
+                        """).param("folder", folder).query(Long.class).single());
+    }
+
+    /** @param number gives the number of one that is not known yet */
+    private long known(String key, Function<JdbcClient, Long> number) {
+        Long known = ids.get(key);
+        if (known != null) {
+            return known;
+        }
+        return store.write(db -> {
+            long id = number.apply(db);
+            store.afterCommit(() -> ids.put(key, id)); // in the order of writes: a later move of the folder removes it
+            return id;
+        });
     }
 
     /** Whether files ever came from the folder. */
@@ -47,15 +60,12 @@ public final class Sources {
     }
 
     public long ofUploads() {
-        return ids.computeIfAbsent(
-                UPLOADS,
-                key -> store.write(db -> db.sql("select id from source where kind = 'upload'")
+        return known(UPLOADS, db -> db.sql("select id from source where kind = 'upload'")
+                .query(Long.class)
+                .optional()
+                .orElseGet(() -> db.sql("insert into source (kind, folder) values ('upload', null) returning id")
                         .query(Long.class)
-                        .optional()
-                        .orElseGet(
-                                () -> db.sql("insert into source (kind, folder) values ('upload', null) returning id")
-                                        .query(Long.class)
-                                        .single())));
+                        .single()));
     }
 
     /** The folder of a source; empty for uploads. */

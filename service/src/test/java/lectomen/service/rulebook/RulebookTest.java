@@ -9,11 +9,15 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import lectomen.engine.rule.Retention;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.Site;
@@ -140,5 +144,25 @@ class RulebookTest {
         assertThatThrownBy(() -> rulebook.putLive("none", "owner"))
                 .isInstanceOf(NoSuchRuleException.class)
                 .hasMessageContaining("none");
+    }
+
+    @Test
+    void ofChangesAtTheSameTimeAllAct() throws Exception {
+        int rules = 24;
+        ExecutorService threads = Executors.newFixedThreadPool(rules);
+        try {
+            List<Future<RuleEntry>> changes = new ArrayList<>();
+            for (int number = 0; number < rules; number++) {
+                String id = "r" + number;
+                rulebook.add(rule(id, "{inbox}/" + id, ""), "owner");
+                changes.add(threads.submit(() -> rulebook.putLive(id, "owner")));
+            }
+            for (Future<RuleEntry> change : changes) {
+                change.get();
+            }
+        } finally {
+            threads.shutdownNow();
+        }
+        assertThat(rulebook.acting().rules()).hasSize(rules);
     }
 }

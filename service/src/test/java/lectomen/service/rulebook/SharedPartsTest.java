@@ -81,7 +81,7 @@ class SharedPartsTest {
         rulebook.putLive("one", "ada");
         put(pattern("{arrived}"));
         assertThat(actingName("one")).isEqualTo("{today} one");
-        rulebook.readAnew();
+        rulebook.readAgain();
         assertThat(actingName("one")).isEqualTo("{today} one");
         rulebook.putLive("one", "ada");
         assertThat(actingName("one")).isEqualTo("{arrived} one");

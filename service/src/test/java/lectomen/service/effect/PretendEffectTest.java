@@ -1,0 +1,146 @@
+package lectomen.service.effect;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Supplier;
+import lectomen.engine.reason.Reason;
+import lectomen.service.ServiceFixture;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobState;
+import lectomen.service.job.Jobs;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A kind of effect that nothing but this test knows runs like any other. */
+class PretendEffectTest {
+    @TempDir
+    private Path temp;
+
+    private ServiceFixture fixture;
+    private Effects effects;
+    private String job;
+    private Supplier<EffectResult> bell = () -> new EffectResult.NotNow(Reason.of("destination.away"));
+    private int settled;
+
+    /** Rings a bell on the quay. */
+    private final class Ring implements EffectKind {
+        @Override
+        public String code() {
+            return "ring";
+        }
+
+        @Override
+        public boolean isOfTheJob() {
+            return true;
+        }
+
+        @Override
+        public EffectResult act(Effect effect, Attempt attempt) {
+            attempt.begins("north quay");
+            return bell.get();
+        }
+
+        @Override
+        public String shown(String connection, String place) {
+            return "the bell at the " + place;
+        }
+    }
+
+    private EffectRunner runner(EffectKind... kinds) {
+        EffectRunner runner = new EffectRunner(
+                fixture.store,
+                fixture.jobs,
+                effects,
+                new EffectKinds(List.of(kinds)),
+                fixture.sources,
+                fixture.endings,
+                fixture.clock);
+        runner.settleWith((db, ended) -> settled++);
+        return runner;
+    }
+
+    @BeforeEach
+    void intend() throws IOException {
+        fixture = new ServiceFixture(temp);
+        effects = new Effects(fixture.store, fixture.ledger, fixture.keyed, fixture.clock);
+        job = fixture.send("notice.txt", "NOTICE");
+        fixture.store.write(db -> {
+            fixture.jobs.move(db, job, Jobs.Move.to(JobState.WORKING), "service");
+            Job working = fixture.jobs.find(db, job).orElseThrow();
+            return effects.intend(db, working, Effects.Intent.of(1, "ring", "bell", "", Map.of("times", 3)));
+        });
+    }
+
+    @AfterEach
+    void close() {
+        fixture.close();
+    }
+
+    private Effect effect() {
+        return fixture.store.read(db -> effects.ofJob(db, job)).get(0);
+    }
+
+    private EffectView run(EffectRunner runner) {
+        try (runner) {
+            runner.actOrWait(effect());
+            return runner.of(job).get(0);
+        }
+    }
+
+    @Test
+    void whatWasDoneHasAReceiptAndSettlesItsJob() {
+        bell = () -> new EffectResult.Done(
+                "north quay",
+                effect().bytes(),
+                "rang three times",
+                Optional.empty(),
+                false,
+                EffectResult.Also.NOTHING,
+                () -> {});
+        EffectView view = run(runner(new Ring()));
+        assertThat(view.state()).isEqualTo("done");
+        assertThat(view.answer()).contains("rang three times");
+        assertThat(view.place()).contains("the bell at the north quay");
+        assertThat(settled).isOne();
+    }
+
+    @Test
+    void whatCanNotBeDoneNowIsTriedAgain() {
+        EffectView view = run(runner(new Ring()));
+        assertThat(view.state()).isEqualTo("intended");
+        assertThat(view.nextTryAt()).isPresent();
+        assertThat(view.reason().map(Reason::code)).contains("destination.away");
+        assertThat(fixture.jobs.require(job).state()).isEqualTo(JobState.WAITING);
+    }
+
+    @Test
+    void whatThrowsWaitsWithAReason() {
+        bell = () -> {
+            throw new IllegalStateException("the clapper is gone");
+        };
+        EffectView view = run(runner(new Ring()));
+        assertThat(view.state()).isEqualTo("intended");
+        assertThat(view.reason().map(Reason::code)).contains("destination.fault");
+    }
+
+    @Test
+    void whatCanNotBeDoneEndsItsJob() {
+        bell = () -> new EffectResult.Failed(Reason.of("connection.unknown", "connection", "bell"), JobState.FAILED);
+        assertThat(run(runner(new Ring())).state()).isEqualTo("abandoned");
+        assertThat(fixture.jobs.require(job).state()).isEqualTo(JobState.FAILED);
+    }
+
+    @Test
+    void aKindThatThisVersionDoesNotKnowWaitsAndLosesNothing() {
+        EffectView view = run(runner());
+        assertThat(view.state()).isEqualTo("intended");
+        assertThat(view.reason().map(Reason::code)).contains("destination.fault");
+    }
+}
