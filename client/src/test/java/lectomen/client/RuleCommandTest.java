@@ -143,7 +143,7 @@ class RuleCommandTest {
     }
 
     @Test
-    void whatLiesInARulesFoldersIsShown() {
+    void pendingFilesOfARuleAreShown() {
         service.on("GET /rules/notes/pending", """
                 {"files": [
                    {"name": "a.txt", "modified": "2027-03-01T10:00:00Z", "size": 10, "decision": "TAKE"},

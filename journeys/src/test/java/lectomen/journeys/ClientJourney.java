@@ -231,7 +231,7 @@ class ClientJourney {
     }
 
     @Test
-    void theHistoryAndTheRetentionAreToldAndTheDoctorSaysWhatMendsWhatIsWrong() throws Exception {
+    void historyAndRetentionAreShownAndTheDoctorSuggestsFixes() throws Exception {
         assertThat(run("ledger", "check").out()).contains("The ledger is intact");
         assertThat(run("retention").out()).contains("kept forever");
         service.live(Rules.keepName("short", "arrives: whole").replace("do:", "retention: { originals: 1 day }\ndo:"));

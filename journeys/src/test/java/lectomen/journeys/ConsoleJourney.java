@@ -8,12 +8,9 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -21,56 +18,33 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.EnumSource;
 
 /** The console as people use it: in a browser, against a real service, by keys alone where that is all one has. */
 class ConsoleJourney {
-    private static final String HOSTILE = "<img src=x onerror=alert(1)>.txt";
-
-    private static final String PART = "lectomen: 1\npart: console-name\npattern: \"%s\"\n";
-
     @TempDir
     private static Path temp;
 
+    private static ConsoleUnderTest console;
     private static ServiceInTest service;
     private static Browser browser;
-    private static String filed;
-
-    /** Of the person who was welcomed: to sign in for each test would take longer than most of them. */
-    private static String session;
 
     private Page page;
 
     @BeforeAll
     static void start() throws Exception {
-        service = RunningService.start(temp.resolve("home"));
-        service.live(Rules.tickets("tickets", "number it"));
-        service.post("/rules", Rules.keepName("second", ""));
-        service.post("/parts", PART.formatted("{file name}"));
-        Path depths = Files.writeString(temp.resolve("depths.csv"), "berth,depth\nQ7,4.20\n");
-        service.client("lookup", "put", "depths", depths.toString());
-        drop("good.txt", Rules.ticket("T-0001"));
-        drop("bad.txt", "HARBOUR TICKET without its number");
-        drop(HOSTILE, "HARBOUR TICKET, also without");
-        filed = service.awaitJob("good.txt", "filed").path("id").asString();
-        service.awaitJob("bad.txt", "failed");
-        service.awaitJob(HOSTILE, "failed");
-        browser = new Browser();
-        Page welcomed = browser.welcomed(service);
-        session = welcomed.context().storageState();
-        welcomed.context().close();
+        console = ConsoleUnderTest.start(temp);
+        service = console.service();
+        browser = console.browser();
     }
 
     @AfterAll
-    static void stop() throws Exception {
-        browser.close();
-        service.close();
+    static void stop() {
+        console.close();
     }
 
     @BeforeEach
     void signIn() {
-        page = signedIn(ColorScheme.LIGHT, 1280, 800);
+        page = console.signedIn(ColorScheme.LIGHT, 1280, 800);
     }
 
     @AfterEach
@@ -81,33 +55,15 @@ class ConsoleJourney {
                 .isEmpty();
     }
 
-    private static void drop(String name, String text) throws Exception {
-        Path outside = Files.writeString(temp.resolve("dropped.txt"), text);
-        Files.move(outside, service.inbox("tickets").resolve(name));
-    }
-
-    private static Page signedIn(ColorScheme colours, int width, int height) {
-        Page page = browser.open(service.url(), colours, width, height, session);
-        page.navigate("/today");
-        assertThat(page.locator("h1.log")).isVisible();
-        awaitKeys(page);
-        return page;
-    }
-
-    /** Keys work once they stand in the line at the foot. */
-    private static void awaitKeys(Page page) {
-        assertThat(page.locator(".keys kbd").first()).isVisible();
-    }
-
     private Locator row(String text) {
         return page.locator(".jobrow", new Page.LocatorOptions().setHasText(text));
     }
 
     @Test
-    void todaySaysWhatFlowsAndWhatBrokeAndShowsAnArrivalWithoutAReload() throws Exception {
+    void todayShowsDocumentsByStateAndUpdatesWithoutAReload() throws Exception {
         assertThat(page.locator("h1.log")).containsText("received today");
         assertThat(page.locator(".list")).containsText("No \"ticket number\"");
-        drop("more.txt", Rules.ticket("T-0042"));
+        console.drop("more.txt", Rules.ticket("T-0042"));
         service.awaitJob("more.txt", "filed");
         int filedNow = (int) service.count("filed");
         assertThat(page.locator("h1.log")).containsText(filedNow + " filed");
@@ -128,7 +84,7 @@ class ConsoleJourney {
         assertThat(page.locator(".jobrow")).hasCount(1);
         page.keyboard().press("j");
         page.keyboard().press("Enter");
-        assertThat(page).hasURL(Pattern.compile(".*/jobs/" + filed));
+        assertThat(page).hasURL(Pattern.compile(".*/jobs/" + console.filed()));
         assertThat(page.locator("h1.gloss")).hasAttribute("aria-label", "T-0001.txt");
         assertThat(page.locator(".pagetext mark")).containsText("T-0001");
         page.keyboard().press("f");
@@ -140,7 +96,7 @@ class ConsoleJourney {
     }
 
     @Test
-    void whatBrokeIsTriedAgainFromTheListAndTheListSaysWhatCameOfIt() {
+    void aFailedJobIsRetriedFromTheListWhichShowsTheResult() {
         page.navigate("/jobs?state=failed");
         assertThat(row("bad.txt")).isVisible();
         row("bad.txt").click();
@@ -157,14 +113,14 @@ class ConsoleJourney {
         row("onerror").click();
         assertThat(page.locator(".whyrow")).isVisible();
         page.keyboard().press("Enter");
-        assertThat(page.locator("h1.gloss")).hasAttribute("aria-label", HOSTILE);
+        assertThat(page.locator("h1.gloss")).hasAttribute("aria-label", ConsoleUnderTest.HOSTILE);
         assertThat(page.locator("img[src=x]")).hasCount(0);
     }
 
     @Test
-    void theFilterIsASentenceThatTheAddressHolds() {
+    void theFilterIsASentenceAndPartOfTheAddress() {
         page.navigate("/jobs");
-        awaitKeys(page);
+        ConsoleUnderTest.awaitKeys(page);
         page.keyboard().press("f");
         assertThat(page.locator(".menu")).isVisible();
         page.keyboard().type("failed");
@@ -190,7 +146,7 @@ class ConsoleJourney {
     }
 
     @Test
-    void aViewIsKeptUnderANameAndComesBack() {
+    void aViewIsSavedUnderANameAndOpenedAgain() {
         page.navigate("/jobs?state=failed");
         choose("Views", "Save this view");
         page.getByLabel("Name of the view").fill("What failed");
@@ -208,7 +164,7 @@ class ConsoleJourney {
         button("Pause all intake").click();
         assertThat(page.locator(".intake")).containsText("All intake was paused by");
         assertThat(page.locator(".intake")).containsText("by Tess Quill");
-        drop("paused.txt", Rules.ticket("T-0091"));
+        console.drop("paused.txt", Rules.ticket("T-0091"));
         service.awaitLook("tickets");
         assertThat(service.inbox("tickets").resolve("paused.txt")).exists();
         button("Resume all intake").click();
@@ -241,10 +197,10 @@ class ConsoleJourney {
     }
 
     @Test
-    void whatWasMovedToAnotherDiskIsUsedThereOnceSomebodySaysSo() throws Exception {
+    void aFolderMovedToAnotherDiskIsUsedOnceAPersonConfirmsIt() throws Exception {
         String lines = Rules.ticket("T-0093");
         try (SmallDisk other = SmallDisk.mount(service.archive(), "size=1m")) {
-            drop("moved.txt", lines);
+            console.drop("moved.txt", lines);
             String id = service.awaitJob("moved.txt", "waiting").path("id").asString();
             page.navigate("/jobs/" + id);
             assertThat(page.locator(".why")).containsText("A share may not be mounted");
@@ -341,7 +297,7 @@ class ConsoleJourney {
     }
 
     @Test
-    void filesAreHandedInAndHeldWhereThatIsWished() throws Exception {
+    void filesAreUploadedAndHeldOnRequest() throws Exception {
         Path file = Files.writeString(temp.resolve("by hand.txt"), Rules.ticket("T-0077"));
         page.keyboard().press("i");
         page.getByLabel("Choose files").last().setInputFiles(file);
@@ -366,9 +322,9 @@ class ConsoleJourney {
     }
 
     @Test
-    void whatNoRuleWantsIsNamedByHandAtTheDeskAndFiledWhereverItLies() throws Exception {
+    void unmatchedDocumentsAreFiledByHandAtTheDesk() throws Exception {
         Files.write(service.inbox("tickets").resolve("plan of the quay.bin"), new byte[] {1, 2, 3});
-        drop("letter.txt", "DEAR HARBOUR OFFICE");
+        console.drop("letter.txt", "DEAR HARBOUR OFFICE");
         service.awaitJob("plan of the quay.bin", "unmatched");
         service.awaitJob("letter.txt", "unmatched");
         page.keyboard().press("g");
@@ -404,7 +360,7 @@ class ConsoleJourney {
         assertThat(row("good.txt")).isVisible();
         service.startAgainAt(url);
         assertThat(page.locator(".lost")).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(120_000));
-        drop("after.txt", Rules.ticket("T-0100"));
+        console.drop("after.txt", Rules.ticket("T-0100"));
         service.awaitJob("after.txt", "filed");
         assertThat(row("after.txt")).containsText("filed");
         browser.errors(); // a browser reports each call that nobody answered
@@ -426,7 +382,7 @@ class ConsoleJourney {
     }
 
     @Test
-    void signingOutShutsTheDoor() {
+    void signingOutEndsAccess() {
         page.context().clearCookies();
         page.reload();
         page.getByLabel("Sign-in name").fill("tess");
@@ -441,85 +397,5 @@ class ConsoleJourney {
         HttpResponse<String> refused = service.send(
                 service.request("/jobs").setHeader("Authorization", "").GET());
         assertThat(refused.statusCode()).isEqualTo(401);
-    }
-
-    @ParameterizedTest
-    @EnumSource(
-            value = ColorScheme.class,
-            names = {"LIGHT", "DARK"})
-    void noPageHasASeriousFindingOfTheAccessibilityCheck(ColorScheme colours) {
-        Page looked = signedIn(colours, 1280, 800);
-        for (String path : List.of(
-                "/today",
-                "/jobs",
-                "/jobs/" + filed,
-                "/desk",
-                "/rules",
-                "/rules/tickets",
-                "/rules/tickets/live",
-                "/new-rule",
-                "/tables?of=lookup:depths",
-                "/tables?of=parameters",
-                "/tables?of=new",
-                "/tables?of=part:console-name")) {
-            looked.navigate(path);
-            assertThat(looked.locator("main h1").first()).isVisible();
-            looked.waitForFunction("document.getAnimations().length === 0");
-            assertThat(findings(looked)).as(path + " in " + colours).isEmpty();
-        }
-        editorHasNoFindings(looked, colours);
-        looked.navigate("/today");
-        looked.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^tickets: ")))
-                .click();
-        assertThat(looked.getByRole(AriaRole.DIALOG)).containsText("Takes text files from");
-        assertThat(findings(looked)).as("a hot folder in " + colours).isEmpty();
-        looked.context().clearCookies();
-        for (String door : List.of("/today", "/welcome#code")) {
-            looked.navigate(door);
-            assertThat(looked.getByLabel("Password")).isVisible();
-            assertThat(findings(looked))
-                    .as("the door at " + door + " in " + colours)
-                    .isEmpty();
-        }
-        looked.context().close();
-    }
-
-    private static void editorHasNoFindings(Page looked, ColorScheme colours) {
-        looked.navigate("/rules/tickets/edit");
-        Locator sentences = looked.locator(".aloud");
-        assertThat(sentences).containsText("its text contains");
-        assertThat(looked.getByLabel("Result for this document")).containsText("documents can be filed");
-        assertThat(findings(looked)).as("the editor in " + colours).isEmpty();
-        sentences.getByText("gets a number").click();
-        assertThat(sentences.getByRole(AriaRole.COMBOBOX)).isFocused();
-        assertThat(findings(looked)).as("an open blank in " + colours).isEmpty();
-        looked.keyboard().press("Escape");
-        looked.getByText("add a condition").click();
-        assertThat(sentences.getByRole(AriaRole.COMBOBOX)).isFocused();
-        assertThat(findings(looked)).as("what can be added in " + colours).isEmpty();
-        looked.keyboard().press("Escape");
-        looked.keyboard().press("e");
-        assertThat(looked.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Rule file")))
-                .isFocused();
-        assertThat(findings(looked)).as("the file in " + colours).isEmpty();
-    }
-
-    @SuppressWarnings("unchecked")
-    private static List<String> findings(Page page) {
-        page.evaluate(checker());
-        return (List<String>) page.evaluate("""
-                async () => (await axe.run(document, { resultTypes: ["violations"] })).violations
-                    .filter(found => found.impact === "serious" || found.impact === "critical")
-                    .map(found => found.id + ": " + found.nodes.map(node => node.html.slice(0, 120)).join(" | "))
-                """);
-    }
-
-    /** The accessibility checker's own script, from the console's packages. */
-    private static String checker() {
-        try {
-            return Files.readString(Launcher.ROOT.resolve("console/node_modules/axe-core/axe.min.js"));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 }

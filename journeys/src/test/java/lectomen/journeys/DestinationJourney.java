@@ -88,7 +88,7 @@ class DestinationJourney {
     }
 
     @Test
-    void aFullDestinationIsWaitedForAndTheRestIsFiledOnceThereIsRoom() throws Exception {
+    void aFullDestinationIsWaitedForAndTheRestIsFiledOnceThereIsSpace() throws Exception {
         Path disk = service.home().resolve("small");
         try (SmallDisk small = SmallDisk.mount(disk, "size=64k")) {
             Files.write(disk.resolve("ballast"), new byte[60_000]);

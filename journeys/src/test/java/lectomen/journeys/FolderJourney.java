@@ -175,7 +175,7 @@ class FolderJourney {
     }
 
     @Test
-    void whatLiesThereIsTakenOrLeftAsTheyWishWhoPutARuleLive() throws Exception {
+    void pendingFilesAreTakenOrLeftAsChosenWhenARuleGoesLive() throws Exception {
         Files.createDirectories(service.inbox("taking"));
         Files.createDirectories(service.inbox("leaving"));
         Files.writeString(service.inbox("taking").resolve("old.txt"), "old");
@@ -194,7 +194,7 @@ class FolderJourney {
     }
 
     @Test
-    void whoPutsARuleLiveSeesWhatLiesThereAndMayTakeOnlyWhatIsNewer() throws Exception {
+    void pendingFilesAreShownBeforeARuleGoesLiveAndMayBeLeft() throws Exception {
         Path inbox = Files.createDirectories(service.inbox("picky"));
         Path old = Files.writeString(inbox.resolve("aged.txt"), Rules.ticket("T-0001"));
         Files.setLastModifiedTime(old, FileTime.from(Instant.parse("2026-01-05T10:00:00Z")));
@@ -217,7 +217,7 @@ class FolderJourney {
     }
 
     @Test
-    void aFileThatNoRuleWantsLiesThereOnceSaidAndIsTakenWhenTheRulesChange() throws Exception {
+    void anUnmatchedFileIsReportedOnceAndTakenWhenTheRulesChange() throws Exception {
         service.live(Rules.tickets("narrow", "number it"));
         service.drop("narrow", "data.json", "{\"a\": 1}");
         JsonNode told = service.awaitJob("data.json", "unmatched");
@@ -426,7 +426,7 @@ class FolderJourney {
     }
 
     @Test
-    void aNewFileIsTakenBesideManyThatLieThereWithoutWaitingForASweep() throws Exception {
+    void aNewFileIsTakenBesideManyRemainingOnesWithoutASweep() throws Exception {
         int many = LongRun.of(600, 8_000);
         service.live(Rules.keepName("crowded", "arrives: whole\naccept: [pdf, text]\nsweep: 10m"));
         service.post("/rules/crowded/pause", "");

@@ -49,7 +49,7 @@ class HttpJourney {
     }
 
     @Test
-    void onlyWhoHoldsTheTokenIsLetIn() {
+    void onlyCallersWithTheTokenAreAdmitted() {
         URI status = URI.create(service.url() + "/api/v1/status");
         assertProblem(service.send(HttpRequest.newBuilder(status)), 401, "token-needed", "Bearer");
         assertProblem(

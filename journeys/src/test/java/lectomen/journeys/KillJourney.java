@@ -215,7 +215,7 @@ class KillJourney {
     }
 
     @Test
-    void aFullDiskStopsIntakeBeforeItIsFullAndWorkGoesOnOnceThereIsRoomAgain() throws Exception {
+    void aNearlyFullDiskStopsIntakeUntilThereIsSpaceAgain() throws Exception {
         Path home = Files.createDirectories(temp.resolve("home"));
         try (SmallDisk disk = SmallDisk.mount(home, "size=120m")) {
             Files.createDirectories(home.resolve("inbox"));

@@ -100,7 +100,7 @@ class NetworkJourney {
     }
 
     @Test
-    void aHalfDeclaredWayIsRefusedWithItsPlace() throws Exception {
+    void anIncompleteDeclarationIsRefusedWithItsPlace() throws Exception {
         Path home = home("{ address: 0.0.0.0, names: [localhost] }");
         Answer answer = Commands.run("serve", "--home", home.toString(), "--port", "0");
         assertThat(answer.exitCode()).isEqualTo(2);

@@ -135,7 +135,7 @@ class ReasonsJourney {
     }
 
     @Test
-    void aPdfThatIsBroken() throws Exception {
+    void aBrokenPdf() throws Exception {
         assertSays(
                 upload("pdfs", "broken.pdf", "%PDF-1.7\nnothing of a pdf\n%%EOF\n"),
                 "failed",
@@ -153,7 +153,7 @@ class ReasonsJourney {
     }
 
     @Test
-    void aDocumentThatNoRuleWants() throws Exception {
+    void anUnmatchedDocument() throws Exception {
         assertSays(
                 upload("pdfs", "blank.pdf", pdf(false)),
                 "unmatched",
@@ -171,7 +171,7 @@ class ReasonsJourney {
     }
 
     @Test
-    void aPictureThatIsBroken() throws Exception {
+    void aBrokenPicture() throws Exception {
         assertSays(
                 upload("read-it", "picture.png", new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10, 0}),
                 "failed",

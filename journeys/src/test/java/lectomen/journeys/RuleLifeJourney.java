@@ -71,7 +71,7 @@ class RuleLifeJourney {
     }
 
     @Test
-    void aVersionThatChangesWhatASampleComesToIsNotPutLiveUnsaid() throws Exception {
+    void aVersionThatChangesTheResultOfASampleIsNotPutLiveSilently() throws Exception {
         String first = Rules.tickets("sampled", "number it");
         client("rule", "add", file("s1.yaml", first));
         Answer kept = client("rule", "sample", "add", "sampled", file("ticket.txt", Rules.ticket("T-0311")));

@@ -67,7 +67,7 @@ class RunAgainJourney {
     }
 
     @Test
-    void underANewNameTheOldOneIsTakenBack() throws Exception {
+    void underANewNameTheOldOneIsWithdrawn() throws Exception {
         service.live(Rules.tickets("renamed", "fail"));
         String id = file("renamed", "T-0001");
         String other = file("renamed", "T-0002");
@@ -94,7 +94,7 @@ class RunAgainJourney {
     }
 
     @Test
-    void aFilingThatTheRuleNoLongerMakesIsTakenBack() throws Exception {
+    void aFilingThatTheRuleNoLongerMakesIsWithdrawn() throws Exception {
         service.live(Rules.tickets("fewer", "fail"));
         changeRule(
                 "fewer",

@@ -135,7 +135,7 @@ class SameDocumentJourney {
     }
 
     @Test
-    void nothingIsTakenBackWhileAFileOfTheSetHasFailed() throws Exception {
+    void nothingIsWithdrawnWhileAFileOfTheSetHasFailed() throws Exception {
         drop(Map.of("c1.txt", sheet("MH-0019", 1, "first"), "c2.txt", sheet("MH-0019", 2, "first")), Map.of());
         String noNumber = "Drawing: MH-0019\nSheet:\n";
         JsonNode failed = drop(

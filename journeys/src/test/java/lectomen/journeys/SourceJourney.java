@@ -203,7 +203,7 @@ class SourceJourney {
     }
 
     @Test
-    void whatLiesThereOnceAllIsQuietIsOneArrival() throws Exception {
+    void allFilesThatHaveSettledAreOneArrival() throws Exception {
         for (String name : List.of("one.txt", "two.txt", "three.txt")) {
             drop("together", name);
             service.awaitLook("together");

@@ -45,7 +45,7 @@ class WorklistJourney {
     }
 
     @Test
-    void aFileThatStillLiesInItsFolderIsTakenAndFiledUnderTheNameThatSomebodySaid() throws Exception {
+    void aFileStillInItsFolderIsTakenAndFiledUnderTheChosenName() throws Exception {
         lie("other.bin", "\u0001 other");
         lie("table.bin", "\u0001\u0002");
         String id = service.job("table.bin").path("id").asString();

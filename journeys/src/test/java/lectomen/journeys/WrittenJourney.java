@@ -97,7 +97,7 @@ class WrittenJourney {
     }
 
     @Test
-    void whatIsBrokenFailsWithItsReason() throws Exception {
+    void brokenFilesFailWithAReason() throws Exception {
         String id = drop("broken.rtf", "{\\rtf1 " + "{".repeat(20_000), "failed");
         assertThat(service.get("/jobs/" + id).path("reason").path("words").asString())
                 .isEqualTo(

@@ -22,7 +22,7 @@ class WordsTest {
 
     @ParameterizedTest
     @CsvSource({"a.txt, a", "a.b.pdf, a.b", ".hidden, .hidden", "plain, plain", "folder/a.tif, a"})
-    void aStemIsTheNameWithoutItsLastEnding(String file, String stem) {
+    void aStemIsTheNameWithoutItsLastExtension(String file, String stem) {
         assertThat(Scratch.stem(Path.of(file))).isEqualTo(stem);
     }
 

@@ -89,7 +89,7 @@ class ConverterTest {
         "TIFF, BLACK_AND_WHITE, 3", "TIFF, GREY, 2", "TIFF, COLOUR, 1", "JPEG, GREY, 1", "JPEG, COLOUR, 1",
         "PNG, BLACK_AND_WHITE, 1", "PNG, COLOUR, 1", "GIF, GREY, 1", "BMP, COLOUR, 1", "BMP, BLACK_AND_WHITE, 1"
     })
-    void picturesOfEveryKindBecomeValidPdfsThatAreNotLargerUnsaid(FileType type, ColourDepth ink, int pages)
+    void picturesOfEveryKindBecomeValidPdfsAndAnyGrowthIsReported(FileType type, ColourDepth ink, int pages)
             throws Exception {
         SourceDocument source = picture(type, ink, pages);
         for (TargetFormat form : List.of(pages == 1 ? TargetFormat.PDF_A_1B : TargetFormat.PDF_A_2U)) {

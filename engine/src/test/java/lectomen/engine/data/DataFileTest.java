@@ -145,7 +145,7 @@ class DataFileTest {
             JSON~''~it is empty
             CSV~''~the file is empty
             """)
-    void dataThatIsBrokenSaysWhere(String form, String text, String expected) {
+    void invalidDataIsReportedWithItsPlace(String form, String text, String expected) {
         DataFile.Reading reading =
                 DataFile.read(text.getBytes(StandardCharsets.UTF_8), DataFormat.valueOf(form), Map.of());
         assertThat(((DataFile.Reading.Bad) reading).reason().words()).contains(expected);

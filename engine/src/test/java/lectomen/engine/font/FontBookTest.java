@@ -60,7 +60,7 @@ class FontBookTest {
     }
 
     @Test
-    void aSignThatAFaceLacksIsTakenFromAnother() {
+    void aCharacterThatAFaceLacksIsTakenFromAnother() {
         Face face = choose("Carlito", FormatProperty.FontKind.UNKNOWN).face();
         assertThat(face.main().has(0x27A2)).isFalse();
         assertThat(face.fileFor(0x27A2).has(0x27A2)).isTrue();

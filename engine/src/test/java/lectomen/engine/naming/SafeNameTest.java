@@ -59,7 +59,7 @@ class SafeNameTest {
     }
 
     @Test
-    void numbersStandBeforeTheEndingAndFit() {
+    void numbersGoBeforeTheExtensionAndFit() {
         assertThat(SafeName.numbered("plan.pdf", 2)).isEqualTo("plan (2).pdf");
         assertThat(SafeName.numbered("plan", 12)).isEqualTo("plan (12)");
         assertThat(SafeName.numbered(".profile", 2)).isEqualTo(".profile (2)");

@@ -32,7 +32,7 @@ class BeamSearchTest {
     }
 
     @Test
-    void oneSignTwiceNeedsNoneBetween() {
+    void theSameCharacterTwiceNeedsABlankStepBetween() {
         StepScores apart = steps(
                 new double[] {0.01, 0.98, 0.01}, new double[] {0.98, 0.01, 0.01}, new double[] {0.01, 0.98, 0.01});
         assertThat(new BeamSearch(apart, SequenceModel.FREELY)

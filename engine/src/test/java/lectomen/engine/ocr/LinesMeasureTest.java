@@ -24,7 +24,7 @@ class LinesMeasureTest {
 
     @ParameterizedTest
     @CsvSource({"CLEAN, 0.2", "OFFICE, 0.2", "POOR, 0.5", "FAX, 1.0"})
-    void fewSignsAreMistaken(Machine machine, double most) {
+    void fewCharactersAreMistaken(Machine machine, double most) {
         Errors signs = Errors.NONE;
         Errors words = Errors.NONE;
         for (Faces.Face face : faces(machine)) {

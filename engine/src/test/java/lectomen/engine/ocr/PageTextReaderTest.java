@@ -150,7 +150,7 @@ class PageTextReaderTest {
 
     @ParameterizedTest
     @CsvSource({"2.4", "-1.7"})
-    void boxesOfALeaningPageLieOnItAsItCame(double lean) throws Exception {
+    void boxesOfASkewedPageAreOnTheOriginalPage(double lean) throws Exception {
         Printed printed = printed("Serif-Regular", 200, 12);
         BufferedImage leaning = new PaperMaker(5, 200).leaning(printed.page(), lean, false);
         Page read = PageTextReader.read(new PagePixels(leaning, 200, 200), 1, ReadingOptions.USUAL);
@@ -185,7 +185,7 @@ class PageTextReaderTest {
 
     @ParameterizedTest
     @CsvSource({"1", "2", "3"})
-    void aSpeckedPageThatLiesOnItsSideOrHeadIsRead(int quarters) throws Exception {
+    void aRotatedPageWithSpecksIsRead(int quarters) throws Exception {
         Printed printed = printed("Serif-Regular", 200, 11);
         BufferedImage turned = Turn.ofQuarters(quarters).applied(specked(printed.page(), 3_000));
         Page read = PageTextReader.read(new PagePixels(turned, 200, 200), 1, ReadingOptions.USUAL);
@@ -209,7 +209,7 @@ class PageTextReaderTest {
 
     @ParameterizedTest
     @CsvSource({"1", "2", "3"})
-    void aPageThatLiesOnItsSideOrHeadIsRead(int quarters) throws Exception {
+    void aRotatedPageIsRead(int quarters) throws Exception {
         Printed printed = printed("Sans-Regular", 200, 11);
         BufferedImage turned = Turn.ofQuarters(quarters).applied(printed.page());
         Page read = PageTextReader.read(new PagePixels(turned, 200, 200), 1, ReadingOptions.USUAL);

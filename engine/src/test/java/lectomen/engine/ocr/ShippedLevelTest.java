@@ -27,7 +27,7 @@ class ShippedLevelTest {
     /** @param shipped how many characters the last shipped reader has wrong */
     @ParameterizedTest
     @CsvSource({"CLEAN, 1", "OFFICE, 1", "POOR, 0", "FAX, 4", "PHOTOGRAPH, 0"})
-    void noMoreSignsAreWrongThanWereShipped(Machine machine, int shipped) throws Exception {
+    void noMoreCharactersAreWrongThanWhenShipped(Machine machine, int shipped) throws Exception {
         BufferedImage page;
         try (InputStream in = resource(picture(machine))) {
             page = Pixels.as(machine == Machine.FAX ? ColourDepth.BLACK_AND_WHITE : ColourDepth.GREY, ImageIO.read(in));

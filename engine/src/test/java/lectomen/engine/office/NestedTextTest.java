@@ -118,7 +118,7 @@ class NestedTextTest {
             ODT ~ <text:p>a</text:p>*60*<text:section>*<text:p>North quay</text:p>*</text:section>*<text:p/>
             ODT ~ <text:p>a</text:p>*60*<text:list><text:list-item>*<text:p>North quay</text:p>*</text:list-item></text:list>*<text:p/>
             """)
-    void whatLiesDeeperThanIsReadIsSaid(FileType type, String nested) throws IOException {
+    void textNestedTooDeepIsReported(FileType type, String nested) throws IOException {
         Path file = file(type, body(nested));
         assertThat(text(file, type)).doesNotContain("North");
         assertThat(notes(file, type)).contains("piece of nested text").contains("nested too deeply");

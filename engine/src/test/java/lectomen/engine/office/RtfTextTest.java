@@ -48,7 +48,7 @@ class RtfTextTest {
         "'{\\rtf1\\uc1 a\\u233?b}', a\u00E9b",
         "'{\\rtf1\\uc1 a\\u-9138?b}', a\uFFFDb"
     })
-    void aSignOfTwoHalvesIsOneSign(String file, String text) throws IOException {
+    void aSurrogatePairIsOneCharacter(String file, String text) throws IOException {
         assertThat(text(file)).isEqualTo(text);
     }
 

@@ -51,7 +51,7 @@ class FilingByHandTest {
     }
 
     @Test
-    void theEndingFollowsTheRealType() {
+    void theExtensionFollowsTheRealType() {
         assertThat(place(as("", "Plan"), facts("plan.txt", FileType.PDF))).isEqualTo("Plan.pdf");
         assertThat(place(as("", "Plan"), facts("plan.log", FileType.TEXT))).isEqualTo("Plan.log");
     }

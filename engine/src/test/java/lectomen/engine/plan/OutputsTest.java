@@ -109,7 +109,7 @@ class OutputsTest {
     }
 
     @Test
-    void whatIsReadAnewIsTheTextForTheStepsBehindIt() {
+    void textReadAgainIsUsedByLaterSteps() {
         Bench bench = new Bench();
         Outcome outcome = plan("""
                 lectomen: 1

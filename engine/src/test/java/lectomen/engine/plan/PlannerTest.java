@@ -214,7 +214,7 @@ class PlannerTest {
     }
 
     @Test
-    void theEndingFollowsTheRealType() {
+    void theExtensionFollowsTheRealType() {
         Candidate keep = rule("r", "", FILE);
         FileFacts wrong = new FileFacts("scan.txt", 10, FileType.PDF, Optional.empty(), ARRIVED);
         assertThat(place(plan(wrong, "", keep)).name()).isEqualTo("scan.pdf");

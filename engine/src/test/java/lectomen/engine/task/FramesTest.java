@@ -73,7 +73,7 @@ class FramesTest {
     }
 
     @Test
-    void anAnswerArrivesAsItWasSentWhateverItsEnding(@TempDir Path temp) throws IOException {
+    void anAnswerArrivesAsItWasSentWhateverItsOutcome(@TempDir Path temp) throws IOException {
         Path ticket = Files.writeString(temp.resolve("t"), "Number: T-0001\n");
         String rule = """
                 lectomen: 1

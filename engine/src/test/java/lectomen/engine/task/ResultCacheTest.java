@@ -106,7 +106,7 @@ class ResultCacheTest {
     }
 
     @Test
-    void aTrialWithAnotherNameReadsNothingAnew() throws IOException {
+    void aTrialWithAnotherNameReadsNothingAgain() throws IOException {
         String step = "{ find: permit, fields: { number: { right of: Permit no } } }";
         ByteRef document = text();
         Outcome first = examine(document, FileType.TEXT, step, "{number}", Task.Asking.ALL);
@@ -118,7 +118,7 @@ class ResultCacheTest {
     }
 
     @Test
-    void aTrialWithAnotherNameMakesNothingAnewAndShowsItAllTheSame() throws IOException {
+    void aTrialWithAnotherNameMakesNothingAgainAndShowsItAllTheSame() throws IOException {
         ByteRef document = picture();
         Outcome first = examine(document, FileType.PNG, "resize: { percent: 50 % }", "small", Task.Asking.ALL);
         Outcome second = examine(document, FileType.PNG, "resize: { percent: 50 % }", "smaller", Task.Asking.ALL);

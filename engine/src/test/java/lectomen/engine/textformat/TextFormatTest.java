@@ -98,7 +98,7 @@ class TextFormatTest {
     }
 
     @Test
-    void boxesOfALeaningPageLieOnThePageAsItCame() throws Exception {
+    void wordBoxesOfASkewedPageAreOnTheOriginalPage() throws Exception {
         Page level = Page.ofWords(1, 600, 800, Page.Unit.POINT, List.of(BERTH));
         Page side = new Page(1, 600, 800, Page.Unit.POINT, level.lines(), -90);
         JsonNode page = JsonMapper.builder()

@@ -61,7 +61,7 @@ class RequestGuardTest {
         "localhost, Basic right, 401",
         "localhost, '', 401"
     })
-    void whoIsLetIn(String host, String authorization, int status) throws Exception {
+    void whoIsAdmitted(String host, String authorization, int status) throws Exception {
         MockHttpServletRequest request = new MockHttpServletRequest("GET", "/api/v1/status");
         request.addHeader("Host", host);
         request.addHeader("Authorization", authorization);

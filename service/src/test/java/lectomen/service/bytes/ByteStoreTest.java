@@ -43,7 +43,7 @@ class ByteStoreTest {
     }
 
     @Test
-    void whatBreaksOffOnItsWayInLeavesNothing() throws IOException {
+    void anInterruptedUploadLeavesNothing() throws IOException {
         ByteStore store = new ByteStore(temp);
         InputStream breaking = new InputStream() {
             private int left = 100_000;

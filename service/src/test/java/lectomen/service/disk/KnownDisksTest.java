@@ -122,7 +122,7 @@ class KnownDisksTest {
     }
 
     @Test
-    void theSystemTellsWhereAFolderLies() throws IOException {
+    void theSystemKnowsTheDiskOfAFolder() throws IOException {
         Disk.OfSystem system = new Disk.OfSystem();
         assertThat(system.disk(temp).device()).isEqualTo(system.device(folder)).isPositive();
         assertThat(system.disk(temp).type()).isNotEmpty();

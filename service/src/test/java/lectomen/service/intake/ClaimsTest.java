@@ -126,7 +126,7 @@ class ClaimsTest {
     }
 
     @Test
-    void aFileThatChangedSinceItWasLookedAtGoesBackToSettleAnew() throws IOException {
+    void aFileThatChangedSinceTheScanSettlesAgain() throws IOException {
         ArrivalCandidate wanted = drop("a.txt", "text");
         Files.writeString(wanted.first().file(), "text that grew");
         Claims.Begun begun = claims.begin(List.of(wanted, drop("b.txt", "other")));
@@ -314,7 +314,7 @@ class ClaimsTest {
     }
 
     @Test
-    void aFileThatCanNotBeMovedIsTakenWhereItLies() throws IOException {
+    void aFileThatCanNotBeMovedIsTakenInPlace() throws IOException {
         ArrivalCandidate wanted = drop("a.txt", "text");
         List<String> said = new ArrayList<>();
         claims.takeInPlace(wanted, (db, piece, job) -> said.add(job));
@@ -371,7 +371,7 @@ class ClaimsTest {
     }
 
     @Test
-    void aLotThatWasInterruptedHalfWayGoesBackWhole() throws IOException {
+    void anArrivalInterruptedHalfWayGoesBackWhole() throws IOException {
         ArrivalCandidate pair = dropPair();
         Path data = pair.pieces().get(1).file();
         byte[] content = Files.readAllBytes(data);

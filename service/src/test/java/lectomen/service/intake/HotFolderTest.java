@@ -52,7 +52,7 @@ class HotFolderTest {
     }
 
     @Test
-    void aFileIsTakenOnceItHasKeptStill() throws Exception {
+    void aFileIsTakenOnceItIsUnchangedForTheSettleTime() throws Exception {
         notes.rule("notes", ", settle: 2s, sweep: 30s", "");
         Path file = notes.drop("note.txt", "first");
         assertThat(notes.look()).isEqualTo(SETTLE);

@@ -113,7 +113,7 @@ class PdfArchiverTest {
     }
 
     @Test
-    void aDamagedTableOfPartsIsMendedAndSaid() throws Exception {
+    void aDamagedCrossReferenceTableIsRepairedAndReported() throws Exception {
         String whole = new String(incoming.get("browser-letter.pdf"), StandardCharsets.ISO_8859_1);
         byte[] damaged = whole.replaceFirst("startxref\\s+\\d+", "startxref\n7").getBytes(StandardCharsets.ISO_8859_1);
         ByteArrayOutputStream out = new ByteArrayOutputStream();

@@ -164,7 +164,7 @@ class TypesetPdfTest {
 
     /** The whole font has some 400 kB. */
     @Test
-    void onlyTheSignsThatAreUsedAreEmbedded() throws IOException {
+    void onlyTheCharactersThatAreUsedAreEmbedded() throws IOException {
         byte[] bytes = written("\\pard Berth\\par");
         assertThat(bytes.length).isLessThan(40_000);
         try (PDDocument pdf = Loader.loadPDF(bytes)) {

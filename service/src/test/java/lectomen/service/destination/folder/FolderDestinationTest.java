@@ -195,7 +195,7 @@ class FolderDestinationTest {
     }
 
     @Test
-    void aRootThatLiesElsewhereIsWaitedForAndNothingIsPutThere() throws IOException {
+    void aRootOnAnotherDiskIsWaitedForAndNothingIsPutThere() throws IOException {
         elsewhere = Optional.of(new KnownDisks.Elsewhere("//nas/plans (cifs)", "/dev/vda (ext4)"));
         assertThat(place(true, order(WhenTaken.FAIL, Optional.empty())))
                 .isInstanceOfSatisfying(
@@ -317,7 +317,7 @@ class FolderDestinationTest {
     }
 
     @Test
-    void whatLiesBehindALinkThatLeadsOutIsNotTakenBack() throws IOException {
+    void aFileBehindALinkThatLeadsOutIsNotWithdrawn() throws IOException {
         filedBefore("an older permit");
         Path outside = temp.resolve("outside");
         Files.move(root.resolve("Permits"), outside);
@@ -331,7 +331,7 @@ class FolderDestinationTest {
     }
 
     @Test
-    void whatWeFiledIsTakenBackUnlessItWasChangedOrIsGone() throws IOException {
+    void whatWeFiledIsWithdrawnUnlessItWasChangedOrIsGone() throws IOException {
         filedBefore("an older permit");
         assertThat(withdraw()).isInstanceOf(WithdrawResult.Gone.class);
         assertThat(filesBelow(root)).isEmpty();
