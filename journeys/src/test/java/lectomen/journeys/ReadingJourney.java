@@ -108,7 +108,7 @@ class ReadingJourney {
     @Test
     void theRuleSaysHowItReadsAndTheJobHowWellItWent() {
         assertThat(service.get("/rules/berth-inspections").toString())
-                .contains("Reads the text, carefully, with the letters of en.");
+                .contains("Reads the text in English, thoroughly.");
         assertThat(service.get("/jobs/" + job).path("steps").toString())
                 .contains("Read page 1: ", "% confidence on average");
     }
