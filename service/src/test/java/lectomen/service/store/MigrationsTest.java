@@ -58,6 +58,35 @@ class MigrationsTest {
         }
     }
 
+    @Test
+    void effectsKeepWhatRefersToThemAndTakeAnyKind() {
+        JdbcClient old = storeOfVersion("12");
+        insert(old, "source (id, kind, folder) values (1, 'folder', '/in')");
+        insert(old, """
+                job (id, incarnation, number, source_id, size, type, state, created_at, changed_at)
+                values ('1-1', 1, 1, 1, 9, 'txt', 'filed', 0, 0)
+                """);
+        String effect = """
+                effect (id, incarnation, job_id, generation, step, kind, connection, settings_hash, idempotency_key,
+                    document_key, by_document, arrival_seq, output, supersedes, state, created_at, changed_at)
+                values ('%1$s', 1, '1-1', 1, 1, '%2$s', 'archive', '', '%1$s', 'd', 1, 7, 'main', %3$s, 'done', 0, 0)
+                """;
+        insert(old, effect.formatted("1-e1", "file", "null"));
+        insert(old, effect.formatted("1-e2", "file", "'1-e1'"));
+        insert(old, "effect_words (effect_id, request) values ('1-e1', '{}'), ('1-e2', '{}')");
+        try (Store store = Store.open(temp, Clock.systemUTC())) {
+            assertThat(one(store, "select group_concat(id || by_document || arrival_seq, ' ') from effect"))
+                    .isEqualTo("1-e117 1-e217");
+            assertThat(one(store, "select supersedes from effect where id = '1-e2'"))
+                    .isEqualTo("1-e1");
+            assertThat(one(store, "select count(*) from effect_words")).isEqualTo("2");
+            assertThat(one(store, "select count(*) from pragma_foreign_key_check"))
+                    .isEqualTo("0");
+            store.write(db -> db.sql("insert into " + effect.formatted("1-e3", "print", "null"))
+                    .update());
+        }
+    }
+
     private static String one(Store store, String query) {
         return store.read(db -> db.sql(query).query(String.class).single());
     }
