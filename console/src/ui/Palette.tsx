@@ -3,7 +3,7 @@ import { useNavigate } from "react-router";
 import { useRules } from "../api/queries";
 import { texts } from "../texts";
 import { Panel } from "./Panel";
-import { PAGES } from "./Shell";
+import { PAGES } from "./pages";
 
 interface Found {
   words: string;

@@ -11,15 +11,8 @@ import { setTheme, type Theme, theme } from "../theme";
 import { KeyCap } from "./KeyCap";
 import { KeyboardHelp } from "./KeyboardHelp";
 import { Palette } from "./Palette";
+import { PAGES } from "./pages";
 import { atSecond, span } from "./time";
-
-export const PAGES = [
-  { path: "/today", words: texts.pages.today, key: "t" },
-  { path: "/jobs", words: texts.pages.jobs, key: "j" },
-  { path: "/desk", words: texts.pages.desk, key: "d" },
-  { path: "/rules", words: texts.pages.rules, key: "r" },
-  { path: "/tables", words: texts.pages.tables, key: "b" },
-];
 
 /** The frame of every page: the index line on top, the page, and the key line at the foot. */
 export function Shell({ session, children }: { session: Session; children: ReactNode }) {
