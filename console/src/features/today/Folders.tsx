@@ -4,16 +4,16 @@ import { texts } from "../../texts";
 import { lastOf } from "../../ui/FileName";
 import { at, span } from "../../ui/time";
 import { SourcePanel } from "./SourcePanel";
+import { hoursShown } from "./hours";
 
 const DAY_MINUTES = 24 * 60;
-const FROM_MINUTES = 6 * 60;
-const TO_MINUTES = 20 * 60;
-const HOURS = ["06", "13", "20"];
 
 /** Each hot folder with a ruler of the day: a tick where files came in, a bar for now; its last look and the next. */
 export function Folders({ sources, today }: { sources: Source[]; today: Today }) {
   const [open, setOpen] = useState<number>();
   const shown = sources.find((source) => source.id === open);
+  const minutesNow = Math.min((Date.now() - Date.parse(today.began)) / 60_000, DAY_MINUTES);
+  const hours = hoursShown(today.folders, today.stretchMinutes, minutesNow);
   const byFolder = new Map(today.folders.map((folder) => [folder.folder, folder]));
   return (
     <section aria-label={texts.today.folders}>
@@ -35,7 +35,7 @@ export function Folders({ sources, today }: { sources: Source[]; today: Today })
               <th>Folder</th>
               <th>
                 <span className="hours" aria-label="hours of the day">
-                  {HOURS.map((hour) => (
+                  {hours.labels.map((hour) => (
                     <span key={hour}>{hour}</span>
                   ))}
                 </span>
@@ -51,6 +51,8 @@ export function Folders({ sources, today }: { sources: Source[]; today: Today })
                 source={source}
                 day={byFolder.get(source.folder)}
                 today={today}
+                minutesNow={minutesNow}
+                hours={hours}
                 onOpen={() => setOpen(source.id)}
               />
             ))}
@@ -76,14 +78,15 @@ interface RowProps {
   source: Source;
   day: Today["folders"][number] | undefined;
   today: Today;
+  minutesNow: number;
+  hours: { from: number; to: number };
   onOpen: () => void;
 }
 
-function FolderRow({ source, day, today, onOpen }: RowProps) {
+function FolderRow({ source, day, today, minutesNow, hours, onOpen }: RowProps) {
   const now = Date.now();
   const wrong = source.trouble ?? source.silent;
-  const minutesNow = Math.min((now - Date.parse(today.began)) / 60_000, DAY_MINUTES);
-  const place = (minutes: number) => `${(100 * (minutes - FROM_MINUTES)) / (TO_MINUTES - FROM_MINUTES)}%`;
+  const place = (minutes: number) => `${(100 * (minutes - hours.from)) / (hours.to - hours.from)}%`;
   const most = Math.max(1, ...(day?.arrivals ?? []));
   return (
     <tr>
@@ -100,11 +103,11 @@ function FolderRow({ source, day, today, onOpen }: RowProps) {
         <span className={source.trouble === undefined ? "strip" : "strip lost-line"} aria-hidden="true">
           {(day?.arrivals ?? []).map((count, at) => {
             const minutes = at * today.stretchMinutes;
-            return count > 0 && minutes >= FROM_MINUTES && minutes <= TO_MINUTES ? (
+            return count > 0 ? (
               <i key={minutes} style={{ left: place(minutes), height: `${6 + (11 * count) / most}px` }} />
             ) : null;
           })}
-          {minutesNow >= FROM_MINUTES && minutesNow <= TO_MINUTES && <em style={{ left: place(minutesNow) }} />}
+          <em style={{ left: place(minutesNow) }} />
         </span>
       </td>
       <td className={wrong === undefined ? "num" : "num c-fault"}>
