@@ -34,7 +34,7 @@ export function TrialOutcome({ tried, current, onChoose, isGood, text, sentences
   const place = data?.wouldFile[0];
   const doubts = data === undefined ? [] : warningsOf(data, text, here?.paper.isJob);
   const follows = data === undefined ? [] : followUpsOf(data, sentences);
-  const done = tried.filter((one) => !one.isPending).length;
+  const done = tried.filter((one) => !one.isPending && (one.data !== undefined || one.error !== null)).length;
   const filed = tried.filter((one) => one.data !== undefined && one.data.wouldFile.length > 0).length;
   return (
     <section className="outcome" aria-label={texts.editor.outcome} aria-live="polite">
