@@ -57,16 +57,19 @@ final class JobQueue {
     }
 
     /** The sources that have jobs waiting for their turn, each found by one step through the index. */
+    static final String SOURCES = """
+            with recursive one(id) as (
+                select min(source_id) from job indexed by job_by_turn
+                where state = 'waiting' and waits_for = 'turn' and awaits_rule = 0
+                union all
+                select (select min(source_id) from job indexed by job_by_turn
+                        where state = 'waiting' and waits_for = 'turn' and awaits_rule = 0 and source_id > one.id)
+                from one where one.id is not null)
+            select id from one where id is not null
+            """;
+
     private static List<Long> sources(JdbcClient db) {
-        return db.sql("""
-                        with recursive one(id) as (
-                            select min(source_id) from job where state = 'waiting' and waits_for = 'turn' and awaits_rule = 0
-                            union all
-                            select (select min(source_id) from job
-                                    where state = 'waiting' and waits_for = 'turn' and awaits_rule = 0 and source_id > one.id)
-                            from one where one.id is not null)
-                        select id from one where id is not null
-                        """).query(Long.class).list();
+        return db.sql(SOURCES).query(Long.class).list();
     }
 
     private static List<Candidate> first(JdbcClient db, long source, long now, int most) {

@@ -97,4 +97,17 @@ class JobQueueTest {
         });
         assertThat(take(5)).isEmpty();
     }
+
+    /** Without the right index each look would go through all waiting jobs, with the one writer held up meanwhile. */
+    @Test
+    void theSourcesThatWaitAreFoundByTheirIndexAlone() {
+        List<String> plan = fixture.store.read(db -> db.sql("explain query plan " + JobQueue.SOURCES)
+                .query((row, n) -> row.getString("detail"))
+                .list());
+        assertThat(plan)
+                .filteredOn(step -> step.contains(" job "))
+                .hasSize(2)
+                .allMatch(step -> step.contains("job_by_turn"))
+                .anyMatch(step -> step.contains("source_id>?"));
+    }
 }
