@@ -15,18 +15,14 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicReference;
-import java.util.function.Consumer;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.SourceSettings;
-import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.disk.KnownDisks;
 import lectomen.service.rulebook.Rulebook;
-import lectomen.service.time.ServiceClock;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -47,20 +43,6 @@ final class HotFolder {
     private static final Duration SHORTEST_PAUSE = Duration.ofMillis(20);
     private static final Duration PAUSE_WHEN_AWAY = Duration.ofSeconds(2);
 
-    /** What a hot folder needs of the rest of the service. @param watch told of subfolders whose events matter */
-    record Surroundings(
-            Rulebook rulebook,
-            ExecutorService copiers,
-            Runnable whenArrived,
-            Consumer<Path> watch,
-            DiskSpaceGuard diskSpace,
-            IntakeSwitch intake,
-            SourcePauses pauses,
-            PickupTimes opening,
-            SidecarPairing.Surroundings pairing,
-            KnownDisks disks,
-            ServiceClock clock) {}
-
     /** What rules want of the folder. @param ownFolders names inside it in which the service puts files itself */
     private record Wish(SourceSettings settings, Set<String> ownFolders) {}
 
@@ -70,7 +52,7 @@ final class HotFolder {
     private final SettledFileSorter sorter;
     private final ClaimCopier copying;
     private final GracePeriod grace;
-    private final Surroundings around;
+    private final HotFolderSurroundings around;
     private final PickupTimes opening;
 
     // Touched by the looking thread alone.
@@ -110,7 +92,7 @@ final class HotFolder {
             Claims claims,
             SettledFileSorter sorter,
             Optional<Instant> lastArrivalAt,
-            Surroundings around) {
+            HotFolderSurroundings around) {
         this.folder = folder;
         this.source = source;
         this.claims = claims;

@@ -268,7 +268,7 @@ public final class HotFolders implements AutoCloseable {
         RemainingFiles remaining = new RemainingFiles(parts.store(), parts.keyed(), source);
         SettledFileSorter sorter =
                 new SettledFileSorter(folder, source, remaining, parts.store(), parts.jobs(), parts.clock());
-        HotFolder.Surroundings around = new HotFolder.Surroundings(
+        HotFolderSurroundings around = new HotFolderSurroundings(
                 parts.rulebook(),
                 copiers,
                 parts.whenArrived(),

@@ -64,7 +64,7 @@ final class FolderUnderTest implements AutoCloseable {
         RemainingFiles remaining = new RemainingFiles(fixture.store, fixture.keyed, source);
         SettledFileSorter sorter =
                 new SettledFileSorter(folder, source, remaining, fixture.store, fixture.jobs, fixture.clock);
-        HotFolder.Surroundings around = new HotFolder.Surroundings(
+        HotFolderSurroundings around = new HotFolderSurroundings(
                 fixture.rulebook,
                 new AtOnce(),
                 () -> arrivals++,
