@@ -14,19 +14,19 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicLong;
 import lectomen.demo.DemoPermit;
 import lectomen.demo.DemoService;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.ReadResult;
 import lectomen.engine.plaintext.PlainTextReader;
 import lectomen.engine.plan.Candidate;
-import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.Planner;
-import lectomen.engine.plan.RuleRef;
-import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.Site;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.file.Filing;
 
 /**
  * How many documents a second are planned and named, by a rule with 20 conditions and 10 fields on three pages of text, each
@@ -140,7 +140,7 @@ final class PlanningBenchmark implements Benchmark {
     private static Object plan(Candidate rule, ReadResult reading) {
         FileFacts facts = new FileFacts("paper 17.txt", 9_000, FileType.TEXT, Optional.of("/in/papers"), Instant.EPOCH);
         Outcome outcome = Planner.plan(List.of(rule), facts, SITE, neededBy -> reading, Lookups.NONE);
-        Filing filing = ((Outcome.Ending.Planned) outcome.ending()).filings().get(0);
+        Filing filing = outcome.effects(Filing.class).get(0);
         return filing.target(Locale.UK);
     }
 

@@ -23,17 +23,18 @@ import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import lectomen.engine.data.DataFormat;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.LookupRef;
 import lectomen.engine.page.ReadResult;
 import lectomen.engine.pdf.PdfReader;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.RuleRef;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.FileFacts;
-import lectomen.engine.rule.RuleFile;
-import lectomen.engine.rule.Site;
+import lectomen.engine.rulefile.RuleFile;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.file.Filing;
 import lectomen.engine.task.Answer;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.DataAnswer;
@@ -189,10 +190,11 @@ class WorkerMainTest {
         Outcome outcome = answer.outcome().orElseThrow();
         assertThat(outcome.rule()).contains(new RuleRef("notes", 3));
         assertThat(outcome.steps().get(0).fields().get(0).value()).isEqualTo("T-0042");
-        Outcome.Ending.Planned planned = (Outcome.Ending.Planned) outcome.ending();
-        assertThat(planned.filings()).hasSize(1);
-        assertThat(planned.filings().get(0).under()).isEqualTo("Tickets");
-        assertThat(planned.filings().get(0).slots()).containsEntry("number", "T-0042");
+        assertThat(outcome.isPlanned()).isTrue();
+        List<Filing> filings = outcome.effects(Filing.class);
+        assertThat(filings).hasSize(1);
+        assertThat(filings.get(0).under()).isEqualTo("Tickets");
+        assertThat(filings.get(0).slots()).containsEntry("number", "T-0042");
         assertThat(asked).containsExactly(document.sha256());
     }
 

@@ -2,9 +2,10 @@ package lectomen.engine.plan;
 
 import java.util.HashMap;
 import java.util.Map;
-import lectomen.engine.rule.FileFacts;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
 import lectomen.engine.rule.RuleDocument;
-import lectomen.engine.rule.Site;
+import lectomen.engine.step.SlotValues;
 
 /** The slots that a reply to a document's sender can use. */
 public final class AnswerSlots {

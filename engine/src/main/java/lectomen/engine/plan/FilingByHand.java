@@ -5,11 +5,14 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
 import lectomen.engine.naming.NamePattern;
-import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.FileFacts;
-import lectomen.engine.rule.Site;
-import lectomen.engine.rule.WhenTaken;
+import lectomen.engine.step.SlotValues;
+import lectomen.engine.step.StepAddition;
+import lectomen.engine.step.StepResult;
+import lectomen.engine.step.file.Filing;
+import lectomen.engine.step.file.WhenTaken;
 
 /**
  * Where, and under which name, a person wants a document filed, whatever the rules say. Folder and name are patterns with the
@@ -51,14 +54,13 @@ public record FilingByHand(String connection, String under, String name, WhenTak
                 new Filing(1, connection, under, withoutEnding(ending), SlotValues.of(facts, site), ending, whenTaken);
         Filing.Target target = filing.target(site.locale());
         if (target instanceof Filing.Target.Impossible impossible) {
-            return outcome(Optional.of(impossible.reason()), new Outcome.Ending.Failed(impossible.reason()));
+            StepResult failed = new StepResult(1, WORD, 0, null, List.of(), Optional.of(impossible.reason()), 0);
+            return new Outcome(
+                    List.of(), Optional.empty(), List.of(failed), new Outcome.Ending.Failed(impossible.reason()));
         }
-        return outcome(Optional.empty(), new Outcome.Ending.Planned(List.of(filing)));
-    }
-
-    private static Outcome outcome(Optional<Reason> failed, Outcome.Ending ending) {
-        StepResult step = new StepResult(1, WORD, 0, List.of(), List.of(), failed);
-        return new Outcome(List.of(), Optional.empty(), List.of(step), ending);
+        StepResult planned =
+                new StepResult(1, WORD, 0, new StepAddition.Effect(filing), List.of(), Optional.empty(), 0);
+        return new Outcome(List.of(), Optional.empty(), List.of(planned), new Outcome.Ending.Planned());
     }
 
     private String withoutEnding(String ending) {

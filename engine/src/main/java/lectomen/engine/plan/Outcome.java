@@ -5,6 +5,9 @@ import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.PlannedEffect;
+import lectomen.engine.step.StepResult;
 
 /**
  * The planned result for one document, and why.
@@ -19,6 +22,21 @@ public record Outcome(List<RuleEvaluation> considered, Optional<RuleRef> rule, L
         steps = List.copyOf(steps);
     }
 
+    /** The effects that its steps ask for, in order. */
+    public List<PlannedEffect> effects() {
+        return steps.stream().flatMap(step -> step.findEffect().stream()).toList();
+    }
+
+    /** Those of one class. */
+    public <E extends PlannedEffect> List<E> effects(Class<E> type) {
+        return effects().stream().filter(type::isInstance).map(type::cast).toList();
+    }
+
+    /** Whether nothing hinders its effects from being carried out. */
+    public boolean isPlanned() {
+        return ending instanceof Ending.Planned;
+    }
+
     /** How the plan ends. */
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "is")
     @JsonSubTypes({
@@ -27,12 +45,8 @@ public record Outcome(List<RuleEvaluation> considered, Optional<RuleRef> rule, L
         @JsonSubTypes.Type(value = Ending.Failed.class, name = "failed")
     })
     public sealed interface Ending {
-        /** All steps went well; these effects remain to be done, in order. */
-        record Planned(List<Filing> filings) implements Ending {
-            public Planned {
-                filings = List.copyOf(filings);
-            }
-        }
+        /** All steps went well; their effects remain to be carried out, in order. */
+        record Planned() implements Ending {}
 
         /** No rule matches the document. */
         record Unmatched(Reason reason) implements Ending {}

@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import lectomen.engine.extract.PatternTooSlow;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.DocumentText;
@@ -12,8 +14,8 @@ import lectomen.engine.page.ReadResult;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.CheckedCondition;
 import lectomen.engine.rule.ConditionResult;
-import lectomen.engine.rule.FileFacts;
-import lectomen.engine.rule.Site;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.StepWorker;
 
 /**
  * Plans one document under an ordered list of rules: which rule matches, what its steps find, what it is called and where it is

@@ -2,6 +2,7 @@ package lectomen.engine.plan;
 
 import java.util.List;
 import lectomen.engine.rule.CheckedCondition;
+import lectomen.engine.rulefile.RuleRef;
 
 /**
  * A rule that was checked against a document.

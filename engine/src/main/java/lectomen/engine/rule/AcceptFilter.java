@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
 
 /**

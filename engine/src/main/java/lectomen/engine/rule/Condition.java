@@ -11,6 +11,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import lectomen.engine.data.DataValue;
 import lectomen.engine.extract.PatternTooSlow;
+import lectomen.engine.facts.FileFacts;
 import lectomen.engine.page.DocumentText;
 
 /** A condition of a rule. */

@@ -16,7 +16,13 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import lectomen.engine.data.DataFormat;
 import lectomen.engine.extract.TextSearch;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.rulefile.DurationText;
+import lectomen.engine.rulefile.FileTypeReader;
+import lectomen.engine.rulefile.Parts;
+import lectomen.engine.rulefile.SidecarExpression;
+import lectomen.engine.rulefile.TimesOfDay;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
@@ -127,25 +133,8 @@ final class ConditionReader {
     }
 
     private Optional<Condition> typeIs(Node value, int line) {
-        Set<FileType> types = types(parts.types(items(value)), problems);
+        Set<FileType> types = FileTypeReader.read(parts.types(items(value)), problems);
         return types.isEmpty() ? Optional.empty() : Optional.of(FileConditions.type(types, line));
-    }
-
-    /** File types by their words; a problem for each that is none. */
-    static Set<FileType> types(List<? extends Node> items, List<Problem> problems) {
-        Set<FileType> types = EnumSet.noneOf(FileType.class);
-        for (Node item : items) {
-            String word = item instanceof Node.Text text ? text.text() : "";
-            Optional<FileType> type = FileType.findByWord(word);
-            if (type.isEmpty()) {
-                Section.report(
-                        problems,
-                        item.spot(),
-                        "unknown file type \"" + word + "\"" + Section.suggestion(word, FileType.words()));
-            }
-            type.ifPresent(types::add);
-        }
-        return types;
     }
 
     private Optional<Condition> size(Node value, boolean atMost, int line) {
@@ -205,7 +194,7 @@ final class ConditionReader {
     private Optional<Condition> sidecar(Node value, int line) {
         return Section.open("\"sidecar\"", value, problems).flatMap(section -> {
             Optional<Node.Text> at = section.requireText("at");
-            at.ifPresent(text -> SidecarReader.expression(text, EnumSet.allOf(DataFormat.class), problems));
+            at.ifPresent(text -> SidecarExpression.check(text, EnumSet.allOf(DataFormat.class), problems));
             Optional<Node.Text> is = section.findText("is");
             Optional<Node.Text> like = section.findText("like");
             Optional<Node.Text> matches = section.findText("matches");

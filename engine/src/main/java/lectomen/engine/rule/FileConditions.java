@@ -9,7 +9,9 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.rulefile.TimesOfDay;
 
 /** Conditions that don't need the document opened. */
 final class FileConditions {

@@ -11,6 +11,10 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.rulefile.RuleFileForm;
+import lectomen.engine.rulefile.SlotReader;
+import lectomen.engine.step.OutputNames;
+import lectomen.engine.step.StepReading;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
@@ -24,22 +28,17 @@ final class FollowUpReader {
 
     private final List<Problem> problems;
     private final SlotReader slots;
-    private final PageStepReader pages;
+    private final StepReading reading;
     private final Function<Node.Text, Optional<String>> filled;
 
     /**
-     * @param slots known once the rule's steps are done
-     * @param pages knows the outputs of the rule's steps
+     * @param reading of the rule's steps, which knows the slots and outputs behind them
      * @param filled fills the parameters of a folder
      */
-    FollowUpReader(
-            List<Problem> problems,
-            SlotReader slots,
-            PageStepReader pages,
-            Function<Node.Text, Optional<String>> filled) {
-        this.problems = problems;
-        this.slots = slots;
-        this.pages = pages;
+    FollowUpReader(StepReading reading, Function<Node.Text, Optional<String>> filled) {
+        this.problems = reading.problems();
+        this.slots = reading.slots();
+        this.reading = reading;
         this.filled = filled;
     }
 
@@ -83,18 +82,18 @@ final class FollowUpReader {
         if (node instanceof Node.Entries) {
             return Section.open("\"hand over to\"", node, problems).flatMap(section -> {
                 Optional<Node.Text> to = section.requireText("rule");
-                String output = pages.output(section, "output", Step.Acting.ORIGINAL);
+                String output = reading.output(section, "output", OutputNames.ORIGINAL);
                 section.close();
                 return to.flatMap(text -> handOver(text, output, rule));
             });
         }
         return node instanceof Node.Text text
-                ? handOver(text, Step.Acting.ORIGINAL, rule)
+                ? handOver(text, OutputNames.ORIGINAL, rule)
                 : reportRule(node.spot(), node.kind());
     }
 
     private Optional<FollowUp.HandOver> handOver(Node.Text to, String output, String rule) {
-        return RuleReader.isId(to.text()) && !to.text().equals(rule)
+        return RuleFileForm.isId(to.text()) && !to.text().equals(rule)
                 ? Optional.of(new FollowUp.HandOver(to.text(), output))
                 : reportRule(to.spot(), to.kind());
     }

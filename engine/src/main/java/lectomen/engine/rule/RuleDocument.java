@@ -7,8 +7,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.counter.Counter;
-import lectomen.engine.extract.Extractor;
+import lectomen.engine.facts.FileFacts;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.step.Step;
 
 /**
  * A rule as read from its file, with the site's parameters filled in.
@@ -55,23 +56,16 @@ public record RuleDocument(
     public record From(
             String folder, String about, AcceptFilter accepting, SourceSettings settings, int line, int column) {}
 
-    /** The lookups that its fields use. */
+    /** The lookups that its steps use. */
     public Set<String> lookups() {
-        return steps.stream()
-                .flatMap(step -> step instanceof Step.Find find ? find.fields().stream() : Stream.empty())
-                .flatMap(field -> field.lookups().stream())
-                .collect(Collectors.toSet());
+        return steps.stream().flatMap(step -> step.lookups().stream()).collect(Collectors.toSet());
     }
 
     /** What it asks of the data file beside a document. */
     public Set<String> sidecarExpressions() {
-        Stream<String> ofFields = steps.stream()
-                .flatMap(step -> step instanceof Step.Find find ? find.fields().stream() : Stream.empty())
-                .flatMap(field -> field.extractors().stream())
-                .flatMap(way ->
-                        way instanceof Extractor.InSidecar asked ? Stream.of(asked.expression()) : Stream.empty());
+        Stream<String> ofSteps = steps.stream().flatMap(step -> step.sidecarExpressions().stream());
         Stream<String> ofConditions = when.stream().flatMap(condition -> condition.sidecarExpressions().stream());
-        return Stream.concat(ofFields, ofConditions).collect(Collectors.toSet());
+        return Stream.concat(ofSteps, ofConditions).collect(Collectors.toSet());
     }
 
     /** Names inside its hot folders, and paths, in which files for people are put: what failed, answers, originals. */

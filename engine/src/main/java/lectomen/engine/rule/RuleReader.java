@@ -6,8 +6,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.regex.Pattern;
+import lectomen.engine.facts.Site;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.rulefile.Parts;
+import lectomen.engine.rulefile.RuleFile;
+import lectomen.engine.rulefile.RuleFileForm;
+import lectomen.engine.rulefile.SlotReader;
+import lectomen.engine.step.Step;
+import lectomen.engine.step.StepReading;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
@@ -22,7 +28,6 @@ import lectomen.engine.yaml.YamlTree;
  * }</pre>
  */
 public final class RuleReader {
-    static final Pattern ID = Pattern.compile("[a-z][a-z0-9-]{0,62}");
 
     private Site site;
     private final List<Problem> problems = new ArrayList<>();
@@ -51,23 +56,10 @@ public final class RuleReader {
         return new RuleReadResult.Bad(reader.problems);
     }
 
-    /** The first line of every file of ours: which form it has. */
-    static void requireForm(Section section) {
-        section.requireText("lectomen")
-                .filter(version -> !version.text().equals("1"))
-                .ifPresent(version ->
-                        section.report(version.spot(), "this service supports version 1, not " + version.kind()));
-    }
-
-    /** Whether a rule can be called so. */
-    public static boolean isId(String text) {
-        return ID.matcher(text).matches();
-    }
-
     private Optional<RuleDocument> rule(Section section) {
-        requireForm(section);
+        RuleFileForm.require(section);
         Optional<Node.Text> id = section.requireText("rule");
-        id.filter(text -> !ID.matcher(text.text()).matches())
+        id.filter(text -> !RuleFileForm.isId(text.text()))
                 .ifPresent(text -> section.report(
                         text.spot(),
                         "a rule id may have lower-case letters, digits and hyphens (mooring-permits), not "
@@ -85,18 +77,20 @@ public final class RuleReader {
         Optional<Condition> when =
                 section.find("when").flatMap(node -> new ConditionReader(site, parts, problems).read(node));
         Optional<Node.Text> sameDocument = section.findText("same document when");
-        StepReader reader = new StepReader(
-                site, parts, problems, when.map(Condition::partNames).orElse(List.of()), sameDocument.isPresent());
-        List<Step> steps = section.require("do").map(reader::read).orElse(List.of());
-        Optional<NamePattern> documentKey = sameDocument.flatMap(reader.slots()::pattern);
+        SlotReader slots = new SlotReader(problems, parts, site.parameters().keySet());
+        when.map(Condition::partNames).orElse(List.of()).forEach(slots::add);
+        StepReading reading = new StepReading(site, parts, problems, slots, sameDocument.isPresent());
+        List<Step> steps = section.require("do")
+                .map(new StepReader(AllSteps.KINDS, reading)::read)
+                .orElse(List.of());
+        Optional<NamePattern> documentKey = sameDocument.flatMap(slots::pattern);
         documentKey
                 .filter(pattern -> pattern.slots().isEmpty())
                 .ifPresent(pattern -> section.report(
                         sameDocument.get().spot(),
                         "\"same document when\" needs a slot, such as \"{drawing} {sheet}\"; else all are the same"));
         Map<FollowUp.End, FollowUp> then = section.find("then")
-                .map(node ->
-                        new FollowUpReader(problems, reader.slots(), reader.pages(), sources::filled).read(node, name))
+                .map(node -> new FollowUpReader(reading, sources::filled).read(node, name))
                 .orElse(Map.of());
         section.close();
         return id.map(text -> new RuleDocument(

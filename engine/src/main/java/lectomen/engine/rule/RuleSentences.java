@@ -2,97 +2,68 @@ package lectomen.engine.rule;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.data.DataFormat;
-import lectomen.engine.extract.FieldSpec;
+import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.rulefile.Sentence;
+import lectomen.engine.rulefile.SentenceBlanks;
+import lectomen.engine.rulefile.SentenceList;
+import lectomen.engine.step.OutputNames;
 
 /** A rule as sentences that can be read aloud, each with its line in the file. */
 public final class RuleSentences {
     /** Conditions say what they ask whatever file they look at; this one has nothing that could matter. */
     private static final FileFacts ANY_FILE = new FileFacts("", 0, FileType.UNKNOWN, Optional.empty(), Instant.EPOCH);
 
-    /** The end of a path that leads to a word of the file itself, not to its value. */
-    public static final String KEY = "?";
-
-    /** The part of the rule that a sentence belongs to. */
-    public enum Part {
-        FROM,
-        WHEN,
-        DO,
-        THEN
-    }
-
-    /**
-     * Words of a sentence that stand for a value of the file, and can be others.
-     *
-     * @param start of the words in the sentence, counted in characters
-     * @param end behind the last of them
-     * @param path of words of the file that lead to the value, from the sentence's own place
-     */
-    public record Blank(int start, int end, List<String> path) {}
-
-    /**
-     * @param depth 0 for a sentence of its own, more for one that belongs to the sentence above
-     * @param line of the rule file; 0 where none says it
-     * @param word of the file that stands on that line and says it; empty where blanks lead to it from the top of the file
-     */
-    public record Sentence(Part part, String words, int depth, int line, String word, List<Blank> blanks) {
-        public Sentence {
-            blanks = List.copyOf(blanks);
-        }
-    }
-
-    private final List<Sentence> sentences = new ArrayList<>();
+    private final SentenceList sentences = new SentenceList();
 
     private RuleSentences() {}
 
     public static List<Sentence> of(RuleDocument rule) {
         RuleSentences reading = new RuleSentences();
         if (rule.from().isEmpty()) {
-            reading.say(Part.FROM, "Takes what other rules hand over.", 0, 0);
+            reading.say(Sentence.Part.FROM, "Takes what other rules hand over.", 0, 0);
         }
         rule.from().forEach(reading::from);
         rule.when()
                 .ifPresentOrElse(
                         when -> reading.when(when.look(ANY_FILE, Optional.empty()), 0),
-                        () -> reading.say(Part.WHEN, "Every file matches.", 0, 0));
-        rule.steps().forEach(reading::step);
+                        () -> reading.say(Sentence.Part.WHEN, "Every file matches.", 0, 0));
+        rule.steps().forEach(step -> AllSteps.KINDS.describe(step, reading.sentences));
         rule.sameDocument()
                 .ifPresent(key -> reading.say(
-                        Part.DO,
+                        Sentence.Part.DO,
                         "A later document with the same " + SentenceBlanks.of(key.source(), "same document when")
                                 + " replaces the earlier one that was filed.",
                         0,
                         0));
         reading.then(rule);
-        return List.copyOf(reading.sentences);
+        return reading.sentences.all();
     }
 
     /** What stands under {@code from:} for one folder. */
     public static List<Sentence> of(RuleDocument.From from) {
         RuleSentences reading = new RuleSentences();
         reading.from(from);
-        return List.copyOf(reading.sentences);
+        return reading.sentences.all();
     }
 
     /** Of what no line says by itself, or what is led to from the top. */
-    private void say(Part part, String words, int depth, int line) {
+    private void say(Sentence.Part part, String words, int depth, int line) {
         say(part, words, depth, line, "");
     }
 
-    private void say(Part part, String marked, int depth, int line, String word) {
-        SentenceBlanks.Read read = SentenceBlanks.read(marked);
-        sentences.add(new Sentence(part, read.words(), depth, line, word, read.blanks()));
+    private void say(Sentence.Part part, String marked, int depth, int line, String word) {
+        sentences.say(part, marked, depth, line, word);
     }
 
     private void from(RuleDocument.From from, String words, int depth) {
-        say(Part.FROM, words, depth, from.line(), "folder");
+        say(Sentence.Part.FROM, words, depth, from.line(), "folder");
     }
 
     private void from(RuleDocument.From from) {
@@ -190,10 +161,10 @@ public final class RuleSentences {
     private void when(CheckedCondition seen, int depth) {
         String word = seen.word();
         if (seen.parts().isEmpty()) {
-            String says = SentenceBlanks.of(word, word, KEY) + " "
+            String says = SentenceBlanks.of(word, word, SentenceBlanks.KEY) + " "
                     + SentenceBlanks.of(seen.says().substring(word.length()).strip(), word);
             say(
-                    Part.WHEN,
+                    Sentence.Part.WHEN,
                     (depth == 0 ? "Matches when its " : "its ") + says + (depth == 0 ? "." : ""),
                     depth,
                     seen.line(),
@@ -202,116 +173,36 @@ public final class RuleSentences {
         }
         String junction =
                 switch (seen.says()) {
-                    case "all" -> SentenceBlanks.of("all of these are true", word, KEY) + ":";
-                    case "any" -> SentenceBlanks.of("any of these is true", word, KEY) + ":";
-                    default -> SentenceBlanks.of("none of these is true", word, KEY) + ":";
+                    case "all" -> SentenceBlanks.of("all of these are true", word, SentenceBlanks.KEY) + ":";
+                    case "any" -> SentenceBlanks.of("any of these is true", word, SentenceBlanks.KEY) + ":";
+                    default -> SentenceBlanks.of("none of these is true", word, SentenceBlanks.KEY) + ":";
                 };
-        say(Part.WHEN, depth == 0 ? "Matches when " + junction : junction, depth, seen.line(), word);
+        say(Sentence.Part.WHEN, depth == 0 ? "Matches when " + junction : junction, depth, seen.line(), word);
         seen.parts().forEach(part -> when(part, depth + 1));
-    }
-
-    private void step(Step step) {
-        if (step instanceof Step.Find find) {
-            say(
-                    Part.DO,
-                    "Finds the fields of a " + SentenceBlanks.of(find.documentType(), "find") + ":",
-                    0,
-                    find.line(),
-                    "find");
-            find.fields().forEach(this::field);
-        } else if (step instanceof Step.Name name) {
-            say(
-                    Part.DO,
-                    "Names it " + SentenceBlanks.of(name.pattern().source(), "name") + ", with its file extension.",
-                    0,
-                    name.line(),
-                    "name");
-        } else if (step instanceof Step.File file) {
-            file(file);
-        } else {
-            PageStepSentences.of(step).ifPresent(said -> say(Part.DO, said.words(), 0, step.line(), said.word()));
-        }
-    }
-
-    private void file(Step.File file) {
-        String under = file.under()
-                .map(pattern -> " under " + SentenceBlanks.of(pattern.source(), "file", "under"))
-                .orElse("");
-        String what = SentenceBlanks.of(
-                file.output().equals(Step.Acting.MAIN) ? "it" : "the " + file.output(), "file", "output");
-        String in = SentenceBlanks.of(file.connection(), "file", "in");
-        say(Part.DO, "Files " + what + " in " + in + under + ".", 0, file.line(), "file");
-        String taken =
-                switch (file.whenTaken()) {
-                    case NUMBER_IT ->
-                        "If the name is taken, it " + whenTaken("gets a number")
-                                + file.numbered()
-                                        .map(pattern -> ": " + SentenceBlanks.of(pattern.source(), "file", "numbered"))
-                                        .orElse("")
-                                + ".";
-                    case NEW_VERSION ->
-                        "If the name is taken, " + whenTaken("the existing file is moved") + " to "
-                                + file.olderTo()
-                                        .map(pattern -> SentenceBlanks.of(pattern.source(), "file", "move older to"))
-                                        .orElse("")
-                                + ", and this one replaces it.";
-                    case LEAVE ->
-                        "If the name is taken, " + whenTaken("the existing file is left") + " and this is rejected.";
-                    case REPLACE_OWN ->
-                        "A file that this rule filed there before " + whenTaken("is replaced")
-                                + "; any other file is left, and the document fails.";
-                    case FAIL -> "If the name is taken, " + whenTaken("it fails") + ".";
-                };
-        say(Part.DO, taken, 1, file.line(), "file");
-    }
-
-    private static String whenTaken(String words) {
-        return SentenceBlanks.of(words, "file", "when taken");
-    }
-
-    private void field(FieldSpec field) {
-        String[] as = {field.name(), "as"};
-        String kind =
-                switch (field.type()) {
-                    case TEXT -> "";
-                    case DATE -> ", " + SentenceBlanks.of("a date", as);
-                    case NUMBER -> ", " + SentenceBlanks.of("a number", as);
-                    case MONEY -> ", " + SentenceBlanks.of("an amount of money", as);
-                    case YES_NO -> ", " + SentenceBlanks.of("yes or no", as);
-                    case CHOICE ->
-                        ", one of "
-                                + SentenceBlanks.of(
-                                        String.join(", ", field.checks().oneOf()), field.name(), "one of");
-                    case LIST -> ", " + SentenceBlanks.of("a list", as);
-                };
-        String needed = field.required()
-                ? "; " + SentenceBlanks.of("required", field.name(), "required")
-                : field.otherwise().isEmpty()
-                        ? ""
-                        : "; else " + SentenceBlanks.of(field.otherwise(), field.name(), "default");
-        String name = SentenceBlanks.of(field.name(), field.name(), KEY);
-        String sought = SentenceBlanks.of(field.sought(), field.name());
-        say(Part.DO, name + kind + ", " + sought + needed, 1, field.line(), field.name());
     }
 
     private void then(RuleDocument rule) {
         for (FollowUp.End end : FollowUp.End.values()) {
             FollowUp followUp = rule.then().get(end);
             if (followUp != null) {
-                say(Part.THEN, "When " + end.word() + ": " + follows(followUp, end.word()) + ".", 0, followUp.line());
+                say(
+                        Sentence.Part.THEN,
+                        "When " + end.word() + ": " + follows(followUp, end.word()) + ".",
+                        0,
+                        followUp.line());
             }
         }
         rule.retention()
                 .flatMap(Retention::originals)
                 .ifPresent(kept -> say(
-                        Part.THEN,
+                        Sentence.Part.THEN,
                         "Originals are kept for " + SentenceBlanks.of(span(kept), "retention", "originals") + ".",
                         0,
                         0));
         rule.retention()
                 .flatMap(Retention::jobs)
                 .ifPresent(kept -> say(
-                        Part.THEN,
+                        Sentence.Part.THEN,
                         "Job records are kept for " + SentenceBlanks.of(span(kept), "retention", "jobs") + ".",
                         0,
                         0));
@@ -345,7 +236,7 @@ public final class RuleSentences {
     }
 
     private static String handOver(FollowUp.HandOver on, String end) {
-        return on.output().equals(Step.Acting.ORIGINAL)
+        return on.output().equals(OutputNames.ORIGINAL)
                 ? "handed over to rule " + SentenceBlanks.of(on.to(), "then", end, "hand over to")
                 : "handed over as " + SentenceBlanks.of(on.output(), "then", end, "hand over to", "output")
                         + " to rule " + SentenceBlanks.of(on.to(), "then", end, "hand over to", "rule");

@@ -9,8 +9,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
-import lectomen.engine.data.DataFile;
 import lectomen.engine.data.DataFormat;
+import lectomen.engine.rulefile.SidecarExpression;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
@@ -28,7 +28,7 @@ final class SidecarReader {
         SidecarSettings.Alone withoutDocument =
                 SourceReader.choice(section, "without document", SidecarSettings.Alone.FAIL);
         Optional<Node.Text> documents = section.findText("documents");
-        documents.ifPresent(text -> expression(text, forms, problems));
+        documents.ifPresent(text -> SidecarExpression.check(text, forms, problems));
         if (withoutDocument == SidecarSettings.Alone.TAKE && documents.isEmpty()) {
             section.report(section.spot(), "\"without document: take\" requires \"documents:\", which names several");
         }
@@ -93,18 +93,5 @@ final class SidecarReader {
                     }
                 });
         return uris;
-    }
-
-    /** Reports an expression that none of the forms could be asked. */
-    static void expression(Node.Text text, Set<DataFormat> forms, List<Problem> problems) {
-        List<String> wrong = new ArrayList<>();
-        for (DataFormat form : forms) {
-            Optional<String> problem = DataFile.findProblem(text.text(), form);
-            if (problem.isEmpty()) {
-                return;
-            }
-            wrong.add(form.word() + ": " + problem.get());
-        }
-        Section.report(problems, text.spot(), "invalid expression; " + String.join("; ", wrong));
     }
 }

@@ -14,7 +14,12 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.rulefile.DurationText;
+import lectomen.engine.rulefile.FileTypeReader;
+import lectomen.engine.rulefile.Parts;
+import lectomen.engine.rulefile.TimesOfDay;
 import lectomen.engine.schedule.OpenHours;
 import lectomen.engine.schedule.RunTimes;
 import lectomen.engine.yaml.Node;
@@ -95,7 +100,7 @@ final class SourceReader {
     }
 
     private AcceptFilter accepting(Section section) {
-        Set<FileType> types = ConditionReader.types(parts.types(section.texts("accept")), problems);
+        Set<FileType> types = FileTypeReader.read(parts.types(section.texts("accept")), problems);
         return new AcceptFilter(
                 types,
                 wildcards(section, "name like"),

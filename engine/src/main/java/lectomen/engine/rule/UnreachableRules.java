@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
 
 /**

@@ -9,6 +9,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
 import lectomen.engine.font.FontBook;
 import lectomen.engine.lookup.Lookup;
 import lectomen.engine.lookup.LookupReader;
@@ -21,12 +23,10 @@ import lectomen.engine.plan.Planner;
 import lectomen.engine.plan.TextSource;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
-import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.Site;
+import lectomen.engine.rulefile.RuleFile;
 
 /**
  * Runs tasks: reads their rules and plans with them. Rules read before are remembered; so is what trials read and made last.

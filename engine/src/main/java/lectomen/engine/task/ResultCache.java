@@ -12,8 +12,8 @@ import java.util.Optional;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.DocumentText;
-import lectomen.engine.plan.StepOutput;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.step.StepOutput;
 
 /**
  * Recent results for documents that are tried again and again, such as while a rule is written beside them. Not safe for

@@ -12,10 +12,10 @@ import java.util.TreeSet;
 import lectomen.engine.data.DataFile;
 import lectomen.engine.data.DataValue;
 import lectomen.engine.data.Sidecar;
+import lectomen.engine.facts.FileFacts;
 import lectomen.engine.plan.Candidate;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.SidecarSettings;
 

@@ -1,10 +1,10 @@
 package lectomen.engine.task;
 
 import java.util.List;
-import lectomen.engine.plan.RuleRef;
-import lectomen.engine.rule.FileFacts;
-import lectomen.engine.rule.RuleFile;
-import lectomen.engine.rule.Site;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
+import lectomen.engine.rulefile.RuleFile;
+import lectomen.engine.rulefile.RuleRef;
 
 /**
  * A task for a worker: examine one document under some rules.

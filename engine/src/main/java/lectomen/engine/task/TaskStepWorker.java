@@ -9,32 +9,28 @@ import java.nio.file.Path;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.time.Instant;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import lectomen.engine.convert.Conversion;
 import lectomen.engine.convert.ConversionResult;
-import lectomen.engine.convert.Converter;
-import lectomen.engine.convert.DocumentPreparer;
-import lectomen.engine.convert.PictureResizer;
 import lectomen.engine.convert.SourceDocument;
 import lectomen.engine.font.FontBook;
 import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.ReadResult;
-import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.StepOutput;
-import lectomen.engine.plan.StepResult;
-import lectomen.engine.plan.StepWorker;
-import lectomen.engine.prepare.Preparation;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.Step;
+import lectomen.engine.step.OutputNames;
+import lectomen.engine.step.PlannedEffect;
+import lectomen.engine.step.StepOutput;
+import lectomen.engine.step.StepResult;
+import lectomen.engine.step.StepWorker;
 
 /** Runs the steps of one task's document. What is made lies in a folder until the task is done. */
 final class TaskStepWorker implements StepWorker {
@@ -68,48 +64,24 @@ final class TaskStepWorker implements StepWorker {
     @Override
     public StepOutput original() {
         return new StepOutput(
-                Step.Acting.ORIGINAL,
+                OutputNames.ORIGINAL,
                 task.document().sha256(),
                 task.document().size(),
                 task.facts().type());
     }
 
     @Override
-    public Result prepare(StepOutput of, Preparation wanted) {
-        return made(of, wanted, source -> new DocumentPreparer(folder, listener).prepare(source, wanted));
-    }
-
-    @Override
-    public Result convert(StepOutput of, Conversion wanted) {
-        return made(of, wanted, source -> {
-            StepOutput original = original();
-            SourceDocument asItCame = new SourceDocument(
-                    file(original), original.type(), task.facts().name());
-            Optional<DocumentText> text = Optional.ofNullable(texts.get(of.sha256()));
-            return new Converter(folder, asItCame, task.facts().arrived(), listener)
-                    .knowing(text)
-                    .with(fonts)
-                    .convert(source, wanted);
-        });
-    }
-
-    @Override
-    public Result resize(StepOutput of, PictureResizer.Wanted wanted) {
-        return made(of, wanted, source -> new PictureResizer(folder, listener).resize(source, wanted));
-    }
-
-    @Override
-    public ReadResult read(StepOutput of, ReadingOptions wish, String neededBy) {
-        Optional<DocumentText> known = kept.flatMap(results -> results.findText(of.sha256(), of.type(), wish));
+    public ReadResult read(StepOutput of, ReadingOptions options, String neededBy) {
+        Optional<DocumentText> known = kept.flatMap(results -> results.findText(of.sha256(), of.type(), options));
         if (known.isPresent()) {
             texts.put(of.sha256(), known.get());
             return new ReadResult.Read(known.get());
         }
         try {
-            ReadResult reading = new DocumentReader(fonts).read(file(of), of.type(), wish, neededBy, listener);
+            ReadResult reading = new DocumentReader(fonts).read(file(of), of.type(), options, neededBy, listener);
             if (reading instanceof ReadResult.Read read) {
                 texts.put(of.sha256(), read.text());
-                kept.ifPresent(results -> results.keepText(of.sha256(), of.type(), wish, read.text()));
+                kept.ifPresent(results -> results.keepText(of.sha256(), of.type(), options, read.text()));
             }
             return reading;
         } catch (IOException e) {
@@ -117,21 +89,18 @@ final class TaskStepWorker implements StepWorker {
         }
     }
 
-    @FunctionalInterface
-    private interface Work {
-        ConversionResult on(SourceDocument source) throws IOException;
-    }
-
-    private Result made(StepOutput of, Object wanted, Work work) {
+    @Override
+    public Result make(StepOutput of, Object settings, Maker maker) {
         String name = task.facts().name();
-        Optional<ResultCache.Kept> before = kept.flatMap(results -> results.findMade(of.sha256(), name, wanted));
+        Optional<ResultCache.Kept> before = kept.flatMap(results -> results.findMade(of.sha256(), name, settings));
         if (before.isPresent()) {
             files.put(before.get().product().sha256(), before.get().file());
             return new Result.Made(before.get().product(), before.get().notes());
         }
         try {
-            ConversionResult made =
-                    work.on(new SourceDocument(file(of), of.type(), task.facts().name()));
+            ConversionResult made = maker.make(
+                    new SourceDocument(file(of), of.type(), name),
+                    new Around(Optional.ofNullable(texts.get(of.sha256()))));
             if (made instanceof ConversionResult.Failed failed) {
                 return new Result.Failed(failed.reason());
             }
@@ -147,7 +116,7 @@ final class TaskStepWorker implements StepWorker {
             Path file = result.files().get(0);
             StepOutput product = new StepOutput("", hash(file), Files.size(file), result.type());
             if (kept.isPresent()) {
-                ResultCache.Kept now = kept.get().keepMade(of.sha256(), name, wanted, product, result.notes(), file);
+                ResultCache.Kept now = kept.get().keepMade(of.sha256(), name, settings, product, result.notes(), file);
                 files.put(product.sha256(), now.file());
             } else {
                 files.put(product.sha256(), file);
@@ -155,6 +124,47 @@ final class TaskStepWorker implements StepWorker {
             return new Result.Made(product, result.notes());
         } catch (IOException e) {
             throw new UncheckedIOException("The document can't be read, or the output can't be written", e);
+        }
+    }
+
+    /** What is around a maker here. */
+    private final class Around implements Surroundings {
+        private final Optional<DocumentText> text;
+
+        Around(Optional<DocumentText> text) {
+            this.text = text;
+        }
+
+        @Override
+        public Path folder() {
+            return folder;
+        }
+
+        @Override
+        public SourceDocument original() throws IOException {
+            StepOutput original = TaskStepWorker.this.original();
+            return new SourceDocument(
+                    file(original), original.type(), task.facts().name());
+        }
+
+        @Override
+        public Optional<DocumentText> knownText() {
+            return text;
+        }
+
+        @Override
+        public Instant arrived() {
+            return task.facts().arrived();
+        }
+
+        @Override
+        public FontBook fonts() {
+            return fonts;
+        }
+
+        @Override
+        public Progress.Listener listener() {
+            return listener;
         }
     }
 
@@ -188,17 +198,17 @@ final class TaskStepWorker implements StepWorker {
         Set<String> handed = new HashSet<>();
         handed.add(task.document().sha256());
         try {
-            if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
-                for (Filing filing : planned.filings()) {
-                    if (filing.findProduct().isPresent()) {
-                        handOver(filing.findProduct().get(), handed, bench);
+            if (outcome.isPlanned()) {
+                for (PlannedEffect effect : outcome.effects()) {
+                    if (effect.findProduct().isPresent()) {
+                        handOver(effect.findProduct().get(), handed, bench);
                     }
                 }
             }
             for (StepResult step : outcome.steps()) {
                 if (step.findMade().isPresent()) {
                     StepOutput made = step.findMade().get();
-                    boolean named = !made.output().equals(Step.Acting.MAIN);
+                    boolean named = !made.output().equals(OutputNames.MAIN);
                     if (named || task.asking() == Task.Asking.ALL) {
                         handOver(made, handed, bench);
                     }

@@ -15,6 +15,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import lectomen.engine.extract.FieldValue;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.Lookup;
 import lectomen.engine.lookup.LookupReader;
@@ -22,10 +24,10 @@ import lectomen.engine.lookup.LookupRef;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.ReadResult;
 import lectomen.engine.plaintext.PlainTextReader;
-import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.Site;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.file.Filing;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -225,7 +227,7 @@ class FieldsOfARuleTest {
 
     private static String place(Outcome outcome) {
         assertThat(outcome.ending()).as(outcome.toString()).isInstanceOf(Outcome.Ending.Planned.class);
-        Filing filing = ((Outcome.Ending.Planned) outcome.ending()).filings().get(0);
+        Filing filing = outcome.effects(Filing.class).get(0);
         return ((Filing.Target.Place) filing.target(Locale.UK)).shown();
     }
 

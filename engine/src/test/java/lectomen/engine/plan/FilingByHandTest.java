@@ -9,10 +9,11 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.rule.FileFacts;
-import lectomen.engine.rule.Site;
-import lectomen.engine.rule.WhenTaken;
+import lectomen.engine.step.file.Filing;
+import lectomen.engine.step.file.WhenTaken;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -31,7 +32,7 @@ class FilingByHandTest {
 
     private static String place(FilingByHand byHand, FileFacts facts) {
         Outcome outcome = byHand.plan(facts, SITE);
-        Filing filing = ((Outcome.Ending.Planned) outcome.ending()).filings().get(0);
+        Filing filing = outcome.effects(Filing.class).get(0);
         return ((Filing.Target.Place) filing.target(Locale.UK)).shown();
     }
 

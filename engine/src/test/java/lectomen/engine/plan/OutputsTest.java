@@ -11,7 +11,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.convert.Conversion;
-import lectomen.engine.convert.PictureResizer;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.Box;
@@ -21,12 +22,15 @@ import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.Word;
 import lectomen.engine.prepare.Preparation;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleSentences;
-import lectomen.engine.rule.Site;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.rulefile.Sentence;
+import lectomen.engine.step.StepOutput;
+import lectomen.engine.step.StepWorker;
+import lectomen.engine.step.file.Filing;
 import org.junit.jupiter.api.Test;
 
 /** Which output each step works on, and which a filing files. */
@@ -67,18 +71,13 @@ class OutputsTest {
         }
 
         @Override
-        public Result prepare(StepOutput of, Preparation wanted) {
-            return made("prepared", of, FileType.TIFF);
-        }
-
-        @Override
-        public Result convert(StepOutput of, Conversion wanted) {
-            return made("pdf of " + wanted.details().title().orElse(""), of, FileType.PDF);
-        }
-
-        @Override
-        public Result resize(StepOutput of, PictureResizer.Wanted wanted) {
-            return made("resized", of, FileType.JPEG);
+        public Result make(StepOutput of, Object settings, Maker maker) {
+            if (settings instanceof Conversion conversion) {
+                return made("pdf of " + conversion.details().title().orElse(""), of, FileType.PDF);
+            }
+            return settings instanceof Preparation
+                    ? made("prepared", of, FileType.TIFF)
+                    : made("resized", of, FileType.JPEG);
         }
 
         @Override
@@ -135,7 +134,7 @@ class OutputsTest {
         Bench bench = new Bench();
         Outcome outcome = plan(RULE, bench);
         assertThat(bench.asked).containsExactly("prepared o", "resized o.prepared", "pdf of Note n7 o.prepared");
-        List<Filing> filings = ((Outcome.Ending.Planned) outcome.ending()).filings();
+        List<Filing> filings = outcome.effects(Filing.class);
         assertThat(filings.stream().map(filing -> filing.findProduct().map(StepOutput::sha256)))
                 .containsExactly(
                         Optional.of("o.prepared.pdf of Note n7"), Optional.of("o.prepared.resized"), Optional.empty());
@@ -158,7 +157,7 @@ class OutputsTest {
 
     @Test
     void theStepsCanBeReadAloud() {
-        assertThat(RuleSentences.of(rule(RULE)).stream().map(RuleSentences.Sentence::words))
+        assertThat(RuleSentences.of(rule(RULE)).stream().map(Sentence::words))
                 .contains(
                         "Prepares the pages: the sheet cut out of its photograph, turned upright, straightened, borders and"
                                 + " punched holes removed, those with less than 0.5 mm² of ink dropped, as sheet.",

@@ -14,6 +14,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.Lookups;
 import lectomen.engine.page.ReadResult;
@@ -21,10 +23,11 @@ import lectomen.engine.plaintext.PlainTextReader;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.CheckedCondition;
 import lectomen.engine.rule.ConditionResult;
-import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.Site;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.StepResult;
+import lectomen.engine.step.file.Filing;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -75,7 +78,7 @@ class PlannerTest {
     }
 
     private static Filing.Target.Place place(Outcome outcome) {
-        Filing filing = ((Outcome.Ending.Planned) outcome.ending()).filings().get(0);
+        Filing filing = outcome.effects(Filing.class).get(0);
         return (Filing.Target.Place) filing.target(SITE.locale());
     }
 

@@ -15,12 +15,12 @@ import java.util.stream.Stream;
 import lectomen.engine.extract.FieldFinder;
 import lectomen.engine.extract.FieldResult;
 import lectomen.engine.extract.FieldSpec;
+import lectomen.engine.facts.Site;
 import lectomen.engine.ocr.print.Seeds;
 import lectomen.engine.page.Box;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.Site;
-import lectomen.engine.rule.Step;
+import lectomen.engine.step.find.FindStep;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -100,7 +100,7 @@ class ProposalsTest {
         assertThat(reading).as(reading + rule).isInstanceOf(RuleReadResult.Good.class);
         FieldSpec read = ((RuleReadResult.Good) reading)
                 .rule().steps().stream()
-                        .flatMap(step -> step instanceof Step.Find find ? find.fields().stream() : Stream.empty())
+                        .flatMap(step -> step instanceof FindStep find ? find.fields().stream() : Stream.empty())
                         .findFirst()
                         .orElseThrow();
         assertThat(read.extractors()).containsExactlyElementsOf(proposal.field().extractors());

@@ -6,6 +6,8 @@ import java.time.ZoneOffset;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import lectomen.engine.facts.Site;
+import lectomen.engine.rulefile.Sentence;
 import lectomen.engine.yaml.Problem;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -41,7 +43,7 @@ class FollowUpReaderTest {
                 .containsExactlyInAnyOrder("needs eyes", "urgent");
         assertThat(then.get(FollowUp.End.FILED).handOver()).isEmpty();
         assertThat(RuleSentences.of(((RuleReadResult.Good) reading).rule()))
-                .extracting(RuleSentences.Sentence::words)
+                .extracting(Sentence::words)
                 .contains(
                         "When failed: tagged needs eyes, urgent; handed over to rule by-hand with its fields and the reason.");
     }
@@ -60,7 +62,7 @@ class FollowUpReaderTest {
         RuleDocument rule = ((RuleReadResult.Good) reading).rule();
         assertThat(rule.then().get(FollowUp.End.FILED).handOver()).contains(new FollowUp.HandOver("index", "small"));
         assertThat(RuleSentences.of(rule))
-                .extracting(RuleSentences.Sentence::words)
+                .extracting(Sentence::words)
                 .contains("When filed: handed over as small to rule index with its fields and the reason.");
     }
 
@@ -77,9 +79,7 @@ class FollowUpReaderTest {
     void aRuleMayTakeNothingButWhatIsHandedOver() {
         RuleDocument rule = ((RuleReadResult.Good) read("hand-overs", "{ filed: { tag: done } }")).rule();
         assertThat(rule.from()).isEmpty();
-        assertThat(RuleSentences.of(rule))
-                .extracting(RuleSentences.Sentence::words)
-                .contains("Takes what other rules hand over.");
+        assertThat(RuleSentences.of(rule)).extracting(Sentence::words).contains("Takes what other rules hand over.");
     }
 
     @ParameterizedTest

@@ -6,6 +6,8 @@ import java.time.ZoneOffset;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import lectomen.engine.facts.Site;
+import lectomen.engine.rulefile.Sentence;
 import lectomen.engine.yaml.Problem;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -52,7 +54,7 @@ class PageStepsTest {
             """)
     void aStepIsReadAloudWithAllThatItSays(String step, String words) {
         assertThat(RuleSentences.of(((RuleReadResult.Good) read(step)).rule()))
-                .extracting(RuleSentences.Sentence::words)
+                .extracting(Sentence::words)
                 .anySatisfy(sentence -> assertThat(sentence).contains(words));
     }
 

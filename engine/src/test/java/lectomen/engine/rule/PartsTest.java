@@ -11,7 +11,13 @@ import java.util.TreeMap;
 import lectomen.engine.counter.Counter;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldType;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.rulefile.PartReader;
+import lectomen.engine.rulefile.RuleFile;
+import lectomen.engine.step.Step;
+import lectomen.engine.step.find.FindStep;
+import lectomen.engine.step.name.NameStep;
 import lectomen.engine.yaml.Problem;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -95,13 +101,13 @@ class PartsTest {
         assertThat(rule.from().get(0).accepting().types())
                 .containsExactlyInAnyOrder(FileType.PDF, FileType.TIFF, FileType.DOCX);
         assertThat(rule.steps()).hasSize(3);
-        assertThat(((Step.Name) rule.steps().get(1)).pattern().source())
+        assertThat(((NameStep) rule.steps().get(1)).pattern().source())
                 .isEqualTo("{from | date yyyy-MM-dd} {permit} {vessel}");
     }
 
     @Test
     void theWordsOfARuleGoOverAndBesideThoseOfItsDocumentType() {
-        Step.Find find = (Step.Find)
+        FindStep find = (FindStep)
                 good(RULE, PERMIT, SCANS, PERMIT_NAME, NAME_AND_FILE).steps().get(0);
         assertThat(find.fields()).extracting(FieldSpec::name).containsExactly("permit", "vessel", "from", "berth");
         FieldSpec from = find.fields().get(2);

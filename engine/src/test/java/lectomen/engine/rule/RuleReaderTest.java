@@ -14,7 +14,10 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.step.file.FileStep;
+import lectomen.engine.step.file.WhenTaken;
 import lectomen.engine.yaml.Problem;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -65,7 +68,7 @@ class RuleReaderTest {
         assertThat(rule.from().get(0).accepting().types()).containsExactly(FileType.PDF);
         assertThat(rule.from().get(0).settings().settle()).isEqualTo(Duration.ofSeconds(2));
         assertThat(rule.steps()).hasSize(3);
-        assertThat(((Step.File) rule.steps().get(2)).whenTaken()).isEqualTo(WhenTaken.NUMBER_IT);
+        assertThat(((FileStep) rule.steps().get(2)).whenTaken()).isEqualTo(WhenTaken.NUMBER_IT);
     }
 
     @Test

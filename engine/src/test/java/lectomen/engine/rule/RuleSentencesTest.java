@@ -8,6 +8,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
+import lectomen.engine.facts.Site;
+import lectomen.engine.rulefile.Sentence;
 import org.junit.jupiter.api.Test;
 
 class RuleSentencesTest {
@@ -17,7 +19,7 @@ class RuleSentencesTest {
     private static List<String> read(String rule) {
         RuleReadResult reading = RuleReader.read(rule, SITE);
         assertThat(reading).isInstanceOf(RuleReadResult.Good.class);
-        Stream<RuleSentences.Sentence> sentences = RuleSentences.of(((RuleReadResult.Good) reading).rule()).stream();
+        Stream<Sentence> sentences = RuleSentences.of(((RuleReadResult.Good) reading).rule()).stream();
         return sentences
                 .map(one -> one.line() + " " + one.part() + " " + "  ".repeat(one.depth()) + one.words())
                 .toList();

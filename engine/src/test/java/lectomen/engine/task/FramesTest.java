@@ -19,13 +19,13 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.RuleRef;
 import lectomen.engine.progress.Progress;
-import lectomen.engine.rule.FileFacts;
-import lectomen.engine.rule.RuleFile;
-import lectomen.engine.rule.Site;
+import lectomen.engine.rulefile.RuleFile;
+import lectomen.engine.rulefile.RuleRef;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 

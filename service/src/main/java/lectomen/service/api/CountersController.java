@@ -1,7 +1,7 @@
 package lectomen.service.api;
 
 import java.util.List;
-import lectomen.engine.rule.SharedPart;
+import lectomen.engine.rulefile.SharedPart;
 import lectomen.service.access.Caller;
 import lectomen.service.counter.Counters;
 import lectomen.service.rulebook.SharedParts;

@@ -2,9 +2,9 @@ package lectomen.service.api;
 
 import java.util.List;
 import java.util.Optional;
+import lectomen.engine.facts.Site;
 import lectomen.engine.plan.FilingByHand;
-import lectomen.engine.rule.Site;
-import lectomen.engine.rule.WhenTaken;
+import lectomen.engine.step.file.WhenTaken;
 import lectomen.service.destination.Connections;
 import lectomen.service.work.JobAction;
 import org.jspecify.annotations.Nullable;

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.TreeMap;
 import java.util.function.Supplier;
 import java.util.regex.Pattern;
-import lectomen.engine.rule.Site;
+import lectomen.engine.facts.Site;
 import lectomen.service.lookup.CurrentSite;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.RuleState;

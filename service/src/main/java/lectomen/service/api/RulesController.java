@@ -7,11 +7,12 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import lectomen.engine.rule.RuleDocument;
-import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleSchema;
 import lectomen.engine.rule.RuleSentences;
 import lectomen.engine.rule.RuleText;
+import lectomen.engine.rulefile.RuleFile;
+import lectomen.engine.rulefile.Sentence;
 import lectomen.engine.yaml.Problem;
 import lectomen.service.access.Caller;
 import lectomen.service.intake.PendingFiles;
@@ -64,10 +65,10 @@ final class RulesController {
     record RuleList(List<RuleView> rules) {}
 
     /** @param sentences the rule read aloud; empty when it can't be read with today's settings */
-    record RuleStory(RuleView rule, String text, List<RuleSentences.Sentence> sentences) {}
+    record RuleStory(RuleView rule, String text, List<Sentence> sentences) {}
 
     /** @param sentences the rule read aloud; empty when it is not good */
-    record CheckResult(boolean good, List<Problem> problems, List<RuleSentences.Sentence> sentences) {}
+    record CheckResult(boolean good, List<Problem> problems, List<Sentence> sentences) {}
 
     @GetMapping
     RuleList list() {
@@ -86,7 +87,7 @@ final class RulesController {
         return ResponseEntity.ok().eTag(tag(entry)).body(new RuleStory(view(entry), entry.text(), sentences(entry)));
     }
 
-    private List<RuleSentences.Sentence> sentences(RuleEntry entry) {
+    private List<Sentence> sentences(RuleEntry entry) {
         return rulebook.read(entry) instanceof RuleReadResult.Good good ? RuleSentences.of(good.rule()) : List.of();
     }
 

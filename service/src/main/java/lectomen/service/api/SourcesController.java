@@ -6,11 +6,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import lectomen.engine.plan.Candidate;
-import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleSentences;
 import lectomen.engine.rule.SourceSettings;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.rulefile.Sentence;
 import lectomen.service.access.Caller;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.RoutingPreview;
@@ -71,8 +72,7 @@ final class SourcesController {
      * @param sentences how files are taken from it, read aloud
      * @param sweepSeconds how often it is looked through besides when something happens in it
      */
-    record SourceStory(
-            SourceView source, List<RuleSentences.Sentence> sentences, double sweepSeconds, List<RunView> runs) {}
+    record SourceStory(SourceView source, List<Sentence> sentences, double sweepSeconds, List<RunView> runs) {}
 
     /** @param says yes, no or after reading */
     record RuleAnswer(String rule, String says, String why) {}

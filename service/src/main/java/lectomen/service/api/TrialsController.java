@@ -14,13 +14,13 @@ import lectomen.engine.data.DataFormat;
 import lectomen.engine.data.DataValue;
 import lectomen.engine.data.Sidecar;
 import lectomen.engine.extract.FieldValue;
-import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleEvaluation;
-import lectomen.engine.plan.StepResult;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.RuleReadResult;
-import lectomen.engine.rule.WhenTaken;
+import lectomen.engine.step.StepResult;
+import lectomen.engine.step.file.Filing;
+import lectomen.engine.step.file.WhenTaken;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.DataAnswer;
 import lectomen.service.bytes.ByteStore;
@@ -262,8 +262,8 @@ final class TrialsController {
         String ending = "planned";
         Optional<Reason> reason = Optional.empty();
         List<WouldFile> wouldFile = List.of();
-        if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
-            wouldFile = planned.filings().stream()
+        if (outcome.isPlanned()) {
+            wouldFile = outcome.effects(Filing.class).stream()
                     .flatMap(filing -> wouldFile(filing).stream())
                     .toList();
         } else if (outcome.ending() instanceof Outcome.Ending.Unmatched unmatched) {

@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import lectomen.engine.counter.CounterUse;
-import lectomen.engine.plan.Filing;
+import lectomen.engine.step.file.Filing;
 import lectomen.service.job.Job;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;

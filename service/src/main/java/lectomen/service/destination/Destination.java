@@ -5,7 +5,7 @@ import java.io.InputStream;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.IntFunction;
-import lectomen.engine.plan.Filing;
+import lectomen.engine.step.file.Filing;
 
 /**
  * An outside place that documents are filed in. Every kind keeps the same promises, which its tests check by the same contract:

@@ -2,8 +2,8 @@ package lectomen.service.destination;
 
 import java.util.List;
 import java.util.Optional;
-import lectomen.engine.plan.Filing;
-import lectomen.engine.rule.WhenTaken;
+import lectomen.engine.step.file.Filing;
+import lectomen.engine.step.file.WhenTaken;
 import lectomen.engine.task.ByteRef;
 
 /**

@@ -2,7 +2,7 @@ package lectomen.service.effect;
 
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.WhenTaken;
+import lectomen.engine.step.file.WhenTaken;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.destination.FilingOrder;
 import lectomen.service.destination.PlaceResult;

@@ -6,8 +6,8 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import lectomen.engine.facts.Site;
 import lectomen.engine.rule.Retention;
-import lectomen.engine.rule.Site;
 import lectomen.engine.schedule.WorkCalendar;
 
 /**

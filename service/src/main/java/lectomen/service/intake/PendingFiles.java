@@ -9,14 +9,14 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Candidate;
 import lectomen.engine.plan.Planner;
 import lectomen.engine.plan.RuleEvaluation;
-import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.ConditionResult;
-import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
+import lectomen.engine.rulefile.RuleRef;
 
 /** The files in the folders of a draft rule, and what the rule would do with each. Opens no file beyond its head. */
 public final class PendingFiles {

@@ -8,12 +8,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Candidate;
 import lectomen.engine.plan.Planner;
 import lectomen.engine.plan.RuleEvaluation;
 import lectomen.engine.rule.ConditionResult;
-import lectomen.engine.rule.FileFacts;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.SourceSettings;
 

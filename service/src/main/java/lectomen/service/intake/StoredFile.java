@@ -9,8 +9,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.Set;
+import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.rule.FileFacts;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 

@@ -2,11 +2,11 @@ package lectomen.service.job;
 
 import java.time.Instant;
 import java.util.Optional;
+import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.FilingByHand;
-import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.FileFacts;
+import lectomen.engine.rulefile.RuleRef;
 import lectomen.engine.task.ByteRef;
 
 /**

@@ -6,10 +6,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.StepOutput;
-import lectomen.engine.plan.StepResult;
+import lectomen.engine.step.PlannedEffect;
+import lectomen.engine.step.StepOutput;
+import lectomen.engine.step.StepResult;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -36,10 +36,9 @@ public final class JobOutputs {
                     .filter(made -> !made.output().equals(MAIN) || handedOver.contains(MAIN))
                     .ifPresent(made -> last.put(made.output(), made));
         }
-        List<Filing> filings =
-                outcome.ending() instanceof Outcome.Ending.Planned planned ? planned.filings() : List.of();
-        for (Filing filing : filings) {
-            filing.findProduct()
+        List<PlannedEffect> effects = outcome.isPlanned() ? outcome.effects() : List.of();
+        for (PlannedEffect effect : effects) {
+            effect.findProduct()
                     .filter(product -> product.output().equals(MAIN))
                     .ifPresent(product -> last.put(MAIN, product));
         }
@@ -52,19 +51,19 @@ public final class JobOutputs {
             keep(db, job, ORIGINAL, original, now);
         }
         last.forEach((name, product) -> keep(db, job, name, product, now));
-        for (Filing filing : filings) {
-            Optional<StepOutput> product = filing.findProduct();
+        for (PlannedEffect effect : effects) {
+            Optional<StepOutput> product = effect.findProduct();
             if (product.isPresent()
                     && !product.get().equals(last.get(product.get().output()))) {
-                keep(db, job, nameOf(filing, last), product.get(), now);
+                keep(db, job, nameOf(effect, last), product.get(), now);
             }
         }
     }
 
-    /** The output that a filing files; one that a later step changed again has the filing's number behind its name. */
-    private static String nameOf(Filing filing, Map<String, StepOutput> last) {
-        StepOutput product = filing.findProduct().orElseThrow();
-        return product.equals(last.get(product.output())) ? product.output() : product.output() + "-" + filing.step();
+    /** The output that a effect files; one that a later step changed again has the effect's number behind its name. */
+    private static String nameOf(PlannedEffect effect, Map<String, StepOutput> last) {
+        StepOutput product = effect.findProduct().orElseThrow();
+        return product.equals(last.get(product.output())) ? product.output() : product.output() + "-" + effect.step();
     }
 
     private static void keep(JdbcClient db, Job job, String name, StepOutput product, long now) {
@@ -97,13 +96,13 @@ public final class JobOutputs {
                 .update();
     }
 
-    /** The name of the row whose bytes a filing files. */
-    public static String rowOf(JdbcClient db, Job job, Filing filing) {
-        Optional<StepOutput> product = filing.findProduct();
+    /** The name of the row whose bytes a effect files. */
+    public static String rowOf(JdbcClient db, Job job, PlannedEffect effect) {
+        Optional<StepOutput> product = effect.findProduct();
         if (product.isEmpty()) {
             return original(db, job.id(), job.generation());
         }
-        String own = product.get().output() + "-" + filing.step();
+        String own = product.get().output() + "-" + effect.step();
         List<String> names = db.sql("""
                         select name from output
                         where job_id = ? and generation = ? and sha256 = ? and name in (?, ?) order by length(name)

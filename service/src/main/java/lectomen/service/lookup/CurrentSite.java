@@ -1,7 +1,7 @@
 package lectomen.service.lookup;
 
 import java.util.function.Supplier;
-import lectomen.engine.rule.Site;
+import lectomen.engine.facts.Site;
 
 /** The current site: its settings and the latest lookups. */
 public final class CurrentSite implements Supplier<Site> {

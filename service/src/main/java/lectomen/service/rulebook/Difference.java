@@ -5,7 +5,7 @@ import com.github.difflib.text.DiffRowGenerator;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeSet;
-import lectomen.engine.rule.RuleFile;
+import lectomen.engine.rulefile.RuleFile;
 
 /** The differences between two versions of a rule, line by line, with a few lines of context. */
 public final class Difference {

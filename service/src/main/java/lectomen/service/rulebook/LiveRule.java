@@ -1,9 +1,9 @@
 package lectomen.service.rulebook;
 
 import lectomen.engine.plan.Candidate;
-import lectomen.engine.plan.RuleRef;
 import lectomen.engine.rule.RuleDocument;
-import lectomen.engine.rule.RuleFile;
+import lectomen.engine.rulefile.RuleFile;
+import lectomen.engine.rulefile.RuleRef;
 import lectomen.engine.task.Task;
 
 /** A live rule, parsed and as text. */

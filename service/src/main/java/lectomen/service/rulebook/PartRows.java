@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import lectomen.engine.rule.RuleFile;
+import lectomen.engine.rulefile.RuleFile;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** The stored shared parts. */

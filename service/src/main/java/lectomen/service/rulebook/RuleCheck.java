@@ -15,7 +15,7 @@ import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rule.OriginalHandling;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReadResult;
-import lectomen.engine.rule.Step;
+import lectomen.engine.step.Step;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 import lectomen.service.home.Settings;
@@ -39,10 +39,9 @@ final class RuleCheck {
                 others.forEach(other -> checkAgainst(from, other, problems));
             }
             for (Step step : good.rule().steps()) {
-                if (step instanceof Step.File file) {
-                    Optional.ofNullable(settings.folders().get(file.connection()))
-                            .ifPresent(folder -> checkRoot(folder, file.line(), 1, problems));
-                }
+                step.connections().forEach(connection -> Optional.ofNullable(
+                                settings.folders().get(connection))
+                        .ifPresent(folder -> checkRoot(folder, step.line(), 1, problems)));
             }
             checkFoldersForPeople(good.rule(), others, problems);
             checkHandOverFolders(good.rule(), problems);

@@ -2,7 +2,7 @@ package lectomen.service.rulebook;
 
 import java.time.Instant;
 import java.util.Optional;
-import lectomen.engine.rule.RuleFile;
+import lectomen.engine.rulefile.RuleFile;
 
 /**
  * A rule of the rulebook.

@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import java.util.zip.CRC32C;
-import lectomen.engine.rule.RuleFile;
+import lectomen.engine.rulefile.RuleFile;
 import lectomen.service.ledger.Ledger;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;

@@ -15,15 +15,16 @@ import java.util.function.Consumer;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
-import lectomen.engine.plan.RuleRef;
+import lectomen.engine.facts.Site;
 import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rule.RuleDocument;
-import lectomen.engine.rule.RuleFile;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleSentences;
-import lectomen.engine.rule.Site;
 import lectomen.engine.rule.UnreachableRules;
+import lectomen.engine.rulefile.RuleFile;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.rulefile.Sentence;
 import lectomen.service.home.Settings;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
@@ -108,9 +109,7 @@ public final class Rulebook {
     /** How a version reads with today's settings; nothing where it can't be read. */
     public List<String> aloud(RuleFile file) {
         return RuleReader.read(file, site.get()) instanceof RuleReadResult.Good good
-                ? RuleSentences.of(good.rule()).stream()
-                        .map(RuleSentences.Sentence::words)
-                        .toList()
+                ? RuleSentences.of(good.rule()).stream().map(Sentence::words).toList()
                 : List.of();
     }
 

@@ -2,7 +2,7 @@ package lectomen.service.work;
 
 import java.time.Instant;
 import java.util.Optional;
-import lectomen.engine.rule.FileFacts;
+import lectomen.engine.facts.FileFacts;
 import lectomen.service.job.Job;
 
 /** What is known of a job's document without opening it. */

@@ -15,12 +15,13 @@ import java.util.Queue;
 import java.util.Set;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import lectomen.engine.facts.Site;
 import lectomen.engine.plan.FilingByHand;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.RuleRef;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.FollowUp;
-import lectomen.engine.rule.Site;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.file.Filing;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.Task;
 import lectomen.service.bytes.ByteStore;
@@ -397,8 +398,8 @@ public final class JobRunner implements AutoCloseable {
         jobs.setConsidered(db, before.id(), JSON.writeValueAsString(outcome.considered()));
         results.keep(db, before, outcome, beganAt);
         JobOutputs.keep(db, before, outcome, handedOver(outcome), clock.millis());
-        if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
-            filings.intend(db, before, planned.filings());
+        if (outcome.isPlanned()) {
+            filings.intend(db, before, outcome.effects(Filing.class));
             if (before.holdWanted()) {
                 hold(db, before.id());
             }

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.function.Predicate;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReadResult;
-import lectomen.engine.rule.Step;
+import lectomen.engine.step.Step;
 import lectomen.service.destination.Connections;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.rulebook.BadRuleException;
@@ -76,10 +76,10 @@ public final class RuleActivation {
                 .toList();
         List<FilesTo> filesTo = new ArrayList<>();
         for (Step step : rule.steps()) {
-            Path folder = step instanceof Step.File file ? connections.folders().get(file.connection()) : null;
-            if (folder != null) {
-                String connection = ((Step.File) step).connection();
-                filesTo.add(new FilesTo(connection, folder.toString(), Files.isDirectory(folder)));
+            for (String connection : step.connections()) {
+                Optional.ofNullable(connections.folders().get(connection))
+                        .map(folder -> new FilesTo(connection, folder.toString(), Files.isDirectory(folder)))
+                        .ifPresent(filesTo::add);
             }
         }
         return new Outlook(

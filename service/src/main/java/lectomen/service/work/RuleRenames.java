@@ -13,8 +13,8 @@ import java.util.stream.Stream;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReadResult;
-import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rule.RuleText;
+import lectomen.engine.rulefile.RuleFileForm;
 import lectomen.service.bytes.DurableFiles;
 import lectomen.service.effect.SubmitterFolder;
 import lectomen.service.intake.HotFolders;
@@ -108,7 +108,7 @@ public final class RuleRenames {
     }
 
     private void requireFree(String to) {
-        if (!RuleReader.isId(to)) {
+        if (!RuleFileForm.isId(to)) {
             throw new RenameRefusedException(
                     "A rule id may have lower-case letters, digits and hyphens (mooring-permits), not \"" + to + "\".");
         }

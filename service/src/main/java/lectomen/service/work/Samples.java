@@ -13,8 +13,8 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import lectomen.engine.extract.FieldValue;
-import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
+import lectomen.engine.step.file.Filing;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.ledger.Ledger;
@@ -215,12 +215,12 @@ public final class Samples {
         Map<String, String> fields = new TreeMap<>();
         outcome.steps()
                 .forEach(step -> step.fields().forEach((FieldValue field) -> fields.put(field.name(), field.value())));
-        if (outcome.ending() instanceof Outcome.Ending.Planned planned) {
+        if (outcome.isPlanned()) {
             return new Result(
                     "planned",
                     "",
                     fields,
-                    planned.filings().stream().map(this::place).toList());
+                    outcome.effects(Filing.class).stream().map(this::place).toList());
         }
         return outcome.ending() instanceof Outcome.Ending.Unmatched unmatched
                 ? new Result("unmatched", unmatched.reason().code(), fields, List.of())

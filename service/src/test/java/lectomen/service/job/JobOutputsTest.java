@@ -12,12 +12,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.identify.FileType;
-import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.RuleRef;
-import lectomen.engine.plan.StepOutput;
-import lectomen.engine.plan.StepResult;
-import lectomen.engine.rule.WhenTaken;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.StepAddition;
+import lectomen.engine.step.StepOutput;
+import lectomen.engine.step.StepResult;
+import lectomen.engine.step.file.Filing;
+import lectomen.engine.step.file.WhenTaken;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.ServiceFixture;
 import org.junit.jupiter.api.AfterEach;
@@ -50,7 +51,7 @@ class JobOutputsTest {
     }
 
     private static StepResult step(int number, StepOutput made) {
-        return new StepResult(number, "convert", number, List.of(), List.of(), Optional.empty(), made);
+        return new StepResult(number, "convert", number, new StepAddition.Output(made), List.of(), Optional.empty(), 0);
     }
 
     private static Filing filing(int step, StepOutput product) {
@@ -63,8 +64,10 @@ class JobOutputsTest {
     }
 
     private void keep(List<StepResult> steps, List<Filing> filings, Set<String> handedOver) {
-        Outcome outcome =
-                new Outcome(List.of(), Optional.of(new RuleRef("r", 1)), steps, new Outcome.Ending.Planned(filings));
+        List<StepResult> all = new ArrayList<>(steps);
+        filings.forEach(filing -> all.add(new StepResult(
+                filing.step(), "file", 1, new StepAddition.Effect(filing), List.of(), Optional.empty(), 0)));
+        Outcome outcome = new Outcome(List.of(), Optional.of(new RuleRef("r", 1)), all, new Outcome.Ending.Planned());
         fixture.store.write(db -> {
             JobOutputs.keep(db, fixture.jobs.require(id), outcome, handedOver, 1);
             return id;

@@ -9,7 +9,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.rule.RuleDocument;
-import lectomen.engine.rule.Step;
+import lectomen.engine.step.name.NameStep;
 import lectomen.service.ServiceFixture;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -57,7 +57,7 @@ class SharedPartsTest {
                 .findFirst()
                 .orElseThrow()
                 .rule();
-        return ((Step.Name) rule.steps().get(0)).pattern().source();
+        return ((NameStep) rule.steps().get(0)).pattern().source();
     }
 
     @Test

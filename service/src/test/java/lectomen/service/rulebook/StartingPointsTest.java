@@ -8,11 +8,11 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
-import lectomen.engine.rule.PartReader;
-import lectomen.engine.rule.RuleFile;
+import lectomen.engine.facts.Site;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
-import lectomen.engine.rule.Site;
+import lectomen.engine.rulefile.PartReader;
+import lectomen.engine.rulefile.RuleFile;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 

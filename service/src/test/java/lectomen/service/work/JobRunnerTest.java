@@ -12,7 +12,7 @@ import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 import lectomen.engine.plan.FilingByHand;
-import lectomen.engine.rule.WhenTaken;
+import lectomen.engine.step.file.WhenTaken;
 import lectomen.service.Await;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;

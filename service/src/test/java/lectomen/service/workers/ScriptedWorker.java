@@ -15,12 +15,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import lectomen.engine.page.Page;
-import lectomen.engine.plan.Filing;
 import lectomen.engine.plan.Outcome;
-import lectomen.engine.plan.RuleRef;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.WhenTaken;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.StepAddition;
+import lectomen.engine.step.StepResult;
+import lectomen.engine.step.file.Filing;
+import lectomen.engine.step.file.WhenTaken;
 import lectomen.engine.task.Answer;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.DataAnswer;
@@ -135,7 +137,9 @@ public final class ScriptedWorker {
     private void file(Task task) throws IOException {
         String name = task.facts().name().replaceFirst("[.][^.]*$", "");
         Filing filing = new Filing(1, "archive", "", name, Map.of(), "txt", WhenTaken.NUMBER_IT);
-        end(task, new Outcome.Ending.Planned(List.of(filing)));
+        StepResult step = new StepResult(1, "file", 1, new StepAddition.Effect(filing), List.of(), Optional.empty(), 0);
+        Optional<RuleRef> rule = task.rules().stream().map(Task.RuleText::ref).findFirst();
+        frames.send(Answer.of(task, new Outcome(List.of(), rule, List.of(step), new Outcome.Ending.Planned())));
     }
 
     private void make(Task task, ByteRef ref) throws IOException {

@@ -23,12 +23,13 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.Stream;
 import lectomen.engine.data.DataFormat;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.rule.FileFacts;
-import lectomen.engine.rule.Site;
+import lectomen.engine.step.file.Filing;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.DataTask;
 import lectomen.engine.task.PageTask;
@@ -121,8 +122,10 @@ class WorkerPoolTest {
         assertThat(pool.size()).isEqualTo(2);
         assertThat(pool.pids()).isEmpty();
         for (int i = 0; i < 3; i++) {
-            Outcome.Ending.Planned planned = (Outcome.Ending.Planned) ending(examine("file-" + i + ".txt"));
-            assertThat(planned.filings().get(0).name()).isEqualTo("file-" + i);
+            Examination examination = examine("file-" + i + ".txt");
+            assertThat(ending(examination)).isInstanceOf(Outcome.Ending.Planned.class);
+            Outcome outcome = ((Examination.Done) examination).outcome();
+            assertThat(outcome.effects(Filing.class).get(0).name()).isEqualTo("file-" + i);
         }
         assertThat(pool.pids()).hasSize(1);
         assertThat(started()).containsExactly("started-" + pool.pids().get(0));

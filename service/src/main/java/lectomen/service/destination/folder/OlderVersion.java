@@ -6,7 +6,7 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.function.IntFunction;
-import lectomen.engine.plan.Filing;
+import lectomen.engine.step.file.Filing;
 import lectomen.service.bytes.DurableFiles;
 
 /**

@@ -3,7 +3,7 @@ package lectomen.service.effect.file;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import lectomen.engine.plan.Filing;
+import lectomen.engine.step.file.Filing;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.Effects;
 import lectomen.service.effect.withdraw.WithdrawEffect;

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.IntFunction;
-import lectomen.engine.plan.Filing;
+import lectomen.engine.step.file.Filing;
 import lectomen.service.destination.FilingOrder;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.Effects;

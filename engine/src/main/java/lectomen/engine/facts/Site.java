@@ -1,0 +1,44 @@
+package lectomen.engine.facts;
+
+import java.time.ZoneId;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import lectomen.engine.lookup.LookupRef;
+
+/**
+ * The settings that differ from one installation to the next.
+ *
+ * @param parameters the values of names in braces, such as {@code {inbox}}
+ * @param connections the names of all places that rules may file to
+ * @param lookups the tables that rules may use, by name
+ */
+public record Site(
+        Map<String, String> parameters,
+        Set<String> connections,
+        Locale locale,
+        ZoneId zone,
+        Map<String, LookupRef> lookups) {
+    public Site {
+        parameters = Map.copyOf(parameters);
+        connections = Set.copyOf(connections);
+        lookups = Map.copyOf(lookups);
+    }
+
+    public Site(Map<String, String> parameters, Set<String> connections, Locale locale, ZoneId zone) {
+        this(parameters, connections, locale, zone, Map.of());
+    }
+
+    /** The same with these parameters besides its own, and before them. */
+    public Site withParameters(Map<String, String> more) {
+        Map<String, String> all = new TreeMap<>(parameters);
+        all.putAll(more);
+        return new Site(all, connections, locale, zone, lookups);
+    }
+
+    /** The same with these tables. */
+    public Site with(Map<String, LookupRef> tables) {
+        return new Site(parameters, connections, locale, zone, tables);
+    }
+}

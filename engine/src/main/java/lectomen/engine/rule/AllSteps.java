@@ -1,0 +1,25 @@
+package lectomen.engine.rule;
+
+import java.util.List;
+import lectomen.engine.step.StepKinds;
+import lectomen.engine.step.convert.ConvertKind;
+import lectomen.engine.step.file.FileKind;
+import lectomen.engine.step.find.FindKind;
+import lectomen.engine.step.name.NameKind;
+import lectomen.engine.step.prepare.PrepareKind;
+import lectomen.engine.step.readtext.ReadTextKind;
+import lectomen.engine.step.resize.ResizeKind;
+
+/** The kinds of steps that rules can use. A new kind is a package below {@code lectomen.engine.step} and a line here. */
+public final class AllSteps {
+    public static final StepKinds KINDS = new StepKinds(List.of(
+            new FindKind(),
+            new NameKind(),
+            new FileKind(),
+            new PrepareKind(),
+            new ConvertKind(),
+            new ResizeKind(),
+            new ReadTextKind()));
+
+    private AllSteps() {}
+}

@@ -1,0 +1,23 @@
+package lectomen.engine.step;
+
+import java.util.Set;
+
+/** One thing that a rule does to a document, as its kind read it from the rule file. */
+public interface Step {
+    int line();
+
+    /** The lookups that it uses. */
+    default Set<String> lookups() {
+        return Set.of();
+    }
+
+    /** What it asks of the data file beside a document. */
+    default Set<String> sidecarExpressions() {
+        return Set.of();
+    }
+
+    /** The connections that it puts something in. */
+    default Set<String> connections() {
+        return Set.of();
+    }
+}

@@ -1,0 +1,39 @@
+package lectomen.engine.step;
+
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.util.List;
+import lectomen.engine.extract.FieldValue;
+import lectomen.engine.ocr.ReadingOptions;
+
+/** What a step adds to a plan. {@link StepContext#apply} makes it known to the steps behind it. */
+@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "is")
+@JsonSubTypes({
+    @JsonSubTypes.Type(value = StepAddition.Fields.class, name = "fields"),
+    @JsonSubTypes.Type(value = StepAddition.Name.class, name = "name"),
+    @JsonSubTypes.Type(value = StepAddition.Text.class, name = "text"),
+    @JsonSubTypes.Type(value = StepAddition.Output.class, name = "output"),
+    @JsonSubTypes.Type(value = StepAddition.Effect.class, name = "effect")
+})
+public sealed interface StepAddition {
+    /** Fields that were found. */
+    record Fields(List<FieldValue> fields) implements StepAddition {
+        public Fields {
+            fields = List.copyOf(fields);
+        }
+    }
+
+    /** The name pattern of the document, without its extension. */
+    record Name(String pattern) implements StepAddition {}
+
+    /** Which output the text of the document is read from, and how. */
+    record Text(String of, ReadingOptions options) implements StepAddition {}
+
+    /** A new output. */
+    record Output(StepOutput output) implements StepAddition {}
+
+    /** An effect to carry out. */
+    record Effect(
+            @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+            PlannedEffect effect) implements StepAddition {}
+}

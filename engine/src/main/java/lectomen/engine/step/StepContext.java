@@ -1,0 +1,191 @@
+package lectomen.engine.step;
+
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import lectomen.engine.counter.Counter;
+import lectomen.engine.extract.PatternTooSlow;
+import lectomen.engine.facts.FileFacts;
+import lectomen.engine.facts.Site;
+import lectomen.engine.lookup.Lookups;
+import lectomen.engine.naming.NamePattern;
+import lectomen.engine.naming.NotADateException;
+import lectomen.engine.ocr.ReadingOptions;
+import lectomen.engine.page.ReadResult;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rulefile.RuleRef;
+import org.jspecify.annotations.Nullable;
+
+/** A plan while its steps run: what is known of the document, and what the steps so far have added. */
+public final class StepContext {
+    /**
+     * What stays the same while the steps run.
+     *
+     * @param counters of the rule, by name
+     * @param sameDocument by which later documents replace earlier ones
+     */
+    public record Fixed(
+            RuleRef rule,
+            Map<String, Counter> counters,
+            Optional<NamePattern> sameDocument,
+            FileFacts facts,
+            Site site,
+            Lookups lookups,
+            StepWorker worker) {
+        public Fixed {
+            counters = Map.copyOf(counters);
+        }
+    }
+
+    private record Reading(String sha256, ReadingOptions options) {}
+
+    private final Fixed fixed;
+    private final Map<Reading, ReadResult> readings = new HashMap<>();
+    private final Map<String, String> slots;
+    private final Map<String, StepOutput> outputs = new HashMap<>();
+    private Function<String, ReadResult> text;
+    private Optional<NamePattern> name = Optional.empty();
+    private int number = 1;
+    private String word = "";
+
+    /**
+     * @param slots known before the first step
+     * @param text of the document as it came in; called with who needs it
+     */
+    public StepContext(Fixed fixed, Map<String, String> slots, Function<String, ReadResult> text) {
+        this.fixed = fixed;
+        this.slots = new HashMap<>(slots);
+        this.text = text;
+    }
+
+    /** Says which step runs now. */
+    public void begin(int step, String kind) {
+        number = step;
+        word = kind;
+    }
+
+    public RuleRef rule() {
+        return fixed.rule();
+    }
+
+    public Map<String, Counter> counters() {
+        return fixed.counters();
+    }
+
+    public Optional<NamePattern> sameDocument() {
+        return fixed.sameDocument();
+    }
+
+    public FileFacts facts() {
+        return fixed.facts();
+    }
+
+    public Site site() {
+        return fixed.site();
+    }
+
+    public Lookups lookups() {
+        return fixed.lookups();
+    }
+
+    public StepWorker worker() {
+        return fixed.worker();
+    }
+
+    /** The number of the step that runs now, counted from 1. */
+    public int number() {
+        return number;
+    }
+
+    /** What may stand in braces, by name. */
+    public Map<String, String> slots() {
+        return Collections.unmodifiableMap(slots);
+    }
+
+    /** A pattern filled with what is known by now, for a value rather than a name. */
+    public String value(NamePattern pattern) {
+        return pattern.value(slots, site().locale());
+    }
+
+    /** The document's name as the steps so far have it. */
+    public Optional<NamePattern> name() {
+        return name;
+    }
+
+    /** The text of the document; read once. @param neededBy for the reason when there is none */
+    public ReadResult text(String neededBy) {
+        return text.apply(neededBy);
+    }
+
+    /** The text of an output; read once. @param neededBy for the reason when there is none */
+    public ReadResult read(StepOutput of, ReadingOptions options, String neededBy) {
+        return readings.computeIfAbsent(new Reading(of.sha256(), options), key -> worker().read(of, options, neededBy));
+    }
+
+    /** What was made under a name; empty for what is still as it came in. */
+    public Optional<StepOutput> findOutput(String output) {
+        return output.equals(OutputNames.ORIGINAL) ? Optional.empty() : Optional.ofNullable(outputs.get(output));
+    }
+
+    /** An output, or the document as it came in where nothing was made under that name. */
+    public StepOutput output(String output) {
+        return findOutput(output).orElseGet(worker()::original);
+    }
+
+    /** Makes a new output, as the present step's whole work. */
+    public StepResult make(Step step, OutputNames names, Object settings, StepWorker.Maker maker) {
+        StepWorker.Result result = worker().make(output(names.of()), settings, maker);
+        if (result instanceof StepWorker.Result.Failed failed) {
+            return failed(step, failed.reason());
+        }
+        StepWorker.Result.Made made = (StepWorker.Result.Made) result;
+        return done(step, new StepAddition.Output(made.product().as(names.as())), made.notes());
+    }
+
+    public StepResult done(Step step, StepAddition addition, List<Reason> notes) {
+        return result(step, addition, notes, Optional.empty());
+    }
+
+    public StepResult failed(Step step, Reason reason) {
+        return result(step, null, List.of(), Optional.of(reason));
+    }
+
+    /** A result of the step that runs now. */
+    public StepResult result(Step step, @Nullable StepAddition addition, List<Reason> notes, Optional<Reason> failed) {
+        return new StepResult(number, word, step.line(), addition, notes, failed, 0);
+    }
+
+    /** That a pattern of the rule takes too long on this document. */
+    public Reason tooSlow(String pattern, int line) {
+        return Reason.of("pattern.too-slow", "pattern", pattern, "line", Integer.toString(line), "rule", rule().id());
+    }
+
+    /** Makes what a step added known to the steps behind it. */
+    public void apply(StepResult result) {
+        StepAddition addition = result.addition();
+        if (addition instanceof StepAddition.Fields fields) {
+            fields.fields().forEach(field -> slots.put(field.name(), field.value()));
+        } else if (addition instanceof StepAddition.Name named) {
+            rename(NamePattern.parse(named.pattern()).pattern().orElseThrow());
+        } else if (addition instanceof StepAddition.Output made) {
+            outputs.put(made.output().output(), made.output());
+        } else if (addition instanceof StepAddition.Text read) {
+            StepOutput of = output(read.of());
+            text = neededBy -> read(of, read.options(), neededBy);
+        }
+    }
+
+    /** A later name may use the one before, as {name}. */
+    private void rename(NamePattern pattern) {
+        try {
+            pattern.text(slots, site().locale());
+            name.ifPresent(before -> slots.put("name", before.text(slots, site().locale())));
+        } catch (NotADateException | PatternTooSlow saidWhenFiled) {
+            // the filing says it with its reason
+        }
+        name = Optional.of(pattern);
+    }
+}

@@ -1,0 +1,94 @@
+package lectomen.engine.step;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+import lectomen.engine.facts.Site;
+import lectomen.engine.rulefile.Parts;
+import lectomen.engine.rulefile.SlotReader;
+import lectomen.engine.yaml.Node;
+import lectomen.engine.yaml.Problem;
+import lectomen.engine.yaml.Section;
+
+/** What kinds of steps need to read a rule's steps in order: what may be named up to a place in the rule. */
+public final class StepReading {
+    private static final Pattern OUTPUT = Pattern.compile("[a-z0-9][a-z0-9-]{0,29}");
+
+    private final Site site;
+    private final Parts parts;
+    private final List<Problem> problems;
+    private final SlotReader slots;
+    private final boolean replaces;
+    private final Set<String> outputs = new LinkedHashSet<>(List.of(OutputNames.MAIN, OutputNames.ORIGINAL));
+
+    /** @param replaces whether later documents of the rule replace earlier ones */
+    public StepReading(Site site, Parts parts, List<Problem> problems, SlotReader slots, boolean replaces) {
+        this.site = site;
+        this.parts = parts;
+        this.problems = problems;
+        this.slots = slots;
+        this.replaces = replaces;
+    }
+
+    public Site site() {
+        return site;
+    }
+
+    public Parts parts() {
+        return parts;
+    }
+
+    public List<Problem> problems() {
+        return problems;
+    }
+
+    /** What may stand in braces behind the steps that were read. */
+    public SlotReader slots() {
+        return slots;
+    }
+
+    public boolean replaces() {
+        return replaces;
+    }
+
+    /** The map of words under the step's own word; empty, and reported, where there is none. */
+    public Optional<Section> settings(Section step, String word) {
+        return step.require(word).flatMap(node -> settings(word, node));
+    }
+
+    /** The same where it was found already. */
+    public Optional<Section> settings(String word, Node node) {
+        return Section.open("\"" + word + "\"", node, problems);
+    }
+
+    /** The output that a word of a step names; it must be made by then. */
+    public String output(Section section, String word, String otherwise) {
+        Optional<Node.Text> text = section.findText(word);
+        if (text.isPresent() && !outputs.contains(text.get().text())) {
+            section.report(
+                    text.get().spot(),
+                    "unknown output \"" + text.get().text() + "\" at this point"
+                            + Section.suggestion(text.get().text(), outputs));
+        }
+        return text.map(Node.Text::text).orElse(otherwise);
+    }
+
+    /** Which output the step works on ({@code of:}) and which it makes ({@code as:}). */
+    public OutputNames outputs(Section section) {
+        String of = output(section, "of", OutputNames.MAIN);
+        Optional<Node.Text> as = section.findText("as");
+        if (as.isPresent()) {
+            String name = as.get().text();
+            if (!OUTPUT.matcher(name).matches() || name.equals(OutputNames.ORIGINAL)) {
+                section.report(
+                        as.get().spot(),
+                        "an output name may have up to 30 lower-case letters, digits and hyphens, and must not be"
+                                + " \"original\"");
+            }
+            outputs.add(name);
+        }
+        return new OutputNames(of, as.map(Node.Text::text).orElse(OutputNames.MAIN));
+    }
+}

@@ -1,0 +1,54 @@
+package lectomen.engine.step;
+
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.extract.FieldValue;
+import lectomen.engine.reason.Reason;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The result of one step of the plan.
+ *
+ * @param number counted from 1
+ * @param addition what it adds to the plan; null for nothing
+ * @param notes what it did not find but could do without
+ * @param failed why the plan ends here; empty when it goes on
+ * @param millis that it took; all else is the same each time
+ */
+public record StepResult(
+        int number,
+        String word,
+        int line,
+        @Nullable StepAddition addition,
+        List<Reason> notes,
+        Optional<Reason> failed,
+        long millis) {
+    public StepResult {
+        notes = List.copyOf(notes);
+    }
+
+    /** The same with the time that it took. */
+    public StepResult in(long time) {
+        return new StepResult(number, word, line, addition, notes, failed, time);
+    }
+
+    /** What it adds to the plan, if it is of that class. */
+    private <P extends StepAddition> Optional<P> find(Class<P> type) {
+        return Optional.ofNullable(addition).filter(type::isInstance).map(type::cast);
+    }
+
+    /** The fields that it found. */
+    public List<FieldValue> fields() {
+        return find(StepAddition.Fields.class).map(StepAddition.Fields::fields).orElse(List.of());
+    }
+
+    /** What it made of the document, if that is what it does. */
+    public Optional<StepOutput> findMade() {
+        return find(StepAddition.Output.class).map(StepAddition.Output::output);
+    }
+
+    /** The effect that it asks for. */
+    public Optional<PlannedEffect> findEffect() {
+        return find(StepAddition.Effect.class).map(StepAddition.Effect::effect);
+    }
+}

@@ -1,0 +1,84 @@
+package lectomen.engine.step;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.convert.ConversionResult;
+import lectomen.engine.convert.SourceDocument;
+import lectomen.engine.font.FontBook;
+import lectomen.engine.ocr.ReadingOptions;
+import lectomen.engine.page.DocumentText;
+import lectomen.engine.page.ReadResult;
+import lectomen.engine.progress.Progress;
+import lectomen.engine.reason.Reason;
+
+/** Gives steps the document's bytes to work on. A plan without such steps never calls it. */
+public interface StepWorker {
+    /** The result. */
+    sealed interface Result {
+        /** @param notes what was done on the way, worth knowing */
+        record Made(StepOutput product, List<Reason> notes) implements Result {
+            public Made {
+                notes = List.copyOf(notes);
+            }
+        }
+
+        record Failed(Reason reason) implements Result {}
+    }
+
+    /** Makes a new document of another. */
+    @FunctionalInterface
+    interface Maker {
+        /** @throws IOException if bytes can't be had or written; what is wrong with the document is a result */
+        ConversionResult make(SourceDocument source, Surroundings at) throws IOException;
+    }
+
+    /** What a maker finds around it. */
+    interface Surroundings {
+        /** Where its files go, under names that are free in it. */
+        Path folder();
+
+        /** The document as it came in. */
+        SourceDocument original() throws IOException;
+
+        /** The text of what is worked on, where it was read before. */
+        Optional<DocumentText> knownText();
+
+        Instant arrived();
+
+        FontBook fonts();
+
+        Progress.Listener listener();
+    }
+
+    /** For plans whose rules have no such steps. */
+    StepWorker NONE = new StepWorker() {
+        private static final String PROBLEM = "there is no document to work on";
+
+        @Override
+        public StepOutput original() {
+            throw new IllegalStateException("There is no document to work on");
+        }
+
+        @Override
+        public Result make(StepOutput of, Object settings, Maker maker) {
+            return new Result.Failed(Reason.of("engine.fault", "problem", PROBLEM));
+        }
+
+        @Override
+        public ReadResult read(StepOutput of, ReadingOptions options, String neededBy) {
+            return new ReadResult.Unreadable(Reason.of("engine.fault", "problem", PROBLEM));
+        }
+    };
+
+    /** The original document. */
+    StepOutput original();
+
+    /** @param settings equal where the maker makes the same of the same document, which need not be made twice then */
+    Result make(StepOutput of, Object settings, Maker maker);
+
+    /** Its text. @param neededBy for the reason when there is none */
+    ReadResult read(StepOutput of, ReadingOptions options, String neededBy);
+}

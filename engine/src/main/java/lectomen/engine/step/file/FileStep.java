@@ -1,0 +1,31 @@
+package lectomen.engine.step.file;
+
+import java.util.Optional;
+import java.util.Set;
+import lectomen.engine.naming.NamePattern;
+import lectomen.engine.step.Step;
+
+/**
+ * Files the document into a folder of a connection; without {@code under}, at its top.
+ *
+ * @param output that is filed
+ * @param numbered names with a number, where {@link WhenTaken#NUMBER_IT} is chosen; empty for {@code name (2)}
+ * @param olderTo where what is there goes, where {@link WhenTaken#NEW_VERSION} is chosen
+ */
+public record FileStep(
+        String output,
+        String connection,
+        Optional<NamePattern> under,
+        WhenTaken whenTaken,
+        Optional<NamePattern> numbered,
+        Optional<NamePattern> olderTo,
+        int line)
+        implements Step {
+    /** What is known in the last two besides: the number, the name that is taken, and the folder it lies in. */
+    static final Set<String> COUNTED_SLOTS = Set.of("n", "name", "under");
+
+    @Override
+    public Set<String> connections() {
+        return Set.of(connection);
+    }
+}

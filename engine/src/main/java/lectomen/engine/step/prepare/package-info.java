@@ -1,0 +1,5 @@
+/** Step {@code prepare pages}. */
+@NullMarked
+package lectomen.engine.step.prepare;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,5 @@
+/** Step {@code resize}. */
+@NullMarked
+package lectomen.engine.step.resize;
+
+import org.jspecify.annotations.NullMarked;
