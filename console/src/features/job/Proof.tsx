@@ -86,6 +86,14 @@ export function StoredFiles({ job }: { job: JobStory }) {
         )}
         <Relatives term={texts.job.together} jobs={job.cameInWith} />
         <Relatives term={texts.job.cameOfIt} jobs={job.cameOfIt} />
+        <Relatives term={texts.job.part} jobs={job.parts} />
+        {job.partOf !== undefined && (
+          <Entry term={texts.job.madeFrom}>
+            <Link className="link" to={`/jobs/${job.partOf.job}`}>
+              {texts.job.partOf(job.partOf.job, job.partOf.number)}
+            </Link>
+          </Entry>
+        )}
         {job.resultOf !== undefined && (
           <Entry term="is">
             <Link className="link" to={`/jobs/${job.resultOf}`}>

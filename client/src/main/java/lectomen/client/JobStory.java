@@ -45,10 +45,22 @@ final class JobStory {
                                 + ResponseWords.text(given.path("job")) + ": "
                                 + ResponseWords.text(given.path("end")) + " "
                                 + ResponseWords.text(given.path("reason")));
+        String whole = ResponseWords.text(job.path("partOf").path("job"));
+        line(
+                "made from",
+                whole.isEmpty()
+                        ? ""
+                        : "job " + whole + ", document "
+                                + ResponseWords.text(job.path("partOf").path("number")));
         job.path("cameOfIt")
                 .forEach(next -> line(
                         "continues as",
                         "job " + ResponseWords.text(next.path("id")) + ", " + ResponseWords.text(next.path("state"))));
+        job.path("parts")
+                .forEach(part -> line(
+                        "document",
+                        "job " + ResponseWords.text(part.path("id")) + ", " + ResponseWords.text(part.path("fileName"))
+                                + ": " + ResponseWords.text(part.path("state"))));
         job.path("places").forEach(place -> line("filed as", ResponseWords.text(place)));
         conditions(job);
         fields(job);

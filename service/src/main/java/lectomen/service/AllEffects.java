@@ -21,6 +21,7 @@ import lectomen.service.job.JobEndings;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
+import lectomen.service.plan.PlanWaits;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
@@ -38,6 +39,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
             Sources sources,
             Counters counters,
             JobEndings endings,
+            PlanWaits waits,
             KeyedHash keyed,
             Locale locale,
             InstantSource clock) {
@@ -49,14 +51,18 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
                 new GiveBackEffect(bytes, folders),
                 new AnswerEffect(folders)));
         EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, clock);
-        JobFilings filings = new JobFilings(store, jobs, effects, connections, counters, sameDocument, endings, runner);
+        JobFilings filings =
+                new JobFilings(store, jobs, effects, connections, counters, sameDocument, endings, waits, runner);
         runner.settleWith(filings::settle);
         GiveBack giveBack = new GiveBack(effects, rulebook, clock);
         endings.afterBadEnds((db, job, end, reason, hotFolder, goesOn) -> {
             if (end != JobState.FAILED) {
                 filings.othersMayGoOn(db, job);
             }
-            boolean goesBack = !goesOn && !job.leftInFolder() && job.generation() == job.redoGeneration();
+            boolean goesBack = !goesOn
+                    && !job.leftInFolder()
+                    && job.partOf().isEmpty()
+                    && job.generation() == job.redoGeneration();
             if (goesBack) {
                 hotFolder.ifPresent(folder -> giveBack.intend(db, job, reason, folder));
             }

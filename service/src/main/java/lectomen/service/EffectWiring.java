@@ -16,6 +16,9 @@ import lectomen.service.job.JobEndings;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.plan.ChildJobs;
+import lectomen.service.plan.PlanWaits;
+import lectomen.service.plan.Plans;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
@@ -41,6 +44,23 @@ class EffectWiring {
     }
 
     @Bean
+    Plans plans(Jobs jobs) {
+        return new Plans(jobs);
+    }
+
+    @Bean
+    ChildJobs childJobs(Jobs jobs, JobEndings endings, Plans plans, Ledger ledger, Sources sources) {
+        ChildJobs children = new ChildJobs(jobs, endings, plans, ledger, sources);
+        jobs.onPart(children);
+        return children;
+    }
+
+    @Bean
+    PlanWaits planWaits(Jobs jobs, Plans plans, ChildJobs children, InstantSource clock) {
+        return new PlanWaits(jobs, plans, children, clock);
+    }
+
+    @Bean
     Effects effects(Store store, Ledger ledger, KeyedHash keyed, InstantSource clock) {
         return new Effects(store, ledger, keyed, clock);
     }
@@ -57,6 +77,7 @@ class EffectWiring {
             Sources sources,
             Counters counters,
             JobEndings endings,
+            PlanWaits waits,
             KeyedHash keyed,
             Settings settings,
             InstantSource clock) {
@@ -71,6 +92,7 @@ class EffectWiring {
                 sources,
                 counters,
                 endings,
+                waits,
                 keyed,
                 settings.site().locale(),
                 clock);

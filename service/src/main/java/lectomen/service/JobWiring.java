@@ -27,6 +27,8 @@ import lectomen.service.job.Jobs;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.lookup.CurrentSite;
 import lectomen.service.page.Pages;
+import lectomen.service.plan.PlanWaits;
+import lectomen.service.plan.Plans;
 import lectomen.service.retention.RetentionRuns;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
@@ -115,9 +117,12 @@ class JobWiring {
             WorkerPool workers,
             JobFilings filings,
             JobEndings endings,
+            Plans plans,
+            PlanWaits waits,
             CurrentSite site,
             InstantSource clock) {
-        return new JobRunner(store, jobs, results, rulebook, sources, bytes, workers, filings, endings, site, clock);
+        return new JobRunner(
+                store, jobs, results, rulebook, sources, bytes, workers, filings, endings, plans, waits, site, clock);
     }
 
     @Bean
@@ -125,6 +130,7 @@ class JobWiring {
             Store store,
             Jobs jobs,
             JobFilings filings,
+            PlanWaits waits,
             Ledger ledger,
             HotFolders folders,
             JobRunner runner,
@@ -133,6 +139,7 @@ class JobWiring {
                 store,
                 jobs,
                 filings,
+                waits,
                 ledger,
                 unmatchedIn(folders),
                 () -> {

@@ -20,14 +20,18 @@ import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.OperationCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.web.bind.annotation.RequestMapping;
 
-/** How the interface is described: calls by their controller and method, what is always there, and how errors look. */
+/** How the interface is described: calls by their controller, or the name that it has, and method, what is always there, and how errors look. */
 @Configuration(proxyBeanMethods = false)
 class Describing {
     @Bean
     OperationCustomizer namesOfCalls() {
         return (operation, method) -> {
-            String controller = method.getBeanType().getSimpleName().replace("Controller", "");
+            String controller = Optional.ofNullable(method.getBeanType().getAnnotation(RequestMapping.class))
+                    .map(RequestMapping::name)
+                    .filter(name -> !name.isEmpty())
+                    .orElseGet(() -> method.getBeanType().getSimpleName().replace("Controller", ""));
             operation.setOperationId(controller.substring(0, 1).toLowerCase() + controller.substring(1) + "."
                     + method.getMethod().getName());
             operation.setTags(List.of(controller));

@@ -32,6 +32,9 @@ import lectomen.service.job.JobEndings;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.plan.ChildJobs;
+import lectomen.service.plan.PlanWaits;
+import lectomen.service.plan.Plans;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
@@ -53,6 +56,8 @@ public final class ServiceFixture implements AutoCloseable {
     public final EffectRunner runner;
     public final JobFilings filings;
     public final JobEndings endings;
+    public final Plans plans;
+    public final PlanWaits waits;
     public final Arrivals arrivals;
     public final Uploads uploads;
 
@@ -83,6 +88,10 @@ public final class ServiceFixture implements AutoCloseable {
         Connections connections = new Connections(settings.folders(), settings.roots(), disks::findElsewhere);
         folders = new FolderDestinations(connections);
         endings = new JobEndings(jobs);
+        plans = new Plans(jobs);
+        ChildJobs children = new ChildJobs(jobs, endings, plans, ledger, sources);
+        jobs.onPart(children);
+        waits = new PlanWaits(jobs, plans, children, clock);
         AllEffects all = AllEffects.of(
                 store,
                 jobs,
@@ -94,6 +103,7 @@ public final class ServiceFixture implements AutoCloseable {
                 sources,
                 new Counters(store, ledger, ZoneOffset.UTC, clock),
                 endings,
+                waits,
                 keyed,
                 Locale.UK,
                 clock);

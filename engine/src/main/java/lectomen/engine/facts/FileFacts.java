@@ -51,6 +51,12 @@ public record FileFacts(
             this(subfolder, modified, sender, tags, now, Map.of(), Optional.empty());
         }
 
+        /** The same in a folder below this one. */
+        public Circumstances in(String folder) {
+            String whole = subfolder.isEmpty() || folder.isEmpty() ? subfolder + folder : subfolder + "/" + folder;
+            return new Circumstances(whole, modified, sender, tags, now, given, sidecar);
+        }
+
         /** The same as it is looked at. */
         public Circumstances at(Instant time) {
             return new Circumstances(subfolder, modified, sender, tags, Optional.of(time), given, sidecar);
@@ -81,6 +87,11 @@ public record FileFacts(
     public String ending() {
         int dot = name.lastIndexOf('.');
         return dot > 0 ? name.substring(dot + 1) : "";
+    }
+
+    /** Of a document that was made out of this one. */
+    public FileFacts ofPart(String partName, long size, FileType partType, String subfolder) {
+        return new FileFacts(partName, size, partType, folder, arrived, more.in(subfolder));
     }
 
     /** The same with its sidecar read. */

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import lectomen.engine.lookup.LookupRef;
+import lectomen.engine.schedule.WorkCalendar;
 
 /**
  * The settings that differ from one installation to the next.
@@ -13,13 +14,15 @@ import lectomen.engine.lookup.LookupRef;
  * @param parameters the values of names in braces, such as {@code {inbox}}
  * @param connections the names of all places that rules may file to
  * @param lookups the tables that rules may use, by name
+ * @param calendar its working days
  */
 public record Site(
         Map<String, String> parameters,
         Set<String> connections,
         Locale locale,
         ZoneId zone,
-        Map<String, LookupRef> lookups) {
+        Map<String, LookupRef> lookups,
+        WorkCalendar calendar) {
     public Site {
         parameters = Map.copyOf(parameters);
         connections = Set.copyOf(connections);
@@ -30,15 +33,29 @@ public record Site(
         this(parameters, connections, locale, zone, Map.of());
     }
 
+    public Site(
+            Map<String, String> parameters,
+            Set<String> connections,
+            Locale locale,
+            ZoneId zone,
+            Map<String, LookupRef> lookups) {
+        this(parameters, connections, locale, zone, lookups, WorkCalendar.USUAL);
+    }
+
+    /** The same with another calendar. */
+    public Site with(WorkCalendar days) {
+        return new Site(parameters, connections, locale, zone, lookups, days);
+    }
+
     /** The same with these parameters besides its own, and before them. */
     public Site withParameters(Map<String, String> more) {
         Map<String, String> all = new TreeMap<>(parameters);
         all.putAll(more);
-        return new Site(all, connections, locale, zone, lookups);
+        return new Site(all, connections, locale, zone, lookups, calendar);
     }
 
     /** The same with these tables. */
     public Site with(Map<String, LookupRef> tables) {
-        return new Site(parameters, connections, locale, zone, tables);
+        return new Site(parameters, connections, locale, zone, tables, calendar);
     }
 }

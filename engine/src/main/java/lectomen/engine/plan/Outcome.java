@@ -8,6 +8,7 @@ import lectomen.engine.reason.Reason;
 import lectomen.engine.rulefile.RuleRef;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.StepResult;
+import lectomen.engine.step.StepWait;
 
 /**
  * The planned result for one document, and why.
@@ -22,9 +23,12 @@ public record Outcome(List<RuleEvaluation> considered, Optional<RuleRef> rule, L
         steps = List.copyOf(steps);
     }
 
-    /** The effects that its steps ask for, in order. */
+    /** The effects that its steps ask for, in order; not those of steps that an earlier run of the plan had. */
     public List<PlannedEffect> effects() {
-        return steps.stream().flatMap(step -> step.findEffect().stream()).toList();
+        return steps.stream()
+                .filter(step -> !step.reused())
+                .flatMap(step -> step.findEffect().stream())
+                .toList();
     }
 
     /** Those of one class. */
@@ -32,21 +36,35 @@ public record Outcome(List<RuleEvaluation> considered, Optional<RuleRef> rule, L
         return effects().stream().filter(type::isInstance).map(type::cast).toList();
     }
 
-    /** Whether nothing hinders its effects from being carried out. */
+    /** Whether all steps went well. */
     public boolean isPlanned() {
         return ending instanceof Ending.Planned;
+    }
+
+    /** What it waits for, and from where it goes on. */
+    public Optional<Ending.Waits> findWait() {
+        return ending instanceof Ending.Waits waits ? Optional.of(waits) : Optional.empty();
+    }
+
+    /** Whether the effects that its steps ask for are to be carried out. */
+    public boolean goesWell() {
+        return isPlanned() || findWait().isPresent();
     }
 
     /** How the plan ends. */
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "is")
     @JsonSubTypes({
         @JsonSubTypes.Type(value = Ending.Planned.class, name = "planned"),
+        @JsonSubTypes.Type(value = Ending.Waits.class, name = "waits"),
         @JsonSubTypes.Type(value = Ending.Unmatched.class, name = "unmatched"),
         @JsonSubTypes.Type(value = Ending.Failed.class, name = "failed")
     })
     public sealed interface Ending {
         /** All steps went well; their effects remain to be carried out, in order. */
         record Planned() implements Ending {}
+
+        /** A step waits; the effects of those before it remain to be carried out. */
+        record Waits(StepWait waitFor, PlanRecord plan) implements Ending {}
 
         /** No rule matches the document. */
         record Unmatched(Reason reason) implements Ending {}

@@ -1,7 +1,9 @@
 package lectomen.engine.plan;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import lectomen.engine.extract.PatternTooSlow;
@@ -9,12 +11,17 @@ import lectomen.engine.facts.FileFacts;
 import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.Lookups;
+import lectomen.engine.naming.NamePattern;
+import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.ReadResult;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.CheckedCondition;
 import lectomen.engine.rule.ConditionResult;
 import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.PartDocument;
+import lectomen.engine.step.StepContext;
+import lectomen.engine.step.StepResult;
 import lectomen.engine.step.StepWorker;
 
 /**
@@ -34,8 +41,11 @@ public final class Planner {
 
     private final Lookups lookups;
     private final StepWorker stepWorker;
+    private final boolean trial;
 
-    private Planner(FileFacts facts, Site site, TextSource source, Lookups lookups, StepWorker stepWorker) {
+    private Planner(
+            FileFacts facts, Site site, TextSource source, Lookups lookups, StepWorker stepWorker, boolean trial) {
+        this.trial = trial;
         this.stepWorker = stepWorker;
         this.lookups = lookups;
         this.facts = facts;
@@ -55,18 +65,21 @@ public final class Planner {
             TextSource text,
             Lookups lookups,
             StepWorker stepWorker) {
-        return new Planner(facts, site, text, lookups, stepWorker).plan(rules);
+        return new Planner(facts, site, text, lookups, stepWorker, false).plan(rules);
     }
 
-    /** The same, and rules behind the one that takes the document are asked too: what they would have said is told after it. */
-    public static Outcome planAskingAll(
+    /**
+     * The same for a trial, in which nothing waits. Rules behind the one that takes the document are asked too; their answers come
+     * after it.
+     */
+    public static Outcome planTrial(
             List<Candidate> rules,
             FileFacts facts,
             Site site,
             TextSource text,
             Lookups lookups,
             StepWorker stepWorker) {
-        Planner planner = new Planner(facts, site, text, lookups, stepWorker);
+        Planner planner = new Planner(facts, site, text, lookups, stepWorker, true);
         Outcome outcome = planner.plan(rules);
         List<RuleEvaluation> all = new ArrayList<>(outcome.considered());
         for (Candidate candidate : rules.subList(Math.min(all.size(), rules.size()), rules.size())) {
@@ -105,8 +118,68 @@ public final class Planner {
         Candidate chosen = rules.get(0);
         RuleEvaluation asked = new RuleEvaluation(
                 chosen.ref(), true, "", consider(chosen, facts).conditions());
-        Planner planner = new Planner(facts, site, text, lookups, stepWorker);
-        return new StepRunner(chosen, facts, site, planner::text, lookups, stepWorker).run(List.of(asked));
+        return new Planner(facts, site, text, lookups, stepWorker, false).run(chosen, List.of(asked));
+    }
+
+    /** Goes on with a plan that waited, or that begins in the middle of the rule. */
+    public static Outcome goOn(
+            Candidate rule,
+            PlanRecord plan,
+            FileFacts facts,
+            Site site,
+            TextSource text,
+            Lookups lookups,
+            StepWorker stepWorker) {
+        Planner planner = new Planner(facts, site, text, lookups, stepWorker, false);
+        return planner.run(rule, List.of(), plan.start(), Optional.of(plan));
+    }
+
+    private Outcome run(Candidate rule, List<RuleEvaluation> asked) {
+        return run(rule, asked, PlanRecord.Start.FIRST, Optional.empty());
+    }
+
+    private Outcome run(
+            Candidate rule, List<RuleEvaluation> asked, PlanRecord.Start start, Optional<PlanRecord> before) {
+        StepContext.Fixed fixed = new StepContext.Fixed(
+                rule.ref(),
+                rule.rule().counters(),
+                rule.rule().sameDocument(),
+                facts,
+                site,
+                lookups,
+                stepWorker,
+                trial);
+        Map<String, String> slots = new HashMap<>(AnswerSlots.of(rule.rule(), facts, site, Map.of()));
+        slots.putAll(start.slots());
+        StepContext context = new StepContext(fixed, slots, this::text);
+        Optional.ofNullable(start.name())
+                .flatMap(name -> NamePattern.parse(name).pattern())
+                .ifPresent(context::inheritName);
+        Outcome outcome = new StepRunner(rule, context, start, before).run(asked);
+        return trial ? withParts(rule, outcome) : outcome;
+    }
+
+    /** In a trial the documents that a step makes go on at once, to see what would become of them. */
+    private Outcome withParts(Candidate rule, Outcome outcome) {
+        Optional<Outcome.Ending.Waits> wait = outcome.findWait();
+        if (wait.isEmpty()) {
+            return outcome;
+        }
+        List<StepResult> steps = new ArrayList<>(outcome.steps());
+        for (PartDocument part : wait.get().plan().parts()) {
+            PartWorker worker = new PartWorker(stepWorker, part.document());
+            TextSource text = neededBy -> worker.read(part.document(), ReadingOptions.USUAL, neededBy);
+            FileFacts own = facts.ofPart(
+                    part.name(), part.document().size(), part.document().type(), part.subfolder());
+            PlanRecord plan = wait.get().plan().ofPart(part);
+            Outcome goesOn = new Planner(own, site, text, lookups, worker, true)
+                    .run(rule, List.of(), plan.start(), Optional.empty());
+            steps.addAll(goesOn.steps());
+            if (!goesOn.isPlanned()) {
+                return new Outcome(outcome.considered(), outcome.rule(), steps, goesOn.ending());
+            }
+        }
+        return new Outcome(outcome.considered(), outcome.rule(), steps, new Outcome.Ending.Planned());
     }
 
     /**
@@ -152,8 +225,7 @@ public final class Planner {
             }
             considered.add(last);
             if (last.takes()) {
-                return new StepRunner(candidate, facts, site, this::text, lookups, stepWorker)
-                        .run(List.copyOf(considered));
+                return run(candidate, List.copyOf(considered));
             }
         }
         return new Outcome(

@@ -1,73 +1,121 @@
 package lectomen.engine.plan;
 
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.HexFormat;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
+import java.util.TreeMap;
 import lectomen.engine.extract.PatternTooSlow;
-import lectomen.engine.facts.FileFacts;
-import lectomen.engine.facts.Site;
-import lectomen.engine.lookup.Lookups;
+import lectomen.engine.naming.NamePattern;
 import lectomen.engine.naming.NotADateException;
-import lectomen.engine.page.ReadResult;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.AllSteps;
+import lectomen.engine.rulefile.RuleFile;
 import lectomen.engine.step.Step;
 import lectomen.engine.step.StepContext;
 import lectomen.engine.step.StepResult;
-import lectomen.engine.step.StepWorker;
+import lectomen.engine.step.StepWait;
 
-/** Runs the steps of the matching rule, up to the end or to the first that fails. */
+/**
+ * Runs the steps of the matching rule, up to the end, to the first that fails, or to one that waits. A plan that goes on takes over
+ * the results that it has, as long as what they depend on is the same.
+ */
 final class StepRunner {
     private final Candidate candidate;
     private final StepContext context;
+    private final PlanRecord.Start start;
+    private final Optional<PlanRecord> before;
     private final List<StepResult> done = new ArrayList<>();
+    private final List<PlanRecord.RanStep> ran = new ArrayList<>();
 
-    StepRunner(
-            Candidate candidate,
-            FileFacts facts,
-            Site site,
-            Function<String, ReadResult> text,
-            Lookups lookups,
-            StepWorker worker) {
+    /**
+     * @param start what is known besides what the context knows already
+     * @param before the plan that goes on
+     */
+    StepRunner(Candidate candidate, StepContext context, PlanRecord.Start start, Optional<PlanRecord> before) {
         this.candidate = candidate;
-        StepContext.Fixed fixed = new StepContext.Fixed(
-                candidate.ref(),
-                candidate.rule().counters(),
-                candidate.rule().sameDocument(),
-                facts,
-                site,
-                lookups,
-                worker);
-        this.context = new StepContext(fixed, AnswerSlots.of(candidate.rule(), facts, site, Map.of()), text);
+        this.context = context;
+        this.start = start;
+        this.before = before;
     }
 
     Outcome run(List<RuleEvaluation> considered) {
-        for (Step step : candidate.rule().steps()) {
-            long began = System.nanoTime();
-            StepResult result =
-                    run(step).in(Duration.ofNanos(System.nanoTime() - began).toMillis());
+        List<Step> steps = candidate.rule().steps();
+        boolean mayWait = steps.stream().anyMatch(Step::mayWait);
+        for (int number = start.step(); number <= steps.size(); number++) {
+            Step step = steps.get(number - 1);
+            String inputs = mayWait ? inputs(number) : "";
+            StepResult result = result(number, step, inputs);
             done.add(result);
+            ran.add(new PlanRecord.RanStep(result, inputs));
             if (result.failed().isPresent()) {
-                Outcome.Ending failed =
-                        new Outcome.Ending.Failed(result.failed().get());
-                return new Outcome(considered, Optional.of(candidate.ref()), done, failed);
+                return outcome(
+                        considered, new Outcome.Ending.Failed(result.failed().get()));
+            }
+            Optional<StepWait> wait = result.findWait();
+            if (wait.isPresent()) {
+                return outcome(considered, new Outcome.Ending.Waits(wait.get(), record(number)));
             }
             context.apply(result);
         }
-        return new Outcome(considered, Optional.of(candidate.ref()), done, new Outcome.Ending.Planned());
+        return outcome(considered, new Outcome.Ending.Planned());
+    }
+
+    private Outcome outcome(List<RuleEvaluation> considered, Outcome.Ending ending) {
+        return new Outcome(considered, Optional.of(candidate.ref()), done, ending);
+    }
+
+    private PlanRecord record(int step) {
+        List<Integer> cursor = new ArrayList<>(start.path());
+        cursor.add(step);
+        String name = context.name().map(NamePattern::source).orElse(null);
+        return new PlanRecord(PlanRecord.FORM, candidate.ref(), cursor, start, context.slotsOfParts(), name, ran);
+    }
+
+    private StepResult result(int number, Step step, String inputs) {
+        Optional<StepResult> earlier = before.flatMap(plan -> plan.findRan(number))
+                .filter(one -> one.inputs().equals(inputs))
+                .map(PlanRecord.RanStep::result);
+        Optional<StepWait> wait = earlier.flatMap(StepResult::findWait);
+        if (earlier.isPresent() && wait.isEmpty()) {
+            return earlier.get().again();
+        }
+        long began = System.nanoTime();
+        context.begin(number, AllSteps.KINDS.word(step), wait);
+        return run(step).in(Duration.ofNanos(System.nanoTime() - began).toMillis());
     }
 
     private StepResult run(Step step) {
-        context.begin(done.size() + 1, AllSteps.KINDS.word(step));
         try {
             return AllSteps.KINDS.run(step, context);
         } catch (NotADateException e) {
             return context.failed(step, Reason.of("slot.not-a-date", "slot", e.slot(), "value", e.value()));
         } catch (PatternTooSlow e) {
             return context.failed(step, context.tooSlow(e.pattern(), step.line()));
+        }
+    }
+
+    /** The hash of what the result of a step depends on. */
+    private String inputs(int number) {
+        String all = String.join(
+                "\n",
+                candidate.file().map(RuleFile::text).orElse(""),
+                candidate
+                        .file()
+                        .map(file -> new TreeMap<>(file.parts()).toString())
+                        .orElse(""),
+                Integer.toString(number),
+                context.worker().original().sha256(),
+                context.state());
+        try {
+            byte[] hash = MessageDigest.getInstance("SHA-256").digest(all.getBytes(StandardCharsets.UTF_8));
+            return HexFormat.of().formatHex(hash);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("This Java has no SHA-256", e);
         }
     }
 }

@@ -3,12 +3,14 @@ package lectomen.engine.rule;
 import java.util.List;
 import lectomen.engine.step.StepKinds;
 import lectomen.engine.step.convert.ConvertKind;
+import lectomen.engine.step.each.EachKind;
 import lectomen.engine.step.file.FileKind;
 import lectomen.engine.step.find.FindKind;
 import lectomen.engine.step.name.NameKind;
 import lectomen.engine.step.prepare.PrepareKind;
 import lectomen.engine.step.readtext.ReadTextKind;
 import lectomen.engine.step.resize.ResizeKind;
+import lectomen.engine.step.wait.WaitKind;
 
 /** The kinds of steps that rules can use. A new kind is a package below {@code lectomen.engine.step} and a line here. */
 public final class AllSteps {
@@ -19,7 +21,9 @@ public final class AllSteps {
             new PrepareKind(),
             new ConvertKind(),
             new ResizeKind(),
-            new ReadTextKind()));
+            new ReadTextKind(),
+            new WaitKind(),
+            new EachKind()));
 
     private AllSteps() {}
 }

@@ -18,6 +18,7 @@ import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.rulefile.DurationText;
 import lectomen.engine.rulefile.FileTypeReader;
+import lectomen.engine.rulefile.HoursReader;
 import lectomen.engine.rulefile.Parts;
 import lectomen.engine.rulefile.TimesOfDay;
 import lectomen.engine.schedule.OpenHours;
@@ -35,7 +36,6 @@ final class SourceReader {
     static final String INBOX = "inbox";
 
     private static final Pattern PARAMETER = Pattern.compile("\\{([^{}]*)}");
-    private static final Pattern HOURS = Pattern.compile("(\\d{1,2}:\\d\\d) to (\\d{1,2}:\\d\\d)");
 
     private final Site site;
     private final String rule;
@@ -170,22 +170,7 @@ final class SourceReader {
     }
 
     private Optional<OpenHours> open(Section section) {
-        Optional<Node.Text> text = section.findText("open");
-        List<Node.Text> on = section.texts("open on");
-        if (text.isEmpty() && on.isEmpty()) {
-            return Optional.empty();
-        }
-        Matcher hours = HOURS.matcher(text.map(Node.Text::text).orElse("00:00 to 00:00"));
-        Optional<LocalTime> from = hours.matches() ? TimesOfDay.find(hours.group(1)) : Optional.empty();
-        Optional<LocalTime> to = hours.matches() ? TimesOfDay.find(hours.group(2)) : Optional.empty();
-        if (from.isEmpty() || to.isEmpty()) {
-            section.report(
-                    text.map(Node.Text::spot).orElse(section.spot()),
-                    "\"open\" is two times such as 07:00 to 18:00, not "
-                            + text.map(Node.Text::kind).orElse("that"));
-            return Optional.empty();
-        }
-        return Optional.of(new OpenHours(from.get(), to.get(), TimesOfDay.days(on, problems)));
+        return HoursReader.read(section, "open", "open on", problems);
     }
 
     private Optional<RunTimes> runs(Section section) {

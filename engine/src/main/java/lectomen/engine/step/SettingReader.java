@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Function;
+import lectomen.engine.ocr.PageChoice;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Section;
 
@@ -47,5 +48,18 @@ public final class SettingReader {
                 "\"" + word + "\" must be a whole number from " + least + " to " + most + ", not "
                         + text.get().kind());
         return OptionalInt.empty();
+    }
+
+    /** A choice of pages; all where nothing is said. */
+    public static PageChoice pages(Section section, String word) {
+        Optional<Node.Text> text = section.findText(word);
+        Optional<PageChoice> found = text.flatMap(written -> PageChoice.find(written.text()));
+        if (text.isPresent() && found.isEmpty()) {
+            section.report(
+                    text.get().spot(),
+                    "\"" + word + "\" must be such as 1, 1 to 3, 2 to last or last, not "
+                            + text.get().kind());
+        }
+        return found.orElse(PageChoice.ALL);
     }
 }

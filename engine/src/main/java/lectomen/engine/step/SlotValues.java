@@ -18,7 +18,7 @@ public final class SlotValues {
     private static final String FILE_NAME = "file name";
     private static final String ARRIVED = "arrived";
 
-    private static final String TODAY = "today";
+    static final String TODAY = "today";
 
     private static final int LONGEST_TEXT_ENDING = 8;
 

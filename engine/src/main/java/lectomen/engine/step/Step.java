@@ -6,6 +6,11 @@ import java.util.Set;
 public interface Step {
     int line();
 
+    /** Whether the plan may wait here and go on later. */
+    default boolean mayWait() {
+        return false;
+    }
+
     /** The lookups that it uses. */
     default Set<String> lookups() {
         return Set.of();

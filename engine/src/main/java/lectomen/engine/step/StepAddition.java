@@ -13,7 +13,9 @@ import lectomen.engine.ocr.ReadingOptions;
     @JsonSubTypes.Type(value = StepAddition.Name.class, name = "name"),
     @JsonSubTypes.Type(value = StepAddition.Text.class, name = "text"),
     @JsonSubTypes.Type(value = StepAddition.Output.class, name = "output"),
-    @JsonSubTypes.Type(value = StepAddition.Effect.class, name = "effect")
+    @JsonSubTypes.Type(value = StepAddition.Effect.class, name = "effect"),
+    @JsonSubTypes.Type(value = StepAddition.Wait.class, name = "wait"),
+    @JsonSubTypes.Type(value = StepAddition.Parts.class, name = "parts")
 })
 public sealed interface StepAddition {
     /** Fields that were found. */
@@ -36,4 +38,14 @@ public sealed interface StepAddition {
     record Effect(
             @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
             PlannedEffect effect) implements StepAddition {}
+
+    /** That the plan waits; it asks the step again when it goes on. */
+    record Wait(StepWait waitFor) implements StepAddition {}
+
+    /** Documents that the steps behind are for; the plan waits until all of them have ended. */
+    record Parts(List<PartDocument> documents) implements StepAddition {
+        public Parts {
+            documents = List.copyOf(documents);
+        }
+    }
 }

@@ -1,10 +1,12 @@
 package lectomen.engine.step;
 
+import java.time.Instant;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Function;
 import lectomen.engine.counter.Counter;
 import lectomen.engine.extract.PatternTooSlow;
@@ -26,6 +28,7 @@ public final class StepContext {
      *
      * @param counters of the rule, by name
      * @param sameDocument by which later documents replace earlier ones
+     * @param trial whether nothing waits, since it is only to be seen what would happen
      */
     public record Fixed(
             RuleRef rule,
@@ -34,11 +37,14 @@ public final class StepContext {
             FileFacts facts,
             Site site,
             Lookups lookups,
-            StepWorker worker) {
+            StepWorker worker,
+            boolean trial) {
         public Fixed {
             counters = Map.copyOf(counters);
         }
     }
+
+    private static final String NAME = "name";
 
     private record Reading(String sha256, ReadingOptions options) {}
 
@@ -48,6 +54,9 @@ public final class StepContext {
     private final Map<String, StepOutput> outputs = new HashMap<>();
     private Function<String, ReadResult> text;
     private Optional<NamePattern> name = Optional.empty();
+    private boolean nameInherited;
+    private Optional<StepAddition.Text> textFrom = Optional.empty();
+    private Optional<StepWait> earlierWait = Optional.empty();
     private int number = 1;
     private String word = "";
 
@@ -61,10 +70,25 @@ public final class StepContext {
         this.text = text;
     }
 
-    /** Says which step runs now. */
-    public void begin(int step, String kind) {
+    /** Says which step runs now. @param wait of the same step, from which the plan goes on */
+    public void begin(int step, String kind, Optional<StepWait> wait) {
         number = step;
         word = kind;
+        earlierWait = wait;
+    }
+
+    /** What the present step waited for before, with the same inputs. */
+    public Optional<StepWait> earlierWait() {
+        return earlierWait;
+    }
+
+    public boolean isTrial() {
+        return fixed.trial();
+    }
+
+    /** The time at which the plan is made, or goes on. */
+    public Instant now() {
+        return facts().more().now().orElse(facts().arrived());
     }
 
     public RuleRef rule() {
@@ -174,18 +198,55 @@ public final class StepContext {
             outputs.put(made.output().output(), made.output());
         } else if (addition instanceof StepAddition.Text read) {
             StepOutput of = output(read.of());
+            textFrom = Optional.of(read);
             text = neededBy -> read(of, read.options(), neededBy);
         }
     }
 
+    /** What the result of a step can depend on, as one text; the same state always gives the same. */
+    public String state() {
+        Map<String, String> stable = new TreeMap<>(slots);
+        stable.remove(SlotValues.TODAY);
+        Map<String, String> hashes = new TreeMap<>();
+        outputs.forEach((output, made) -> hashes.put(output, made.sha256()));
+        return String.join(
+                "\n",
+                stable.toString(),
+                hashes.toString(),
+                name.map(NamePattern::source).orElse(""),
+                textFrom.map(Object::toString).orElse(""),
+                new TreeMap<>(site().lookups()).toString());
+    }
+
+    /** Says which name the document has that this one was made of; what it was called by then stands in its slot. */
+    public void inheritName(NamePattern pattern) {
+        name = Optional.of(pattern);
+        nameInherited = true;
+    }
+
+    /** The slots of a document that is made out of this one, without what is known of any file. */
+    public Map<String, String> slotsOfParts() {
+        Map<String, String> known = new TreeMap<>(slots);
+        known.keySet().removeAll(SlotValues.of(facts(), site()).keySet());
+        boundName().ifPresent(bound -> known.put(NAME, bound));
+        return known;
+    }
+
     /** A later name may use the one before, as {name}. */
     private void rename(NamePattern pattern) {
-        try {
-            pattern.text(slots, site().locale());
-            name.ifPresent(before -> slots.put("name", before.text(slots, site().locale())));
-        } catch (NotADateException | PatternTooSlow saidWhenFiled) {
-            // the filing says it with its reason
+        if (!nameInherited) {
+            boundName().ifPresent(bound -> slots.put(NAME, bound));
         }
         name = Optional.of(pattern);
+        nameInherited = false;
+    }
+
+    /** What the document is called by now; empty where that can't be made, which the filing then says with its reason. */
+    private Optional<String> boundName() {
+        try {
+            return name.map(before -> before.text(slots, site().locale()));
+        } catch (NotADateException | PatternTooSlow e) {
+            return Optional.empty();
+        }
     }
 }

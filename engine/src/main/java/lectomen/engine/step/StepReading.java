@@ -16,6 +16,12 @@ import lectomen.engine.yaml.Section;
 public final class StepReading {
     private static final Pattern OUTPUT = Pattern.compile("[a-z0-9][a-z0-9-]{0,29}");
 
+    /** Slots of a document that was made out of another: its number, how many there are, and its first page. */
+    public static final String PART = "part";
+
+    public static final String PARTS = "parts";
+    public static final String PAGE = "page";
+
     private final Site site;
     private final Parts parts;
     private final List<Problem> problems;
@@ -51,6 +57,12 @@ public final class StepReading {
 
     public boolean replaces() {
         return replaces;
+    }
+
+    /** The steps behind are for documents that this one made: outputs so far are not theirs. */
+    public void beginParts() {
+        List.of(PART, PARTS, PAGE).forEach(slots::add);
+        outputs.retainAll(Set.of(OutputNames.MAIN, OutputNames.ORIGINAL));
     }
 
     /** The map of words under the step's own word; empty, and reported, where there is none. */

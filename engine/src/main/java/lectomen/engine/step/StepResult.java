@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param notes what it did not find but could do without
  * @param failed why the plan ends here; empty when it goes on
  * @param millis that it took; all else is the same each time
+ * @param reused whether an earlier run of the plan had it already
  */
 public record StepResult(
         int number,
@@ -22,14 +23,32 @@ public record StepResult(
         @Nullable StepAddition addition,
         List<Reason> notes,
         Optional<Reason> failed,
-        long millis) {
+        long millis,
+        boolean reused) {
     public StepResult {
         notes = List.copyOf(notes);
     }
 
+    /** A result that was not there before. */
+    public StepResult(
+            int number,
+            String word,
+            int line,
+            @Nullable StepAddition addition,
+            List<Reason> notes,
+            Optional<Reason> failed,
+            long millis) {
+        this(number, word, line, addition, notes, failed, millis, false);
+    }
+
     /** The same with the time that it took. */
     public StepResult in(long time) {
-        return new StepResult(number, word, line, addition, notes, failed, time);
+        return new StepResult(number, word, line, addition, notes, failed, time, reused);
+    }
+
+    /** The same as an earlier run of the plan had it. */
+    public StepResult again() {
+        return new StepResult(number, word, line, addition, notes, failed, millis, true);
     }
 
     /** What it adds to the plan, if it is of that class. */
@@ -45,6 +64,21 @@ public record StepResult(
     /** What it made of the document, if that is what it does. */
     public Optional<StepOutput> findMade() {
         return find(StepAddition.Output.class).map(StepAddition.Output::output);
+    }
+
+    /** What it waits for. */
+    public Optional<StepWait> findWait() {
+        if (addition instanceof StepAddition.Parts parts) {
+            String count = Integer.toString(parts.documents().size());
+            Reason reason = Reason.of("plan.waits-for-children", "count", count);
+            return Optional.of(new StepWait(StepWait.What.CHILDREN, null, reason));
+        }
+        return find(StepAddition.Wait.class).map(StepAddition.Wait::waitFor);
+    }
+
+    /** The documents that it made for the steps behind it. */
+    public List<PartDocument> parts() {
+        return find(StepAddition.Parts.class).map(StepAddition.Parts::documents).orElse(List.of());
     }
 
     /** The effect that it asks for. */

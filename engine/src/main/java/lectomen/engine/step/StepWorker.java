@@ -4,10 +4,12 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.convert.ConversionResult;
 import lectomen.engine.convert.SourceDocument;
 import lectomen.engine.font.FontBook;
+import lectomen.engine.identify.FileType;
 import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.ReadResult;
@@ -68,13 +70,56 @@ public interface StepWorker {
         }
 
         @Override
+        public Parts split(StepOutput of, Splitter splitter) {
+            return new Parts.Failed(Reason.of("engine.fault", "problem", PROBLEM));
+        }
+
+        @Override
         public ReadResult read(StepOutput of, ReadingOptions options, String neededBy) {
             return new ReadResult.Unreadable(Reason.of("engine.fault", "problem", PROBLEM));
         }
     };
 
+    /** A file that was made of a part of a document. @param subfolder that it lay in; empty for none */
+    record PartFile(Path file, FileType type, String name, String subfolder, Map<String, String> slots) {
+        public PartFile {
+            slots = Map.copyOf(slots);
+        }
+    }
+
+    /** Takes a document apart. */
+    @FunctionalInterface
+    interface Splitter {
+        /** @throws IOException if bytes can't be had or written */
+        Split split(SourceDocument source, Surroundings at) throws IOException;
+    }
+
+    /** What became of a document that was to be taken apart. */
+    sealed interface Split {
+        record Files(List<PartFile> files) implements Split {
+            public Files {
+                files = List.copyOf(files);
+            }
+        }
+
+        record Refused(Reason reason) implements Split {}
+    }
+
+    /** The parts of a document. */
+    sealed interface Parts {
+        record Made(List<PartDocument> documents) implements Parts {
+            public Made {
+                documents = List.copyOf(documents);
+            }
+        }
+
+        record Failed(Reason reason) implements Parts {}
+    }
+
     /** The original document. */
     StepOutput original();
+
+    Parts split(StepOutput of, Splitter splitter);
 
     /** @param settings equal where the maker makes the same of the same document, which need not be made twice then */
     Result make(StepOutput of, Object settings, Maker maker);

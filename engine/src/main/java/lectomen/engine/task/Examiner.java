@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.facts.Site;
@@ -95,7 +96,7 @@ public final class Examiner {
                 return new Outcome(List.of(), Optional.of(written.ref()), List.of(), new Outcome.Ending.Failed(reason));
             }
             RuleDocument rule = ((RuleReadResult.Good) reading).rule();
-            candidates.add(new Candidate(written.ref(), rule));
+            candidates.add(new Candidate(written.ref(), rule, Optional.of(written.file())));
         }
         FileFacts facts = new SidecarAsker(bytes).asked(task.facts(), candidates);
         Optional<Outcome> stopped = SidecarAsker.findRefusal(facts, candidates);
@@ -111,8 +112,17 @@ public final class Examiner {
         Outcome outcome =
                 switch (task.asking()) {
                     case FIRST_THAT_WANTS -> Planner.plan(candidates, facts, task.site(), text, lookups, workshop);
-                    case ALL -> Planner.planAskingAll(candidates, facts, task.site(), text, lookups, workshop);
+                    case ALL -> Planner.planTrial(candidates, facts, task.site(), text, lookups, workshop);
                     case CHOSEN -> Planner.planChosen(candidates, facts, task.site(), text, lookups, workshop);
+                    case GO_ON ->
+                        Planner.goOn(
+                                candidates.get(0),
+                                Objects.requireNonNull(task.plan(), "a task to go on needs the plan"),
+                                facts,
+                                task.site(),
+                                text,
+                                lookups,
+                                workshop);
                 };
         workshop.handOver(outcome, bench);
         return outcome;

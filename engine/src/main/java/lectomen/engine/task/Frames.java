@@ -10,11 +10,10 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
+import lectomen.engine.plan.PlanJson;
 import lectomen.engine.progress.Progress;
-import lectomen.engine.rule.AllSteps;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.jsontype.NamedType;
 
 /**
  * The protocol between service and worker, both directions, over a pair of byte streams. A frame is a letter for its kind, the
@@ -26,11 +25,7 @@ public final class Frames {
     /** A body longer than this is refused: a stream gone wrong must not ask for memory without bound. */
     private static final int MAX_BODY = 64 * 1024 * 1024;
 
-    private static final JsonMapper JSON = JsonMapper.builder()
-            .registerSubtypes(AllSteps.KINDS.effects().entrySet().stream()
-                    .map(effect -> new NamedType(effect.getValue(), effect.getKey()))
-                    .toArray(NamedType[]::new))
-            .build();
+    private static final JsonMapper JSON = PlanJson.MAPPER;
 
     /** What a frame is. */
     public enum Kind {

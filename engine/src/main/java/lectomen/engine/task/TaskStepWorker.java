@@ -10,9 +10,11 @@ import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -27,6 +29,7 @@ import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.step.OutputNames;
+import lectomen.engine.step.PartDocument;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.StepOutput;
 import lectomen.engine.step.StepResult;
@@ -127,6 +130,29 @@ final class TaskStepWorker implements StepWorker {
         }
     }
 
+    @Override
+    public Parts split(StepOutput of, Splitter splitter) {
+        try {
+            Split split = splitter.split(
+                    new SourceDocument(file(of), of.type(), task.facts().name()),
+                    new Around(Optional.ofNullable(texts.get(of.sha256()))));
+            if (split instanceof Split.Refused refused) {
+                return new Parts.Failed(refused.reason());
+            }
+            List<PartDocument> documents = new ArrayList<>();
+            for (PartFile part : ((Split.Files) split).files()) {
+                StepOutput made =
+                        new StepOutput(OutputNames.MAIN, hash(part.file()), Files.size(part.file()), part.type());
+                files.put(made.sha256(), part.file());
+                documents.add(
+                        new PartDocument(documents.size() + 1, part.name(), part.subfolder(), made, part.slots()));
+            }
+            return new Parts.Made(documents);
+        } catch (IOException e) {
+            throw new UncheckedIOException("The document can't be read, or its parts can't be written", e);
+        }
+    }
+
     /** What is around a maker here. */
     private final class Around implements Surroundings {
         private final Optional<DocumentText> text;
@@ -173,9 +199,9 @@ final class TaskStepWorker implements StepWorker {
         if (made != null) {
             return made;
         }
-        Path document = bytes.fetch(task.document());
-        files.put(task.document().sha256(), document);
-        return document;
+        Path fetched = bytes.fetch(new ByteRef(of.sha256(), of.size()));
+        files.put(of.sha256(), fetched);
+        return fetched;
     }
 
     private static String hash(Path file) throws IOException {
@@ -198,7 +224,7 @@ final class TaskStepWorker implements StepWorker {
         Set<String> handed = new HashSet<>();
         handed.add(task.document().sha256());
         try {
-            if (outcome.isPlanned()) {
+            if (outcome.goesWell()) {
                 for (PlannedEffect effect : outcome.effects()) {
                     if (effect.findProduct().isPresent()) {
                         handOver(effect.findProduct().get(), handed, bench);
@@ -208,10 +234,16 @@ final class TaskStepWorker implements StepWorker {
             for (StepResult step : outcome.steps()) {
                 if (step.findMade().isPresent()) {
                     StepOutput made = step.findMade().get();
-                    boolean named = !made.output().equals(OutputNames.MAIN);
-                    if (named || task.asking() == Task.Asking.ALL) {
+                    boolean needed = !made.output().equals(OutputNames.MAIN)
+                            || outcome.findWait().isPresent();
+                    if (needed || task.asking() == Task.Asking.ALL) {
                         handOver(made, handed, bench);
                     }
+                }
+            }
+            for (StepResult step : outcome.steps()) {
+                for (PartDocument part : step.parts()) {
+                    handOver(part.document(), handed, bench);
                 }
             }
         } catch (IOException e) {

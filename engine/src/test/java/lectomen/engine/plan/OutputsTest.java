@@ -81,6 +81,11 @@ class OutputsTest {
         }
 
         @Override
+        public Parts split(StepOutput of, Splitter splitter) {
+            return new Parts.Failed(Reason.of("file.empty"));
+        }
+
+        @Override
         public ReadResult read(StepOutput of, ReadingOptions wish, String neededBy) {
             asked.add("read " + of.sha256() + " " + wish.care().word() + " "
                     + wish.pages().words());

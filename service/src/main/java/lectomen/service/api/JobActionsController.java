@@ -137,11 +137,11 @@ final class JobActionsController {
             case "release" -> new JobAction.Release();
             case "cancel" -> new JobAction.Cancel();
             case "move" ->
-                JobsController.moveTo(
+                OneJobController.moveTo(
                         rulebook,
                         to.orElseThrow(() -> new BadRequestException("to", "\"to\" is missing: the id of a rule")));
             case "priority" ->
-                JobsController.setPriority(priority.orElseThrow(
+                OneJobController.setPriority(priority.orElseThrow(
                         () -> new BadRequestException("priority", "priority must be a number from 1 to 100")));
             default ->
                 throw new BadRequestException(

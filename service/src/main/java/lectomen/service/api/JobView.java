@@ -6,6 +6,7 @@ import java.util.Optional;
 import lectomen.engine.reason.Reason;
 import lectomen.service.effect.EffectView;
 import lectomen.service.job.Job;
+import lectomen.service.job.Jobs;
 
 /**
  * A job in a list.
@@ -19,7 +20,9 @@ import lectomen.service.job.Job;
  * @param resultOf the job whose result it is, when a result came back in
  * @param leftInFolder its file can't be removed and is still in its hot folder
  * @param hasOriginal its bytes were kept; false while its file is in its folder
+ * @param partOf the job whose document this one was made out of
  * @param nextTryAt when a waiting job is tried next
+ * @param waitsUntil the time that its rule has it wait for
  * @param version for conditional changes: grows with each change
  */
 record JobView(
@@ -36,13 +39,18 @@ record JobView(
         int priority,
         boolean holdWanted,
         Optional<String> resultOf,
+        Optional<WholeView> partOf,
         boolean leftInFolder,
         boolean hasOriginal,
         Optional<Instant> originalRemovedAt,
         Optional<Instant> nextTryAt,
+        Optional<Instant> waitsUntil,
         Instant createdAt,
         Instant changedAt,
         int version) {
+
+    /** @param number of the documents that were made out of that job's, counted from 1 */
+    record WholeView(String job, int number) {}
 
     /** @param words the whole sentence */
     record ReasonView(String code, String words) {
@@ -52,6 +60,7 @@ record JobView(
     }
 
     static JobView of(Job job, List<EffectView> effects) {
+        boolean timed = job.waitsFor(Jobs.WaitsFor.TIME);
         return new JobView(
                 job.id(),
                 job.name(),
@@ -71,10 +80,12 @@ record JobView(
                 job.priority(),
                 job.holdWanted(),
                 job.origin().map(Job.Origin::job),
+                job.partOf().map(part -> new WholeView(part.job(), part.number())),
                 job.leftInFolder(),
                 job.original().isPresent(),
                 job.originalRemovedAt(),
-                job.nextTryAt(),
+                timed ? Optional.empty() : job.nextTryAt(),
+                timed ? job.nextTryAt() : Optional.empty(),
                 job.createdAt(),
                 job.changedAt(),
                 job.version());

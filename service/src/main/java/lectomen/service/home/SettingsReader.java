@@ -123,7 +123,7 @@ final class SettingsReader {
                 .map(SettingsReader::jsonLogs)
                 .orElse(false);
         section.close();
-        Site site = new Site(parameters, folders.keySet(), locale, zone);
+        Site site = new Site(parameters, folders.keySet(), locale, zone).with(calendar);
         return new Settings(site, roots, folders, workers, keepFree, retention, calendar, listen, jsonLogs);
     }
 

@@ -38,7 +38,13 @@ public final class JobFamily {
 
     /** The jobs whose file is a part or a result of this one's; the first {@value #MOST}. */
     public List<Relative> cameOfIt(Job job) {
-        return relatives("where j.origin_job = ? or j.parent_id = ? order by j.number", job.id(), job.id());
+        return relatives("where j.origin_job = ? or j.handed_over_from = ? order by j.number", job.id(), job.id());
+    }
+
+    /** The jobs of the documents that its present run made out of its own; the first {@value #MOST}. */
+    public List<Relative> parts(Job job) {
+        return relatives(
+                "where j.part_of = ? and j.part_generation = ? order by j.part_number", job.id(), job.generation());
     }
 
     private List<Relative> relatives(String where, Object... parameters) {

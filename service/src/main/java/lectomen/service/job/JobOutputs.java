@@ -30,13 +30,14 @@ public final class JobOutputs {
      * @param handedOver outputs that go on to another rule
      */
     public static void keep(JdbcClient db, Job job, Outcome outcome, Set<String> handedOver, long now) {
+        boolean waits = outcome.findWait().isPresent();
         Map<String, StepOutput> last = new HashMap<>();
         for (StepResult step : outcome.steps()) {
             step.findMade()
-                    .filter(made -> !made.output().equals(MAIN) || handedOver.contains(MAIN))
+                    .filter(made -> waits || !made.output().equals(MAIN) || handedOver.contains(MAIN))
                     .ifPresent(made -> last.put(made.output(), made));
         }
-        List<PlannedEffect> effects = outcome.isPlanned() ? outcome.effects() : List.of();
+        List<PlannedEffect> effects = outcome.goesWell() ? outcome.effects() : List.of();
         for (PlannedEffect effect : effects) {
             effect.findProduct()
                     .filter(product -> product.output().equals(MAIN))

@@ -44,22 +44,40 @@ public final class JobResults {
         this.store = store;
     }
 
-    /** Keeps the steps and fields of an outcome. */
-    public void keep(JdbcClient db, Job job, Outcome outcome, Instant beganAt) {
+    /**
+     * Keeps the steps and fields of an outcome. Steps that an earlier run of the plan had are kept already.
+     *
+     * @param earlier fields that were found before the first step
+     */
+    public void keep(JdbcClient db, Job job, Outcome outcome, List<FieldValue> earlier, Instant beganAt) {
         int position = 0;
+        for (FieldValue field : earlier) {
+            keepField(db, job, position++, field);
+        }
         String input = job.original().orElseThrow().sha256();
         Instant began = beganAt;
         for (StepResult step : outcome.steps()) {
             Instant ended = began.plusMillis(step.millis());
-            keepStep(db, job, step, input, began, ended);
-            began = ended;
+            if (!step.reused()) {
+                keepStep(db, job, step, input, began, ended);
+                began = ended;
+            }
             for (FieldValue field : step.fields()) {
-                db.sql(
-                                "insert or replace into field_words (job_id, generation, position, name, field) values (?, ?, ?, ?, ?)")
-                        .params(job.id(), job.generation(), position++, field.name(), JSON.writeValueAsString(field))
-                        .update();
+                keepField(db, job, position++, field);
             }
         }
+    }
+
+    private static void keepField(JdbcClient db, Job job, int position, FieldValue field) {
+        db.sql("insert or replace into field_words (job_id, generation, position, name, field) values (?, ?, ?, ?, ?)")
+                .params(job.id(), job.generation(), position, field.name(), JSON.writeValueAsString(field))
+                .update();
+    }
+
+    private static String outcome(StepResult step) {
+        return step.failed().isPresent()
+                ? "failed"
+                : step.findWait().map(wait -> "waits for " + wait.what().code()).orElse("done");
     }
 
     private void keepStep(JdbcClient db, Job job, StepResult step, String input, Instant beganAt, Instant endedAt) {
@@ -74,7 +92,7 @@ public final class JobResults {
                 .param(step.number())
                 .param(step.word())
                 .param(step.line())
-                .param(step.failed().isEmpty() ? "done" : "failed")
+                .param(outcome(step))
                 .param(step.failed().map(Reason::code).orElse(null))
                 .param(input)
                 .param(

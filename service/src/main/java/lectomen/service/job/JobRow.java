@@ -58,19 +58,25 @@ final class JobRow {
         boolean originalRemoved = !row.wasNull();
         String origin = row.getString("origin_job");
         String byHand = row.getString("by_hand");
-        return new Job(
-                row.getString("id"),
+        String partOf = row.getString("part_of");
+        Job.Document document = new Job.Document(
                 row.getString("name"),
                 more(row),
-                arrived ? Optional.of(arrival) : Optional.empty(),
-                row.getLong("source_id"),
-                sha256 == null ? Optional.empty() : Optional.of(new ByteRef(sha256, size)),
                 size,
                 FileType.valueOf(row.getString("type")),
+                sha256 == null ? Optional.empty() : Optional.of(new ByteRef(sha256, size)),
+                row.getInt("left_in_folder") != 0,
+                originalRemoved ? Optional.of(Instant.ofEpochMilli(removed)) : Optional.empty());
+        Job.Links links = new Job.Links(
+                row.getLong("source_id"),
+                arrived ? Optional.of(arrival) : Optional.empty(),
+                origin == null ? Optional.empty() : Optional.of(new Job.Origin(origin, row.getInt("depth"))),
+                partOf == null ? Optional.empty() : Optional.of(new Job.Part(partOf, row.getInt("part_number"))));
+        Job.Choice choice = new Job.Choice(
                 Optional.ofNullable(row.getString("wanted_rule")),
                 row.getInt("rule_chosen") != 0,
-                byHand == null ? Optional.empty() : Optional.of(JSON.readValue(byHand, FilingByHand.class)),
-                ruleId == null ? Optional.empty() : Optional.of(new RuleRef(ruleId, row.getInt("rule_version"))),
+                byHand == null ? Optional.empty() : Optional.of(JSON.readValue(byHand, FilingByHand.class)));
+        Job.Progress progress = new Job.Progress(
                 JobState.findByCode(row.getString("state")).orElseThrow(),
                 code == null
                         ? Optional.empty()
@@ -80,10 +86,15 @@ final class JobRow {
                 row.getInt("attempt"),
                 row.getInt("priority"),
                 row.getInt("hold_wanted") != 0,
-                origin == null ? Optional.empty() : Optional.of(new Job.Origin(origin, row.getInt("depth"))),
-                row.getInt("left_in_folder") != 0,
-                originalRemoved ? Optional.of(Instant.ofEpochMilli(removed)) : Optional.empty(),
                 tries ? Optional.of(Instant.ofEpochMilli(nextTry)) : Optional.empty(),
+                row.getString("waits_for"));
+        return new Job(
+                row.getString("id"),
+                document,
+                links,
+                choice,
+                ruleId == null ? Optional.empty() : Optional.of(new RuleRef(ruleId, row.getInt("rule_version"))),
+                progress,
                 Instant.ofEpochMilli(row.getLong("created_at")),
                 Instant.ofEpochMilli(row.getLong("changed_at")),
                 row.getInt("version"));

@@ -5,6 +5,7 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -16,6 +17,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.FilingByHand;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.StepWait;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.ledger.Ledger;
@@ -38,6 +40,7 @@ public final class Jobs {
     private final InstantSource clock;
     private final JobCounts counts;
     private final JobQueue queue = new JobQueue();
+    private PartListener partListener = (db, whole, hadEnded, hasEnded) -> {};
 
     public Jobs(Store store, Ledger ledger, InstantSource clock) {
         this.store = store;
@@ -161,7 +164,23 @@ public final class Jobs {
         TURN,
         DESTINATION,
         /** For a rule that asks for it to go live; it has no turn before. */
-        RULE
+        RULE,
+        PERSON,
+        TIME,
+        PARTNER,
+        /** For the documents that were made out of its own to end. */
+        CHILDREN,
+        NUMBER,
+        PROGRAM;
+
+        /** For what a step of its plan waits. */
+        static WaitsFor of(StepWait wait) {
+            return valueOf(wait.what().name());
+        }
+
+        String code() {
+            return this == RULE ? "turn" : name().toLowerCase(Locale.ROOT);
+        }
     }
 
     /** How a job moves. */
@@ -182,6 +201,11 @@ public final class Jobs {
             return new Move(JobState.WAITING, Optional.of(reason), Optional.empty(), WaitsFor.RULE);
         }
 
+        /** Waits for what a step of its plan does. */
+        public static Move waitFor(StepWait wait) {
+            return new Move(JobState.WAITING, Optional.of(wait.reason()), wait.findUntil(), WaitsFor.of(wait));
+        }
+
         public static Move waitForDestination(Optional<Instant> nextTry, Optional<Reason> reason) {
             return new Move(JobState.WAITING, reason, nextTry, WaitsFor.DESTINATION);
         }
@@ -198,7 +222,12 @@ public final class Jobs {
 
     /** Moves a job that was read in the same write. */
     public void move(JdbcClient db, Job job, Move move, String principal) {
-        move(db, job.id(), new Standing(job.state(), job.reason().isPresent()), move, principal);
+        move(
+                db,
+                job.id(),
+                new Standing(job.state(), job.reason().isPresent(), job.partOf().map(Job.Part::job)),
+                move,
+                principal);
     }
 
     private void move(JdbcClient db, String id, Standing from, Move move, String principal) {
@@ -212,7 +241,7 @@ public final class Jobs {
                         where id = ?
                         """)
                 .param(move.to().code())
-                .param(move.waitsFor() == WaitsFor.DESTINATION ? "destination" : "turn")
+                .param(move.waitsFor().code())
                 .param(move.waitsFor() == WaitsFor.RULE ? 1 : 0)
                 .param(code)
                 .param(move.nextTryAt().map(Instant::toEpochMilli).orElse(null))
@@ -222,6 +251,10 @@ public final class Jobs {
                 .update();
         if (from.hasReason() || code != null) {
             setReasonParameters(db, id, move.reason());
+        }
+        if (from.partOf().isPresent()) {
+            partListener.changed(
+                    db, from.partOf().get(), from.state().isEnd(), move.to().isEnd());
         }
         boolean sameAgain = from.state() == move.to();
         if (!sameAgain) {
@@ -239,14 +272,15 @@ public final class Jobs {
         store.afterCommit(counts::changed);
     }
 
-    private record Standing(JobState state, boolean hasReason) {}
+    private record Standing(JobState state, boolean hasReason, Optional<String> partOf) {}
 
     private static Standing standing(JdbcClient db, String id) {
-        return db.sql("select state, reason_code from job where id = ?")
+        return db.sql("select state, reason_code, part_of from job where id = ?")
                 .param(id)
                 .query((row, n) -> new Standing(
                         JobState.findByCode(row.getString("state")).orElseThrow(),
-                        row.getString("reason_code") != null))
+                        row.getString("reason_code") != null,
+                        Optional.ofNullable(row.getString("part_of"))))
                 .optional()
                 .orElseThrow(() -> new NoSuchJobException(id));
     }
@@ -271,6 +305,30 @@ public final class Jobs {
                             redo_generation = case when :redo then generation + 1 else redo_generation end
                         where id = :id
                         """).param("redo", redo ? 1 : 0).param("id", id).update();
+        insertOriginal(db, id);
+    }
+
+    /**
+     * Begins a new run of a job that ended because of its parts and goes on with them: a new generation with the fields and parts of
+     * the one before. Its state stays.
+     */
+    public Job reopen(JdbcClient db, Job whole) {
+        db.sql("update job set generation = generation + 1 where id = ?")
+                .param(whole.id())
+                .update();
+        insertOriginal(db, whole.id());
+        Job next = find(db, whole.id()).orElseThrow();
+        db.sql("""
+                        insert into field_words (job_id, generation, position, name, field)
+                        select job_id, ?, position, name, field from field_words where job_id = ? and generation = ?
+                        """).params(next.generation(), whole.id(), whole.generation()).update();
+        db.sql("update job set part_generation = ? where part_of = ? and part_generation = ?")
+                .params(next.generation(), whole.id(), whole.generation())
+                .update();
+        return next;
+    }
+
+    private static void insertOriginal(JdbcClient db, String id) {
         db.sql("""
                         insert into output (job_id, name, generation, sha256, size, type)
                         select id, 'main', generation, main_sha256, size, type from job where id = ? and main_sha256 is not null
@@ -299,17 +357,53 @@ public final class Jobs {
                 .update();
     }
 
-    /** Says which job another one follows from. */
-    public void setParent(JdbcClient db, String id, String parent) {
-        db.sql("update job set parent_id = ? where id = ?").params(parent, id).update();
+    /** Says which job handed its document over to another. */
+    public void setHandedOverFrom(JdbcClient db, String id, String from) {
+        db.sql("update job set handed_over_from = ? where id = ?")
+                .params(from, id)
+                .update();
+    }
+
+    /** Says that a job's document was made out of another's. */
+    public void setPartOf(JdbcClient db, String id, Job whole, int number) {
+        db.sql("update job set part_of = ?, part_number = ?, part_generation = ? where id = ?")
+                .params(whole.id(), number, whole.generation(), id)
+                .update();
+    }
+
+    /** The jobs of the documents that the present run of a job made out of its own, in their order. */
+    public List<Job> parts(JdbcClient db, Job whole) {
+        return db.sql(JobRow.SELECT + " where j.part_of = ? and j.part_generation = ? order by j.part_number")
+                .params(whole.id(), whole.generation())
+                .query(JobRow::job)
+                .list();
+    }
+
+    /** Those that earlier runs of it made. */
+    public List<Job> earlierParts(JdbcClient db, Job whole) {
+        return db.sql(JobRow.SELECT + " where j.part_of = ? and j.part_generation < ? order by j.part_number")
+                .params(whole.id(), whole.generation())
+                .query(JobRow::job)
+                .list();
+    }
+
+    /** Called when the job of a part comes to its end, or goes on after it had. */
+    @FunctionalInterface
+    public interface PartListener {
+        void changed(JdbcClient db, String whole, boolean hadEnded, boolean hasEnded);
+    }
+
+    /** Says who is called. Call it while the service is put together. */
+    public void onPart(PartListener listener) {
+        partListener = listener;
     }
 
     /** The jobs that this one follows from, by hand-over, the nearest first. */
     public List<Job> ancestors(JdbcClient db, Job job) {
         List<String> ids = db.sql("""
                         with recursive up (id, far) as (
-                            select parent_id, 1 from job where id = :id
-                            union all select j.parent_id, up.far + 1 from job j join up on j.id = up.id
+                            select handed_over_from, 1 from job where id = :id
+                            union all select j.handed_over_from, up.far + 1 from job j join up on j.id = up.id
                             where up.far < :most)
                         select id from up where id is not null order by far
                         """)
@@ -416,7 +510,10 @@ public final class Jobs {
                         update job set state = 'waiting', waits_for = 'turn', version = version + 1
                         where state = 'working' and not exists (
                             select 1 from effect e
-                            where e.job_id = job.id and e.generation = job.generation and e.kind in ('file', 'withdraw'))
+                            where e.job_id = job.id and e.generation = job.generation and e.kind in ('file', 'withdraw')
+                              and not exists (
+                                select 1 from plan p
+                                where p.job_id = job.id and p.generation = job.generation and p.waits_for is null))
                         """).update();
     }
 

@@ -209,7 +209,10 @@ public final class RetentionRuns implements AutoCloseable {
                 "delete from effect where job_id = ?",
                 "delete from output where job_id = ?",
                 "delete from job_words where job_id = ?",
-                "update job set parent_id = null where parent_id = ?",
+                "delete from plan_words where job_id = ?",
+                "delete from plan where job_id = ?",
+                "update job set handed_over_from = null where handed_over_from = ?",
+                "update job set part_of = null where part_of = ?",
                 "delete from job where id = ?")) {
             db.sql(part).param(job).update();
         }

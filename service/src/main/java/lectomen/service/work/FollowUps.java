@@ -42,6 +42,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * Carries out a rule's follow-ups when a document has come to its end: tags on its job, a reply to the sender, what happens to
  * the original, and the hand-over to another rule, which gets the original or an output, the fields and the reason. It is
  * written down together with the end, so that it happens once however often the service is ended.
+ *
+ * <p>Documents that were made out of another are tagged and handed over themselves; the sender's reply and the original are about
+ * the document that came in.
  */
 public final class FollowUps implements JobEndings.FollowUpListener {
     private static final String SERVICE = "service";
@@ -103,13 +106,17 @@ public final class FollowUps implements JobEndings.FollowUpListener {
             if (!tags.isEmpty()) {
                 jobs.tag(db, jobs.find(db, job.id()).orElse(job), tags);
             }
-            followUp.get().answer().ifPresent(answer -> answer(db, job, answer, slots, hotFolder));
+            if (job.partOf().isEmpty()) {
+                followUp.get().answer().ifPresent(answer -> answer(db, job, answer, slots, hotFolder));
+            }
         }
+        boolean partsGoOn = !jobs.parts(db, job).isEmpty();
         boolean handedOver = followUp.flatMap(FollowUp::handOver)
-                .filter(on -> handOver(db, job, on, state, reason))
+                .filter(on -> partsGoOn || handOver(db, job, on, state, reason))
                 .isPresent();
         boolean said = followUp.get()
                 .original()
+                .filter(original -> job.partOf().isEmpty())
                 .filter(original -> isDoneWith(db, job, original, reason, hotFolder))
                 .isPresent();
         return handedOver || said;
@@ -203,7 +210,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
                 job.origin(),
                 false);
         jobs.create(db, next, handed, SERVICE);
-        jobs.setParent(db, next, job.id());
+        jobs.setHandedOverFrom(db, next, job.id());
         ledger.append(
                 db,
                 SERVICE,

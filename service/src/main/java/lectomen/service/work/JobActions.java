@@ -13,6 +13,7 @@ import lectomen.service.job.Jobs;
 import lectomen.service.job.NoSuchJobException;
 import lectomen.service.job.WrongStateException;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.plan.PlanWaits;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -29,6 +30,7 @@ public final class JobActions {
     private final Store store;
     private final Jobs jobs;
     private final JobFilings filings;
+    private final PlanWaits waits;
     private final Ledger ledger;
     private final UnmatchedFiles unmatched;
     private final Runnable wake;
@@ -40,6 +42,7 @@ public final class JobActions {
             Store store,
             Jobs jobs,
             JobFilings filings,
+            PlanWaits waits,
             Ledger ledger,
             UnmatchedFiles unmatched,
             Runnable wake,
@@ -47,6 +50,7 @@ public final class JobActions {
         this.store = store;
         this.jobs = jobs;
         this.filings = filings;
+        this.waits = waits;
         this.ledger = ledger;
         this.unmatched = unmatched;
         this.wake = wake;
@@ -152,17 +156,52 @@ public final class JobActions {
     private void retry(JdbcClient db, Job job, String principal) {
         boolean waitsForTry = job.state() == JobState.WAITING
                 && (job.nextTryAt().isPresent() || job.reason().isPresent());
-        if (waitsForTry) {
+        if (job.waitsFor(Jobs.WaitsFor.TIME)) {
+            throw new WrongStateException(job.id(), job.state(), "retried: its rule has it wait for a time");
+        } else if (job.waitsFor(Jobs.WaitsFor.CHILDREN)) {
+            retryParts(db, job, principal);
+        } else if (waitsForTry) {
             filings.tryNow(db, job.id());
-            Jobs.WaitsFor next = filings.hasPlan(db, job) ? Jobs.WaitsFor.DESTINATION : Jobs.WaitsFor.TURN;
+            boolean atDestination = filings.hasPlan(db, job) && !waits.goesOn(db, job);
+            Jobs.WaitsFor next = atDestination ? Jobs.WaitsFor.DESTINATION : Jobs.WaitsFor.TURN;
             Jobs.Move now = new Jobs.Move(JobState.WAITING, job.reason(), Optional.empty(), next);
             jobs.move(db, job.id(), now, principal);
             ledger.append(db, principal, "job.retried", job.subject());
+        } else if (isOfParts(job)) {
+            retryParts(db, job, principal);
         } else if (endedBadly(job.state())) {
+            requirePartsEnded(db, job, "retried");
             requireOriginal(job, "retried");
             jobs.startAgain(db, job.id(), false, principal);
         } else {
             throw new WrongStateException(job.id(), job.state(), "retried");
+        }
+    }
+
+    /** Whether it failed because documents that were made out of its own were not filed. */
+    private static boolean isOfParts(Job job) {
+        return job.state() == JobState.FAILED
+                && job.reason()
+                        .filter(reason -> reason.code().equals("plan.children-not-filed"))
+                        .isPresent();
+    }
+
+    private void retryParts(JdbcClient db, Job job, String principal) {
+        List<Job> failed = jobs.parts(db, job).stream()
+                .filter(part -> endedBadly(part.state()))
+                .toList();
+        if (failed.isEmpty()) {
+            throw new WrongStateException(job.id(), job.state(), "retried: none of its documents failed");
+        }
+        failed.forEach(part -> retry(db, part, principal));
+    }
+
+    private void requirePartsEnded(JdbcClient db, Job job, String what) {
+        boolean open =
+                jobs.parts(db, job).stream().anyMatch(part -> !part.state().isEnd());
+        if (open) {
+            throw new WrongStateException(
+                    job.id(), job.state(), what + ": documents made from it are still being processed");
         }
     }
 
@@ -208,6 +247,7 @@ public final class JobActions {
     }
 
     private void startAnew(JdbcClient db, Job job, String what, String principal) {
+        requirePartsEnded(db, job, what);
         Reason reason = Reason.of("job.started-again", "who", nameOf.apply(principal));
         if (!filings.giveUp(db, job.id(), reason)) {
             throw begun(job, what);
@@ -233,7 +273,10 @@ public final class JobActions {
     }
 
     private void hold(JdbcClient db, Job job, String principal) {
-        if (job.state() == JobState.WORKING && !filings.hasPlan(db, job)) {
+        if (job.waitsFor(Jobs.WaitsFor.CHILDREN)) {
+            throw new WrongStateException(job.id(), job.state(), "held: hold the documents made from it");
+        }
+        if (job.state() == JobState.WORKING && (!filings.hasPlan(db, job) || waits.goesOn(db, job))) {
             jobs.wishHold(db, job.id(), true);
             ledger.append(db, principal, "job.hold-wanted", job.subject());
             return;
@@ -261,9 +304,9 @@ public final class JobActions {
             throw new WrongStateException(job.id(), job.state(), "released");
         }
         filings.hold(db, job.id(), false);
-        Jobs.Move go = filings.hasPlan(db, job)
+        Jobs.Move go = filings.hasOpen(db, job)
                 ? Jobs.Move.waitForDestination(Optional.empty(), Optional.empty())
-                : Jobs.Move.to(JobState.WAITING);
+                : waits.findNext(db, job).orElse(Jobs.Move.to(JobState.WAITING));
         jobs.move(db, job.id(), go, principal);
     }
 
@@ -272,6 +315,15 @@ public final class JobActions {
             throw new WrongStateException(job.id(), job.state(), "cancelled");
         }
         Reason reason = Reason.of("job.cancelled", "who", nameOf.apply(principal));
+        List<Job> parts = jobs.parts(db, job).stream()
+                .filter(part -> !part.state().isEnd())
+                .toList();
+        for (Job part : parts) {
+            if (!part.state().mayBecome(JobState.CANCELLED) || filings.hasBegun(db, part)) {
+                throw begun(job, "cancelled");
+            }
+        }
+        parts.forEach(part -> cancel(db, part, principal));
         if (!filings.giveUp(db, job.id(), reason)) {
             throw begun(job, "cancelled");
         }

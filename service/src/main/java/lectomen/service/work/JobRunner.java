@@ -15,9 +15,11 @@ import java.util.Queue;
 import java.util.Set;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import lectomen.engine.extract.FieldValue;
 import lectomen.engine.facts.Site;
 import lectomen.engine.plan.FilingByHand;
 import lectomen.engine.plan.Outcome;
+import lectomen.engine.plan.PlanRecord;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rulefile.RuleRef;
@@ -32,6 +34,8 @@ import lectomen.service.job.JobOutputs;
 import lectomen.service.job.JobResults;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
+import lectomen.service.plan.PlanWaits;
+import lectomen.service.plan.Plans;
 import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
@@ -73,6 +77,8 @@ public final class JobRunner implements AutoCloseable {
     private final WorkerPool workers;
     private final JobFilings filings;
     private final JobEndings endings;
+    private final Plans plans;
+    private final PlanWaits waits;
     private final Supplier<Site> site;
     private final InstantSource clock;
     private final List<Thread> threads = new ArrayList<>();
@@ -98,6 +104,8 @@ public final class JobRunner implements AutoCloseable {
             WorkerPool workers,
             JobFilings filings,
             JobEndings endings,
+            Plans plans,
+            PlanWaits waits,
             Supplier<Site> site,
             InstantSource clock) {
         this.store = store;
@@ -109,6 +117,8 @@ public final class JobRunner implements AutoCloseable {
         this.workers = workers;
         this.filings = filings;
         this.endings = endings;
+        this.plans = plans;
+        this.waits = waits;
         this.site = site;
         this.clock = clock;
     }
@@ -195,10 +205,12 @@ public final class JobRunner implements AutoCloseable {
     /** As many as are usual of any source; beyond that one each of sources that have none in hand. */
     private List<Job> takeSome(Map<Long, Integer> now) {
         int all = now.values().stream().mapToInt(Integer::intValue).sum();
-        return all < usual()
-                ? store.write(db -> jobs.takeNext(db, usual() - all))
-                : store.write(db -> jobs.takeNext(
-                        db, usual() + THREADS_FOR_OTHERS - all, source -> now.containsKey(source) ? 0 : 1));
+        return store.write(db -> {
+            plans.wakeDue(db, clock.millis());
+            return all < usual()
+                    ? jobs.takeNext(db, usual() - all)
+                    : jobs.takeNext(db, usual() + THREADS_FOR_OTHERS - all, source -> now.containsKey(source) ? 0 : 1);
+        });
     }
 
     private void outOfHand(Job job) {
@@ -279,7 +291,8 @@ public final class JobRunner implements AutoCloseable {
             return;
         }
         Rulebook.Acting acting = rulebook.acting();
-        Task task = task(job, folder, acting);
+        Optional<PlanRecord> plan = findPlan(job);
+        Task task = plan.map(one -> task(job, folder, one)).orElseGet(() -> task(job, folder, acting));
         if (task.rules().isEmpty() && job.origin().isPresent()) {
             refuseOwnResult(job, folder);
             return;
@@ -299,7 +312,7 @@ public final class JobRunner implements AutoCloseable {
                 return job.id();
             }
             if (examination instanceof Examination.Done done) {
-                record(db, now.get(), done.outcome(), folder, beganAt);
+                record(db, now.get(), done.outcome(), plan, folder, beganAt);
             } else if (examination instanceof Examination.Refused refused) {
                 endings.endBadly(db, job, JobState.FAILED, refused.reason(), folder);
             } else if (examination instanceof Examination.Died died) {
@@ -321,7 +334,7 @@ public final class JobRunner implements AutoCloseable {
     private void recordByHand(Job job, FilingByHand byHand, Optional<String> folder, Instant beganAt) {
         Outcome outcome = byHand.plan(JobFacts.of(job, folder, clock.instant()), site.get());
         store.write(db -> {
-            findAtWork(db, job).ifPresent(now -> record(db, now, outcome, folder, beganAt));
+            findAtWork(db, job).ifPresent(now -> record(db, now, outcome, Optional.empty(), folder, beganAt));
             return job.id();
         });
         filings.wake();
@@ -350,6 +363,28 @@ public final class JobRunner implements AutoCloseable {
             });
             return job.id();
         });
+    }
+
+    /** A job that no worker had before has none, unless its document was made out of another. */
+    private Optional<PlanRecord> findPlan(Job job) {
+        return job.attempt() > 1 || job.partOf().isPresent()
+                ? store.read(db -> plans.findToGoOn(db, job))
+                : Optional.empty();
+    }
+
+    /** A plan goes on with the rule version that it began with. */
+    private Task task(Job job, Optional<String> folder, PlanRecord plan) {
+        RuleRef rule = job.rule().orElse(plan.rule());
+        return new Task(
+                Task.PROTOCOL,
+                job.id(),
+                job.attempt(),
+                job.original().orElseThrow(),
+                JobFacts.of(job, folder, clock.instant()),
+                List.of(new Task.RuleText(rule, rulebook.requireVersion(rule.id(), rule.version()))),
+                Task.Asking.GO_ON,
+                site.get(),
+                plan);
     }
 
     private Task task(Job job, Optional<String> folder, Rulebook.Acting acting) {
@@ -390,15 +425,29 @@ public final class JobRunner implements AutoCloseable {
                 .collect(Collectors.toSet());
     }
 
-    private void record(JdbcClient db, Job before, Outcome outcome, Optional<String> folder, Instant beganAt) {
+    private void record(
+            JdbcClient db,
+            Job before,
+            Outcome outcome,
+            Optional<PlanRecord> plan,
+            Optional<String> folder,
+            Instant beganAt) {
         outcome.rule()
                 .filter(rule -> rule.version() > 0)
                 .map(rule -> rulebook.nowCalled(db, rule))
                 .ifPresent(rule -> jobs.setRule(db, before.id(), rule));
-        jobs.setConsidered(db, before.id(), JSON.writeValueAsString(outcome.considered()));
-        results.keep(db, before, outcome, beganAt);
+        if (plan.isEmpty()) {
+            jobs.setConsidered(db, before.id(), JSON.writeValueAsString(outcome.considered()));
+        }
+        List<FieldValue> earlier = plan.map(one -> one.start().fields()).orElse(List.of());
+        results.keep(db, before, outcome, earlier, beganAt);
         JobOutputs.keep(db, before, outcome, handedOver(outcome), clock.millis());
-        if (outcome.isPlanned()) {
+        if (outcome.findWait().isPresent()) {
+            waits.keep(db, before, outcome.findWait().get());
+        } else if (plan.isPresent() && before.partOf().isEmpty()) {
+            plans.ended(db, before);
+        }
+        if (outcome.goesWell()) {
             filings.intend(db, before, outcome.effects(Filing.class));
             if (before.holdWanted()) {
                 hold(db, before.id());

@@ -43,6 +43,7 @@ class JobActionsTest {
                 fixture.store,
                 fixture.jobs,
                 fixture.filings,
+                fixture.waits,
                 fixture.ledger,
                 unmatched,
                 fixture.filings::wake,

@@ -82,6 +82,8 @@ abstract class JobRunnerFixture {
                 workers,
                 fixture.filings,
                 fixture.endings,
+                fixture.plans,
+                fixture.waits,
                 fixture.settings::site,
                 fixture.clock);
     }

@@ -66,7 +66,7 @@ public final class ReadTextKind implements StepKind<ReadTextStep> {
                             ReadingOptions.Care::findByWord,
                             ReadingOptions.Care.words(),
                             ReadingOptions.Care.USUAL),
-                    pages(wanted),
+                    SettingReader.pages(wanted, "pages"),
                     SettingReader.choice(
                             wanted,
                             "keep",
@@ -91,18 +91,6 @@ public final class ReadTextKind implements StepKind<ReadTextStep> {
             }
         }
         return languages;
-    }
-
-    private static PageChoice pages(Section wanted) {
-        Optional<Node.Text> text = wanted.findText("pages");
-        Optional<PageChoice> found = text.flatMap(written -> PageChoice.find(written.text()));
-        if (text.isPresent() && found.isEmpty()) {
-            wanted.report(
-                    text.get().spot(),
-                    "\"pages\" must be such as 1, 1 to 3, 2 to last or last, not "
-                            + text.get().kind());
-        }
-        return found.orElse(PageChoice.ALL);
     }
 
     @Override

@@ -14,6 +14,7 @@ import lectomen.service.effect.Effects;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobEndings;
 import lectomen.service.job.Jobs;
+import lectomen.service.plan.PlanWaits;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -27,6 +28,7 @@ public final class JobFilings {
     private final SameDocument sameDocument;
     private final EarlierFilings earlier;
     private final JobEndings endings;
+    private final PlanWaits waits;
     private final EffectRunner runner;
 
     public JobFilings(
@@ -37,6 +39,7 @@ public final class JobFilings {
             Counters counters,
             SameDocument sameDocument,
             JobEndings endings,
+            PlanWaits waits,
             EffectRunner runner) {
         this.store = store;
         this.jobs = jobs;
@@ -46,6 +49,7 @@ public final class JobFilings {
         this.sameDocument = sameDocument;
         this.earlier = new EarlierFilings(effects);
         this.endings = endings;
+        this.waits = waits;
         this.runner = runner;
     }
 
@@ -82,10 +86,12 @@ public final class JobFilings {
         }
     }
 
-    /** A job is filed once all its filings of this run are, and what it filed in an earlier run is replaced or withdrawn. */
+    /**
+     * A job whose plan waits waits too, once all its filings so far are proved. It is filed once all its filings of this run are, and
+     * what it filed in an earlier run is replaced or withdrawn. */
     public void settle(JdbcClient db, Job before) {
         Job job = jobs.find(db, before.id()).orElseThrow();
-        if (job.state().isEnd() || effects.lacksReceipt(db, job, FileEffect.CODE)) {
+        if (job.state().isEnd() || effects.lacksReceipt(db, job, FileEffect.CODE) || waits.settle(db, job)) {
             return;
         }
         EarlierFilings.Left own =
@@ -116,6 +122,16 @@ public final class JobFilings {
     /** Whether a plan of the job's present generation waits to be carried out. */
     public boolean hasPlan(JdbcClient db, Job job) {
         return runner.ofTheJob(db, job.id()).stream().anyMatch(effect -> effect.generation() == job.generation());
+    }
+
+    /** Whether a filing of a job has begun that may already be in place. */
+    public boolean hasBegun(JdbcClient db, Job job) {
+        return runner.hasBegun(openOf(db, job.id()));
+    }
+
+    /** Whether something that a job waits for is still to be carried out. */
+    public boolean hasOpen(JdbcClient db, Job job) {
+        return !openOf(db, job.id()).isEmpty();
     }
 
     /**

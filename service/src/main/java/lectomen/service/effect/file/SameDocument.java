@@ -112,7 +112,7 @@ public final class SameDocument {
                 || db.sql("""
                         select 1 from job where arrival_seq = ? and id <> ?
                             and state not in ('filed', 'unmatched', 'rejected', 'cancelled')
-                            and not exists (select 1 from job next where next.parent_id = job.id) limit 1
+                            and not exists (select 1 from job next where next.handed_over_from = job.id) limit 1
                         """)
                         .params(job.arrival().get(), job.id())
                         .query(Integer.class)

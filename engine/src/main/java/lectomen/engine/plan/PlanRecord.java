@@ -1,0 +1,108 @@
+package lectomen.engine.plan;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import lectomen.engine.extract.FieldValue;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.PartDocument;
+import lectomen.engine.step.StepResult;
+import lectomen.engine.step.StepWait;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A plan that waits, or that begins in the middle of a rule: all that any worker needs to go on from there, whatever became of the
+ * service and of the rule since.
+ *
+ * @param form of this record; later forms of the service read earlier ones
+ * @param rule the version whose steps it runs
+ * @param cursor where it goes on, as a path: the number of the step; for a part of a document, the path of the step that made it
+ *     and the number of the part before that
+ * @param start what was known before its first step
+ * @param slots bound by then, besides what is known of any file
+ * @param name the name pattern by then; null for none
+ * @param steps that ran, each with what its result depends on
+ */
+public record PlanRecord(
+        int form,
+        RuleRef rule,
+        List<Integer> cursor,
+        Start start,
+        Map<String, String> slots,
+        @Nullable String name,
+        List<RanStep> steps) {
+    /** The form that is written. */
+    public static final int FORM = 1;
+
+    public PlanRecord {
+        cursor = List.copyOf(cursor);
+        slots = Map.copyOf(slots);
+        steps = List.copyOf(steps);
+    }
+
+    /**
+     * What is known before the first step, besides what is known of any file.
+     *
+     * @param step the number of the first step
+     * @param slots values by name
+     * @param name the name pattern that an earlier step chose; null for none
+     * @param fields that were found before
+     * @param path of the cursor above this plan; empty for a document that was not made out of another
+     */
+    public record Start(
+            int step, Map<String, String> slots, @Nullable String name, List<FieldValue> fields, List<Integer> path) {
+        /** For a plan from the first step of its rule. */
+        public static final Start FIRST = new Start(1, Map.of(), null, List.of(), List.of());
+
+        public Start {
+            slots = Map.copyOf(slots);
+            fields = List.copyOf(fields);
+            path = List.copyOf(path);
+        }
+    }
+
+    /** @param inputs the hash of what its result depends on; the step runs again only where that is another one */
+    public record RanStep(StepResult result, String inputs) {}
+
+    /** What it waits for; empty where it goes on. */
+    public Optional<StepWait> findWait() {
+        return steps.isEmpty()
+                ? Optional.empty()
+                : steps.get(steps.size() - 1).result().findWait();
+    }
+
+    /** The same before any step of it ran. */
+    public PlanRecord fromStart() {
+        List<Integer> first = new ArrayList<>(start.path());
+        first.add(start.step());
+        return new PlanRecord(FORM, rule, first, start, start.slots(), start.name(), List.of());
+    }
+
+    /** The documents that the plan waits for; none where it waits for something else. */
+    public List<PartDocument> parts() {
+        return steps.isEmpty()
+                ? List.of()
+                : steps.get(steps.size() - 1).result().parts();
+    }
+
+    /** The plan of a document that its last step made: the steps behind, with what is known by now. */
+    public PlanRecord ofPart(PartDocument part) {
+        List<Integer> path = new ArrayList<>(cursor);
+        path.add(part.number());
+        int next = cursor.get(cursor.size() - 1) + 1;
+        Map<String, String> known = new HashMap<>(slots);
+        known.putAll(part.slots());
+        List<FieldValue> fields = new ArrayList<>(start.fields());
+        steps.forEach(ran -> fields.addAll(ran.result().fields()));
+        List<Integer> first = new ArrayList<>(path);
+        first.add(next);
+        Start from = new Start(next, known, name, fields, path);
+        return new PlanRecord(FORM, rule, first, from, known, name, List.of());
+    }
+
+    Optional<RanStep> findRan(int step) {
+        return steps.stream().filter(ran -> ran.result().number() == step).findFirst();
+    }
+}

@@ -1,0 +1,63 @@
+package lectomen.service.plan;
+
+import java.time.InstantSource;
+import java.util.Optional;
+import lectomen.engine.plan.Outcome;
+import lectomen.engine.step.StepWait;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobState;
+import lectomen.service.job.Jobs;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** Has jobs wait for what a step of their plan waits for, and go on when it is there. */
+public final class PlanWaits {
+    private final Jobs jobs;
+    private final Plans plans;
+    private final ChildJobs children;
+    private final InstantSource clock;
+
+    public PlanWaits(Jobs jobs, Plans plans, ChildJobs children, InstantSource clock) {
+        this.jobs = jobs;
+        this.plans = plans;
+        this.children = children;
+        this.clock = clock;
+    }
+
+    /** Keeps a plan that waits. Its job waits once the effects of the steps so far are proved: {@link #settle}. */
+    public void keep(JdbcClient db, Job job, Outcome.Ending.Waits waits) {
+        plans.letWait(db, job, waits.plan(), waits.waitFor());
+        if (waits.waitFor().what() == StepWait.What.CHILDREN) {
+            children.make(db, job, waits.plan(), clock.millis());
+        }
+    }
+
+    /**
+     * Lets a job wait whose effects so far are proved.
+     *
+     * @return false, and nothing is done, if its plan waits for nothing
+     */
+    public boolean settle(JdbcClient db, Job job) {
+        Optional<StepWait> wait = plans.findWait(db, job);
+        if (wait.isEmpty() || job.state() == JobState.HELD) {
+            return wait.isPresent();
+        }
+        if (wait.get().what() == StepWait.What.CHILDREN) {
+            children.settle(db, job);
+        } else if (!job.waitsFor(Jobs.WaitsFor.TIME)) {
+            jobs.move(db, job.id(), Jobs.Move.waitFor(wait.get()), "service");
+        }
+        return true;
+    }
+
+    /** How a held job goes on, where its plan says so: it waits again, or has its turn. */
+    public Optional<Jobs.Move> findNext(JdbcClient db, Job job) {
+        return plans.goesOn(db, job)
+                ? Optional.of(Jobs.Move.to(JobState.WAITING))
+                : plans.findWait(db, job).map(Jobs.Move::waitFor);
+    }
+
+    /** Whether a worker has, or is to have, the plan of the job's present run. */
+    public boolean goesOn(JdbcClient db, Job job) {
+        return plans.goesOn(db, job);
+    }
+}
