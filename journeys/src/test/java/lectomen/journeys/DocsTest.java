@@ -17,6 +17,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import lectomen.client.ClientMain;
 import lectomen.engine.facts.Site;
+import lectomen.engine.rule.AllSteps;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
 import lectomen.engine.rulefile.PartReader;
@@ -25,6 +26,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import picocli.CommandLine;
+import tools.jackson.databind.JsonNode;
 
 /** What the pages in docs/ and the README show is right: each command exists with its options, each rule file is valid. */
 class DocsTest {
@@ -84,6 +86,47 @@ class DocsTest {
         } else {
             assertThat(problems(block, site)).isEmpty();
         }
+    }
+
+    /** {@code -Dlectomen.describe=true} writes the table. */
+    @Test
+    void theTableOfStepsSaysWhatTheKindsOfStepsSay() throws IOException {
+        String start = "<!-- steps: written by DocsTest -->\n";
+        Path page = Launcher.ROOT.resolve("docs/rules.md");
+        String text = Files.readString(page);
+        int from = text.indexOf(start) + start.length();
+        int to = text.indexOf("<!-- end of steps -->");
+        String table = "\n" + tableOfSteps() + "\n";
+        if (Boolean.getBoolean("lectomen.describe")) {
+            Files.writeString(page, text.substring(0, from) + table + text.substring(to));
+        }
+        assertThat(text.substring(from, to)).isEqualTo(table);
+    }
+
+    private static String tableOfSteps() {
+        StringBuilder table = new StringBuilder("| Word | Meaning | Example |\n|---|---|---|\n");
+        AllSteps.KINDS.all().forEach(kind -> {
+            JsonNode step = kind.schema();
+            line(table, "**" + kind.word() + "**", step.path("properties").path(kind.word()));
+            step.path("properties").properties().stream()
+                    .filter(word -> !word.getKey().equals(kind.word()))
+                    .forEach(word -> line(table, word.getKey(), word.getValue()));
+            JsonNode own = step.path("properties").path(kind.word());
+            Stream.concat(Stream.of(own), own.path("anyOf").valueStream())
+                    .flatMap(form -> form.path("properties").properties().stream())
+                    .forEach(word -> line(table, kind.word() + ": " + word.getKey(), word.getValue()));
+        });
+        return table.toString();
+    }
+
+    private static void line(StringBuilder table, String word, JsonNode explained) {
+        String example = explained.path("examples").path(0).asString("").replace("|", "\\|");
+        table.append("| ")
+                .append(word)
+                .append(" | ")
+                .append(explained.path("description").asString(""))
+                .append(" | `");
+        table.append(example).append("` |\n");
     }
 
     private static List<String> problems(DocsPages.Block block, Site site) {

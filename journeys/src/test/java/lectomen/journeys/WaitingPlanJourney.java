@@ -247,7 +247,7 @@ class WaitingPlanJourney {
                 () -> story(whole).path("state").asString().equals("failed"));
         assertThat(filed("Manifests")).containsExactly("Heron.txt", "Tern.txt");
         assertThat(story(whole).path("reason").path("words").asString())
-                .startsWith("1 of 3 documents made from it were not filed.");
+                .startsWith("1 of 3 documents made from it was not filed.");
         Path back = service.inbox("manifests").resolve("failed/tuesday.zip");
         RunningService.await("only what was dropped goes back", RunningService.LONGEST_WAIT, () -> Files.exists(back));
         assertThat(service.inbox("manifests").resolve("failed/b.txt")).doesNotExist();

@@ -13,6 +13,7 @@ import lectomen.engine.rulefile.RuleFile;
 import lectomen.engine.rulefile.RuleFileForm;
 import lectomen.engine.rulefile.SlotReader;
 import lectomen.engine.step.Step;
+import lectomen.engine.step.StepKinds;
 import lectomen.engine.step.StepReading;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
@@ -28,13 +29,15 @@ import lectomen.engine.yaml.YamlTree;
  * }</pre>
  */
 public final class RuleReader {
-
     private Site site;
     private final List<Problem> problems = new ArrayList<>();
 
     private final Parts parts;
 
-    private RuleReader(Site site, Map<String, String> parts) {
+    private final StepKinds kinds;
+
+    private RuleReader(Site site, Map<String, String> parts, StepKinds kinds) {
+        this.kinds = kinds;
         this.site = site;
         this.parts = new Parts(parts, problems);
     }
@@ -45,7 +48,12 @@ public final class RuleReader {
     }
 
     public static RuleReadResult read(RuleFile file, Site site) {
-        RuleReader reader = new RuleReader(site, file.parts());
+        return read(file, site, AllSteps.KINDS);
+    }
+
+    /** The same with certain kinds of steps. */
+    static RuleReadResult read(RuleFile file, Site site, StepKinds kinds) {
+        RuleReader reader = new RuleReader(site, file.parts(), kinds);
         Optional<RuleDocument> rule = YamlTree.read(file.text(), reader.problems)
                 .flatMap(root -> Section.open("a rule file", root, reader.problems))
                 .flatMap(reader::rule);
@@ -80,9 +88,8 @@ public final class RuleReader {
         SlotReader slots = new SlotReader(problems, parts, site.parameters().keySet());
         when.map(Condition::partNames).orElse(List.of()).forEach(slots::add);
         StepReading reading = new StepReading(site, parts, problems, slots, sameDocument.isPresent());
-        List<Step> steps = section.require("do")
-                .map(new StepReader(AllSteps.KINDS, reading)::read)
-                .orElse(List.of());
+        List<Step> steps =
+                section.require("do").map(new StepReader(kinds, reading)::read).orElse(List.of());
         Optional<NamePattern> documentKey = sameDocument.flatMap(slots::pattern);
         documentKey
                 .filter(pattern -> pattern.slots().isEmpty())

@@ -14,6 +14,7 @@ import lectomen.engine.rulefile.Sentence;
 import lectomen.engine.rulefile.SentenceBlanks;
 import lectomen.engine.rulefile.SentenceList;
 import lectomen.engine.step.OutputNames;
+import lectomen.engine.step.StepKinds;
 
 /** A rule as sentences that can be read aloud, each with its line in the file. */
 public final class RuleSentences {
@@ -25,6 +26,11 @@ public final class RuleSentences {
     private RuleSentences() {}
 
     public static List<Sentence> of(RuleDocument rule) {
+        return of(rule, AllSteps.KINDS);
+    }
+
+    /** The same with certain kinds of steps. */
+    static List<Sentence> of(RuleDocument rule, StepKinds kinds) {
         RuleSentences reading = new RuleSentences();
         if (rule.from().isEmpty()) {
             reading.say(Sentence.Part.FROM, "Takes what other rules hand over.", 0, 0);
@@ -34,7 +40,7 @@ public final class RuleSentences {
                 .ifPresentOrElse(
                         when -> reading.when(when.look(ANY_FILE, Optional.empty()), 0),
                         () -> reading.say(Sentence.Part.WHEN, "Every file matches.", 0, 0));
-        rule.steps().forEach(step -> AllSteps.KINDS.describe(step, reading.sentences));
+        rule.steps().forEach(step -> kinds.describe(step, reading.sentences));
         rule.sameDocument()
                 .ifPresent(key -> reading.say(
                         Sentence.Part.DO,

@@ -63,7 +63,7 @@ public final class PageSplitter {
 
     private static Reason refusal(int pieces, int pages, PageChoice choice) {
         return pieces == 0
-                ? Reason.of("split.no-such-pages", "wanted", choice.words(), "pages", Integer.toString(pages))
+                ? Reason.of("split.no-such-pages", "choice", choice.words(), "pages", Integer.toString(pages))
                 : tooMany(pieces);
     }
 

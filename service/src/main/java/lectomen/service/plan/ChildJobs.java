@@ -103,11 +103,6 @@ public final class ChildJobs implements Jobs.PartListener {
         }
     }
 
-    /** Whether a job made documents out of its own, in its present run. */
-    public boolean has(JdbcClient db, Job whole) {
-        return !jobs.parts(db, whole).isEmpty();
-    }
-
     @Override
     public void changed(JdbcClient db, String wholeId, boolean hadEnded, boolean hasEnded) {
         if (hadEnded == hasEnded) {
