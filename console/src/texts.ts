@@ -321,6 +321,11 @@ export const texts = {
     says: (rule: string, says: string, why: string) =>
       says === "yes" ? `Taken by ${rule}.` : says === "no" ? `Not taken by ${rule}: ${why}.` : `Taken by ${rule} if its content matches: ${why}.`,
   },
+  settle: [
+    { as: "done", words: "It is done" },
+    { as: "repeat", words: "Repeat it" },
+    { as: "leave", words: "Leave it" },
+  ],
   moved: {
     open: "Confirm move",
     ask: (folder: string) => `Was ${folder} moved on purpose? If a share is just not mounted, files put here disappear from view when it is mounted again.`,

@@ -3,6 +3,7 @@ import { base, type JobStory } from "../../api/client";
 import { texts } from "../../texts";
 import { styleOf } from "../../ui/states";
 import { at, atSecond, size } from "../../ui/time";
+import { SettleEffect } from "./SettleEffect";
 
 /** The effects, each beside its outcome. */
 export function Effects({ effects }: { effects: JobStory["effects"] }) {
@@ -25,6 +26,7 @@ export function Effects({ effects }: { effects: JobStory["effects"] }) {
                 <h4>{effect.state === "abandoned" ? "given up" : texts.job.noAnswer}</h4>
                 <span>{effect.reason?.words ?? ""}</span>
                 {effect.nextTryAt !== undefined && <span> {texts.job.nextTry(at(effect.nextTryAt))}</span>}
+                {effect.state === "in doubt" && <SettleEffect effect={effect.id} />}
               </>
             ) : (
               <>

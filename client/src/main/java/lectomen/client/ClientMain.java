@@ -21,6 +21,7 @@ import picocli.CommandLine.Command;
             SecretCommand.class,
             SendCommand.class,
             JobCommand.class,
+            EffectCommand.class,
             SourceCommand.class,
             IntakeCommand.class,
             FolderCommand.class,

@@ -167,6 +167,10 @@ final class JobStory {
             if (!reason.isEmpty()) {
                 System.out.println("      " + reason);
             }
+            if (ResponseWords.text(effect.path("state")).equals("in doubt")) {
+                System.out.println("      lectomen effect settle " + ResponseWords.text(effect.path("id"))
+                        + " --as done | repeat | leave");
+            }
         }
     }
 }

@@ -12,6 +12,7 @@ import tools.jackson.databind.json.JsonMapper;
  * The table of calls, each with a good and a bad answer.
  *
  * @param filed and the others: jobs in that state
+ * @param doubt an effect in doubt
  * @param folder a destination
  */
 record EndpointCases(
@@ -23,7 +24,8 @@ record EndpointCases(
         String drawn,
         String welcome,
         String source,
-        String folder) {
+        String folder,
+        String doubt) {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String TEXT = "text/plain; charset=utf-8";
     private static final String BYTES = "application/octet-stream";
@@ -124,6 +126,15 @@ record EndpointCases(
                                 "bad-request",
                                 "number it, replace own, leave")
                         .with(JSON_TYPE, "{\"in\": \"archive\", \"name\": \"a\", \"whenTaken\": \"burn\"}"),
+                Case.good("effects.settle", "POST /effects/" + doubt + "/settle", "")
+                        .with(JSON_TYPE, "{\"as\": \"done\"}")
+                        .answering(204),
+                Case.bad("effects.settle", "POST /effects/1-e77/settle", 404, "no-such-effect", "1-e77")
+                        .with(JSON_TYPE, "{\"as\": \"done\"}"),
+                Case.bad("effects.settle", "POST /effects/1-e1/settle", 409, "wrong-state", "not in doubt")
+                        .with(JSON_TYPE, "{\"as\": \"done\"}"),
+                Case.bad("effects.settle", "POST /effects/1-e1/settle", 400, "bad-request", "done, repeat or leave")
+                        .with(JSON_TYPE, "{\"as\": \"perhaps\"}"),
                 Case.good("connections.list", "GET /connections", "archive"),
                 Case.bad("connections.list", "DELETE /connections", 405, "bad-request", "DELETE"),
                 Case.good("pages.output", "GET /jobs/" + filed + "/outputs/main", "HARBOUR TICKET"),
@@ -177,7 +188,7 @@ record EndpointCases(
                 Case.bad("intake.resume", "GET /intake/resume", 405, "bad-request", "GET"),
                 Case.good("today.today", "GET /today", "\"stretchMinutes\":10"),
                 Case.bad("today.today", "DELETE /today", 405, "bad-request", "DELETE"),
-                Case.good("today.days", "GET /days?back=3", "\"cameIn\":4"),
+                Case.good("today.days", "GET /days?back=3", "\"cameIn\":5"),
                 Case.bad("today.days", "GET /days?back=0", 400, "bad-request", "1 to 60"),
                 Case.good("session.link", "POST /welcome-links", "/welcome#"),
                 Case.bad("session.link", "GET /welcome-links", 405, "bad-request", "GET"),

@@ -49,6 +49,7 @@ class EndpointsJourney {
     private static String held;
     private static String picture;
     private static String made;
+    private static String doubt;
     private static String welcome;
     private static String source;
 
@@ -62,6 +63,14 @@ class EndpointsJourney {
         service.awaitJob("failed.txt", "failed");
         held = upload("held.txt", "HARBOUR TICKET without too");
         service.awaitJob("held.txt", "failed");
+        String doubtful = upload("doubtful.txt", Rules.ticket("T-0002"));
+        service.awaitJob("doubtful.txt", "filed");
+        doubt = service.get("/jobs/" + doubtful)
+                .path("effects")
+                .get(0)
+                .path("id")
+                .asString();
+        DoubtJourney.doubt(service.home(), "= '" + doubtful + "'");
         source = service.get("/sources").path("sources").get(0).path("id").asString();
         picture = upload("picture.pdf", ONE_PAGE);
         made = madeByTrial();
@@ -124,7 +133,8 @@ class EndpointsJourney {
                 drawn(),
                 welcome,
                 source,
-                service.archive().toString());
+                service.archive().toString(),
+                doubt);
         for (EndpointCases.Case one : cases.all()) {
             HttpResponse<String> answer = call(one);
             boolean asWanted = answer.statusCode() == one.status()

@@ -2,6 +2,8 @@ package lectomen.service.api;
 
 import lectomen.service.access.BadPersonException;
 import lectomen.service.counter.BadCounterException;
+import lectomen.service.effect.NoSuchEffectException;
+import lectomen.service.effect.NotInDoubtException;
 import lectomen.service.intake.DiskTooFullException;
 import lectomen.service.intake.KeyTakenException;
 import lectomen.service.job.NoSuchJobException;
@@ -44,6 +46,16 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ProblemDetail noSuchJob(NoSuchJobException e) {
         return problem(HttpStatus.NOT_FOUND, "no-such-job", "No such job", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail noSuchEffect(NoSuchEffectException e) {
+        return problem(HttpStatus.NOT_FOUND, "no-such-effect", "No such effect", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail notInDoubt(NotInDoubtException e) {
+        return problem(HttpStatus.CONFLICT, "wrong-state", "Not possible in this state", e.getMessage());
     }
 
     @ExceptionHandler

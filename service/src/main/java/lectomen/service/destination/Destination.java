@@ -40,6 +40,9 @@ public interface Destination {
             Optional<IntFunction<Filing.Target.Place>> older,
             Consumer<String> intend);
 
+    /** Whether it can be asked what it has, so that an interrupted attempt can be found out. */
+    boolean canBeAsked();
+
     /** Removes what proved a filing until its receipt was written; what can't be reached is removed later. */
     void clear(FilingOrder order);
 

@@ -1,5 +1,6 @@
 package lectomen.service.effect;
 
+import lectomen.engine.step.WhenInDoubt;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** A kind of effect: how it is carried out, and what else changes with it. Safe for several threads. */
@@ -9,6 +10,17 @@ public interface EffectKind {
 
     /** Whether its job waits for it: what goes back to people does not hold a job up. */
     boolean isOfTheJob();
+
+    /**
+     * Whether an attempt that was interrupted can be found out: where it can't, it is in doubt whether such an effect happened, and
+     * it is not repeated by itself.
+     */
+    boolean canBeAsked(Effect effect);
+
+    /** What the rule says for the case that it is in doubt whether the effect happened. */
+    default WhenInDoubt whenInDoubt(Effect effect) {
+        return WhenInDoubt.ASK;
+    }
 
     /** Carries out an open effect, or finds that an earlier attempt did. What it throws makes the effect wait. */
     EffectResult act(Effect effect, Attempt attempt);

@@ -30,6 +30,7 @@ public final class EffectRunner implements AutoCloseable {
     private final Sources sources;
     private final JobEndings endings;
     private final EffectRetries retries;
+    private final EffectDoubts doubts;
     private final EffectScheduler due;
     private Settling settling = (db, job) -> {};
 
@@ -54,12 +55,14 @@ public final class EffectRunner implements AutoCloseable {
         this.sources = sources;
         this.endings = endings;
         this.retries = new EffectRetries(store, jobs, effects, kinds, clock);
+        this.doubts = new EffectDoubts(store, jobs, effects, kinds, endings, sources);
         this.due = new EffectScheduler(effects, this::actOrWait);
     }
 
     /** Says who settles jobs. Call it while the service is put together. */
     public void settleWith(Settling settling) {
         this.settling = settling;
+        doubts.settleWith(settling);
     }
 
     /**
@@ -80,6 +83,9 @@ public final class EffectRunner implements AutoCloseable {
     void actOrWait(Effect effect) {
         try {
             EffectKind kind = kinds.require(effect.kind());
+            if (effect.state() == Effect.State.ACTING && doubts.resolve(effect, kind)) {
+                return;
+            }
             finish(
                     effect,
                     kind,
@@ -95,6 +101,10 @@ public final class EffectRunner implements AutoCloseable {
             LOG.error("Effect {} failed with an internal error; it is retried", effect.id(), e);
             effects.find(effect.id())
                     .filter(now -> now.state().isOpen())
+                    .filter(now -> now.state() != Effect.State.ACTING
+                            || kinds.find(now.kind())
+                                    .filter(kind -> doubts.resolve(now, kind))
+                                    .isEmpty())
                     .ifPresent(now ->
                             retries.waitForIt(now, Reason.of("destination.fault", "connection", now.connection())));
         }
@@ -149,6 +159,11 @@ public final class EffectRunner implements AutoCloseable {
 
     private void clear(String effectId) {
         effects.find(effectId).ifPresent(effect -> kinds.find(effect.kind()).ifPresent(kind -> kind.clear(effect)));
+    }
+
+    /** What a person decides about effects in doubt. */
+    public EffectDoubts doubts() {
+        return doubts;
     }
 
     /** The effects that a job waits for. */

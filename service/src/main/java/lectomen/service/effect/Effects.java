@@ -265,6 +265,34 @@ public final class Effects {
         end(db, effect, Effect.State.INTENDED, effect.place(), Optional.of(nextTry), Optional.of(reason));
     }
 
+    /** Says that it can't be proved whether an effect happened. */
+    void doubt(JdbcClient db, Effect effect, Reason reason) {
+        end(db, effect, Effect.State.IN_DOUBT, effect.place(), Optional.empty(), Optional.of(reason));
+        String subject = Job.subject(effect.jobId());
+        ledger.append(db, "service", "effect.in-doubt", subject, "effect", effect.id());
+    }
+
+    /** Says what somebody decided about an effect in doubt. */
+    void settled(JdbcClient db, Effect effect, String decision, String principal) {
+        ledger.append(
+                db,
+                principal,
+                "effect.settled",
+                Job.subject(effect.jobId()),
+                "effect",
+                effect.id(),
+                "decision",
+                decision);
+    }
+
+    /** Has an effect in doubt carried out again. */
+    void repeat(JdbcClient db, Effect effect) {
+        db.sql(
+                        "update effect set state = 'intended', next_try_at = 0, reason_code = null, version = version + 1 where id = ?")
+                .param(effect.id())
+                .update();
+    }
+
     public void abandon(JdbcClient db, Effect effect, Reason reason) {
         end(db, effect, Effect.State.ABANDONED, effect.place(), Optional.empty(), Optional.of(reason));
         ledger.append(

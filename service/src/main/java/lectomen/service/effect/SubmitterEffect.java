@@ -49,6 +49,11 @@ public abstract class SubmitterEffect implements EffectKind {
     }
 
     @Override
+    public final boolean canBeAsked(Effect effect) {
+        return true;
+    }
+
+    @Override
     public final boolean isOfTheJob() {
         return false;
     }

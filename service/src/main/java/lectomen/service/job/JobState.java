@@ -40,7 +40,7 @@ public enum JobState {
     CANCELLED("cancelled");
 
     private static final Map<JobState, Set<JobState>> MOVES = new EnumMap<>(Map.ofEntries(
-            entry(WAITING, EnumSet.of(WORKING, WAITING, HELD, CANCELLED, FILED, FAILED, REJECTED, UNMATCHED)),
+            entry(WAITING, EnumSet.of(WORKING, WAITING, HELD, CANCELLED, FILED, FAILED, REJECTED, UNMATCHED, IN_DOUBT)),
             entry(
                     WORKING,
                     EnumSet.of(

@@ -59,6 +59,7 @@ class CountersTest {
                 "",
                 List.of(new CounterUse("n", counter, run)),
                 "",
+                null,
                 null);
     }
 

@@ -30,6 +30,11 @@ class MemoryDestinationTest extends DestinationContract {
 
     private final class Memory implements Destination {
         @Override
+        public boolean canBeAsked() {
+            return true;
+        }
+
+        @Override
         public PlaceResult place(FilingOrder order, Bytes bytes, Consumer<String> intend) {
             synchronized (places) {
                 Optional<String> earlier =

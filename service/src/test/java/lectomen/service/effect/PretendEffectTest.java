@@ -1,6 +1,7 @@
 package lectomen.service.effect;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.nio.file.Path;
@@ -9,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.step.WhenInDoubt;
 import lectomen.service.ServiceFixture;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
@@ -27,6 +29,9 @@ class PretendEffectTest {
     private Effects effects;
     private String job;
     private Supplier<EffectResult> bell = () -> new EffectResult.NotNow(Reason.of("destination.away"));
+    private boolean canBeAsked = true;
+    private WhenInDoubt whenInDoubt = WhenInDoubt.ASK;
+    private int acts;
     private int settled;
 
     /** Rings a bell on the quay. */
@@ -42,7 +47,18 @@ class PretendEffectTest {
         }
 
         @Override
+        public boolean canBeAsked(Effect effect) {
+            return canBeAsked;
+        }
+
+        @Override
+        public WhenInDoubt whenInDoubt(Effect effect) {
+            return whenInDoubt;
+        }
+
+        @Override
         public EffectResult act(Effect effect, Attempt attempt) {
+            acts++;
             attempt.begins("north quay");
             return bell.get();
         }
@@ -128,6 +144,69 @@ class PretendEffectTest {
         EffectView view = run(runner(new Ring()));
         assertThat(view.state()).isEqualTo("intended");
         assertThat(view.reason().map(Reason::code)).contains("destination.fault");
+    }
+
+    private EffectRunner interrupted(WhenInDoubt choice) {
+        canBeAsked = false;
+        whenInDoubt = choice;
+        fixture.store.write(db -> {
+            effects.acting(db, effect(), "north quay");
+            return job;
+        });
+        return runner(new Ring());
+    }
+
+    @Test
+    void anInterruptedOneThatCanNotBeAskedIsLeftToAPerson() {
+        EffectView view = run(interrupted(WhenInDoubt.ASK));
+        assertThat(view.state()).isEqualTo("in doubt");
+        assertThat(acts).isZero();
+        assertThat(fixture.jobs.require(job).state()).isEqualTo(JobState.IN_DOUBT);
+        assertThat(fixture.jobs.require(job).reason().map(Reason::words))
+                .contains(
+                        "It can't be proved whether \"the bell at the north quay\" was completed on bell: the attempt was"
+                                + " interrupted. Check there, then choose: it is done, repeat it, or leave it.");
+    }
+
+    @Test
+    void aRuleCanSayThatItIsRepeatedOrLeft() {
+        run(interrupted(WhenInDoubt.REPEAT));
+        assertThat(acts).isOne();
+        EffectView left = run(interrupted(WhenInDoubt.LEAVE));
+        assertThat(acts).isOne();
+        assertThat(left.state()).isEqualTo("abandoned");
+        assertThat(fixture.jobs.require(job).reason().map(Reason::code)).contains("effect.left");
+    }
+
+    @Test
+    void whatThrowsInTheMiddleIsInDoubtToo() {
+        canBeAsked = false;
+        bell = () -> {
+            throw new IllegalStateException("the line is dead");
+        };
+        assertThat(run(runner(new Ring())).state()).isEqualTo("in doubt");
+    }
+
+    @Test
+    void aPersonSettlesItAsDoneRepeatsItOrLeavesIt() {
+        try (EffectRunner runner = interrupted(WhenInDoubt.ASK)) {
+            runner.actOrWait(effect());
+            runner.doubts().settle(effect().id(), EffectDoubts.Settlement.REPEAT, "person 1", "Tess");
+            assertThat(effect().state()).isEqualTo(Effect.State.INTENDED);
+            assertThat(fixture.jobs.require(job).state()).isEqualTo(JobState.WAITING);
+            fixture.store.write(db -> {
+                effects.acting(db, effect(), "north quay");
+                return job;
+            });
+            runner.actOrWait(effect());
+            runner.doubts().settle(effect().id(), EffectDoubts.Settlement.DONE, "person 1", "Tess");
+            assertThat(runner.of(job).get(0).answer()).contains("confirmed by Tess");
+            assertThat(settled).as("its job may end").isEqualTo(2);
+            assertThatThrownBy(() ->
+                            runner.doubts().settle(effect().id(), EffectDoubts.Settlement.LEAVE, "person 1", "Tess"))
+                    .hasMessage("Effect 1-e1 is not in doubt: it is done");
+        }
+        assertThat(acts).as("nobody repeated it").isZero();
     }
 
     @Test

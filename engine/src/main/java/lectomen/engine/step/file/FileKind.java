@@ -22,6 +22,7 @@ import lectomen.engine.rulefile.SentenceBlanks;
 import lectomen.engine.rulefile.SentenceList;
 import lectomen.engine.step.OutputNames;
 import lectomen.engine.step.PlannedEffect;
+import lectomen.engine.step.SettingReader;
 import lectomen.engine.step.SlotValues;
 import lectomen.engine.step.StepAddition;
 import lectomen.engine.step.StepContext;
@@ -29,6 +30,7 @@ import lectomen.engine.step.StepKind;
 import lectomen.engine.step.StepOutput;
 import lectomen.engine.step.StepReading;
 import lectomen.engine.step.StepResult;
+import lectomen.engine.step.WhenInDoubt;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Section;
 import tools.jackson.databind.node.ObjectNode;
@@ -71,6 +73,8 @@ public final class FileKind implements StepKind<FileStep> {
                     section.spot(),
                     "\"when taken: new version\" needs \"move older to:\", such as \"{under}/older/{name} ({n})\"");
         }
+        WhenInDoubt whenInDoubt = SettingReader.choice(
+                section, "when in doubt", WhenInDoubt::findByWord, WhenInDoubt.words(), WhenInDoubt.ASK);
         section.close();
         if (connection.isEmpty() || whenTaken.isEmpty() || (underText.isPresent() && under.isEmpty())) {
             return Optional.empty();
@@ -82,6 +86,7 @@ public final class FileKind implements StepKind<FileStep> {
                 whenTaken.get(),
                 numbered,
                 olderTo,
+                whenInDoubt,
                 outer.spot().line()));
     }
 
@@ -170,6 +175,11 @@ public final class FileKind implements StepKind<FileStep> {
                     case FAIL -> "If the name is taken, " + whenTaken("it fails") + ".";
                 };
         sentences.detail(taken, file.line(), WORD);
+        if (file.whenInDoubt() != WhenInDoubt.ASK) {
+            String choice = file.whenInDoubt() == WhenInDoubt.REPEAT ? "it is filed again" : "it is left, and fails";
+            String then = SentenceBlanks.of(choice, WORD, "when in doubt");
+            sentences.detail("If it can't be proved that it was filed, " + then + ".", file.line(), WORD);
+        }
     }
 
     private static String whenTaken(String words) {
@@ -186,6 +196,7 @@ public final class FileKind implements StepKind<FileStep> {
         RuleWords words = RuleWords.beside(FileKind.class);
         ObjectNode where = SchemaShapes.words(List.of("in"), "in", "under", "numbered", "move older to", "output");
         SchemaShapes.properties(where).set("when taken", SchemaShapes.choice(WhenTaken.words()));
+        SchemaShapes.properties(where).set("when in doubt", SchemaShapes.choice(WhenInDoubt.words()));
         ObjectNode step = SchemaShapes.object(List.of(WORD));
         SchemaShapes.properties(step).set(WORD, words.explain(where, WORD));
         return words.explain(step, "step");
@@ -232,7 +243,8 @@ public final class FileKind implements StepKind<FileStep> {
                 file.olderTo().map(NamePattern::source).orElse(""),
                 counters,
                 key.orElse(""),
-                made.orElse(null));
+                made.orElse(null),
+                file.whenInDoubt());
         Set<Reason> warnings = new LinkedHashSet<>();
         Filing.Target target = filing.withAnyNumbers()
                 .target(

@@ -4,12 +4,14 @@ import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.step.Step;
+import lectomen.engine.step.WhenInDoubt;
 
 /**
  * Files the document into a folder of a connection; without {@code under}, at its top.
  *
  * @param output that is filed
  * @param numbered names with a number, where {@link WhenTaken#NUMBER_IT} is chosen; empty for {@code name (2)}
+ * @param whenInDoubt for a connection that can't be asked what it has
  * @param olderTo where what is there goes, where {@link WhenTaken#NEW_VERSION} is chosen
  */
 public record FileStep(
@@ -19,6 +21,7 @@ public record FileStep(
         WhenTaken whenTaken,
         Optional<NamePattern> numbered,
         Optional<NamePattern> olderTo,
+        WhenInDoubt whenInDoubt,
         int line)
         implements Step {
     /** What is known in the last two besides: the number, the name that is taken, and the folder it lies in. */

@@ -17,6 +17,7 @@ import lectomen.engine.naming.SafeName;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.StepOutput;
+import lectomen.engine.step.WhenInDoubt;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -31,6 +32,7 @@ import org.jspecify.annotations.Nullable;
  * @param counters the numbers that it needs; each stands in its slot once it is given
  * @param documentKey the text by which later documents of the rule are the same document; empty where none are
  * @param product what is filed; null for the original document
+ * @param whenInDoubt for a connection that can't be asked what it has; null to ask a person
  * @param olderTo the pattern of where what is there goes, for a new version; else empty
  */
 public record Filing(
@@ -45,7 +47,8 @@ public record Filing(
         @Nullable String olderTo,
         @Nullable List<CounterUse> counters,
         @Nullable String documentKey,
-        @Nullable StepOutput product)
+        @Nullable StepOutput product,
+        @Nullable WhenInDoubt whenInDoubt)
         implements PlannedEffect {
     private static final int MOST_READ_BEFORE = 1_000;
     private static final ConcurrentMap<String, NamePattern> READ_BEFORE = new ConcurrentHashMap<>();
@@ -63,7 +66,13 @@ public record Filing(
             Map<String, String> slots,
             String ending,
             WhenTaken whenTaken) {
-        this(step, connection, under, name, slots, ending, whenTaken, null, null, null, null, null);
+        this(step, connection, under, name, slots, ending, whenTaken, null, null, null, null, null, null);
+    }
+
+    /** What the rule says for the case that it can't be proved whether it was filed. */
+    @Override
+    public WhenInDoubt whenInDoubt() {
+        return whenInDoubt == null ? WhenInDoubt.ASK : whenInDoubt;
     }
 
     /** What is filed; empty for the original document. */
@@ -99,7 +108,8 @@ public record Filing(
                 olderTo,
                 counters,
                 documentKey,
-                product);
+                product,
+                whenInDoubt);
     }
 
     /** The same as if each of its counters were at its start, to check that a name can be made. */

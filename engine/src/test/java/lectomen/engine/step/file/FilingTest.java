@@ -25,6 +25,7 @@ class FilingTest {
                 olderTo,
                 List.of(),
                 "",
+                null,
                 null);
     }
 

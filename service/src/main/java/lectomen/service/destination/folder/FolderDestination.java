@@ -79,6 +79,11 @@ public final class FolderDestination implements Destination {
     }
 
     @Override
+    public boolean canBeAsked() {
+        return true;
+    }
+
+    @Override
     public PlaceResult place(FilingOrder order, Bytes bytes, Consumer<String> intend) {
         try {
             Optional<Reason> away = connections.findAway(connection, root);

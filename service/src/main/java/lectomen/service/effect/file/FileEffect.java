@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.IntFunction;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.step.WhenInDoubt;
 import lectomen.engine.step.file.Filing;
 import lectomen.engine.step.file.WhenTaken;
 import lectomen.service.bytes.ByteStore;
@@ -78,6 +79,19 @@ public final class FileEffect implements EffectKind {
     @Override
     public boolean isOfTheJob() {
         return true;
+    }
+
+    @Override
+    public boolean canBeAsked(Effect effect) {
+        return destinations
+                .apply(effect.connection())
+                .filter(place -> !place.canBeAsked())
+                .isEmpty();
+    }
+
+    @Override
+    public WhenInDoubt whenInDoubt(Effect effect) {
+        return FilingOrders.filing(effect).whenInDoubt();
     }
 
     @Override

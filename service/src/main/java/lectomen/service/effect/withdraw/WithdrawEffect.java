@@ -78,6 +78,11 @@ public final class WithdrawEffect implements EffectKind {
     }
 
     @Override
+    public boolean canBeAsked(Effect effect) {
+        return true;
+    }
+
+    @Override
     public EffectResult act(Effect effect, Attempt attempt) {
         WithdrawRequest request = JSON.readValue(effect.request(), WithdrawRequest.class);
         EffectResult.Also ended = (db, job) -> effects.ended(db, request.effect());

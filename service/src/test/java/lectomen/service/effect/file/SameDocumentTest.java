@@ -66,6 +66,7 @@ class SameDocumentTest {
                 "{under}/older/{name} ({n})",
                 List.of(),
                 key,
+                null,
                 null);
     }
 
