@@ -197,6 +197,6 @@ class JobWiring {
             JobList list,
             ByteStore bytes,
             InstantSource clock) {
-        return new RetentionRuns(store, ledger, rulebook, settings, list, bytes, clock);
+        return new RetentionRuns(store, ledger, rulebook, settings, list, bytes, AllErasable.ERASURE, clock);
     }
 }

@@ -37,6 +37,7 @@ import lectomen.service.plan.PlanWaits;
 import lectomen.service.plan.Plans;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
+import lectomen.service.store.Erasure;
 import lectomen.service.store.Store;
 
 /** The parts of a service around a real database in a folder of its own, with a clock that only moves when told. */
@@ -56,6 +57,7 @@ public final class ServiceFixture implements AutoCloseable {
     public final EffectRunner runner;
     public final JobFilings filings;
     public final JobEndings endings;
+    public final Erasure erasure = AllErasable.ERASURE;
     public final Plans plans;
     public final PlanWaits waits;
     public final Arrivals arrivals;

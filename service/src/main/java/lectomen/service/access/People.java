@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -17,6 +18,13 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * threads.
  */
 public final class People {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(new ErasableColumns(
+            "person",
+            List.of("name", "sign_in", "password_hash"),
+            ErasableColumns.Subject.PERSON,
+            "update person set name = 'forgotten', sign_in = 'forgotten ' || id, password_hash = '' where id = ?"));
+
     private static final Duration LINK_GOOD_FOR = Duration.ofDays(1);
     private static final int SHORTEST_PASSWORD = 10;
     private static final int LONGEST = 200;

@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import lectomen.service.access.Caller;
-import lectomen.service.access.People;
 import lectomen.service.effect.EffectDoubts;
 import lectomen.service.effect.EffectRunner;
 import org.jspecify.annotations.Nullable;
@@ -21,11 +20,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/effects")
 final class EffectsController {
     private final EffectRunner effects;
-    private final People people;
 
-    EffectsController(EffectRunner effects, People people) {
+    EffectsController(EffectRunner effects) {
         this.effects = effects;
-        this.people = people;
     }
 
     /** @param as done: it is there; repeat: carry it out again; leave: its job fails */
@@ -40,8 +37,7 @@ final class EffectsController {
                 .findFirst()
                 .orElseThrow(
                         () -> new BadRequestException("as", "as must be done, repeat or leave, not \"" + as + "\""));
-        String principal = Caller.principal();
-        effects.doubts().settle(id, settlement, principal, people.nameOf(principal));
+        effects.doubts().settle(id, settlement, Caller.principal());
         effects.wake();
     }
 }

@@ -12,6 +12,7 @@ import lectomen.engine.counter.CounterUse;
 import lectomen.engine.step.file.Filing;
 import lectomen.service.job.Job;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -24,6 +25,24 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * its number back, so that none is ever missing.
  */
 public final class Counters {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(
+            new ErasableColumns(
+                    "counter_run",
+                    List.of("run"),
+                    ErasableColumns.Subject.COUNTED_VALUE,
+                    "update counter_run set run = 'forgotten ' || rowid where run = ?"),
+            new ErasableColumns(
+                    "counter_number",
+                    List.of("run"),
+                    ErasableColumns.Subject.COUNTED_VALUE,
+                    "update counter_number set run = 'forgotten ' || id where run = ?"),
+            new ErasableColumns(
+                    "counter_change",
+                    List.of("run", "reason"),
+                    ErasableColumns.Subject.COUNTED_VALUE,
+                    "update counter_change set run = 'forgotten', reason = '' where run = ?"));
+
     private final Store store;
     private final Ledger ledger;
     private final ZoneId zone;

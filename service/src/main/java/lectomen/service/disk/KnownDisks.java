@@ -8,10 +8,12 @@ import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.time.InstantSource;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -25,6 +27,13 @@ import org.slf4j.LoggerFactory;
  * folder tells that it is the same. Folders on the disk of the home need none. Safe for several threads.
  */
 public final class KnownDisks {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(new ErasableColumns(
+            "folder_disk",
+            List.of("folder"),
+            ErasableColumns.Subject.FOLDER,
+            "delete from folder_disk where folder = ?"));
+
     private static final Logger LOG = LoggerFactory.getLogger(KnownDisks.class);
     private static final String MARKER = ".lectomen-folder";
     private static final int MARKER_BYTES = 16;

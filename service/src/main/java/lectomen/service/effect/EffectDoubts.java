@@ -88,7 +88,7 @@ public final class EffectDoubts {
      * @throws NoSuchEffectException if there is no such effect
      * @throws NotInDoubtException if it is not, or no longer, in doubt
      */
-    public void settle(String effectId, Settlement settlement, String principal, String personName) {
+    public void settle(String effectId, Settlement settlement, String principal) {
         store.write(db -> {
             Effect effect = Effects.find(db, effectId).orElseThrow(() -> new NoSuchEffectException(effectId));
             if (effect.state() != Effect.State.IN_DOUBT) {
@@ -98,7 +98,7 @@ public final class EffectDoubts {
             switch (settlement) {
                 case DONE -> {
                     Job job = jobs.find(db, effect.jobId()).orElseThrow();
-                    effects.done(db, effect, job, confirmed(effect, personName));
+                    effects.done(db, effect, job, confirmed(effect, principal));
                     goOn(db, effect, principal);
                 }
                 case REPEAT -> {
@@ -111,11 +111,11 @@ public final class EffectDoubts {
         });
     }
 
-    private static EffectResult.Done confirmed(Effect effect, String personName) {
+    private static EffectResult.Done confirmed(Effect effect, String principal) {
         return new EffectResult.Done(
                 effect.place().orElse(""),
                 effect.bytes(),
-                "confirmed by " + personName,
+                "confirmed by " + principal,
                 Optional.empty(),
                 true,
                 EffectResult.Also.NOTHING,

@@ -16,6 +16,7 @@ import lectomen.service.job.Job;
 import lectomen.service.job.JobOutputs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import lectomen.service.store.StoreIdentity;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -24,6 +25,14 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** The stored effects: intents, attempts, receipts. */
 public final class Effects {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(
+            new ErasableColumns(
+                    "effect_words",
+                    List.of("request", "place", "reason_parameters", "older"),
+                    ErasableColumns.Subject.JOB,
+                    "update effect_words set request = '{}', place = null, reason_parameters = '{}', older = null where effect_id in (select id from effect where job_id = ?)"));
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
 

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
 import java.time.InstantSource;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
@@ -19,11 +20,16 @@ import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.rulebook.Sources;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Takes in uploaded files. Safe for several threads. */
 public final class Uploads {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(new ErasableColumns(
+            "upload_key", List.of("key"), ErasableColumns.Subject.JOB, "delete from upload_key where job_id = ?"));
+
     /**
      * A file on its way in.
      *

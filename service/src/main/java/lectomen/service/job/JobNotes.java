@@ -4,11 +4,19 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Notes that people wrote about jobs. The ledger tells that somebody wrote, not what. Safe for several threads. */
 public final class JobNotes {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(new ErasableColumns(
+            "job_note_words",
+            List.of("text"),
+            ErasableColumns.Subject.JOB,
+            "delete from job_note_words where job_id = ?"));
+
     /** The longest note, in characters. */
     public static final int LONGEST = 4_000;
 

@@ -11,6 +11,7 @@ import lectomen.engine.plan.Outcome;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.step.StepOutput;
 import lectomen.engine.step.StepResult;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;
@@ -18,6 +19,19 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** The results of a job: its steps and its fields. Safe for several threads. */
 public final class JobResults {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(
+            new ErasableColumns(
+                    "field_words",
+                    List.of("name", "field"),
+                    ErasableColumns.Subject.JOB,
+                    "delete from field_words where job_id = ?"),
+            new ErasableColumns(
+                    "step_words",
+                    List.of("reasons"),
+                    ErasableColumns.Subject.JOB,
+                    "delete from step_words where job_id = ?"));
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<List<Reason>> REASONS = new TypeReference<>() {};
 

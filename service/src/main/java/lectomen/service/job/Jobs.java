@@ -21,6 +21,7 @@ import lectomen.engine.step.StepWait;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import lectomen.service.store.StoreIdentity;
 import org.jspecify.annotations.Nullable;
@@ -32,6 +33,23 @@ import tools.jackson.databind.json.JsonMapper;
  * what moved it. Safe for several threads.
  */
 public final class Jobs {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(
+            new ErasableColumns(
+                    "job_words",
+                    List.of(
+                            "name",
+                            "reason_parameters",
+                            "considered",
+                            "subfolder",
+                            "by_hand",
+                            "sender",
+                            "tags",
+                            "given",
+                            "sidecar"),
+                    ErasableColumns.Subject.JOB,
+                    "update job_words set name = '', reason_parameters = '{}', considered = '[]', subfolder = '', by_hand = null, sender = '', tags = '[]', given = '{}', sidecar = '' where job_id = ?"));
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int MOST_LINEAGE = 100;
 

@@ -19,6 +19,7 @@ import lectomen.engine.lookup.LookupRef;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;
@@ -26,6 +27,10 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** All lookups in their latest version. A change counts for every document that is planned from then on. Safe for threads. */
 public final class LookupTables {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(new ErasableColumns(
+            "lookup", List.of("columns"), ErasableColumns.Subject.LOOKUP, "delete from lookup where name = ?"));
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<List<String>> COLUMNS = new TypeReference<>() {};
     private static final Pattern NAME = Pattern.compile("[a-z][a-z0-9-]{0,62}");

@@ -9,10 +9,15 @@ import lectomen.engine.step.StepWait;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
+import lectomen.service.store.ErasableColumns;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** The stored plans: those that wait, and those that go on in their job's turn. A plan that ran to its end is not kept. */
 public final class Plans {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(new ErasableColumns(
+            "plan_words", List.of("record"), ErasableColumns.Subject.JOB, "delete from plan_words where job_id = ?"));
+
     private static final String SELECT = """
             select w.record from plan p join plan_words w on w.job_id = p.job_id and w.generation = p.generation
             where p.job_id = ?

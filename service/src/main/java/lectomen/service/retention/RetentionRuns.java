@@ -21,6 +21,8 @@ import lectomen.service.job.Originals;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.Rulebook;
+import lectomen.service.store.ErasableColumns;
+import lectomen.service.store.Erasure;
 import lectomen.service.store.Store;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -52,6 +54,7 @@ public final class RetentionRuns implements AutoCloseable {
     private final Settings settings;
     private final JobList list;
     private final ByteStore bytes;
+    private final Erasure erasure;
     private final InstantSource clock;
     private final Originals originals;
     private final ScheduledExecutorService daily = Executors.newSingleThreadScheduledExecutor(work -> {
@@ -67,6 +70,7 @@ public final class RetentionRuns implements AutoCloseable {
             Settings settings,
             JobList list,
             ByteStore bytes,
+            Erasure erasure,
             InstantSource clock) {
         this.store = store;
         this.ledger = ledger;
@@ -74,6 +78,7 @@ public final class RetentionRuns implements AutoCloseable {
         this.settings = settings;
         this.list = list;
         this.bytes = bytes;
+        this.erasure = erasure;
         this.clock = clock;
         this.originals = new Originals(ledger, clock);
     }
@@ -190,16 +195,13 @@ public final class RetentionRuns implements AutoCloseable {
 
     private void removeJob(JdbcClient db, String job, String principal) {
         Originals.noLongerUse(db, job);
+        erasure.forget(db, ErasableColumns.Subject.JOB, job);
         for (String part : List.of(
                 "update remaining_file set job_id = null where job_id = ?", // the file stays, and is not taken again
                 "delete from claim where job_id = ?",
-                "delete from upload_key where job_id = ?",
                 "delete from sidecar_awaited where job_id = ?",
-                "delete from job_note_words where job_id = ?",
                 "delete from job_note where job_id = ?",
-                "delete from step_words where job_id = ?",
                 "delete from step_run where job_id = ?",
-                "delete from field_words where job_id = ?",
                 "delete from effect_words where effect_id in (select id from effect where job_id = ?)",
                 "delete from effect_attempt where effect_id in (select id from effect where job_id = ?)",
                 // also what effects of other jobs refer to, which may stay
@@ -209,7 +211,6 @@ public final class RetentionRuns implements AutoCloseable {
                 "delete from effect where job_id = ?",
                 "delete from output where job_id = ?",
                 "delete from job_words where job_id = ?",
-                "delete from plan_words where job_id = ?",
                 "delete from plan where job_id = ?",
                 "update job set handed_over_from = null where handed_over_from = ?",
                 "update job set part_of = null where part_of = ?",

@@ -27,12 +27,20 @@ import lectomen.engine.rulefile.RuleRef;
 import lectomen.engine.rulefile.Sentence;
 import lectomen.service.home.Settings;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import lectomen.service.store.StoreIdentity;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** All rules in their order, with all their versions. Safe for several threads. */
 public final class Rulebook {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(new ErasableColumns(
+            "rule_version",
+            List.of("text", "reason"),
+            ErasableColumns.Subject.RULE,
+            "update rule_version set text = '', reason = '' where rule_id = ?"));
+
     /** The rules that act, and the number of this state of the rulebook, which grows with every change. */
     public record Acting(long version, List<LiveRule> rules) {
         public Acting {

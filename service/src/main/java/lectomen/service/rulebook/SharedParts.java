@@ -13,6 +13,7 @@ import lectomen.engine.rulefile.RuleFile;
 import lectomen.engine.rulefile.SharedPart;
 import lectomen.engine.yaml.Problem;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 
 /**
@@ -20,6 +21,13 @@ import lectomen.service.store.Store;
  * version, as a draft, and goes on as it was until that is put live.
  */
 public final class SharedParts {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(new ErasableColumns(
+            "part_version",
+            List.of("text", "reason"),
+            ErasableColumns.Subject.PART,
+            "update part_version set text = '', reason = '' where name = ?"));
+
     /**
      * @param usedBy the rules, retired ones apart, whose latest version names it
      * @param kind what people call it, such as {@code document type}

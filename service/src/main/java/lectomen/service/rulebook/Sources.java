@@ -1,14 +1,23 @@
 package lectomen.service.rulebook;
 
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** The places that files come from, each with a permanent number. Safe for several threads. */
 public final class Sources {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(new ErasableColumns(
+            "source",
+            List.of("folder"),
+            ErasableColumns.Subject.FOLDER,
+            "update source set folder = 'forgotten ' || id where folder = ?"));
+
     private static final String UPLOADS = "";
 
     private final Store store;

@@ -23,6 +23,7 @@ import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.RuleState;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -34,6 +35,13 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * versions and what names it change in one write. A service that was ended in between finishes that at its next start.
  */
 public final class RuleRenames {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(new ErasableColumns(
+            "rule_rename",
+            List.of("folder", "new_folder"),
+            ErasableColumns.Subject.RULE,
+            "delete from rule_rename where rule_id = ?"));
+
     private static final Logger LOG = LoggerFactory.getLogger(RuleRenames.class);
 
     private final Store store;

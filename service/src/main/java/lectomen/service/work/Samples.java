@@ -19,6 +19,7 @@ import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.rulebook.Rulebook;
+import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import lectomen.service.workers.Examination;
 import tools.jackson.databind.json.JsonMapper;
@@ -28,6 +29,13 @@ import tools.jackson.databind.json.JsonMapper;
  * and has no effect besides.
  */
 public final class Samples {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = List.of(new ErasableColumns(
+            "rule_sample",
+            List.of("name", "expected"),
+            ErasableColumns.Subject.RULE,
+            "delete from rule_sample where rule_id = ?"));
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     /**

@@ -191,7 +191,7 @@ class PretendEffectTest {
     void aPersonSettlesItAsDoneRepeatsItOrLeavesIt() {
         try (EffectRunner runner = interrupted(WhenInDoubt.ASK)) {
             runner.actOrWait(effect());
-            runner.doubts().settle(effect().id(), EffectDoubts.Settlement.REPEAT, "person 1", "Tess");
+            runner.doubts().settle(effect().id(), EffectDoubts.Settlement.REPEAT, "person 1");
             assertThat(effect().state()).isEqualTo(Effect.State.INTENDED);
             assertThat(fixture.jobs.require(job).state()).isEqualTo(JobState.WAITING);
             fixture.store.write(db -> {
@@ -199,11 +199,10 @@ class PretendEffectTest {
                 return job;
             });
             runner.actOrWait(effect());
-            runner.doubts().settle(effect().id(), EffectDoubts.Settlement.DONE, "person 1", "Tess");
-            assertThat(runner.of(job).get(0).answer()).contains("confirmed by Tess");
+            runner.doubts().settle(effect().id(), EffectDoubts.Settlement.DONE, "person 1");
+            assertThat(runner.of(job).get(0).answer()).contains("confirmed by person 1");
             assertThat(settled).as("its job may end").isEqualTo(2);
-            assertThatThrownBy(() ->
-                            runner.doubts().settle(effect().id(), EffectDoubts.Settlement.LEAVE, "person 1", "Tess"))
+            assertThatThrownBy(() -> runner.doubts().settle(effect().id(), EffectDoubts.Settlement.LEAVE, "person 1"))
                     .hasMessage("Effect 1-e1 is not in doubt: it is done");
         }
         assertThat(acts).as("nobody repeated it").isZero();

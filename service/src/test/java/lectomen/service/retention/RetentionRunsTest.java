@@ -35,7 +35,14 @@ class RetentionRunsTest {
                 Optional.empty(),
                 false);
         return new RetentionRuns(
-                fixture.store, fixture.ledger, fixture.rulebook, settings, list, fixture.bytes, fixture.clock);
+                fixture.store,
+                fixture.ledger,
+                fixture.rulebook,
+                settings,
+                list,
+                fixture.bytes,
+                fixture.erasure,
+                fixture.clock);
     }
 
     private static String ended(ServiceFixture fixture, String name) throws Exception {

@@ -1,0 +1,45 @@
+package lectomen.service;
+
+import java.util.List;
+import java.util.stream.Stream;
+import lectomen.service.access.People;
+import lectomen.service.counter.Counters;
+import lectomen.service.disk.KnownDisks;
+import lectomen.service.effect.Effects;
+import lectomen.service.intake.Uploads;
+import lectomen.service.job.JobNotes;
+import lectomen.service.job.JobResults;
+import lectomen.service.job.Jobs;
+import lectomen.service.lookup.LookupTables;
+import lectomen.service.plan.Plans;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.SharedParts;
+import lectomen.service.rulebook.Sources;
+import lectomen.service.store.ErasableColumns;
+import lectomen.service.store.Erasure;
+import lectomen.service.work.RuleRenames;
+import lectomen.service.work.Samples;
+
+/** What every table can hold of people, and how it is forgotten. A new table has its columns here, or fails a test. */
+final class AllErasable {
+    static final Erasure ERASURE = new Erasure(Stream.of(
+                    Jobs.ERASABLE,
+                    JobResults.ERASABLE,
+                    JobNotes.ERASABLE,
+                    Plans.ERASABLE,
+                    Effects.ERASABLE,
+                    Uploads.ERASABLE,
+                    People.ERASABLE,
+                    Rulebook.ERASABLE,
+                    Samples.ERASABLE,
+                    RuleRenames.ERASABLE,
+                    SharedParts.ERASABLE,
+                    LookupTables.ERASABLE,
+                    Counters.ERASABLE,
+                    Sources.ERASABLE,
+                    KnownDisks.ERASABLE)
+            .flatMap(List<ErasableColumns>::stream)
+            .toList());
+
+    private AllErasable() {}
+}
