@@ -25,6 +25,7 @@ import picocli.CommandLine.Command;
             SourceCommand.class,
             IntakeCommand.class,
             FolderCommand.class,
+            ConnectionCommand.class,
             RetentionCommand.class,
             WelcomeCommand.class,
             LedgerCommand.class,

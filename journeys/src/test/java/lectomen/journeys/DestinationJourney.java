@@ -25,7 +25,7 @@ class DestinationJourney {
     @BeforeAll
     static void start() throws Exception {
         Path home = Files.createDirectories(temp.resolve("home")).toRealPath();
-        for (String folder : List.of("inbox", "archive", "far", "small", "share")) {
+        for (String folder : List.of("inbox", "archive", "far", "small", "share", "calm")) {
             Files.createDirectories(home.resolve(folder));
         }
         Files.writeString(home.resolve("lectomen.yaml"), """
@@ -36,6 +36,7 @@ class DestinationJourney {
                   far: { folder: "{home}/far" }
                   small: { folder: "{home}/small" }
                   share: { folder: "{home}/share" }
+                  calm: { folder: "{home}/calm" }
                 """);
         service = RunningService.start(home);
     }
@@ -51,6 +52,32 @@ class DestinationJourney {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    @Test
+    void nothingIsFiledToAPausedConnectionThroughARestartUntilItIsResumed() throws Exception {
+        service.live(Rules.keepName("calm", "arrives: whole").replace("in: archive", "in: calm"));
+        assertThat(service.client("connection", "pause", "calm").out()).contains("paused since");
+        service.client("connection", "limit", "calm", "--to", "2");
+        service.drop("calm", "calm.txt", "calm");
+        JsonNode waiting = service.awaitJob("calm.txt", "waiting");
+        RunningService.await("it says why", RunningService.LONGEST_WAIT, () -> service.job("calm.txt")
+                .path("reason")
+                .path("code")
+                .asString("")
+                .equals("connection.paused"));
+        service.stop();
+        service.startAgain();
+        assertThat(service.client("connection", "list").out())
+                .contains("calm: folder ", "at most 2 at once, paused since", "archive: folder ");
+        assertThat(filedIn(service.home().resolve("calm"))).isZero();
+        service.client("connection", "resume", "calm");
+        service.awaitJob("calm.txt", "filed");
+        String ledger = service.get("/jobs/" + waiting.path("id").asString())
+                .path("ledger")
+                .toString();
+        assertThat(ledger).contains("effect.receipt");
+        service.client("connection", "limit", "calm", "--to", "24");
     }
 
     @Test

@@ -3,10 +3,15 @@ package lectomen.service;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import lectomen.engine.reason.Reason;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.connection.ConnectionRecord;
+import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.counter.Counters;
 import lectomen.service.destination.Connections;
 import lectomen.service.destination.folder.FolderDestinations;
+import lectomen.service.effect.ConnectionLimits;
 import lectomen.service.effect.EffectKinds;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.effect.Effects;
@@ -33,6 +38,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
             Jobs jobs,
             Effects effects,
             ByteStore bytes,
+            ConnectionRecords records,
             Connections connections,
             FolderDestinations folders,
             Rulebook rulebook,
@@ -50,7 +56,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
                 new WithdrawEffect(effects, folders::find, file::findOlder),
                 new GiveBackEffect(bytes, folders),
                 new AnswerEffect(folders)));
-        EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, clock);
+        EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records), clock);
         JobFilings filings =
                 new JobFilings(store, jobs, effects, connections, counters, sameDocument, endings, waits, runner);
         runner.settleWith(filings::settle);
@@ -68,5 +74,20 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
             }
         });
         return new AllEffects(runner, filings, giveBack);
+    }
+
+    /** What is sent elsewhere than to a connection, such as a file that goes back to its submitter, has the usual limit. */
+    private static ConnectionLimits limits(ConnectionRecords records) {
+        return new ConnectionLimits() {
+            @Override
+            public int atOnce(String connection) {
+                return records.find(connection).map(ConnectionRecord::atOnce).orElse(ConnectionRecords.USUAL_AT_ONCE);
+            }
+
+            @Override
+            public Optional<Reason> findPause(String connection) {
+                return records.find(connection).flatMap(ConnectionRecord::pauseReason);
+            }
+        };
     }
 }

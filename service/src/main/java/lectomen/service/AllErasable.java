@@ -3,6 +3,7 @@ package lectomen.service;
 import java.util.List;
 import java.util.stream.Stream;
 import lectomen.service.access.People;
+import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.counter.Counters;
 import lectomen.service.disk.KnownDisks;
 import lectomen.service.effect.Effects;
@@ -36,6 +37,7 @@ final class AllErasable {
                     SharedParts.ERASABLE,
                     LookupTables.ERASABLE,
                     Counters.ERASABLE,
+                    ConnectionRecords.ERASABLE,
                     Sources.ERASABLE,
                     KnownDisks.ERASABLE)
             .flatMap(List<ErasableColumns>::stream)

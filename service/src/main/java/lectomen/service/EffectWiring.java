@@ -1,9 +1,12 @@
 package lectomen.service;
 
 import java.time.InstantSource;
+import java.util.List;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.counter.Counters;
 import lectomen.service.destination.Connections;
+import lectomen.service.destination.folder.FolderConnection;
 import lectomen.service.destination.folder.FolderDestinations;
 import lectomen.service.disk.KnownDisks;
 import lectomen.service.effect.EffectRunner;
@@ -29,8 +32,15 @@ import org.springframework.context.annotation.Configuration;
 @Configuration(proxyBeanMethods = false)
 class EffectWiring {
     @Bean
-    Connections connections(Settings settings, KnownDisks disks) {
-        return new Connections(settings.folders(), settings.roots(), disks::findElsewhere);
+    ConnectionRecords connectionRecords(Store store, Ledger ledger, Settings settings, InstantSource clock) {
+        ConnectionRecords records = new ConnectionRecords(store, ledger, List.of(new FolderConnection()), clock);
+        records.declare(FolderConnection.CODE, FolderConnection.settings(settings.folders()));
+        return records;
+    }
+
+    @Bean
+    Connections connections(ConnectionRecords records, Settings settings, KnownDisks disks) {
+        return new Connections(() -> FolderDestinations.foldersOf(records), settings.roots(), disks::findElsewhere);
     }
 
     @Bean
@@ -71,6 +81,7 @@ class EffectWiring {
             Jobs jobs,
             Effects effects,
             ByteStore bytes,
+            ConnectionRecords records,
             Connections connections,
             FolderDestinations folders,
             Rulebook rulebook,
@@ -86,6 +97,7 @@ class EffectWiring {
                 jobs,
                 effects,
                 bytes,
+                records,
                 connections,
                 folders,
                 rulebook,

@@ -36,6 +36,7 @@ class ErasureTest {
             Map.entry("claim", "job_id state"),
             Map.entry("claim_file", "claim path_key job_id"),
             Map.entry("claim_piece", "claim path_key role sidecar_key job_id fails"),
+            Map.entry("connection", "name kind paused_by"),
             Map.entry("counter_change", "counter principal"),
             Map.entry("counter_number", "counter job_id state"),
             Map.entry("counter_run", "counter"),

@@ -18,8 +18,10 @@ import lectomen.engine.rule.Retention;
 import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.DiskSpaceGuard;
+import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.counter.Counters;
 import lectomen.service.destination.Connections;
+import lectomen.service.destination.folder.FolderConnection;
 import lectomen.service.destination.folder.FolderDestinations;
 import lectomen.service.disk.KnownDisks;
 import lectomen.service.effect.EffectRunner;
@@ -57,6 +59,7 @@ public final class ServiceFixture implements AutoCloseable {
     public final EffectRunner runner;
     public final JobFilings filings;
     public final JobEndings endings;
+    public final ConnectionRecords connectionRecords;
     public final Erasure erasure = AllErasable.ERASURE;
     public final Plans plans;
     public final PlanWaits waits;
@@ -87,8 +90,10 @@ public final class ServiceFixture implements AutoCloseable {
         bytes = new ByteStore(folder.resolve("bytes"));
         rulebook = new Rulebook(store, ledger, settings, settings::site, clock);
         Effects effects = new Effects(store, ledger, keyed, clock);
-        Connections connections = new Connections(settings.folders(), settings.roots(), disks::findElsewhere);
+        Connections connections = new Connections(settings::folders, settings.roots(), disks::findElsewhere);
         folders = new FolderDestinations(connections);
+        connectionRecords = new ConnectionRecords(store, ledger, List.of(new FolderConnection()), clock);
+        connectionRecords.declare(FolderConnection.CODE, FolderConnection.settings(settings.folders()));
         endings = new JobEndings(jobs);
         plans = new Plans(jobs);
         ChildJobs children = new ChildJobs(jobs, endings, plans, ledger, sources);
@@ -99,6 +104,7 @@ public final class ServiceFixture implements AutoCloseable {
                 jobs,
                 effects,
                 bytes,
+                connectionRecords,
                 connections,
                 folders,
                 rulebook,

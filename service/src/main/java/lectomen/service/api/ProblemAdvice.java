@@ -1,6 +1,7 @@
 package lectomen.service.api;
 
 import lectomen.service.access.BadPersonException;
+import lectomen.service.connection.NoSuchConnectionException;
 import lectomen.service.counter.BadCounterException;
 import lectomen.service.effect.NoSuchEffectException;
 import lectomen.service.effect.NotInDoubtException;
@@ -46,6 +47,11 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ProblemDetail noSuchJob(NoSuchJobException e) {
         return problem(HttpStatus.NOT_FOUND, "no-such-job", "No such job", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail noSuchConnection(NoSuchConnectionException e) {
+        return problem(HttpStatus.NOT_FOUND, "no-such-connection", "No such connection", e.getMessage());
     }
 
     @ExceptionHandler

@@ -6,12 +6,13 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import lectomen.engine.reason.Reason;
 import lectomen.service.disk.KnownDisks;
 
 /** The folders that rules can file to, by connection name. */
 public final class Connections {
-    private final Map<String, Path> folders;
+    private final Supplier<Map<String, Path>> folders;
     private final List<Path> roots;
     private final Disks disks;
 
@@ -21,9 +22,12 @@ public final class Connections {
         Optional<KnownDisks.Elsewhere> findElsewhere(Path folder) throws IOException;
     }
 
-    /** @param roots that all folders are under, and that links in them may lead to */
-    public Connections(Map<String, Path> folders, List<Path> roots, Disks disks) {
-        this.folders = Map.copyOf(folders);
+    /**
+     * @param folders by connection name, as they are now
+     * @param roots that all folders are under, and that links in them may lead to
+     */
+    public Connections(Supplier<Map<String, Path>> folders, List<Path> roots, Disks disks) {
+        this.folders = folders;
         this.roots = List.copyOf(roots);
         this.disks = disks;
     }
@@ -51,10 +55,10 @@ public final class Connections {
     }
 
     public Optional<Path> findFolder(String name) {
-        return Optional.ofNullable(folders.get(name));
+        return Optional.ofNullable(folders().get(name));
     }
 
     public Map<String, Path> folders() {
-        return folders;
+        return folders.get();
     }
 }

@@ -21,7 +21,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 public final class EffectRunner implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(EffectRunner.class);
     private static final Duration CLEARING_PAUSE = Duration.ofSeconds(3);
-    private static final int MOST_LEFT_BY_A_CRASH = EffectScheduler.AT_ONCE_ON_A_CONNECTION * 5;
+    private static final int MOST_LEFT_BY_A_CRASH = 120;
 
     private final Store store;
     private final Jobs jobs;
@@ -29,6 +29,7 @@ public final class EffectRunner implements AutoCloseable {
     private final EffectKinds kinds;
     private final Sources sources;
     private final JobEndings endings;
+    private final ConnectionLimits limits;
     private final EffectRetries retries;
     private final EffectDoubts doubts;
     private final EffectScheduler due;
@@ -47,6 +48,7 @@ public final class EffectRunner implements AutoCloseable {
             EffectKinds kinds,
             Sources sources,
             JobEndings endings,
+            ConnectionLimits limits,
             InstantSource clock) {
         this.store = store;
         this.jobs = jobs;
@@ -54,9 +56,10 @@ public final class EffectRunner implements AutoCloseable {
         this.kinds = kinds;
         this.sources = sources;
         this.endings = endings;
+        this.limits = limits;
         this.retries = new EffectRetries(store, jobs, effects, kinds, clock);
         this.doubts = new EffectDoubts(store, jobs, effects, kinds, endings, sources);
-        this.due = new EffectScheduler(effects, this::actOrWait);
+        this.due = new EffectScheduler(effects, limits, this::actOrWait);
     }
 
     /** Says who settles jobs. Call it while the service is put together. */
@@ -83,6 +86,11 @@ public final class EffectRunner implements AutoCloseable {
     void actOrWait(Effect effect) {
         try {
             EffectKind kind = kinds.require(effect.kind());
+            Optional<Reason> pause = limits.findPause(effect.connection());
+            if (pause.isPresent() && effect.state() == Effect.State.INTENDED) {
+                retries.waitForIt(effect, pause.get());
+                return;
+            }
             if (effect.state() == Effect.State.ACTING && doubts.resolve(effect, kind)) {
                 return;
             }
@@ -159,6 +167,12 @@ public final class EffectRunner implements AutoCloseable {
 
     private void clear(String effectId) {
         effects.find(effectId).ifPresent(effect -> kinds.find(effect.kind()).ifPresent(kind -> kind.clear(effect)));
+    }
+
+    /** Tries at once what waits for a connection, since it was resumed. */
+    public void resumed(String connection) {
+        store.write(db -> effects.wake(db, connection));
+        wake();
     }
 
     /** What a person decides about effects in doubt. */

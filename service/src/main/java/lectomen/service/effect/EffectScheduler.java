@@ -25,10 +25,8 @@ final class EffectScheduler implements AutoCloseable {
     private static final Duration AFTER_FAULT = Duration.ofSeconds(1);
     private static final int MOST_IN_A_LOOK = 100;
 
-    /** How many effects may be under way on one connection. */
-    static final int AT_ONCE_ON_A_CONNECTION = 24;
-
     private final Effects effects;
+    private final ConnectionLimits limits;
     private final Consumer<Effect> act;
     private final Set<String> taken = ConcurrentHashMap.newKeySet();
     private final Map<String, Integer> atWork = new ConcurrentHashMap<>();
@@ -38,7 +36,8 @@ final class EffectScheduler implements AutoCloseable {
             Executors.newSingleThreadScheduledExecutor(work -> new Thread(work, "filing-poller"));
 
     /** @param act does an open effect, or says why it has to wait */
-    EffectScheduler(Effects effects, Consumer<Effect> act) {
+    EffectScheduler(Effects effects, ConnectionLimits limits, Consumer<Effect> act) {
+        this.limits = limits;
         this.effects = effects;
         this.act = act;
     }
@@ -76,12 +75,12 @@ final class EffectScheduler implements AutoCloseable {
         try {
             Set<String> busy = new HashSet<>();
             atWork.forEach((connection, count) -> {
-                if (count >= AT_ONCE_ON_A_CONNECTION) {
+                if (count >= limits.atOnce(connection)) {
                     busy.add(connection);
                 }
             });
             for (Effects.Due due : effects.due(busy, MOST_IN_A_LOOK)) {
-                if (atWork.getOrDefault(due.connection(), 0) < AT_ONCE_ON_A_CONNECTION && taken.add(due.id())) {
+                if (atWork.getOrDefault(due.connection(), 0) < limits.atOnce(due.connection()) && taken.add(due.id())) {
                     atWork.merge(due.connection(), 1, Integer::sum);
                     threads.execute(() -> act(due));
                 }
@@ -102,7 +101,7 @@ final class EffectScheduler implements AutoCloseable {
         } finally {
             taken.remove(due.id());
             int others = atWork.merge(due.connection(), -1, Integer::sum);
-            if (others == AT_ONCE_ON_A_CONNECTION - 1) {
+            if (others == limits.atOnce(due.connection()) - 1) {
                 wake();
             }
         }

@@ -25,6 +25,8 @@ public record ErasableColumns(String table, List<String> columns, Subject subjec
         /** A shared part with all its versions: its name. */
         PART,
         LOOKUP,
+        /** A connection: its name. */
+        CONNECTION,
         /** A value that counters count by, such as the name of a vessel. */
         COUNTED_VALUE,
         /** A folder: its path. */

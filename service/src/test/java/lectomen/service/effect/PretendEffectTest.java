@@ -29,6 +29,19 @@ class PretendEffectTest {
     private Effects effects;
     private String job;
     private Supplier<EffectResult> bell = () -> new EffectResult.NotNow(Reason.of("destination.away"));
+    private Optional<Reason> pause = Optional.empty();
+    private final ConnectionLimits limits = new ConnectionLimits() {
+        @Override
+        public int atOnce(String connection) {
+            return 1;
+        }
+
+        @Override
+        public Optional<Reason> findPause(String connection) {
+            return pause;
+        }
+    };
+
     private boolean canBeAsked = true;
     private WhenInDoubt whenInDoubt = WhenInDoubt.ASK;
     private int acts;
@@ -77,6 +90,7 @@ class PretendEffectTest {
                 new EffectKinds(List.of(kinds)),
                 fixture.sources,
                 fixture.endings,
+                limits,
                 fixture.clock);
         runner.settleWith((db, ended) -> settled++);
         return runner;
@@ -206,6 +220,17 @@ class PretendEffectTest {
                     .hasMessage("Effect 1-e1 is not in doubt: it is done");
         }
         assertThat(acts).as("nobody repeated it").isZero();
+    }
+
+    @Test
+    void nothingIsSentOnAPausedConnection() {
+        pause = Optional.of(Reason.of("connection.paused", "connection", "bell", "since", "noon"));
+        EffectView view = run(runner(new Ring()));
+        assertThat(acts).isZero();
+        assertThat(view.reason().map(Reason::words))
+                .contains(
+                        "Connection bell was paused at noon. Filing continues when it is resumed: connection resume bell.");
+        assertThat(fixture.jobs.require(job).state()).isEqualTo(JobState.WAITING);
     }
 
     @Test

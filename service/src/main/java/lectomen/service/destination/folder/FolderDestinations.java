@@ -1,7 +1,10 @@
 package lectomen.service.destination.folder;
 
 import java.nio.file.Path;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
+import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.destination.Connections;
 import lectomen.service.destination.Destination;
 
@@ -13,6 +16,14 @@ public final class FolderDestinations {
 
     public FolderDestinations(Connections connections) {
         this.connections = connections;
+    }
+
+    /** The folders of connections, by name. */
+    public static Map<String, Path> foldersOf(ConnectionRecords connections) {
+        Map<String, Path> folders = new TreeMap<>();
+        connections.all().values().forEach(record -> FolderConnection.findFolder(record)
+                .ifPresent(folder -> folders.put(record.name(), folder)));
+        return folders;
     }
 
     /** Empty where the connection is not configured. */

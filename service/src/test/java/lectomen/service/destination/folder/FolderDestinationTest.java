@@ -75,7 +75,7 @@ class FolderDestinationTest {
     }
 
     private Connections connections() {
-        return new Connections(Map.of(), List.of(temp.resolve("allowed")), folder -> elsewhere);
+        return new Connections(() -> Map.of(), List.of(temp.resolve("allowed")), folder -> elsewhere);
     }
 
     private FolderDestination destination(boolean links) {

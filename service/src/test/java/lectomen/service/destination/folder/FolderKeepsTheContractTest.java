@@ -46,7 +46,7 @@ class FolderKeepsTheContractTest {
 
         @Override
         protected Destination destination() {
-            Connections connections = new Connections(Map.of(), List.of(), folder -> Optional.empty());
+            Connections connections = new Connections(() -> Map.of(), List.of(), folder -> Optional.empty());
             return new FolderDestination("archive", root, connections, new FolderNames(), new TemporaryFiles(), links);
         }
 

@@ -1,0 +1,16 @@
+package lectomen.service.connection;
+
+import java.util.List;
+import tools.jackson.databind.JsonNode;
+
+/** A kind of connection: which settings it has. Safe for several threads. */
+public interface ConnectionKind {
+    /** What the store and people know it by. */
+    String code();
+
+    /** The settings, as a JSON Schema (draft 2020-12). A password is the name of a secret, of the format "secret". */
+    JsonNode schema();
+
+    /** What is wrong with some settings, in words; empty where they can be used. */
+    List<String> problems(JsonNode settings);
+}
