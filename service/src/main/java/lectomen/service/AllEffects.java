@@ -50,15 +50,14 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
             Locale locale,
             InstantSource clock) {
         SameDocument sameDocument = new SameDocument(store, effects, keyed);
-        FileEffect file = new FileEffect(store, jobs, effects, bytes, counters, sameDocument, folders::find, locale);
+        FileEffect file = new FileEffect(store, jobs, effects, bytes, counters, sameDocument, folders, locale);
         EffectKinds kinds = new EffectKinds(List.of(
                 file,
                 new WithdrawEffect(effects, folders::find, file::findOlder),
                 new GiveBackEffect(bytes, folders),
                 new AnswerEffect(folders)));
         EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records), clock);
-        JobFilings filings =
-                new JobFilings(store, jobs, effects, connections, counters, sameDocument, endings, waits, runner);
+        JobFilings filings = new JobFilings(store, jobs, effects, kinds, sameDocument, endings, waits, runner);
         runner.settleWith(filings::settle);
         GiveBack giveBack = new GiveBack(effects, rulebook, clock);
         endings.afterBadEnds((db, job, end, reason, hotFolder, goesOn) -> {

@@ -43,6 +43,11 @@ public interface Destination {
     /** Whether it can be asked what it has, so that an interrupted attempt can be found out. */
     boolean canBeAsked();
 
+    /** Whether a file that somebody puts there at the same moment, under the same name, may be replaced. */
+    default boolean mayReplace() {
+        return false;
+    }
+
     /** Removes what proved a filing until its receipt was written; what can't be reached is removed later. */
     void clear(FilingOrder order);
 

@@ -1,6 +1,9 @@
 package lectomen.service.effect;
 
+import java.util.List;
+import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.WhenInDoubt;
+import lectomen.service.job.Job;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** A kind of effect: how it is carried out, and what else changes with it. Safe for several threads. */
@@ -20,6 +23,26 @@ public interface EffectKind {
     /** What the rule says for the case that it is in doubt whether the effect happened. */
     default WhenInDoubt whenInDoubt(Effect effect) {
         return WhenInDoubt.ASK;
+    }
+
+    /** Whether steps of rules ask for such effects, so that a job is filed only when all of them are proved. */
+    default boolean isAskedForBySteps() {
+        return false;
+    }
+
+    /** Whether steps of rules ask for such effects in this form. */
+    default boolean takes(PlannedEffect planned) {
+        return false;
+    }
+
+    /**
+     * Records what a step asks for as an intent.
+     *
+     * @param before the effects of earlier runs of the job
+     * @return false, and nothing is recorded, if one of them did it already
+     */
+    default boolean intend(JdbcClient db, Job job, List<Effect> before, PlannedEffect planned) {
+        throw new IllegalStateException("No step asks for effects of the kind \"" + code() + "\"");
     }
 
     /** Carries out an open effect, or finds that an earlier attempt did. What it throws makes the effect wait. */

@@ -369,13 +369,15 @@ public final class Effects {
                 .update();
     }
 
-    /** Whether an effect of the kind has no receipt yet in the job's present generation. */
-    public boolean lacksReceipt(JdbcClient db, Job job, String kind) {
+    /** Whether an effect of these kinds has no receipt yet in the job's present generation. */
+    public boolean lacksReceipt(JdbcClient db, Job job, Set<String> kinds) {
         return !db.sql("""
                         select 1 from effect
-                        where job_id = ? and generation = ? and kind = ? and state <> 'done' limit 1
+                        where job_id = :job and generation = :generation and kind in (:kinds) and state <> 'done' limit 1
                         """)
-                .params(job.id(), job.generation(), kind)
+                .param("job", job.id())
+                .param("generation", job.generation())
+                .param("kinds", kinds)
                 .query(Integer.class)
                 .list()
                 .isEmpty();

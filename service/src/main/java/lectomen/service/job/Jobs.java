@@ -521,18 +521,22 @@ public final class Jobs {
                         """).query(Long.class).single());
     }
 
-    /** Gives jobs that were in a worker when the service ended their turn again. */
-    public int recover(JdbcClient db) {
+    /**
+     * Gives jobs that were in a worker when the service ended their turn again.
+     *
+     * @param kinds of effects that jobs wait for: one that has some is past its worker
+     */
+    public int recover(JdbcClient db, Set<String> kinds) {
         store.afterCommit(counts::changed);
         return db.sql("""
                         update job set state = 'waiting', waits_for = 'turn', version = version + 1
                         where state = 'working' and not exists (
                             select 1 from effect e
-                            where e.job_id = job.id and e.generation = job.generation and e.kind in ('file', 'withdraw')
+                            where e.job_id = job.id and e.generation = job.generation and e.kind in (:kinds)
                               and not exists (
                                 select 1 from plan p
                                 where p.job_id = job.id and p.generation = job.generation and p.waits_for is null))
-                        """).update();
+                        """).param("kinds", kinds).update();
     }
 
     /** The earlier jobs that this one's file came from, the nearest first. */

@@ -23,7 +23,6 @@ import lectomen.engine.plan.PlanRecord;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rulefile.RuleRef;
-import lectomen.engine.step.file.Filing;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.Task;
 import lectomen.service.bytes.ByteStore;
@@ -125,7 +124,7 @@ public final class JobRunner implements AutoCloseable {
 
     /** Begins to work; jobs that an earlier run of the service had in a worker get their turn again. */
     public void start() {
-        int recovered = store.write(jobs::recover);
+        int recovered = store.write(db -> jobs.recover(db, filings.kindsOfTheJob()));
         giveThoseThatAwaitARuleTheirTurn();
         rulebook.onChange(this::giveThoseThatAwaitARuleTheirTurn);
         if (recovered > 0) {
@@ -448,7 +447,7 @@ public final class JobRunner implements AutoCloseable {
             plans.ended(db, before);
         }
         if (outcome.goesWell()) {
-            filings.intend(db, before, outcome.effects(Filing.class));
+            filings.intend(db, before, outcome.effects());
             if (before.holdWanted()) {
                 hold(db, before.id());
             }

@@ -60,6 +60,7 @@ class CountersTest {
                 List.of(new CounterUse("n", counter, run)),
                 "",
                 null,
+                null,
                 null);
     }
 

@@ -60,6 +60,7 @@ class EffectRunnerTest {
                 List.of(counters),
                 null,
                 null,
+                null,
                 null);
         return fixture.store.write(db -> {
             fixture.jobs.move(db, job, Jobs.Move.to(JobState.WORKING), "service");

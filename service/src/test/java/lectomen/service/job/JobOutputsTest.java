@@ -56,7 +56,20 @@ class JobOutputsTest {
 
     private static Filing filing(int step, StepOutput product) {
         return new Filing(
-                step, "archive", "", "a", Map.of(), "pdf", WhenTaken.NUMBER_IT, null, null, null, null, product, null);
+                step,
+                "archive",
+                "",
+                "a",
+                Map.of(),
+                "pdf",
+                WhenTaken.NUMBER_IT,
+                null,
+                null,
+                null,
+                null,
+                product,
+                null,
+                null);
     }
 
     private void keep(List<StepResult> steps, List<Filing> filings) {

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicReference;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.reason.Reason;
@@ -112,7 +113,8 @@ class JobsTest {
     void aJobThatWasInWorkWhenTheServiceEndedGetsItsTurnAgain() {
         String id = arrived("a");
         takeNext();
-        assertThat(store.write(jobs::recover)).isEqualTo(1);
+        int recovered = store.write(db -> jobs.recover(db, Set.of("file", "withdraw")));
+        assertThat(recovered).isEqualTo(1);
         assertThat(takeNext()).contains(id);
     }
 

@@ -59,7 +59,7 @@ class JobsInterruptedTest extends JobRunnerFixture {
         String id = fixture.send("die.txt", "text");
         for (int stop = 0; stop < 5; stop++) {
             fixture.store.write(fixture.jobs::takeNext);
-            fixture.store.write(fixture.jobs::recover);
+            fixture.store.write(db -> fixture.jobs.recover(db, fixture.filings.kindsOfTheJob()));
         }
         start();
         Await.until("a worker died of it", () -> job(id), () -> code(job(id)).equals("worker.died"));

@@ -75,6 +75,7 @@ public final class FileKind implements StepKind<FileStep> {
         }
         WhenInDoubt whenInDoubt = SettingReader.choice(
                 section, "when in doubt", WhenInDoubt::findByWord, WhenInDoubt.words(), WhenInDoubt.ASK);
+        boolean mayReplace = SettingReader.yes(section, "may replace", false);
         section.close();
         if (connection.isEmpty() || whenTaken.isEmpty() || (underText.isPresent() && under.isEmpty())) {
             return Optional.empty();
@@ -87,6 +88,7 @@ public final class FileKind implements StepKind<FileStep> {
                 numbered,
                 olderTo,
                 whenInDoubt,
+                mayReplace,
                 outer.spot().line()));
     }
 
@@ -175,6 +177,10 @@ public final class FileKind implements StepKind<FileStep> {
                     case FAIL -> "If the name is taken, " + whenTaken("it fails") + ".";
                 };
         sentences.detail(taken, file.line(), WORD);
+        if (file.mayReplace()) {
+            String may = SentenceBlanks.of("may be replaced", WORD, "may replace");
+            sentences.detail("A file that somebody puts there at the same moment " + may + ".", file.line(), WORD);
+        }
         if (file.whenInDoubt() != WhenInDoubt.ASK) {
             String choice = file.whenInDoubt() == WhenInDoubt.REPEAT ? "it is filed again" : "it is left, and fails";
             String then = SentenceBlanks.of(choice, WORD, "when in doubt");
@@ -196,6 +202,7 @@ public final class FileKind implements StepKind<FileStep> {
         RuleWords words = RuleWords.beside(FileKind.class);
         ObjectNode where = SchemaShapes.words(List.of("in"), "in", "under", "numbered", "move older to", "output");
         SchemaShapes.properties(where).set("when taken", SchemaShapes.choice(WhenTaken.words()));
+        SchemaShapes.properties(where).set("may replace", SchemaShapes.ref("yes"));
         SchemaShapes.properties(where).set("when in doubt", SchemaShapes.choice(WhenInDoubt.words()));
         ObjectNode step = SchemaShapes.object(List.of(WORD));
         SchemaShapes.properties(step).set(WORD, words.explain(where, WORD));
@@ -244,7 +251,8 @@ public final class FileKind implements StepKind<FileStep> {
                 counters,
                 key.orElse(""),
                 made.orElse(null),
-                file.whenInDoubt());
+                file.whenInDoubt(),
+                file.mayReplace());
         Set<Reason> warnings = new LinkedHashSet<>();
         Filing.Target target = filing.withAnyNumbers()
                 .target(

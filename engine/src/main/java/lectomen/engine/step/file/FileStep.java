@@ -11,6 +11,7 @@ import lectomen.engine.step.WhenInDoubt;
  *
  * @param output that is filed
  * @param numbered names with a number, where {@link WhenTaken#NUMBER_IT} is chosen; empty for {@code name (2)}
+ * @param mayReplace whether a connection may be used that can't keep from replacing a file of that name
  * @param whenInDoubt for a connection that can't be asked what it has
  * @param olderTo where what is there goes, where {@link WhenTaken#NEW_VERSION} is chosen
  */
@@ -22,6 +23,7 @@ public record FileStep(
         Optional<NamePattern> numbered,
         Optional<NamePattern> olderTo,
         WhenInDoubt whenInDoubt,
+        boolean mayReplace,
         int line)
         implements Step {
     /** What is known in the last two besides: the number, the name that is taken, and the folder it lies in. */

@@ -32,6 +32,7 @@ import org.jspecify.annotations.Nullable;
  * @param counters the numbers that it needs; each stands in its slot once it is given
  * @param documentKey the text by which later documents of the rule are the same document; empty where none are
  * @param product what is filed; null for the original document
+ * @param mayReplace whether a connection may be used that can't keep from replacing a file of that name; null for no
  * @param whenInDoubt for a connection that can't be asked what it has; null to ask a person
  * @param olderTo the pattern of where what is there goes, for a new version; else empty
  */
@@ -48,7 +49,8 @@ public record Filing(
         @Nullable List<CounterUse> counters,
         @Nullable String documentKey,
         @Nullable StepOutput product,
-        @Nullable WhenInDoubt whenInDoubt)
+        @Nullable WhenInDoubt whenInDoubt,
+        @Nullable Boolean mayReplace)
         implements PlannedEffect {
     private static final int MOST_READ_BEFORE = 1_000;
     private static final ConcurrentMap<String, NamePattern> READ_BEFORE = new ConcurrentHashMap<>();
@@ -66,13 +68,19 @@ public record Filing(
             Map<String, String> slots,
             String ending,
             WhenTaken whenTaken) {
-        this(step, connection, under, name, slots, ending, whenTaken, null, null, null, null, null, null);
+        this(step, connection, under, name, slots, ending, whenTaken, null, null, null, null, null, null, null);
     }
 
     /** What the rule says for the case that it can't be proved whether it was filed. */
     @Override
     public WhenInDoubt whenInDoubt() {
         return whenInDoubt == null ? WhenInDoubt.ASK : whenInDoubt;
+    }
+
+    /** Whether a connection may be used that can't keep from replacing a file of that name. */
+    @Override
+    public Boolean mayReplace() {
+        return Boolean.TRUE.equals(mayReplace);
     }
 
     /** What is filed; empty for the original document. */
@@ -109,7 +117,8 @@ public record Filing(
                 counters,
                 documentKey,
                 product,
-                whenInDoubt);
+                whenInDoubt,
+                mayReplace);
     }
 
     /** The same as if each of its counters were at its start, to check that a name can be made. */

@@ -26,6 +26,7 @@ class FilingTest {
                 List.of(),
                 "",
                 null,
+                null,
                 null);
     }
 

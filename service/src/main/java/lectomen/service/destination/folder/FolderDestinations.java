@@ -7,9 +7,10 @@ import java.util.TreeMap;
 import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.destination.Connections;
 import lectomen.service.destination.Destination;
+import lectomen.service.destination.Destinations;
 
 /** Makes folders out as destinations: those of connections, and others by their paths. Safe for several threads. */
-public final class FolderDestinations {
+public final class FolderDestinations implements Destinations {
     private final Connections connections;
     private final FolderNames names = new FolderNames();
     private final TemporaryFiles temporaryFiles = new TemporaryFiles();
@@ -26,9 +27,14 @@ public final class FolderDestinations {
         return folders;
     }
 
-    /** Empty where the connection is not configured. */
+    @Override
     public Optional<Destination> find(String connection) {
         return connections.findFolder(connection).map(folder -> at(connection, folder));
+    }
+
+    @Override
+    public String settings(String connection) {
+        return connections.findFolder(connection).map(Object::toString).orElse("");
     }
 
     /** @param connection what the folder is called in reasons */

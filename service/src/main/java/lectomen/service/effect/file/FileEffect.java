@@ -1,22 +1,25 @@
 package lectomen.service.effect.file;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.function.Function;
 import java.util.function.IntFunction;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.WhenInDoubt;
 import lectomen.engine.step.file.Filing;
 import lectomen.engine.step.file.WhenTaken;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.counter.Counters;
 import lectomen.service.destination.Destination;
+import lectomen.service.destination.Destinations;
 import lectomen.service.destination.FilingOrder;
 import lectomen.service.destination.PlaceResult;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectKind;
 import lectomen.service.effect.EffectResult;
 import lectomen.service.effect.Effects;
+import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.store.Store;
@@ -33,7 +36,7 @@ public final class FileEffect implements EffectKind {
     private final ByteStore bytes;
     private final Counters counters;
     private final SameDocument sameDocument;
-    private final Function<String, Optional<Destination>> destinations;
+    private final Destinations destinations;
     private final FilingOrders orders;
     private final Locale locale;
 
@@ -44,7 +47,7 @@ public final class FileEffect implements EffectKind {
             ByteStore bytes,
             Counters counters,
             SameDocument sameDocument,
-            Function<String, Optional<Destination>> destinations,
+            Destinations destinations,
             Locale locale) {
         this.store = store;
         this.jobs = jobs;
@@ -77,6 +80,37 @@ public final class FileEffect implements EffectKind {
     }
 
     @Override
+    public boolean isAskedForBySteps() {
+        return true;
+    }
+
+    @Override
+    public boolean takes(PlannedEffect planned) {
+        return planned instanceof Filing;
+    }
+
+    @Override
+    public boolean intend(JdbcClient db, Job job, List<Effect> before, PlannedEffect planned) {
+        Filing filing = (Filing) planned;
+        if (EarlierFilings.stands(before, job, filing)) {
+            return false;
+        }
+        effects.intend(
+                db,
+                job,
+                new Effects.Intent(
+                        filing.step(),
+                        CODE,
+                        filing.connection(),
+                        destinations.settings(filing.connection()),
+                        counters.withQuickNumbers(db, job.id(), filing),
+                        EarlierFilings.findReplacedBy(before, job, filing),
+                        Optional.empty(),
+                        SameDocument.key(db, job, filing)));
+        return true;
+    }
+
+    @Override
     public boolean isOfTheJob() {
         return true;
     }
@@ -84,7 +118,7 @@ public final class FileEffect implements EffectKind {
     @Override
     public boolean canBeAsked(Effect effect) {
         return destinations
-                .apply(effect.connection())
+                .find(effect.connection())
                 .filter(place -> !place.canBeAsked())
                 .isEmpty();
     }
@@ -106,11 +140,15 @@ public final class FileEffect implements EffectKind {
             return new EffectResult.Failed(refusal.get(), JobState.REJECTED);
         }
         Effect effect = replacingOwn(numbered);
-        Optional<Destination> destination = destinations.apply(effect.connection());
+        Optional<Destination> destination = destinations.find(effect.connection());
         Optional<FilingOrder> found = orders.find(effect);
         if (destination.isEmpty() || found.isEmpty()) {
             return new EffectResult.Failed(
                     Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
+        }
+        if (destination.get().mayReplace() && !FilingOrders.filing(effect).mayReplace()) {
+            return new EffectResult.Failed(
+                    Reason.of("destination.may-replace", "connection", effect.connection()), JobState.FAILED);
         }
         if (!bytes.has(effect.bytes().sha256())) {
             return new EffectResult.Failed(Reason.of("bytes.missing"), JobState.FAILED);
@@ -189,7 +227,7 @@ public final class FileEffect implements EffectKind {
 
     @Override
     public void clear(Effect effect) {
-        destinations.apply(effect.connection()).ifPresent(destination -> orders.find(effect)
+        destinations.find(effect.connection()).ifPresent(destination -> orders.find(effect)
                 .ifPresent(destination::clear));
     }
 
@@ -209,7 +247,7 @@ public final class FileEffect implements EffectKind {
     @Override
     public String shown(String connection, String place) {
         return destinations
-                .apply(connection)
+                .find(connection)
                 .map(destination -> destination.shown(place))
                 .orElse(connection + "/" + place);
     }

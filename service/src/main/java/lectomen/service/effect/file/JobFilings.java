@@ -4,11 +4,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.step.file.Filing;
-import lectomen.service.counter.Counters;
-import lectomen.service.destination.Connections;
+import lectomen.engine.step.PlannedEffect;
 import lectomen.service.effect.Effect;
+import lectomen.service.effect.EffectKinds;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.effect.Effects;
 import lectomen.service.job.Job;
@@ -23,8 +23,8 @@ public final class JobFilings {
     private final Store store;
     private final Jobs jobs;
     private final Effects effects;
-    private final Connections connections;
-    private final Counters counters;
+    private final EffectKinds kinds;
+    private final Set<String> stepKinds;
     private final SameDocument sameDocument;
     private final EarlierFilings earlier;
     private final JobEndings endings;
@@ -35,8 +35,7 @@ public final class JobFilings {
             Store store,
             Jobs jobs,
             Effects effects,
-            Connections connections,
-            Counters counters,
+            EffectKinds kinds,
             SameDocument sameDocument,
             JobEndings endings,
             PlanWaits waits,
@@ -44,8 +43,8 @@ public final class JobFilings {
         this.store = store;
         this.jobs = jobs;
         this.effects = effects;
-        this.connections = connections;
-        this.counters = counters;
+        this.kinds = kinds;
+        this.stepKinds = kinds.askedForBySteps();
         this.sameDocument = sameDocument;
         this.earlier = new EarlierFilings(effects);
         this.endings = endings;
@@ -57,29 +56,11 @@ public final class JobFilings {
      * Writes the intents of a plan, but for those that an earlier generation of the job has a receipt for; when the job was run
      * again, those replace what it filed before. Call it in the write that records the plan; {@link #wake} then starts them.
      */
-    public void intend(JdbcClient db, Job job, List<Filing> filings) {
+    public void intend(JdbcClient db, Job job, List<PlannedEffect> planned) {
         List<Effect> before = job.generation() == 1 ? List.of() : effects.ofJob(db, job.id());
         boolean intended = false;
-        for (Filing filing : filings) {
-            if (!EarlierFilings.stands(before, job, filing)) {
-                String settings = connections
-                        .findFolder(filing.connection())
-                        .map(Object::toString)
-                        .orElse("");
-                effects.intend(
-                        db,
-                        job,
-                        new Effects.Intent(
-                                filing.step(),
-                                FileEffect.CODE,
-                                filing.connection(),
-                                settings,
-                                counters.withQuickNumbers(db, job.id(), filing),
-                                EarlierFilings.findReplacedBy(before, job, filing),
-                                Optional.empty(),
-                                SameDocument.key(db, job, filing)));
-                intended = true;
-            }
+        for (PlannedEffect effect : planned) {
+            intended |= kinds.require(effect).intend(db, job, before, effect);
         }
         if (!intended) {
             settle(db, job);
@@ -91,7 +72,7 @@ public final class JobFilings {
      * what it filed in an earlier run is replaced or withdrawn. */
     public void settle(JdbcClient db, Job before) {
         Job job = jobs.find(db, before.id()).orElseThrow();
-        if (job.state().isEnd() || effects.lacksReceipt(db, job, FileEffect.CODE) || waits.settle(db, job)) {
+        if (job.state().isEnd() || effects.lacksReceipt(db, job, stepKinds) || waits.settle(db, job)) {
             return;
         }
         EarlierFilings.Left own =
@@ -112,6 +93,11 @@ public final class JobFilings {
                 return;
             }
         }
+    }
+
+    /** The kinds of effects that jobs wait for. */
+    public Set<String> kindsOfTheJob() {
+        return kinds.ofTheJob();
     }
 
     /** Looks for due effects now rather than at the next turn. */

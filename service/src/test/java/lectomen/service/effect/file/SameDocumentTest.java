@@ -67,6 +67,7 @@ class SameDocumentTest {
                 List.of(),
                 key,
                 null,
+                null,
                 null);
     }
 
