@@ -97,7 +97,9 @@ class StoredHomeJourney {
                         "S-206 Tern.txt");
 
         Files.move(home.resolve("away-gone"), home.resolve("away"));
-        service.awaitJob("waiting.txt", "filed");
+        service.awaitInTime(
+                "what waited is filed",
+                () -> service.job("waiting.txt").path("state").asString().equals("filed"));
         assertThat(service.job("held.txt").path("state").asString()).isEqualTo("held");
         service.post("/jobs/1-5/release", "");
         service.awaitJob("held.txt", "filed");

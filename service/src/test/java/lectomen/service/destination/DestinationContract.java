@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.ByteArrayInputStream;
+import java.io.FilterInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -176,6 +178,24 @@ public abstract class DestinationContract {
         assertThat(result).isInstanceOf(PlaceResult.NotNow.class);
         assertThat(intents).isEmpty();
         assertThat(content()).isEmpty();
+    }
+
+    @Test
+    void bytesThatComeSlowlyAndInPiecesAreFiledWhole() throws IOException {
+        PlaceResult result =
+                destination().place(order("1-e7", WhenTaken.FAIL, Optional.empty()), sha256 -> slow(), intents::add);
+        assertThat(result).isInstanceOf(PlaceResult.Placed.class);
+        assertThat(content().get(((PlaceResult.Placed) result).place())).isEqualTo(CONTENT);
+    }
+
+    private static InputStream slow() {
+        return new FilterInputStream(new ByteArrayInputStream(CONTENT)) {
+            @Override
+            public int read(byte[] buffer, int offset, int length) throws IOException {
+                Thread.yield();
+                return super.read(buffer, offset, Math.min(1, length));
+            }
+        };
     }
 
     @Test
