@@ -369,15 +369,18 @@ public final class Effects {
                 .update();
     }
 
-    /** Whether an effect of these kinds has no receipt yet in the job's present generation. */
-    public boolean lacksReceipt(JdbcClient db, Job job, Set<String> kinds) {
+    /**
+     * Whether an effect of these kinds has no receipt yet in the job's present generation.
+     *
+     * @param kinds as a JSON array, so that the statement is the same each time
+     */
+    public boolean lacksReceipt(JdbcClient db, Job job, String kinds) {
         return !db.sql("""
                         select 1 from effect
-                        where job_id = :job and generation = :generation and kind in (:kinds) and state <> 'done' limit 1
+                        where job_id = ? and generation = ? and state <> 'done'
+                          and kind in (select value from json_each(?)) limit 1
                         """)
-                .param("job", job.id())
-                .param("generation", job.generation())
-                .param("kinds", kinds)
+                .params(job.id(), job.generation(), kinds)
                 .query(Integer.class)
                 .list()
                 .isEmpty();

@@ -97,13 +97,15 @@ public final class Plans {
 
     /** What the plan of a job's present run waits for; empty where it has none, or goes on. */
     public Optional<StepWait> findWait(JdbcClient db, Job job) {
-        boolean waits =
-                db.sql("select count(*) from plan where job_id = ? and generation = ? and waits_for is not null")
-                                .params(job.id(), job.generation())
-                                .query(Integer.class)
-                                .single()
-                        > 0;
-        return waits ? find(db, job).flatMap(PlanRecord::findWait) : Optional.empty();
+        return db
+                .sql(SELECT + " and p.generation = ? and p.waits_for is not null")
+                .params(job.id(), job.generation())
+                .query(String.class)
+                .list()
+                .stream()
+                .findFirst()
+                .map(PlanJson::read)
+                .flatMap(PlanRecord::findWait);
     }
 
     /** Whether the present run of a job has a plan that goes on, so that a worker is to have it. */

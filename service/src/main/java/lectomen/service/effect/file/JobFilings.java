@@ -17,14 +17,17 @@ import lectomen.service.job.Jobs;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.json.JsonMapper;
 
 /** The filings of a job: intends those of its plan, holds and cancels them, and ends the job once all of them are proved. */
 public final class JobFilings {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
     private final Store store;
     private final Jobs jobs;
     private final Effects effects;
     private final EffectKinds kinds;
-    private final Set<String> stepKinds;
+    private final String stepKinds;
     private final SameDocument sameDocument;
     private final EarlierFilings earlier;
     private final JobEndings endings;
@@ -44,7 +47,7 @@ public final class JobFilings {
         this.jobs = jobs;
         this.effects = effects;
         this.kinds = kinds;
-        this.stepKinds = kinds.askedForBySteps();
+        this.stepKinds = JSON.writeValueAsString(kinds.askedForBySteps());
         this.sameDocument = sameDocument;
         this.earlier = new EarlierFilings(effects);
         this.endings = endings;
