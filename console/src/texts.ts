@@ -204,6 +204,7 @@ export const texts = {
     nextTry: (when: string) => `Next attempt ${when}.`,
     holdWanted: "It will be held when its worker has finished.",
     effect: { file: "File", "give back": "Return to sender", withdraw: "Withdraw", answer: "Answer" } as Record<string, string>,
+    stepOutcome: { "waits for time": "waits for a time", "waits for children": "waits for the documents made from it" } as Record<string, string>,
     truth: { YES: "true", NO: "false", OPEN: "not evaluated" },
     noAnswer: "not confirmed yet",
     olderWentTo: (place: string) => `the previous version is now ${place}`,

@@ -9,6 +9,8 @@ describe("what can be done with a job", () => {
     [{ state: "held" }, ["release", "cancel"]],
     [{ state: "waiting" }, ["hold", "cancel"]],
     [{ state: "waiting", reason: { code: "destination.away" } }, ["retry", "hold", "cancel"]],
+    [{ state: "waiting", reason: { code: "plan.waits-for-time" } }, ["hold", "cancel"]],
+    [{ state: "waiting", reason: { code: "plan.waits-for-children" } }, ["cancel"]],
   ])("%o: %o", (job, deeds) => expect(actionsFor(job).map((way) => way.deed)).toEqual(deeds));
 
   it("never has two on one key", () => {

@@ -29,6 +29,8 @@ export function actionsFor(job: { state: string; reason?: { code: string } }): J
     case "filed":
       return [AGAIN];
     case "waiting":
+      if (job.reason?.code === "plan.waits-for-time") return [HOLD, CANCEL];
+      if (job.reason?.code === "plan.waits-for-children") return [CANCEL];
       return job.reason === undefined ? [HOLD, CANCEL] : [RETRY, HOLD, CANCEL];
     case "working":
     case "needs-review":

@@ -8,6 +8,7 @@ describe("where a job stands", () => {
     [{ state: "unmatched" }, 1],
     [{ state: "filed", rule: "permits" }, 5],
     [{ state: "waiting", rule: "permits", reason: { code: "destination.away" } }, 4],
+    [{ state: "waiting", rule: "permits", reason: { code: "plan.waits-for-time" } }, 2],
     [{ state: "failed", rule: "permits", reason: { code: "name.taken" } }, 4],
     [{ state: "failed", reason: { code: "worker.died" } }, 2],
     [{ state: "held" }, 1],
@@ -17,6 +18,7 @@ describe("where a job stands", () => {
   it("says more than waiting when results wait to go out", () => {
     expect(wordOf({ state: "waiting" })).toBe("waiting");
     expect(wordOf({ state: "waiting", rule: "permits" })).toBe("waiting for destination");
+    expect(wordOf({ state: "waiting", rule: "permits", reason: { code: "plan.waits-for-children" } })).toBe("waiting for parts");
   });
 
   it("has a word for every state and shows an unknown one as it is", () => {

@@ -33,17 +33,26 @@ export function styleOf(state: string): StateStyle {
 /** Reasons that arise while results go out, after the work on the document. */
 const GOING_OUT = /^(destination|name|connection|withdraw|bytes)\./;
 
+/** What a step of the rule waits for, by the reason. */
+const STEP_WAITS: Record<string, string> = {
+  "plan.waits-for-time": "waiting for time",
+  "plan.waits-for-children": "waiting for parts",
+};
+
 /** The station that a job has reached. */
 export function stationOf(job: { state: string; rule?: string; reason?: { code: string } }): number {
   const code = job.reason?.code ?? "";
   if ((job.state === "waiting" || job.state === "failed" || job.state === "held") && GOING_OUT.test(code)) return OUT;
   if ((job.state === "held" || job.state === "cancelled") && job.rule !== undefined) return OUT;
+  if (job.state === "waiting" && code in STEP_WAITS) return WORK;
   if (job.state === "waiting" && job.rule !== undefined) return OUT;
   return styleOf(job.state).station;
 }
 
 /** The word for a state, with where it waits when that tells more. */
 export function wordOf(job: { state: string; rule?: string; reason?: { code: string } }): string {
+  const stepWaits = STEP_WAITS[job.reason?.code ?? ""];
+  if (job.state === "waiting" && stepWaits !== undefined) return stepWaits;
   if (job.state === "waiting" && stationOf(job) === OUT) return "waiting for destination";
   return styleOf(job.state).word;
 }

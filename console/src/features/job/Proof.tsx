@@ -24,7 +24,7 @@ export function Effects({ effects }: { effects: JobStory["effects"] }) {
             {effect.receiptAt === undefined ? (
               <>
                 <h4>{effect.state === "abandoned" ? "given up" : texts.job.noAnswer}</h4>
-                <span>{effect.reason?.words ?? ""}</span>
+                <span>{effect.state === "in doubt" ? "" : (effect.reason?.words ?? "")}</span>
                 {effect.nextTryAt !== undefined && <span> {texts.job.nextTry(at(effect.nextTryAt))}</span>}
                 {effect.state === "in doubt" && <SettleEffect effect={effect.id} />}
               </>

@@ -26,9 +26,9 @@ export function Steps({ job }: { job: JobStory }) {
           <li key={`${step.generation}.${step.step}.${step.beganAt}`}>
             <div className="say">
               {step.word}
-              <span className={step.outcome === "done" ? "note" : "c-fault"}>
+              <span className={step.outcome === "failed" ? "c-fault" : "note"}>
                 {" "}
-                {step.outcome}
+                {texts.job.stepOutcome[step.outcome] ?? step.outcome}
                 {step.line > 0 && `, line ${step.line} of the rule`}
               </span>
               {step.reasons.map((reason) => (

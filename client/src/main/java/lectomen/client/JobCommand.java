@@ -39,7 +39,8 @@ final class JobCommand {
         job.path("places").forEach(place -> places.add(ResponseWords.text(place)));
         String reason = ResponseWords.text(job.path("reason").path("words"));
         String next = ResponseWords.ahead(job.path("nextTryAt"));
-        String outcome = places.isEmpty() ? reason : String.join(", ", places);
+        boolean waits = ResponseWords.text(job.path("state")).equals("waiting") && !reason.isEmpty();
+        String outcome = places.isEmpty() || waits ? reason : String.join(", ", places);
         return next.isEmpty() ? outcome : outcome + " Next attempt " + next + ".";
     }
 

@@ -29,10 +29,14 @@ public final class JobFamily {
         this.store = store;
     }
 
-    /** The other jobs of the same arrival; the first {@value #MOST}. */
+    /** The other jobs of the same arrival, without documents that were made out of others; the first {@value #MOST}. */
     public List<Relative> cameInWith(Job job) {
         return job.arrival()
-                .map(arrival -> relatives("where j.arrival_seq = ? and j.id <> ? order by j.number", arrival, job.id()))
+                .filter(arrival -> job.partOf().isEmpty())
+                .map(arrival -> relatives(
+                        "where j.arrival_seq = ? and j.id <> ? and j.part_of is null order by j.number",
+                        arrival,
+                        job.id()))
                 .orElse(List.of());
     }
 
