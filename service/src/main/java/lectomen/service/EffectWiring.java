@@ -6,6 +6,7 @@ import lectomen.service.bytes.ByteStore;
 import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.counter.Counters;
 import lectomen.service.destination.Connections;
+import lectomen.service.destination.folder.ConnectionFolders;
 import lectomen.service.destination.folder.FolderConnection;
 import lectomen.service.destination.folder.FolderDestinations;
 import lectomen.service.disk.KnownDisks;
@@ -40,7 +41,7 @@ class EffectWiring {
 
     @Bean
     Connections connections(ConnectionRecords records, Settings settings, KnownDisks disks) {
-        return new Connections(() -> FolderDestinations.foldersOf(records), settings.roots(), disks::findElsewhere);
+        return new Connections(new ConnectionFolders(records), settings.roots(), disks::findElsewhere);
     }
 
     @Bean

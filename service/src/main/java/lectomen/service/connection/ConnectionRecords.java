@@ -4,6 +4,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -49,13 +50,12 @@ public final class ConnectionRecords {
     }
 
     private void load() {
-        all =
-                store
-                        .read(db -> db.sql("select * from connection order by name")
-                                .query(ConnectionRecords::record)
-                                .list())
-                        .stream()
-                        .collect(Collectors.toUnmodifiableMap(ConnectionRecord::name, Function.identity()));
+        Map<String, ConnectionRecord> read = new TreeMap<>();
+        store.read(db -> db.sql("select * from connection")
+                        .query(ConnectionRecords::record)
+                        .list())
+                .forEach(record -> read.put(record.name(), record));
+        all = Collections.unmodifiableMap(read);
     }
 
     private static ConnectionRecord record(ResultSet row, int n) throws SQLException {
@@ -79,9 +79,9 @@ public final class ConnectionRecords {
         return schemas;
     }
 
-    /** By name. */
+    /** By name, in their order; the same object as long as nothing changes. */
     public Map<String, ConnectionRecord> all() {
-        return new TreeMap<>(all);
+        return all;
     }
 
     public Optional<ConnectionRecord> find(String name) {

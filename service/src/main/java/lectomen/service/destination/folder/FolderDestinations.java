@@ -1,10 +1,7 @@
 package lectomen.service.destination.folder;
 
 import java.nio.file.Path;
-import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
-import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.destination.Connections;
 import lectomen.service.destination.Destination;
 import lectomen.service.destination.Destinations;
@@ -17,14 +14,6 @@ public final class FolderDestinations implements Destinations {
 
     public FolderDestinations(Connections connections) {
         this.connections = connections;
-    }
-
-    /** The folders of connections, by name. */
-    public static Map<String, Path> foldersOf(ConnectionRecords connections) {
-        Map<String, Path> folders = new TreeMap<>();
-        connections.all().values().forEach(record -> FolderConnection.findFolder(record)
-                .ifPresent(folder -> folders.put(record.name(), folder)));
-        return folders;
     }
 
     @Override
