@@ -7,6 +7,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.rulefile.NameParts;
 
 /**
  * Which files of a source a rule accepts, by what is known without opening them.

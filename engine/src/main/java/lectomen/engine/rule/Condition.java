@@ -13,6 +13,7 @@ import lectomen.engine.data.DataValue;
 import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.page.DocumentText;
+import lectomen.engine.rulefile.NameParts;
 
 /** A condition of a rule. */
 public sealed interface Condition {

@@ -20,6 +20,7 @@ import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.rulefile.DurationText;
 import lectomen.engine.rulefile.FileTypeReader;
+import lectomen.engine.rulefile.NameParts;
 import lectomen.engine.rulefile.Parts;
 import lectomen.engine.rulefile.SidecarExpression;
 import lectomen.engine.rulefile.TimesOfDay;

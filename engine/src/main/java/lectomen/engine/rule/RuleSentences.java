@@ -1,6 +1,5 @@
 package lectomen.engine.rule;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -10,6 +9,7 @@ import lectomen.engine.data.DataFormat;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.rulefile.DurationText;
 import lectomen.engine.rulefile.Sentence;
 import lectomen.engine.rulefile.SentenceBlanks;
 import lectomen.engine.rulefile.SentenceList;
@@ -74,7 +74,7 @@ public final class RuleSentences {
 
     private void from(RuleDocument.From from) {
         SourceSettings settings = from.settings();
-        String still = SentenceBlanks.of(span(settings.settle()), "settle");
+        String still = SentenceBlanks.of(DurationText.words(settings.settle()), "settle");
         String when = settings.settle().isZero()
                 ? SentenceBlanks.of("as soon as it appears", "arrives")
                 : settings.arrives() == SourceSettings.Arrives.TOGETHER
@@ -116,8 +116,8 @@ public final class RuleSentences {
         settings.expectEvery()
                 .ifPresent(span -> from(
                         from,
-                        "A warning is shown when no file arrives for " + SentenceBlanks.of(span(span), "expect every")
-                                + ".",
+                        "A warning is shown when no file arrives for "
+                                + SentenceBlanks.of(DurationText.words(span), "expect every") + ".",
                         1));
         from(
                 from,
@@ -141,7 +141,7 @@ public final class RuleSentences {
         from(
                 from,
                 "Each document comes with a data file (" + SentenceBlanks.of(forms, "sidecar", "form") + "), " + found
-                        + "; each waits " + SentenceBlanks.of(span(sidecar.waitTime()), "sidecar", "wait")
+                        + "; each waits " + SentenceBlanks.of(DurationText.words(sidecar.waitTime()), "sidecar", "wait")
                         + " for the other.",
                 1);
         from(
@@ -202,14 +202,16 @@ public final class RuleSentences {
                 .flatMap(Retention::originals)
                 .ifPresent(kept -> say(
                         Sentence.Part.THEN,
-                        "Originals are kept for " + SentenceBlanks.of(span(kept), "retention", "originals") + ".",
+                        "Originals are kept for "
+                                + SentenceBlanks.of(DurationText.words(kept), "retention", "originals") + ".",
                         0,
                         0));
         rule.retention()
                 .flatMap(Retention::jobs)
                 .ifPresent(kept -> say(
                         Sentence.Part.THEN,
-                        "Job records are kept for " + SentenceBlanks.of(span(kept), "retention", "jobs") + ".",
+                        "Job records are kept for " + SentenceBlanks.of(DurationText.words(kept), "retention", "jobs")
+                                + ".",
                         0,
                         0));
     }
@@ -255,24 +257,5 @@ public final class RuleSentences {
         return original instanceof OriginalHandling.Remove
                 ? "original is removed"
                 : "original is kept and not returned";
-    }
-
-    /** A length of time in its largest whole unit. */
-    private static String span(Duration span) {
-        long millis = span.toMillis();
-        if (millis % 86_400_000 == 0) {
-            return some(millis / 86_400_000, "day");
-        }
-        if (millis % 3_600_000 == 0) {
-            return some(millis / 3_600_000, "hour");
-        }
-        if (millis % 60_000 == 0) {
-            return some(millis / 60_000, "minute");
-        }
-        return millis % 1_000 == 0 ? some(millis / 1_000, "second") : millis + " ms";
-    }
-
-    private static String some(long count, String unit) {
-        return count + " " + unit + (count == 1 ? "" : "s");
     }
 }

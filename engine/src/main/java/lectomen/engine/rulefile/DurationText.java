@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import lectomen.engine.reason.Counted;
 
 /** Durations as rules write them. */
 public final class DurationText {
@@ -13,6 +14,21 @@ public final class DurationText {
     private static final Pattern DURATION = Pattern.compile("(\\d{1,6}) ?(ms|s|m|h|d|seconds?|minutes?|hours?|days?)");
 
     private DurationText() {}
+
+    /** For sentences: "2 days", "90 minutes". */
+    public static String words(Duration length) {
+        long millis = length.toMillis();
+        if (millis % 86_400_000 == 0) {
+            return Counted.of(millis / 86_400_000, "day", "days");
+        }
+        if (millis % 3_600_000 == 0) {
+            return Counted.of(millis / 3_600_000, "hour", "hours");
+        }
+        if (millis % 60_000 == 0) {
+            return Counted.of(millis / 60_000, "minute", "minutes");
+        }
+        return millis % 1_000 == 0 ? Counted.of(millis / 1_000, "second", "seconds") : millis + " ms";
+    }
 
     /** Empty for what is no length of time, and for none at all. */
     public static Optional<Duration> find(String text) {

@@ -3,22 +3,20 @@ package lectomen.engine.split;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.nio.charset.Charset;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Enumeration;
+import java.util.Collections;
 import java.util.List;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
-import java.util.zip.ZipFile;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipFile;
 
 /**
  * Unpacks the files of a ZIP archive. Names that would lead out of the archive are cut; an archive that unpacks to more than the
@@ -28,7 +26,7 @@ public final class ArchiveUnpacker {
     private static final long MOST_BYTES = 2_000_000_000L;
 
     /** What names in archives are that don't say they are UTF-8 (APPNOTE 6.3.10, appendix D). */
-    private static final Charset OLDER_NAMES = Charset.forName("IBM437");
+    private static final String OLDER_NAMES = "IBM437";
 
     private final Path folder;
     private final long mostBytes;
@@ -50,10 +48,13 @@ public final class ArchiveUnpacker {
         if (type != FileType.ZIP) {
             return new SplitResult.Refused(Reason.of("split.no-archive", "type", type.word()));
         }
-        try (ZipFile zip = open(archive)) {
-            List<ZipEntry> entries = new ArrayList<>();
-            for (Enumeration<? extends ZipEntry> all = zip.entries(); all.hasMoreElements(); ) {
-                ZipEntry entry = all.nextElement();
+        try (ZipFile zip = ZipFile.builder()
+                .setPath(archive)
+                .setCharset(OLDER_NAMES)
+                .setUseUnicodeExtraFields(true)
+                .get()) {
+            List<ZipArchiveEntry> entries = new ArrayList<>();
+            for (ZipArchiveEntry entry : Collections.list(zip.getEntriesInPhysicalOrder())) {
                 if (!entry.isDirectory() && wanted.test(name(entry))) {
                     entries.add(entry);
                 }
@@ -64,24 +65,19 @@ public final class ArchiveUnpacker {
             if (entries.size() > PageSplitter.MOST_PIECES) {
                 return new SplitResult.Refused(PageSplitter.tooMany(entries.size()));
             }
+            if (entries.stream().anyMatch(entry -> entry.getGeneralPurposeBit().usesEncryption())) {
+                return new SplitResult.Refused(Reason.of("split.archive-password"));
+            }
             return unpacked(zip, entries);
         } catch (ZipException e) {
             return new SplitResult.Refused(Reason.of("split.broken-archive", "problem", ProblemWords.of(e)));
         }
     }
 
-    private static ZipFile open(Path archive) throws IOException {
-        try {
-            return new ZipFile(archive.toFile(), StandardCharsets.UTF_8);
-        } catch (ZipException e) {
-            return new ZipFile(archive.toFile(), OLDER_NAMES);
-        }
-    }
-
-    private SplitResult unpacked(ZipFile zip, List<ZipEntry> entries) throws IOException {
+    private SplitResult unpacked(ZipFile zip, List<ZipArchiveEntry> entries) throws IOException {
         List<Piece> pieces = new ArrayList<>();
         long left = mostBytes;
-        for (ZipEntry entry : entries) {
+        for (ZipArchiveEntry entry : entries) {
             Path file = Files.createTempFile(folder, "part-", "");
             try (InputStream in = zip.getInputStream(entry);
                     OutputStream out = Files.newOutputStream(file)) {
@@ -116,18 +112,18 @@ public final class ArchiveUnpacker {
         }
     }
 
-    private static List<String> levels(ZipEntry entry) {
+    private static List<String> levels(ZipArchiveEntry entry) {
         return Stream.of(entry.getName().replace('\\', '/').split("/"))
                 .filter(level -> !level.isBlank() && !level.equals(".") && !level.equals(".."))
                 .toList();
     }
 
-    private static String name(ZipEntry entry) {
+    private static String name(ZipArchiveEntry entry) {
         List<String> levels = levels(entry);
         return levels.isEmpty() ? "file" : levels.get(levels.size() - 1);
     }
 
-    private static String subfolder(ZipEntry entry) {
+    private static String subfolder(ZipArchiveEntry entry) {
         List<String> levels = levels(entry);
         return levels.stream().limit(Math.max(0, levels.size() - 1)).collect(Collectors.joining("/"));
     }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -186,6 +187,30 @@ class SplitTest {
         assertThat(refusal(new ArchiveUnpacker(temp, 1_000_000).unpack(file, FileType.ZIP, name -> true))
                         .words())
                 .isEqualTo("The archive unpacks to more than 1 MB.");
+    }
+
+    /** Made with {@code zip -P}, since Java writes no such archive. */
+    @Test
+    void anArchiveWithAPasswordIsRefusedWithThatReason() throws IOException {
+        Path file = temp.resolve("locked.zip");
+        try (InputStream in = SplitTest.class.getResourceAsStream("locked.zip")) {
+            Files.copy(in, file);
+        }
+        assertThat(refusal(new ArchiveUnpacker(temp).unpack(file, FileType.ZIP, name -> true))
+                        .words())
+                .isEqualTo("The archive needs a password. Send a copy without a password.");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"names-in-older-letters.zip, Über die Brücke.txt", "made-by-a-stream.zip, note.txt"})
+    void archivesOfOtherProgramsAreUnpacked(String archive, String name) throws IOException {
+        Path file = temp.resolve(archive);
+        try (InputStream in = SplitTest.class.getResourceAsStream(archive)) {
+            Files.copy(in, file);
+        }
+        List<Piece> pieces = pieces(new ArchiveUnpacker(temp).unpack(file, FileType.ZIP, any -> true));
+        assertThat(pieces).extracting(Piece::name).containsExactly(name);
+        assertThat(pieces.get(0).file()).hasContent("Vessel: Grey Heron");
     }
 
     @Test

@@ -6,10 +6,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
-import java.util.regex.Pattern;
 import lectomen.engine.convert.SourceDocument;
 import lectomen.engine.ocr.PageChoice;
 import lectomen.engine.reason.Counted;
+import lectomen.engine.rulefile.NameParts;
 import lectomen.engine.rulefile.RuleWords;
 import lectomen.engine.rulefile.SchemaShapes;
 import lectomen.engine.rulefile.SentenceBlanks;
@@ -166,17 +166,8 @@ public final class EachKind implements StepKind<EachStep> {
                 piece.firstPage() == 0 ? "" : Integer.toString(piece.firstPage()));
     }
 
-    /** With * for any characters and ? for one; case does not count. */
     private static Predicate<String> wanted(Optional<String> like) {
-        if (like.isEmpty()) {
-            return name -> true;
-        }
-        StringBuilder regex = new StringBuilder();
-        like.get()
-                .codePoints()
-                .forEach(c -> regex.append(c == '*' ? ".*" : c == '?' ? "." : Pattern.quote(Character.toString(c))));
-        Pattern pattern =
-                Pattern.compile(regex.toString(), Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE | Pattern.DOTALL);
-        return name -> pattern.matcher(name).matches();
+        Optional<NameParts> parts = like.map(NameParts::ofWildcards);
+        return name -> parts.map(one -> one.find(name).isPresent()).orElse(true);
     }
 }

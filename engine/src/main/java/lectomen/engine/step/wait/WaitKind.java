@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import lectomen.engine.naming.NamePattern;
-import lectomen.engine.reason.Counted;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rulefile.DurationText;
 import lectomen.engine.rulefile.HoursReader;
@@ -87,7 +86,7 @@ public final class WaitKind implements StepKind<WaitStep> {
     @Override
     public void describe(WaitStep step, SentenceList sentences) {
         String time = step.length()
-                .map(length -> " for " + SentenceBlanks.of(words(length), WORD, "for"))
+                .map(length -> " for " + SentenceBlanks.of(DurationText.words(length), WORD, "for"))
                 .or(() -> step.until().map(until -> " until " + SentenceBlanks.of(until.source(), WORD, "until")))
                 .orElse("");
         String hours = step.hours()
@@ -95,18 +94,6 @@ public final class WaitKind implements StepKind<WaitStep> {
                         + SentenceBlanks.of(open.words(), WORD, "hours"))
                 .orElse("");
         sentences.step("Waits" + time + hours + ".", step.line(), WORD);
-    }
-
-    private static String words(Duration length) {
-        if (length.toMillis() % Duration.ofDays(1).toMillis() == 0) {
-            return Counted.of(length.toDays(), "day", "days");
-        }
-        if (length.toMillis() % Duration.ofHours(1).toMillis() == 0) {
-            return Counted.of(length.toHours(), "hour", "hours");
-        }
-        return length.toMillis() % Duration.ofMinutes(1).toMillis() == 0
-                ? Counted.of(length.toMinutes(), "minute", "minutes")
-                : length.toMillis() / 1_000.0 + " s";
     }
 
     @Override

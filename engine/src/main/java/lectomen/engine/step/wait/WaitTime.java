@@ -9,6 +9,7 @@ import java.time.format.DateTimeParseException;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import lectomen.engine.rulefile.TimesOfDay;
 
 /** Times that a rule says something waits for. */
 final class WaitTime {
@@ -29,19 +30,22 @@ final class WaitTime {
             return Optional.empty();
         }
         try {
-            LocalTime time = written.group(2) == null
-                    ? LocalTime.MIDNIGHT
-                    : LocalTime.parse(written.group(2).indexOf(':') == 1 ? "0" + written.group(2) : written.group(2));
+            Optional<LocalTime> time =
+                    written.group(2) == null ? Optional.of(LocalTime.MIDNIGHT) : TimesOfDay.find(written.group(2));
+            if (time.isEmpty()) {
+                return Optional.empty();
+            }
             if (written.group(1) != null) {
-                return Optional.of(ZonedDateTime.of(LocalDate.parse(written.group(1)), time, zone)
+                return Optional.of(ZonedDateTime.of(LocalDate.parse(written.group(1)), time.get(), zone)
                         .toInstant());
             }
             LocalDate today = LocalDate.ofInstant(now, zone);
-            Instant next = ZonedDateTime.of(today, time, zone).toInstant();
+            Instant next = ZonedDateTime.of(today, time.get(), zone).toInstant();
             return Optional.of(
                     next.isAfter(now)
                             ? next
-                            : ZonedDateTime.of(today.plusDays(1), time, zone).toInstant());
+                            : ZonedDateTime.of(today.plusDays(1), time.get(), zone)
+                                    .toInstant());
         } catch (DateTimeParseException e) {
             return Optional.empty();
         }

@@ -1,4 +1,4 @@
-package lectomen.engine.rule;
+package lectomen.engine.rulefile;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -16,16 +16,16 @@ import lectomen.engine.extract.TextSearch;
  * @param written as the rule says it
  * @param whole whether the whole text must fit, rather than some of it
  */
-record NameParts(String written, Pattern pattern, List<String> names, boolean whole) {
+public record NameParts(String written, Pattern pattern, List<String> names, boolean whole) {
     private static final Pattern PART = Pattern.compile("\\{([^{}]*)}");
     private static final Pattern NAMED_GROUP = Pattern.compile("\\(\\?<([a-zA-Z][a-zA-Z0-9]*)>");
 
-    NameParts {
+    public NameParts {
         names = List.copyOf(names);
     }
 
     /** With * for any characters, ? for one, and parts in braces; case does not count. */
-    static NameParts ofWildcards(String wildcards) {
+    public static NameParts ofWildcards(String wildcards) {
         StringBuilder regex = new StringBuilder();
         List<String> names = new ArrayList<>();
         Matcher part = PART.matcher(wildcards);
@@ -55,7 +55,7 @@ record NameParts(String written, Pattern pattern, List<String> names, boolean wh
     }
 
     /** A regular expression; its named groups are the parts. */
-    static NameParts ofPattern(Pattern pattern) {
+    public static NameParts ofPattern(Pattern pattern) {
         List<String> names = NAMED_GROUP
                 .matcher(pattern.pattern())
                 .results()
@@ -69,7 +69,7 @@ record NameParts(String written, Pattern pattern, List<String> names, boolean wh
      *
      * @throws lectomen.engine.extract.PatternTooSlow if the pattern backtracks without end
      */
-    Optional<Map<String, String>> find(String text) {
+    public Optional<Map<String, String>> find(String text) {
         Optional<Matcher> found = whole ? TextSearch.findWhole(pattern, text) : TextSearch.findMatcher(pattern, text);
         return found.map(matcher -> {
             Map<String, String> values = new LinkedHashMap<>();
