@@ -323,9 +323,9 @@ export const texts = {
       says === "yes" ? `Taken by ${rule}.` : says === "no" ? `Not taken by ${rule}: ${why}.` : `Taken by ${rule} if its content matches: ${why}.`,
   },
   settle: [
-    { as: "done", words: "It is done" },
-    { as: "repeat", words: "Repeat it" },
-    { as: "leave", words: "Leave it" },
+    { as: "done", words: "Mark as done" },
+    { as: "repeat", words: "Repeat" },
+    { as: "leave", words: "Don't repeat" },
   ],
   moved: {
     open: "Confirm move",

@@ -18,7 +18,7 @@ describe("where a job stands", () => {
   it("says more than waiting when results wait to go out", () => {
     expect(wordOf({ state: "waiting" })).toBe("waiting");
     expect(wordOf({ state: "waiting", rule: "permits" })).toBe("waiting for destination");
-    expect(wordOf({ state: "waiting", rule: "permits", reason: { code: "plan.waits-for-children" } })).toBe("waiting for parts");
+    expect(wordOf({ state: "waiting", rule: "permits", reason: { code: "plan.waits-for-children" } })).toBe("waiting for documents");
   });
 
   it("has a word for every state and shows an unknown one as it is", () => {

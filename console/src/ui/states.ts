@@ -35,8 +35,8 @@ const GOING_OUT = /^(destination|name|connection|withdraw|bytes)\./;
 
 /** What a step of the rule waits for, by the reason. */
 const STEP_WAITS: Record<string, string> = {
-  "plan.waits-for-time": "waiting for time",
-  "plan.waits-for-children": "waiting for parts",
+  "plan.waits-for-time": "waiting for a time",
+  "plan.waits-for-children": "waiting for documents",
 };
 
 /** The station that a job has reached. */

@@ -138,10 +138,19 @@ final class JobStory {
         }
         for (JsonNode step : job.path("steps")) {
             System.out.println("  " + step.path("step").asInt() + " " + ResponseWords.text(step.path("word")) + ": "
-                    + ResponseWords.text(step.path("outcome")));
+                    + outcome(step));
             step.path("reasons")
                     .forEach(reason -> System.out.println("      " + ResponseWords.text(reason.path("words"))));
         }
+    }
+
+    private static String outcome(JsonNode step) {
+        String outcome = ResponseWords.text(step.path("outcome"));
+        return switch (outcome) {
+            case "waits for time" -> "waits for a time";
+            case "waits for children" -> "waits for the documents made from it";
+            default -> outcome;
+        };
     }
 
     private static void effects(JsonNode job) {

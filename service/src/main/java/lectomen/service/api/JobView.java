@@ -6,7 +6,7 @@ import java.util.Optional;
 import lectomen.engine.reason.Reason;
 import lectomen.service.effect.EffectView;
 import lectomen.service.job.Job;
-import lectomen.service.job.Jobs;
+import lectomen.service.job.WaitsFor;
 
 /**
  * A job in a list.
@@ -60,7 +60,7 @@ record JobView(
     }
 
     static JobView of(Job job, List<EffectView> effects) {
-        boolean timed = job.waitsFor(Jobs.WaitsFor.TIME);
+        boolean timed = job.waitsFor(WaitsFor.TIME);
         return new JobView(
                 job.id(),
                 job.name(),

@@ -7,6 +7,7 @@ import lectomen.engine.reason.Reason;
 import lectomen.engine.step.WhenInDoubt;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobEndings;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.rulebook.Sources;
@@ -67,7 +68,7 @@ public final class EffectDoubts {
                 effects.doubt(db, effect, reason);
                 Job job = jobs.find(db, effect.jobId()).orElseThrow();
                 if (kind.isOfTheJob() && job.state().mayBecome(JobState.IN_DOUBT)) {
-                    jobs.move(db, job, Jobs.Move.to(JobState.IN_DOUBT, reason), "service");
+                    jobs.move(db, job, JobMove.to(JobState.IN_DOUBT, reason), "service");
                 }
             }
             return effect.id();
@@ -130,7 +131,7 @@ public final class EffectDoubts {
         }
         Job job = jobs.find(db, effect.jobId()).orElseThrow();
         if (job.state() == JobState.IN_DOUBT) {
-            jobs.move(db, job, Jobs.Move.waitForDestination(Optional.empty(), Optional.empty()), principal);
+            jobs.move(db, job, JobMove.waitForDestination(Optional.empty(), Optional.empty()), principal);
             settling.settle(db, jobs.find(db, job.id()).orElseThrow());
         }
     }

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import lectomen.engine.reason.Reason;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.Jobs;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -41,7 +42,7 @@ final class EffectRetries {
             kinds.find(effect.kind()).ifPresent(kind -> kind.waits(db, effect));
             Job job = jobs.find(db, effect.jobId()).orElseThrow();
             if (kinds.isOfTheJob(effect) && !job.state().isEnd()) {
-                Jobs.Move wait = Jobs.Move.waitForDestination(Optional.of(nextTry), Optional.of(reason));
+                JobMove wait = JobMove.waitForDestination(Optional.of(nextTry), Optional.of(reason));
                 jobs.move(db, job, wait, "service");
             }
             return nextTry;

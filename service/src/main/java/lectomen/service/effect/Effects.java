@@ -1,17 +1,13 @@
 package lectomen.service.effect;
 
-import java.sql.ResultSet;
-import java.sql.SQLException;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.step.file.Filing;
-import lectomen.engine.task.ByteRef;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobOutputs;
 import lectomen.service.ledger.KeyedHash;
@@ -20,7 +16,6 @@ import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Store;
 import lectomen.service.store.StoreIdentity;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The stored effects: intents, attempts, receipts. */
@@ -34,18 +29,9 @@ public final class Effects {
                     "update effect_words set request = '{}', place = null, reason_parameters = '{}', older = null where effect_id in (select id from effect where job_id = ?)"));
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
 
     /** No pause is that long: a next try so far ahead was written before the clock was set back, and is due. */
     private static final Duration CLOCK_WAS_SET_BACK = Duration.ofMinutes(5);
-
-    private static final String SELECT = """
-            select e.*, w.request, w.place, w.reason_parameters, o.sha256, o.size, r.ended_at
-            from effect e
-            join effect_words w on w.effect_id = e.id
-            left join receipt r on r.effect_id = e.id
-            join output o on o.job_id = e.job_id and o.name = e.output and o.generation = e.generation
-            """;
 
     private final Store store;
     private final Ledger ledger;
@@ -443,32 +429,32 @@ public final class Effects {
     }
 
     public static Optional<Effect> find(JdbcClient db, String id) {
-        return db.sql(SELECT + " where e.id = ?")
+        return db.sql(EffectRow.SELECT + " where e.id = ?")
                 .param(id)
-                .query(Effects::effect)
+                .query(EffectRow::effect)
                 .optional();
     }
 
     /** The effects whose receipts were written last. */
     List<Effect> lastDone(int most) {
-        return store.read(db -> db.sql(SELECT + " where r.at is not null order by r.rowid desc limit ?")
+        return store.read(db -> db.sql(EffectRow.SELECT + " where r.at is not null order by r.rowid desc limit ?")
                 .param(most)
-                .query(Effects::effect)
+                .query(EffectRow::effect)
                 .list());
     }
 
     /** Those that a condition picks out; in it, e is the effect and r its receipt. */
     public static List<Effect> where(JdbcClient db, String condition, Object... parameters) {
-        return db.sql(SELECT + " where " + condition)
+        return db.sql(EffectRow.SELECT + " where " + condition)
                 .params(parameters)
-                .query(Effects::effect)
+                .query(EffectRow::effect)
                 .list();
     }
 
     public List<Effect> ofJob(JdbcClient db, String jobId) {
-        return db.sql(SELECT + " where e.job_id = ? order by e.created_at, e.rowid")
+        return db.sql(EffectRow.SELECT + " where e.job_id = ? order by e.created_at, e.rowid")
                 .param(jobId)
-                .query(Effects::effect)
+                .query(EffectRow::effect)
                 .list();
     }
 
@@ -477,50 +463,6 @@ public final class Effects {
                         select e.*, w.place, w.older, w.reason_parameters, r.at as done_at, r.answer, r.ended_at
                         from effect e join effect_words w on w.effect_id = e.id left join receipt r on r.effect_id = e.id
                         where e.job_id in (:jobs) order by e.created_at, e.rowid
-                        """).param("jobs", jobIds).query(Effects::view).list();
-    }
-
-    private static Effect effect(ResultSet row, int n) throws SQLException {
-        return new Effect(
-                row.getString("id"),
-                row.getString("job_id"),
-                row.getString("kind"),
-                row.getString("connection"),
-                Effect.State.ofCode(row.getString("state")),
-                row.getInt("attempts"),
-                row.getString("request"),
-                Optional.ofNullable(row.getString("place")),
-                new ByteRef(row.getString("sha256"), row.getLong("size")),
-                row.getInt("generation"),
-                row.getInt("step"),
-                Optional.ofNullable(row.getString("supersedes")),
-                row.getObject("ended_at") != null);
-    }
-
-    private static EffectView view(ResultSet row, int n) throws SQLException {
-        String code = row.getString("reason_code");
-        long nextTry = row.getLong("next_try_at");
-        Optional<Instant> next = nextTry == 0 ? Optional.empty() : Optional.of(Instant.ofEpochMilli(nextTry));
-        long doneAt = row.getLong("done_at");
-        Optional<Instant> done = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(doneAt));
-        long endedAt = row.getLong("ended_at");
-        Optional<Instant> ended = row.wasNull() ? Optional.empty() : Optional.of(Instant.ofEpochMilli(endedAt));
-        return new EffectView(
-                row.getString("id"),
-                row.getString("job_id"),
-                row.getString("kind"),
-                row.getString("connection"),
-                row.getString("state"),
-                Optional.ofNullable(row.getString("place")),
-                code == null
-                        ? Optional.empty()
-                        : Optional.of(new Reason(code, JSON.readValue(row.getString("reason_parameters"), PARAMETERS))),
-                row.getInt("attempts"),
-                next,
-                done,
-                Optional.ofNullable(row.getString("answer")),
-                ended,
-                row.getInt("generation"),
-                Optional.ofNullable(row.getString("older")));
+                        """).param("jobs", jobIds).query(EffectRow::view).list();
     }
 }

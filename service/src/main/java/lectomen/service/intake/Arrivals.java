@@ -13,6 +13,7 @@ import lectomen.service.effect.OwnResults;
 import lectomen.service.effect.file.JobFilings;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobEndings;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
@@ -171,7 +172,7 @@ public final class Arrivals {
             Optional<Job.Origin> origin,
             String principal) {
         if (jobs.exists(db, file.job())) {
-            jobs.move(db, file.job(), Jobs.Move.to(JobState.WAITING), principal);
+            jobs.move(db, file.job(), JobMove.to(JobState.WAITING), principal);
             jobs.arrive(db, file.job(), arrived, file.type());
             file.more().sidecar().ifPresent(sidecar -> jobs.setSidecar(db, file.job(), sidecar));
         } else {
@@ -204,10 +205,7 @@ public final class Arrivals {
     private void seen(JdbcClient db, File file, SeenBefore choice, String earlier, Optional<String> hotFolder) {
         if (choice == SeenBefore.HOLD) {
             jobs.move(
-                    db,
-                    file.job(),
-                    Jobs.Move.to(JobState.HELD, Reason.of("duplicate.held", "job", earlier)),
-                    "service");
+                    db, file.job(), JobMove.to(JobState.HELD, Reason.of("duplicate.held", "job", earlier)), "service");
         } else {
             end(db, file, JobState.REJECTED, Reason.of("duplicate.rejected", "job", earlier), hotFolder);
         }

@@ -24,6 +24,7 @@ import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.ConditionResult;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.rulebook.LiveRule;
@@ -261,7 +262,7 @@ final class SettledFileSorter {
                         Jobs.NewJob.of(source, name, one.state().size(), one.type(), JobState.WAITING),
                         SERVICE);
             }
-            jobs.move(db, id, Jobs.Move.to(JobState.UNMATCHED, one.reason()), SERVICE);
+            jobs.move(db, id, JobMove.to(JobState.UNMATCHED, one.reason()), SERVICE);
             keep(entry(one.state(), RemainingFiles.Why.UNMATCHED, Optional.of(id)), one.name(), db);
         }
 
@@ -320,6 +321,6 @@ final class SettledFileSorter {
         remaining.forget(db, key);
         told.filter(job -> job.arrival().isEmpty() && (job.state() == JobState.UNMATCHED || isAskedFor(job)))
                 .ifPresent(job ->
-                        jobs.move(db, job.id(), Jobs.Move.to(JobState.CANCELLED, Reason.of("file.gone")), SERVICE));
+                        jobs.move(db, job.id(), JobMove.to(JobState.CANCELLED, Reason.of("file.gone")), SERVICE));
     }
 }

@@ -16,6 +16,7 @@ import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.DiskSpaceGuard;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
@@ -123,7 +124,7 @@ public final class Uploads {
             jobs.move(
                     db,
                     job,
-                    Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", nameOf.apply(principal))),
+                    JobMove.to(JobState.HELD, Reason.of("job.held", "who", nameOf.apply(principal))),
                     principal);
         }
         key.ifPresent(named -> db.sql("insert into upload_key (key, job_id, content, at) values (?, ?, ?, ?)")

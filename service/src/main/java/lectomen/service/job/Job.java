@@ -192,7 +192,7 @@ public record Job(
     }
 
     /** Whether it waits for something, rather than for its turn. */
-    public boolean waitsFor(Jobs.WaitsFor what) {
+    public boolean waitsFor(WaitsFor what) {
         return progress.state() == JobState.WAITING && progress.waitsFor().equals(what.code());
     }
 

@@ -48,13 +48,13 @@ public final class JobEndings {
 
     /** Ends a job whose document is filed. */
     public void filed(JdbcClient db, Job job) {
-        jobs.move(db, job, Jobs.Move.to(JobState.FILED), SERVICE);
+        jobs.move(db, job, JobMove.to(JobState.FILED), SERVICE);
         followUps.goesOn(db, job, JobState.FILED, Optional.empty());
     }
 
     /** Ends a job otherwise. @param hotFolder that its document came from */
     public void endBadly(JdbcClient db, Job job, JobState state, Reason reason, Optional<String> hotFolder) {
-        jobs.move(db, job.id(), Jobs.Move.to(state, reason), SERVICE);
+        jobs.move(db, job.id(), JobMove.to(state, reason), SERVICE);
         boolean goesOn = followUps.goesOn(db, job, state, Optional.of(reason));
         afterBadEnds.forEach(listener -> listener.ended(db, job, state, reason, hotFolder, goesOn));
     }

@@ -5,7 +5,6 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -17,7 +16,6 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.FilingByHand;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rulefile.RuleRef;
-import lectomen.engine.step.StepWait;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.ledger.Ledger;
@@ -51,7 +49,6 @@ public final class Jobs {
                     "update job_words set name = '', reason_parameters = '{}', considered = '[]', subfolder = '', by_hand = null, sender = '', tags = '[]', given = '{}', sidecar = '' where job_id = ?"));
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final int MOST_LINEAGE = 100;
 
     private final Store store;
     private final Ledger ledger;
@@ -177,69 +174,17 @@ public final class Jobs {
                 .update();
     }
 
-    /** What a waiting job waits for. */
-    public enum WaitsFor {
-        TURN,
-        DESTINATION,
-        /** For a rule that asks for it to go live; it has no turn before. */
-        RULE,
-        PERSON,
-        TIME,
-        PARTNER,
-        /** For the documents that were made out of its own to end. */
-        CHILDREN,
-        NUMBER,
-        PROGRAM;
-
-        /** For what a step of its plan waits. */
-        static WaitsFor of(StepWait wait) {
-            return valueOf(wait.what().name());
-        }
-
-        String code() {
-            return this == RULE ? "turn" : name().toLowerCase(Locale.ROOT);
-        }
-    }
-
-    /** How a job moves. */
-    public record Move(JobState to, Optional<Reason> reason, Optional<Instant> nextTryAt, WaitsFor waitsFor) {
-        public static Move to(JobState state) {
-            return new Move(state, Optional.empty(), Optional.empty(), WaitsFor.TURN);
-        }
-
-        public static Move to(JobState state, Reason reason) {
-            return new Move(state, Optional.of(reason), Optional.empty(), WaitsFor.TURN);
-        }
-
-        public static Move waitUntil(Instant nextTry, Reason reason) {
-            return new Move(JobState.WAITING, Optional.of(reason), Optional.of(nextTry), WaitsFor.TURN);
-        }
-
-        public static Move waitForRule(Reason reason) {
-            return new Move(JobState.WAITING, Optional.of(reason), Optional.empty(), WaitsFor.RULE);
-        }
-
-        /** Waits for what a step of its plan does. */
-        public static Move waitFor(StepWait wait) {
-            return new Move(JobState.WAITING, Optional.of(wait.reason()), wait.findUntil(), WaitsFor.of(wait));
-        }
-
-        public static Move waitForDestination(Optional<Instant> nextTry, Optional<Reason> reason) {
-            return new Move(JobState.WAITING, reason, nextTry, WaitsFor.DESTINATION);
-        }
-    }
-
     /**
      * Moves a job to a state.
      *
      * @throws WrongStateException if the job can't go there from where it is
      */
-    public void move(JdbcClient db, String id, Move move, String principal) {
+    public void move(JdbcClient db, String id, JobMove move, String principal) {
         move(db, id, standing(db, id), move, principal);
     }
 
     /** Moves a job that was read in the same write. */
-    public void move(JdbcClient db, Job job, Move move, String principal) {
+    public void move(JdbcClient db, Job job, JobMove move, String principal) {
         move(
                 db,
                 job.id(),
@@ -248,7 +193,7 @@ public final class Jobs {
                 principal);
     }
 
-    private void move(JdbcClient db, String id, Standing from, Move move, String principal) {
+    private void move(JdbcClient db, String id, Standing from, JobMove move, String principal) {
         if (!from.state().mayBecome(move.to())) {
             throw new WrongStateException(id, from.state(), move.to().code());
         }
@@ -317,7 +262,7 @@ public final class Jobs {
      * @param redo whether what it filed before is to be replaced rather than counted as done
      */
     public void startAgain(JdbcClient db, String id, boolean redo, String principal) {
-        move(db, id, Move.to(JobState.WAITING), principal);
+        move(db, id, JobMove.to(JobState.WAITING), principal);
         db.sql("""
                         update job set generation = generation + 1, deaths = 0, rule_id = null, rule_version = null,
                             redo_generation = case when :redo then generation + 1 else redo_generation end
@@ -375,36 +320,6 @@ public final class Jobs {
                 .update();
     }
 
-    /** Says which job handed its document over to another. */
-    public void setHandedOverFrom(JdbcClient db, String id, String from) {
-        db.sql("update job set handed_over_from = ? where id = ?")
-                .params(from, id)
-                .update();
-    }
-
-    /** Says that a job's document was made out of another's. */
-    public void setPartOf(JdbcClient db, String id, Job whole, int number) {
-        db.sql("update job set part_of = ?, part_number = ?, part_generation = ? where id = ?")
-                .params(whole.id(), number, whole.generation(), id)
-                .update();
-    }
-
-    /** The jobs of the documents that the present run of a job made out of its own, in their order. */
-    public List<Job> parts(JdbcClient db, Job whole) {
-        return db.sql(JobRow.SELECT + " where j.part_of = ? and j.part_generation = ? order by j.part_number")
-                .params(whole.id(), whole.generation())
-                .query(JobRow::job)
-                .list();
-    }
-
-    /** Those that earlier runs of it made. */
-    public List<Job> earlierParts(JdbcClient db, Job whole) {
-        return db.sql(JobRow.SELECT + " where j.part_of = ? and j.part_generation < ? order by j.part_number")
-                .params(whole.id(), whole.generation())
-                .query(JobRow::job)
-                .list();
-    }
-
     /** Called when the job of a part comes to its end, or goes on after it had. */
     @FunctionalInterface
     public interface PartListener {
@@ -414,22 +329,6 @@ public final class Jobs {
     /** Says who is called. Call it while the service is put together. */
     public void onPart(PartListener listener) {
         partListener = listener;
-    }
-
-    /** The jobs that this one follows from, by hand-over, the nearest first. */
-    public List<Job> ancestors(JdbcClient db, Job job) {
-        List<String> ids = db.sql("""
-                        with recursive up (id, far) as (
-                            select handed_over_from, 1 from job where id = :id
-                            union all select j.handed_over_from, up.far + 1 from job j join up on j.id = up.id
-                            where up.far < :most)
-                        select id from up where id is not null order by far
-                        """)
-                .param("id", job.id())
-                .param("most", MOST_LINEAGE)
-                .query(String.class)
-                .list();
-        return ids.stream().flatMap(id -> find(db, id).stream()).toList();
     }
 
     /** Puts more words on a job. */
@@ -494,7 +393,7 @@ public final class Jobs {
         List<Job> taken = new ArrayList<>();
         for (String id : queue.next(db, clock.millis(), most, mostOf)) {
             Job job = find(db, id).orElseThrow(() -> new NoSuchJobException(id));
-            move(db, job, Move.to(JobState.WORKING), "service");
+            move(db, job, JobMove.to(JobState.WORKING), "service");
             taken.add(job.takenUp(clock.instant()));
         }
         return taken;
@@ -537,17 +436,6 @@ public final class Jobs {
                                 select 1 from plan p
                                 where p.job_id = job.id and p.generation = job.generation and p.waits_for is null))
                         """).param("kinds", kinds).update();
-    }
-
-    /** The earlier jobs that this one's file came from, the nearest first. */
-    public List<Job> lineage(Job job) {
-        List<Job> lineage = new ArrayList<>();
-        Optional<Job> next = job.origin().flatMap(origin -> find(origin.job()));
-        while (next.isPresent() && lineage.size() < MOST_LINEAGE) {
-            lineage.add(next.get());
-            next = next.get().origin().flatMap(origin -> find(origin.job()));
-        }
-        return lineage;
     }
 
     public Optional<Job> find(String id) {

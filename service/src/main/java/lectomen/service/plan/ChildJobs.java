@@ -13,8 +13,11 @@ import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobEndings;
+import lectomen.service.job.JobLinks;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
+import lectomen.service.job.WaitsFor;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.rulebook.Sources;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -46,7 +49,7 @@ public final class ChildJobs implements Jobs.PartListener {
      */
     void make(JdbcClient db, Job whole, PlanRecord plan, long now) {
         Map<Integer, Job> earlier = new HashMap<>();
-        jobs.earlierParts(db, whole)
+        JobLinks.earlierParts(db, whole)
                 .forEach(job -> earlier.put(job.partOf().orElseThrow().number(), job));
         for (PartDocument part : plan.parts()) {
             PlanRecord own = plan.ofPart(part);
@@ -86,7 +89,7 @@ public final class ChildJobs implements Jobs.PartListener {
                 whole.origin(),
                 false);
         jobs.create(db, id, job, SERVICE);
-        jobs.setPartOf(db, id, whole, part.number());
+        JobLinks.setPartOf(db, id, whole, part.number());
         whole.rule().ifPresent(rule -> jobs.setRule(db, id, rule));
         jobs.setPriority(db, id, whole.priority());
         plans.goOn(db, jobs.find(db, id).orElseThrow(), own);
@@ -96,7 +99,7 @@ public final class ChildJobs implements Jobs.PartListener {
         boolean sameSteps = plans.findToGoOn(db, before)
                 .filter(plan -> plan.start().equals(own.start()) && plan.rule().equals(own.rule()))
                 .isPresent();
-        jobs.setPartOf(db, before.id(), whole, before.partOf().orElseThrow().number());
+        JobLinks.setPartOf(db, before.id(), whole, before.partOf().orElseThrow().number());
         if (before.state() != JobState.FILED || !sameSteps) {
             jobs.startAgain(db, before.id(), true, SERVICE);
             plans.goOn(db, jobs.find(db, before.id()).orElseThrow(), own);
@@ -113,7 +116,7 @@ public final class ChildJobs implements Jobs.PartListener {
                 .filter(wait -> wait.what() == StepWait.What.CHILDREN)
                 .isPresent();
         boolean mayChange = hasEnded
-                ? whole.waitsFor(Jobs.WaitsFor.CHILDREN)
+                ? whole.waitsFor(WaitsFor.CHILDREN)
                 : whole.state() == JobState.FAILED || whole.state() == JobState.FILED;
         if (!waits || !mayChange) {
             return;
@@ -130,12 +133,11 @@ public final class ChildJobs implements Jobs.PartListener {
 
     /** Ends a job whose documents have all ended; else lets it wait for them. */
     void settle(JdbcClient db, Job whole) {
-        List<Job> parts = jobs.parts(db, whole);
+        List<Job> parts = JobLinks.parts(db, whole);
         boolean open = parts.stream().anyMatch(part -> !part.state().isEnd());
         if (open) {
-            if (!whole.waitsFor(Jobs.WaitsFor.CHILDREN)) {
-                plans.findWait(db, whole)
-                        .ifPresent(wait -> jobs.move(db, whole.id(), Jobs.Move.waitFor(wait), SERVICE));
+            if (!whole.waitsFor(WaitsFor.CHILDREN)) {
+                plans.findWait(db, whole).ifPresent(wait -> jobs.move(db, whole.id(), JobMove.waitFor(wait), SERVICE));
             }
             return;
         }

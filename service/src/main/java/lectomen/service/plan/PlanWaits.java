@@ -5,8 +5,10 @@ import java.util.Optional;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.step.StepWait;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
+import lectomen.service.job.WaitsFor;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Has jobs wait for what a step of their plan waits for, and go on when it is there. */
@@ -43,17 +45,17 @@ public final class PlanWaits {
         }
         if (wait.get().what() == StepWait.What.CHILDREN) {
             children.settle(db, job);
-        } else if (!job.waitsFor(Jobs.WaitsFor.TIME)) {
-            jobs.move(db, job.id(), Jobs.Move.waitFor(wait.get()), "service");
+        } else if (!job.waitsFor(WaitsFor.of(wait.get()))) {
+            jobs.move(db, job.id(), JobMove.waitFor(wait.get()), "service");
         }
         return true;
     }
 
     /** How a held job goes on, where its plan says so: it waits again, or has its turn. */
-    public Optional<Jobs.Move> findNext(JdbcClient db, Job job) {
+    public Optional<JobMove> findNext(JdbcClient db, Job job) {
         return plans.goesOn(db, job)
-                ? Optional.of(Jobs.Move.to(JobState.WAITING))
-                : plans.findWait(db, job).map(Jobs.Move::waitFor);
+                ? Optional.of(JobMove.to(JobState.WAITING))
+                : plans.findWait(db, job).map(JobMove::waitFor);
     }
 
     /** Whether a worker has, or is to have, the plan of the job's present run. */

@@ -7,6 +7,7 @@ import lectomen.engine.plan.PlanJson;
 import lectomen.engine.plan.PlanRecord;
 import lectomen.engine.step.StepWait;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.store.ErasableColumns;
@@ -127,7 +128,7 @@ public final class Plans {
         for (String id : due) {
             Job job = jobs.find(db, id).orElseThrow();
             goOn(db, job, find(db, job).orElseThrow());
-            jobs.move(db, job, Jobs.Move.to(JobState.WAITING), "service");
+            jobs.move(db, job, JobMove.to(JobState.WAITING), "service");
         }
         return due.size();
     }

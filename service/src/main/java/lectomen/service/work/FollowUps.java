@@ -27,6 +27,7 @@ import lectomen.service.effect.file.JobFilings;
 import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobEndings;
+import lectomen.service.job.JobLinks;
 import lectomen.service.job.JobNotes;
 import lectomen.service.job.JobOutputs;
 import lectomen.service.job.JobResults;
@@ -110,7 +111,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
                 followUp.get().answer().ifPresent(answer -> answer(db, job, answer, slots, hotFolder));
             }
         }
-        boolean partsGoOn = !jobs.parts(db, job).isEmpty();
+        boolean partsGoOn = !JobLinks.parts(db, job).isEmpty();
         boolean handedOver = followUp.flatMap(FollowUp::handOver)
                 .filter(on -> partsGoOn || handOver(db, job, on, state, reason))
                 .isPresent();
@@ -180,7 +181,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
         if (job.original().isEmpty()) {
             return false;
         }
-        Set<String> before = Stream.concat(Stream.of(job), jobs.ancestors(db, job).stream())
+        Set<String> before = Stream.concat(Stream.of(job), JobLinks.ancestors(db, jobs, job).stream())
                 .flatMap(earlier -> earlier.rule().stream())
                 .map(RuleRef::id)
                 .collect(Collectors.toSet());
@@ -210,7 +211,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
                 job.origin(),
                 false);
         jobs.create(db, next, handed, SERVICE);
-        jobs.setHandedOverFrom(db, next, job.id());
+        JobLinks.setHandedOverFrom(db, next, job.id());
         ledger.append(
                 db,
                 SERVICE,

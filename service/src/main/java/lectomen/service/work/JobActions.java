@@ -8,9 +8,12 @@ import java.util.function.UnaryOperator;
 import lectomen.engine.reason.Reason;
 import lectomen.service.effect.file.JobFilings;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobLinks;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.job.NoSuchJobException;
+import lectomen.service.job.WaitsFor;
 import lectomen.service.job.WrongStateException;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.plan.PlanWaits;
@@ -156,15 +159,15 @@ public final class JobActions {
     private void retry(JdbcClient db, Job job, String principal) {
         boolean waitsForTry = job.state() == JobState.WAITING
                 && (job.nextTryAt().isPresent() || job.reason().isPresent());
-        if (job.waitsFor(Jobs.WaitsFor.TIME)) {
+        if (job.waitsFor(WaitsFor.TIME)) {
             throw new WrongStateException(job.id(), job.state(), "retried: its rule has it wait for a time");
-        } else if (job.waitsFor(Jobs.WaitsFor.CHILDREN)) {
+        } else if (job.waitsFor(WaitsFor.CHILDREN)) {
             retryParts(db, job, principal);
         } else if (waitsForTry) {
             filings.tryNow(db, job.id());
             boolean atDestination = filings.hasPlan(db, job) && !waits.goesOn(db, job);
-            Jobs.WaitsFor next = atDestination ? Jobs.WaitsFor.DESTINATION : Jobs.WaitsFor.TURN;
-            Jobs.Move now = new Jobs.Move(JobState.WAITING, job.reason(), Optional.empty(), next);
+            WaitsFor next = atDestination ? WaitsFor.DESTINATION : WaitsFor.TURN;
+            JobMove now = new JobMove(JobState.WAITING, job.reason(), Optional.empty(), next);
             jobs.move(db, job.id(), now, principal);
             ledger.append(db, principal, "job.retried", job.subject());
         } else if (isOfParts(job)) {
@@ -187,7 +190,7 @@ public final class JobActions {
     }
 
     private void retryParts(JdbcClient db, Job job, String principal) {
-        List<Job> failed = jobs.parts(db, job).stream()
+        List<Job> failed = JobLinks.parts(db, job).stream()
                 .filter(part -> endedBadly(part.state()))
                 .toList();
         if (failed.isEmpty()) {
@@ -198,7 +201,7 @@ public final class JobActions {
 
     private void requirePartsEnded(JdbcClient db, Job job, String what) {
         boolean open =
-                jobs.parts(db, job).stream().anyMatch(part -> !part.state().isEnd());
+                JobLinks.parts(db, job).stream().anyMatch(part -> !part.state().isEnd());
         if (open) {
             throw new WrongStateException(
                     job.id(), job.state(), what + ": documents made from it are still being processed");
@@ -232,7 +235,7 @@ public final class JobActions {
                     job.id(), job.state(), what + ": its file is in a folder that no live rule uses");
         }
         Reason reason = Reason.of("file.action-chosen", "who", nameOf.apply(hands.principal()));
-        jobs.move(db, job.id(), Jobs.Move.to(JobState.WAITING, reason), hands.principal());
+        jobs.move(db, job.id(), JobMove.to(JobState.WAITING, reason), hands.principal());
         unmatched.askFor(db, job.id());
         hands.asked().add(job);
     }
@@ -273,7 +276,7 @@ public final class JobActions {
     }
 
     private void hold(JdbcClient db, Job job, String principal) {
-        if (job.waitsFor(Jobs.WaitsFor.CHILDREN)) {
+        if (job.waitsFor(WaitsFor.CHILDREN)) {
             throw new WrongStateException(job.id(), job.state(), "held: hold the documents made from it");
         }
         if (job.state() == JobState.WORKING && (!filings.hasPlan(db, job) || waits.goesOn(db, job))) {
@@ -290,7 +293,7 @@ public final class JobActions {
         jobs.move(
                 db,
                 job.id(),
-                Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", nameOf.apply(principal))),
+                JobMove.to(JobState.HELD, Reason.of("job.held", "who", nameOf.apply(principal))),
                 principal);
     }
 
@@ -304,9 +307,9 @@ public final class JobActions {
             throw new WrongStateException(job.id(), job.state(), "released");
         }
         filings.hold(db, job.id(), false);
-        Jobs.Move go = filings.hasOpen(db, job)
-                ? Jobs.Move.waitForDestination(Optional.empty(), Optional.empty())
-                : waits.findNext(db, job).orElse(Jobs.Move.to(JobState.WAITING));
+        JobMove go = filings.hasOpen(db, job)
+                ? JobMove.waitForDestination(Optional.empty(), Optional.empty())
+                : waits.findNext(db, job).orElse(JobMove.to(JobState.WAITING));
         jobs.move(db, job.id(), go, principal);
     }
 
@@ -315,7 +318,7 @@ public final class JobActions {
             throw new WrongStateException(job.id(), job.state(), "cancelled");
         }
         Reason reason = Reason.of("job.cancelled", "who", nameOf.apply(principal));
-        List<Job> parts = jobs.parts(db, job).stream()
+        List<Job> parts = JobLinks.parts(db, job).stream()
                 .filter(part -> !part.state().isEnd())
                 .toList();
         for (Job part : parts) {
@@ -327,7 +330,7 @@ public final class JobActions {
         if (!filings.giveUp(db, job.id(), reason)) {
             throw begun(job, "cancelled");
         }
-        jobs.move(db, job.id(), Jobs.Move.to(JobState.CANCELLED, reason), principal);
+        jobs.move(db, job.id(), JobMove.to(JobState.CANCELLED, reason), principal);
         filings.othersMayGoOn(db, job);
     }
 }

@@ -22,20 +22,19 @@ import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.PlanRecord;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.FollowUp;
-import lectomen.engine.rulefile.RuleRef;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.Task;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.effect.file.JobFilings;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobEndings;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobOutputs;
 import lectomen.service.job.JobResults;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.plan.Plans;
-import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
@@ -77,6 +76,7 @@ public final class JobRunner implements AutoCloseable {
     private final JobFilings filings;
     private final JobEndings endings;
     private final Plans plans;
+    private final JobTasks tasks;
     private final PlanWaits waits;
     private final Supplier<Site> site;
     private final InstantSource clock;
@@ -117,6 +117,7 @@ public final class JobRunner implements AutoCloseable {
         this.filings = filings;
         this.endings = endings;
         this.plans = plans;
+        this.tasks = new JobTasks(store, jobs, rulebook, plans, site, clock);
         this.waits = waits;
         this.site = site;
         this.clock = clock;
@@ -252,7 +253,7 @@ public final class JobRunner implements AutoCloseable {
             store.write(db -> {
                 findAtWork(db, job).ifPresent(now -> {
                     if (asIfNotTried) {
-                        putBack(db, now, Jobs.Move.to(JobState.WAITING));
+                        putBack(db, now, JobMove.to(JobState.WAITING));
                     } else {
                         died(db, now, sources.findFolder(job.source()), DEATHS);
                     }
@@ -290,8 +291,8 @@ public final class JobRunner implements AutoCloseable {
             return;
         }
         Rulebook.Acting acting = rulebook.acting();
-        Optional<PlanRecord> plan = findPlan(job);
-        Task task = plan.map(one -> task(job, folder, one)).orElseGet(() -> task(job, folder, acting));
+        Optional<PlanRecord> plan = tasks.findPlan(job);
+        Task task = plan.map(one -> tasks.goOn(job, folder, one)).orElseGet(() -> tasks.begin(job, folder, acting));
         if (task.rules().isEmpty() && job.origin().isPresent()) {
             refuseOwnResult(job, folder);
             return;
@@ -358,61 +359,10 @@ public final class JobRunner implements AutoCloseable {
                 putBack(
                         db,
                         now,
-                        sameRules ? Jobs.Move.waitForRule(Reason.of("rule.paused")) : Jobs.Move.to(JobState.WAITING));
+                        sameRules ? JobMove.waitForRule(Reason.of("rule.paused")) : JobMove.to(JobState.WAITING));
             });
             return job.id();
         });
-    }
-
-    /** A job that no worker had before has none, unless its document was made out of another. */
-    private Optional<PlanRecord> findPlan(Job job) {
-        return job.attempt() > 1 || job.partOf().isPresent()
-                ? store.read(db -> plans.findToGoOn(db, job))
-                : Optional.empty();
-    }
-
-    /** A plan goes on with the rule version that it began with. */
-    private Task task(Job job, Optional<String> folder, PlanRecord plan) {
-        RuleRef rule = job.rule().orElse(plan.rule());
-        return new Task(
-                Task.PROTOCOL,
-                job.id(),
-                job.attempt(),
-                job.original().orElseThrow(),
-                JobFacts.of(job, folder, clock.instant()),
-                List.of(new Task.RuleText(rule, rulebook.requireVersion(rule.id(), rule.version()))),
-                Task.Asking.GO_ON,
-                site.get(),
-                plan);
-    }
-
-    private Task task(Job job, Optional<String> folder, Rulebook.Acting acting) {
-        Set<String> makers = jobs.lineage(job).stream()
-                .flatMap(earlier -> earlier.rule().stream())
-                .map(RuleRef::id)
-                .collect(Collectors.toSet());
-        List<LiveRule> rules = acting.rules().stream()
-                .filter(live -> !makers.contains(live.ref().id()))
-                .filter(live -> isAsked(live, job, folder))
-                .toList();
-        List<Task.RuleText> texts = rules.stream().map(LiveRule::asText).toList();
-        return new Task(
-                Task.PROTOCOL,
-                job.id(),
-                job.attempt(),
-                job.original().orElseThrow(),
-                JobFacts.of(job, folder, clock.instant()),
-                texts,
-                job.ruleChosen() ? Task.Asking.CHOSEN : Task.Asking.FIRST_THAT_WANTS,
-                site.get());
-    }
-
-    /** The rule that was chosen for the job; where none was, those that take files from its folder. */
-    private static boolean isAsked(LiveRule live, Job job, Optional<String> folder) {
-        return job.wantedRule()
-                .map(chosen -> chosen.equals(live.ref().id()))
-                .orElseGet(() ->
-                        folder.isEmpty() || live.rule().findFrom(folder.get()).isPresent());
     }
 
     /** The outputs that the rule hands over to others, whatever its end. */
@@ -462,7 +412,7 @@ public final class JobRunner implements AutoCloseable {
     }
 
     /** A job that comes back without a plan waits, unless somebody wished to hold it while its worker had it. */
-    private void putBack(JdbcClient db, Job job, Jobs.Move wait) {
+    private void putBack(JdbcClient db, Job job, JobMove wait) {
         jobs.move(db, job, wait, "service");
         if (job.holdWanted()) {
             hold(db, job.id());
@@ -475,7 +425,7 @@ public final class JobRunner implements AutoCloseable {
         filings.hold(db, id, true);
         Job planned = jobs.find(db, id).orElseThrow();
         if (planned.state().mayBecome(JobState.HELD)) {
-            jobs.move(db, planned, Jobs.Move.to(JobState.HELD, Reason.of("job.held", "who", "")), "service");
+            jobs.move(db, planned, JobMove.to(JobState.HELD, Reason.of("job.held", "who", "")), "service");
         }
     }
 
@@ -485,7 +435,7 @@ public final class JobRunner implements AutoCloseable {
         if (deaths >= most) {
             endings.endBadly(db, job, JobState.FAILED, died, folder);
         } else {
-            putBack(db, job, Jobs.Move.waitUntil(clock.instant().plus(PAUSE_AFTER_DEATH), died));
+            putBack(db, job, JobMove.waitUntil(clock.instant().plus(PAUSE_AFTER_DEATH), died));
         }
     }
 

@@ -17,8 +17,8 @@ import lectomen.engine.step.file.WhenTaken;
 import lectomen.service.Await;
 import lectomen.service.ServiceFixture;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
-import lectomen.service.job.Jobs;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -63,7 +63,7 @@ class EffectRunnerTest {
                 null,
                 null);
         return fixture.store.write(db -> {
-            fixture.jobs.move(db, job, Jobs.Move.to(JobState.WORKING), "service");
+            fixture.jobs.move(db, job, JobMove.to(JobState.WORKING), "service");
             fixture.filings.intend(db, fixture.jobs.find(db, job).orElseThrow(), List.of(filing));
             return effects.ofJob(db, job).get(0);
         });
@@ -72,7 +72,7 @@ class EffectRunnerTest {
     private void hold() {
         fixture.store.write(db -> {
             assertThat(fixture.filings.hold(db, job, true)).isTrue();
-            fixture.jobs.move(db, job, Jobs.Move.to(JobState.HELD), "owner");
+            fixture.jobs.move(db, job, JobMove.to(JobState.HELD), "owner");
             return job;
         });
     }
@@ -101,7 +101,7 @@ class EffectRunnerTest {
         assertHeld();
         fixture.store.write(db -> {
             fixture.filings.hold(db, job, false);
-            fixture.jobs.move(db, job, Jobs.Move.to(JobState.WAITING), "owner");
+            fixture.jobs.move(db, job, JobMove.to(JobState.WAITING), "owner");
             return job;
         });
         fixture.runner.start(fixture.folders::clearUnreached);
@@ -137,7 +137,7 @@ class EffectRunnerTest {
         fixture.store.write(db -> {
             assertThat(fixture.filings.giveUp(db, job, Reason.of("job.cancelled", "who", "owner")))
                     .isTrue();
-            fixture.jobs.move(db, job, Jobs.Move.to(JobState.CANCELLED), "owner");
+            fixture.jobs.move(db, job, JobMove.to(JobState.CANCELLED), "owner");
             return job;
         });
         fixture.runner.actOrWait(due);

@@ -13,8 +13,8 @@ import lectomen.engine.reason.Reason;
 import lectomen.engine.step.WhenInDoubt;
 import lectomen.service.ServiceFixture;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
-import lectomen.service.job.Jobs;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -102,7 +102,7 @@ class PretendEffectTest {
         effects = new Effects(fixture.store, fixture.ledger, fixture.keyed, fixture.clock);
         job = fixture.send("notice.txt", "NOTICE");
         fixture.store.write(db -> {
-            fixture.jobs.move(db, job, Jobs.Move.to(JobState.WORKING), "service");
+            fixture.jobs.move(db, job, JobMove.to(JobState.WORKING), "service");
             Job working = fixture.jobs.find(db, job).orElseThrow();
             return effects.intend(db, working, Effects.Intent.of(1, "ring", "bell", "", Map.of("times", 3)));
         });
@@ -179,7 +179,7 @@ class PretendEffectTest {
         assertThat(fixture.jobs.require(job).reason().map(Reason::words))
                 .contains(
                         "It can't be proved whether \"the bell at the north quay\" was completed on bell: the attempt was"
-                                + " interrupted. Check there, then choose: it is done, repeat it, or leave it.");
+                                + " interrupted. Check there, then mark it as done, have it repeated, or leave it.");
     }
 
     @Test

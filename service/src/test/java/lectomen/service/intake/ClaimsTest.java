@@ -19,8 +19,8 @@ import lectomen.engine.rule.SourceSettings.SeenBefore;
 import lectomen.service.ServiceFixture;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobList;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
-import lectomen.service.job.Jobs;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -426,7 +426,7 @@ class ClaimsTest {
         String first = jobs().get(0).id();
         fixture.store.write(db -> {
             fixture.jobs.takeNext(db);
-            fixture.jobs.move(db, first, Jobs.Move.to(JobState.FILED), "service");
+            fixture.jobs.move(db, first, JobMove.to(JobState.FILED), "service");
             return first;
         });
         for (SeenBefore choice : SeenBefore.values()) {

@@ -60,8 +60,8 @@ class JobListTest {
             JobState state = random.nextInt(20) == 0 ? JobState.FAILED : JobState.FILED;
             fixture.clock.advance(Duration.ofSeconds(random.nextInt(3)));
             fixture.store.write(db -> {
-                Jobs.Move move =
-                        state == JobState.FAILED ? Jobs.Move.to(state, Reason.of("file.empty")) : Jobs.Move.to(state);
+                JobMove move =
+                        state == JobState.FAILED ? JobMove.to(state, Reason.of("file.empty")) : JobMove.to(state);
                 fixture.jobs.move(db, id, move, "service");
                 return id;
             });

@@ -92,7 +92,7 @@ class JobQueueTest {
         String job = waiting("/full");
         fixture.store.write(db -> {
             fixture.jobs.takeNext(db);
-            fixture.jobs.move(db, job, Jobs.Move.waitForDestination(Optional.empty(), Optional.empty()), "service");
+            fixture.jobs.move(db, job, JobMove.waitForDestination(Optional.empty(), Optional.empty()), "service");
             return job;
         });
         assertThat(take(5)).isEmpty();

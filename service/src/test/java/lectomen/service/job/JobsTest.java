@@ -68,7 +68,7 @@ class JobsTest {
         });
     }
 
-    private void move(String id, Jobs.Move move) {
+    private void move(String id, JobMove move) {
         store.write(db -> {
             jobs.move(db, id, move, "owner");
             return id;
@@ -101,7 +101,7 @@ class JobsTest {
         String id = arrived("a");
         takeNext();
         Reason died = Reason.of("worker.died", "tries", "1");
-        move(id, Jobs.Move.waitUntil(now.get().plusSeconds(5), died));
+        move(id, JobMove.waitUntil(now.get().plusSeconds(5), died));
         assertThat(takeNext()).isEmpty();
         assertThat(jobs.require(id).reason()).contains(died);
         now.updateAndGet(instant -> instant.plus(Duration.ofSeconds(5)));
@@ -126,7 +126,7 @@ class JobsTest {
             jobs.setRule(db, id, new RuleRef("permits", 3));
             return id;
         });
-        move(id, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")));
+        move(id, JobMove.to(JobState.FAILED, Reason.of("file.empty")));
         store.write(db -> {
             jobs.startAgain(db, id, false, "owner");
             return id;
@@ -141,7 +141,7 @@ class JobsTest {
     void everyMoveIsInTheLedgerWithoutTheNameOfTheFile() {
         String id = arrived("secret-name.pdf");
         takeNext();
-        move(id, Jobs.Move.to(JobState.FAILED, Reason.of("pdf.broken", "problem", "secret words")));
+        move(id, JobMove.to(JobState.FAILED, Reason.of("pdf.broken", "problem", "secret words")));
         assertThat(ledger.about(Job.subject(id)))
                 .extracting(Ledger.Entry::event)
                 .containsExactly("job.made", "job.working", "job.failed");
@@ -183,8 +183,8 @@ class JobsTest {
     void aMoveThatTheTableDoesNotHaveIsRefusedAndChangesNothing() {
         String id = arrived("a");
         takeNext();
-        move(id, Jobs.Move.to(JobState.FILED));
-        assertThatThrownBy(() -> move(id, Jobs.Move.to(JobState.FAILED)))
+        move(id, JobMove.to(JobState.FILED));
+        assertThatThrownBy(() -> move(id, JobMove.to(JobState.FAILED)))
                 .isInstanceOf(WrongStateException.class)
                 .hasMessageContaining("1-1 is filed");
         assertThat(jobs.require(id).state()).isEqualTo(JobState.FILED);

@@ -12,8 +12,8 @@ import lectomen.service.ServiceFixture;
 import lectomen.service.home.Settings;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobList;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
-import lectomen.service.job.Jobs;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -49,7 +49,7 @@ class RetentionRunsTest {
         String id = fixture.send(name, name);
         fixture.store.write(db -> {
             fixture.jobs.takeNext(db);
-            fixture.jobs.move(db, id, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")), "service");
+            fixture.jobs.move(db, id, JobMove.to(JobState.FAILED, Reason.of("file.empty")), "service");
             return id;
         });
         return id;

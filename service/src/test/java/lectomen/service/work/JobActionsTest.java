@@ -18,8 +18,8 @@ import lectomen.service.Await;
 import lectomen.service.ServiceFixture;
 import lectomen.service.effect.EffectView;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
-import lectomen.service.job.Jobs;
 import lectomen.service.job.WrongStateException;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -215,7 +215,7 @@ class JobActionsTest {
                 .isInstanceOf(WrongStateException.class)
                 .hasMessage("Job " + job + " is working and can't be retried.");
         fixture.store.write(db -> {
-            fixture.jobs.move(db, job, Jobs.Move.to(JobState.FAILED, Reason.of("file.empty")), "service");
+            fixture.jobs.move(db, job, JobMove.to(JobState.FAILED, Reason.of("file.empty")), "service");
             return job;
         });
         assertThat(act(new JobAction.Retry()).generation()).isEqualTo(2);

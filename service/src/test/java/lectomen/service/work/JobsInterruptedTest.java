@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import lectomen.service.Await;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
-import lectomen.service.job.Jobs;
 import org.junit.jupiter.api.Test;
 
 /** Jobs that are held, cancelled or stopped while their workers have them. */
@@ -17,7 +17,7 @@ class JobsInterruptedTest extends JobRunnerFixture {
         String id = send("wait.txt");
         Await.until("it is at work", () -> Files.exists(trace("waiting-" + id)));
         fixture.store.write(db -> {
-            fixture.jobs.move(db, id, Jobs.Move.to(JobState.CANCELLED), "owner");
+            fixture.jobs.move(db, id, JobMove.to(JobState.CANCELLED), "owner");
             return id;
         });
         Files.writeString(trace("go-on-" + id), "");

@@ -24,8 +24,8 @@ import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectResult;
 import lectomen.service.effect.Effects;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
-import lectomen.service.job.Jobs;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -123,7 +123,7 @@ class MayReplaceTest {
                 null,
                 mayReplace);
         fixture.store.write(db -> {
-            fixture.jobs.move(db, job, Jobs.Move.to(JobState.WORKING), "service");
+            fixture.jobs.move(db, job, JobMove.to(JobState.WORKING), "service");
             Job working = fixture.jobs.find(db, job).orElseThrow();
             return kind.intend(db, working, List.of(), filing);
         });

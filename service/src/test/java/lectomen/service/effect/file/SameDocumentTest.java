@@ -17,8 +17,8 @@ import lectomen.engine.step.file.WhenTaken;
 import lectomen.service.Await;
 import lectomen.service.ServiceFixture;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
-import lectomen.service.job.Jobs;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -74,7 +74,7 @@ class SameDocumentTest {
     /** As a worker's answer is recorded. */
     private void plan(String id, String key, String name) {
         fixture.store.write(db -> {
-            fixture.jobs.move(db, id, Jobs.Move.to(JobState.WORKING), "service");
+            fixture.jobs.move(db, id, JobMove.to(JobState.WORKING), "service");
             fixture.jobs.setRule(db, id, new RuleRef("drawings", 1));
             Job job = fixture.jobs.find(db, id).orElseThrow();
             fixture.filings.intend(db, job, List.of(filing(key, name)));
@@ -149,7 +149,7 @@ class SameDocumentTest {
         plan(second, "MH-1", "sheet");
         fixture.store.write(db -> {
             Job job = fixture.jobs.find(db, first).orElseThrow();
-            fixture.jobs.move(db, first, Jobs.Move.to(JobState.WORKING), "service");
+            fixture.jobs.move(db, first, JobMove.to(JobState.WORKING), "service");
             fixture.endings.endBadly(
                     db,
                     fixture.jobs.find(db, job.id()).orElseThrow(),
