@@ -221,7 +221,7 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
         </Panel>
       )}
       {pointed !== undefined && (
-        <Panel title={texts.propose.title(pointed.text)} beside onClose={() => setPointed(undefined)}>
+        <Panel title={texts.propose.title(pointed.text)} beside holdsFocus onClose={() => setPointed(undefined)}>
           <FieldProposal
             pointed={pointed}
             papers={all}

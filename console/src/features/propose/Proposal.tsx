@@ -86,6 +86,12 @@ function nameOf(document: Schemas["ExampleView"], isHere: boolean): ReactNode {
   return document.job === undefined ? document.name : <Link to={`/jobs/${document.job}`}>{document.name}</Link>;
 }
 
+/** Gives a button the focus, but never takes it from what a person has begun to use while the answer was awaited. */
+function focusUnlessUsed(button: HTMLButtonElement | null) {
+  const used = document.activeElement;
+  if (used === document.body || used === button?.closest("[role=dialog]")) button?.focus();
+}
+
 function Wording({ text, isFirst, onTake }: { text: string; isFirst: boolean; onTake: (() => void) | undefined }) {
   const [copied, setCopied] = useState(false);
   const copy = () =>
@@ -99,7 +105,7 @@ function Wording({ text, isFirst, onTake }: { text: string; isFirst: boolean; on
       {onTake === undefined ? (
         <Do onClick={copy}>{copied ? texts.propose.copied : texts.propose.copy}</Do>
       ) : (
-        <Do first={isFirst} autoFocus={isFirst} onClick={onTake}>
+        <Do first={isFirst} ref={isFirst ? focusUnlessUsed : undefined} onClick={onTake}>
           {texts.propose.take}
         </Do>
       )}

@@ -9,7 +9,6 @@ import java.nio.file.StandardOpenOption;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -69,11 +68,9 @@ class SameDocumentJourney {
     private static Map<String, String> filed(String drawing) throws IOException {
         Path folder = service.archive().resolve("Drawings").resolve(drawing);
         Map<String, String> filed = new TreeMap<>();
-        try (Stream<Path> files = Files.walk(folder)) {
-            for (Path file : files.filter(Files::isRegularFile).toList()) {
-                List<String> lines = Files.readAllLines(file);
-                filed.put(folder.relativize(file).toString(), lines.get(lines.size() - 1));
-            }
+        for (Path file : FilesBelow.of(folder)) {
+            List<String> lines = Files.readAllLines(file);
+            filed.put(folder.relativize(file).toString(), lines.get(lines.size() - 1));
         }
         return filed;
     }
