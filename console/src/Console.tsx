@@ -11,11 +11,18 @@ import { JobsPage } from "./features/jobs/JobsPage";
 import { LivePage } from "./features/rules/LivePage";
 import { RulePage } from "./features/rules/RulePage";
 import { RulesPage } from "./features/rules/RulesPage";
+import { ConfirmIdentity } from "./features/session/ConfirmIdentity";
+import { SecondFactor } from "./features/session/SecondFactor";
 import { SignInPage } from "./features/session/SignInPage";
 import { WelcomePage } from "./features/session/WelcomePage";
 import { TablesPage } from "./features/tables/TablesPage";
+import { LedgerPage } from "./features/ledger/LedgerPage";
+import { MePage } from "./features/session/MePage";
+import { PeoplePage } from "./features/people/PeoplePage";
+import { type Permission, PermissionProvider } from "./permissions";
 import { TodayPage } from "./features/today/TodayPage";
 import { LiveProvider } from "./live";
+import { texts } from "./texts";
 import { Shell } from "./ui/Shell";
 import { ErrorMessage } from "./ui/ErrorMessage";
 
@@ -25,6 +32,16 @@ async function session() {
   const now = await answer(api.GET("/api/v1/session"));
   prove(now.forgeryToken);
   return now;
+}
+
+/** For somebody whose roles were taken away. */
+function NoRole() {
+  return (
+    <main className="me-page">
+      <h1>{texts.people.noRoleTitle}</h1>
+      <p className="say">{texts.people.noRoleLead}</p>
+    </main>
+  );
 }
 
 /** The whole console: the pages for who is signed in, the door for everybody else. */
@@ -61,24 +78,40 @@ export function Console() {
     return <SignInPage session={data} ended={wasIn.current} onIn={() => void queries.resetQueries()} />;
   }
   wasIn.current = true;
+  if (data.secondFactorDue) {
+    return (
+      <main className="me-page">
+        <h1>{data.person.name}</h1>
+        <SecondFactor session={data} onChange={() => void again()} />
+        <ConfirmIdentity session={data} />
+      </main>
+    );
+  }
+  const may = (permission: Permission) => data.permissions.includes(permission);
   return (
     <LiveProvider>
-      <Shell session={data}>
-        {!/^\/(new-rule|rules\/[^/]+\/edit)$/.test(location.pathname) && <UploadPlace />}
-        <Routes>
-          <Route path="/today" element={<TodayPage />} />
-          <Route path="/jobs" element={<JobsPage />} />
-          <Route path="/jobs/:id" element={<JobPage />} />
-          <Route path="/desk" element={<DeskPage />} />
-          <Route path="/rules" element={<RulesPage />} />
-          <Route path="/rules/:id" element={<RulePage />} />
-          <Route path="/rules/:id/edit" element={<EditorPage />} />
-          <Route path="/rules/:id/live" element={<LivePage />} />
-          <Route path="/new-rule" element={<NewRulePage />} />
-          <Route path="/tables" element={<TablesPage />} />
-          <Route path="*" element={<Navigate to="/today" replace />} />
-        </Routes>
-      </Shell>
+      <PermissionProvider permissions={data.permissions}>
+        <Shell session={data}>
+          {may("handle documents") && !/^\/(new-rule|rules\/[^/]+\/edit)$/.test(location.pathname) && <UploadPlace />}
+          <Routes>
+            <Route path="/today" element={may("see documents") ? <TodayPage /> : <NoRole />} />
+            <Route path="/jobs" element={<JobsPage />} />
+            <Route path="/jobs/:id" element={<JobPage />} />
+            {may("handle documents") && <Route path="/desk" element={<DeskPage />} />}
+            {may("see rules") && <Route path="/rules" element={<RulesPage />} />}
+            {may("see rules") && <Route path="/rules/:id" element={<RulePage />} />}
+            {may("write rules") && <Route path="/rules/:id/edit" element={<EditorPage />} />}
+            {may("write rules") && <Route path="/rules/:id/live" element={<LivePage />} />}
+            {may("write rules") && <Route path="/new-rule" element={<NewRulePage />} />}
+            {may("see rules") && <Route path="/tables" element={<TablesPage />} />}
+            {may("see people") && <Route path="/people" element={<PeoplePage />} />}
+            {may("see the ledger") && <Route path="/ledger" element={<LedgerPage />} />}
+            <Route path="/me" element={<MePage session={data} person={data.person} onChange={() => void again()} />} />
+            <Route path="*" element={<Navigate to="/today" replace />} />
+          </Routes>
+          <ConfirmIdentity session={data} />
+        </Shell>
+      </PermissionProvider>
     </LiveProvider>
   );
 }

@@ -1,4 +1,5 @@
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from "react";
+import { createContext, type ReactNode, useContext, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { type Permission, useMay } from "./permissions";
 
 /** An action of a key on the present page. Keys are named as in {@link KeyboardEvent.key}; two in a row with a space between. */
 export interface KeyDeed {
@@ -7,6 +8,8 @@ export interface KeyDeed {
   act: () => void;
   /** Shown in the line at the foot, not only on the sheet of all keys. */
   shown?: boolean;
+  /** Without this permission the key does nothing and is not shown. */
+  needs?: Permission;
   /** The label of the key; the first key where this is not set. */
   caps?: string[];
 }
@@ -56,7 +59,7 @@ export function KeyProvider({ children }: { children: ReactNode }) {
     [],
   );
 
-  useEffect(() => {
+  useLayoutEffect(() => {
     const press = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || isInsideOverlay(event.target)) return;
       if (isTyping(event.target) && !(event.key === "Escape" || event.key === "F1")) return;
@@ -88,13 +91,16 @@ export function KeyProvider({ children }: { children: ReactNode }) {
 }
 
 /** Lets keys do something as long as the calling part is shown. */
-export function useKeys(deeds: KeyDeed[]) {
+export function useKeys(all: KeyDeed[]) {
+  const may = useMay();
+  const deeds = all.filter((deed) => deed.needs === undefined || may(deed.needs));
   const { put, take } = useContext(RegistryContext);
   const scope = useRef(Symbol("keys"));
   const own = useRef(deeds);
   own.current = deeds;
   const shape = JSON.stringify(deeds.map((deed) => [deed.keys, deed.words, deed.shown]));
-  useEffect(() => {
+  // Before the part is painted: a key that is pressed at sight must not be lost.
+  useLayoutEffect(() => {
     const id = scope.current;
     put(
       id,

@@ -1,9 +1,11 @@
 import { editorTexts } from "./features/editor/texts";
+import { ledgerTexts, peopleTexts } from "./features/people/texts";
+import { accountTexts, confirmTexts, doorTexts, factorTexts } from "./features/session/texts";
 import { number, some } from "./ui/time";
 
 /** Everything that the console says by itself. What the service says comes from the service. */
 export const texts = {
-  pages: { today: "Today", jobs: "Jobs", desk: "Desk", rules: "Rules", tables: "Tables", ledger: "Ledger" },
+  pages: { today: "Today", jobs: "Jobs", desk: "Desk", rules: "Rules", tables: "Tables", people: "People", ledger: "Ledger" },
   find: "Find a document",
   findShort: "Find",
   signOut: "Sign out",
@@ -47,21 +49,7 @@ export const texts = {
     looks: (last: string, next: string) => `last check ${last} ago, next in ${next}`,
     workers: (running: number) => (running === 0 ? "workers idle" : some(running, "worker running", "workers running")),
   },
-  door: {
-    title: "Sign in",
-    lead: "Sign in to Lectomen.",
-    nobody: "There are no accounts yet. Open the link that the service printed at its start to create the first administrator.",
-    nobodyAgain: "To create a new link: lectomen welcome",
-    signIn: "Sign-in name",
-    password: "Password",
-    button: "Sign in",
-    welcomeTitle: "Welcome to Lectomen",
-    welcomeLead: "This link creates an administrator account. It can be used once.",
-    name: "Your name, as shown to others",
-    welcomeButton: "Create account",
-    passwordHint: "At least 10 characters. A sentence is easy to remember.",
-    ended: "Your session has ended. Sign in again to return to this page.",
-  },
+  door: doorTexts,
   today: {
     cameIn: (count: number) => some(count, "document", "documents"),
     cameInRest: " received today, ",
@@ -159,6 +147,11 @@ export const texts = {
     take: "Use this",
     here: "here",
   },
+  people: peopleTexts,
+  me: accountTexts,
+  factor: factorTexts,
+  confirm: confirmTexts,
+  ledger: ledgerTexts,
   editor: editorTexts,
   job: {
     look: "Open",
@@ -169,9 +162,14 @@ export const texts = {
     output: (name: string) => (name === "original" ? "original" : name === "main" ? "filed version" : name),
     again: "Run again",
     retry: "Retry",
+    goOn: "Continue now",
+    unbound: (slots: string[]) => `Still needed: ${slots.join(", ")}.`,
     hold: "Hold",
     release: "Release",
     cancel: "Cancel",
+    contact: (name: string, people: string[]) => `Contact: ${name}${people.length === 0 ? ", nobody at present" : ` (${people.join("; ")})`}`,
+    awayContact: (name: string, until: string, standIn: string | undefined) =>
+      `${name}, away until ${until}${standIn === undefined ? "" : `, ${standIn} stands in`}`,
     fields: "Fields",
     doubtful: "doubtful",
     noFields: "No fields.",
@@ -203,7 +201,7 @@ export const texts = {
     resultOf: (job: string) => `the result of job ${job}`,
     nextTry: (when: string) => `Next attempt ${when}.`,
     holdWanted: "It will be held when its worker has finished.",
-    effect: { file: "File", "give back": "Return to sender", withdraw: "Withdraw", answer: "Answer" } as Record<string, string>,
+    verify: "Check that it is there",
     stepOutcome: { "waits for time": "waits for a time", "waits for children": "waits for the documents made from it" } as Record<string, string>,
     truth: { YES: "true", NO: "false", OPEN: "not evaluated" },
     noAnswer: "not confirmed yet",

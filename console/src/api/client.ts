@@ -38,6 +38,28 @@ export function proof() {
   return forgeryToken;
 }
 
+type Confirmation = () => Promise<boolean>;
+let confirmIdentity: Confirmation | undefined;
+
+/** Says how somebody is asked to confirm who they are, for a call that needs a fresh sign-in. */
+export function onConfirmation(ask: Confirmation | undefined) {
+  confirmIdentity = ask;
+}
+
+async function needsConfirmation(response: Response) {
+  if (response.status !== 403) return false;
+  const problem = (await response.clone().json().catch(() => ({}))) as { code?: string };
+  return problem.code === "fresh-sign-in-needed";
+}
+
+/** Sends a request; one that needs a fresh sign-in is sent again once somebody has confirmed who they are. */
+async function send(request: Request) {
+  const again = request.method === "GET" ? undefined : request.clone();
+  const response = await fetch(request);
+  if (again === undefined || confirmIdentity === undefined || !(await needsConfirmation(response))) return response;
+  return (await confirmIdentity()) ? fetch(again) : response;
+}
+
 export const api = createClient<paths>({
   baseUrl: base.href.replace(/\/$/, ""),
   fetch: async (request) => {
@@ -45,7 +67,7 @@ export const api = createClient<paths>({
       request.headers.set("X-Lectomen-Console", forgeryToken);
     }
     try {
-      return await fetch(request);
+      return await send(request);
     } catch {
       throw new Problem(0, "away", "The service does not answer.");
     }

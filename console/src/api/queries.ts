@@ -1,4 +1,5 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMay } from "../permissions";
 import { answer, api, type JobStory, type Problem, type Schemas } from "./client";
 
 const SOON = 15_000;
@@ -28,7 +29,8 @@ export function useDays() {
 }
 
 export function useRules() {
-  return useQuery({ queryKey: ["GET", "/rules"], queryFn: () => answer(api.GET("/api/v1/rules")) });
+  const may = useMay();
+  return useQuery({ queryKey: ["GET", "/rules"], queryFn: () => answer(api.GET("/api/v1/rules")), enabled: may("see rules") });
 }
 
 export function useRule(id: string) {
@@ -86,7 +88,7 @@ export function useJob(id: string) {
   });
 }
 
-export type JobDeed = "retry" | "run-again" | "hold" | "release" | "cancel" | "priority" | "move";
+export type JobDeed = "retry" | "run-again" | "continue" | "hold" | "release" | "cancel" | "priority" | "move";
 
 export interface Deed {
   deed: JobDeed;
@@ -100,8 +102,8 @@ export function useJobDeed() {
   const queries = useQueryClient();
   return useMutation<Schemas["ManyDone"], Problem, Deed>({
     mutationFn: ({ deed, ids, priority, to }) => {
-      const query = { ids, ...(priority === undefined ? {} : { priority }), ...(to === undefined ? {} : { to }) };
-      return answer(api.POST("/api/v1/job-actions/{action}", { params: { path: { action: deed }, query } }));
+      const query = { ...(priority === undefined ? {} : { priority }), ...(to === undefined ? {} : { to }) };
+      return answer(api.POST("/api/v1/job-actions/{action}/jobs", { params: { path: { action: deed }, query }, body: { ids } }));
     },
     onSettled: () => queries.invalidateQueries(),
   });
@@ -128,7 +130,7 @@ export function useFileAs() {
   const queries = useQueryClient();
   return useMutation<Schemas["ManyDone"], Problem, { ids: string[]; as: Schemas["FileAsBody"] }>({
     mutationFn: ({ ids, as }) =>
-      answer(api.POST("/api/v1/job-actions/file", { params: { query: { ids } }, body: as })),
+      answer(api.POST("/api/v1/job-actions/file", { body: { ...as, ids } })),
     onSettled: () => queries.invalidateQueries(),
   });
 }

@@ -26,7 +26,7 @@ export function MovedFolder({ folder }: { folder: string }) {
             <Do onClick={() => setAsked(false)}>{texts.moved.no}</Do>
           </>
         ) : (
-          <Do onClick={() => setAsked(true)}>{texts.moved.open}</Do>
+          <Do needs="run the service" onClick={() => setAsked(true)}>{texts.moved.open}</Do>
         )}
       </div>
     </div>

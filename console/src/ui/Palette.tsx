@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { useRules } from "../api/queries";
+import { useMay } from "../permissions";
 import { texts } from "../texts";
 import { Panel } from "./Panel";
 import { PAGES } from "./pages";
@@ -16,10 +17,11 @@ export function Palette({ onClose }: { onClose: () => void }) {
   const [typed, setTyped] = useState("");
   const [at, setAt] = useState(0);
   const navigate = useNavigate();
+  const may = useMay();
   const { data } = useRules();
   const fits = (words: string) => words.toLowerCase().includes(typed.trim().toLowerCase());
   const found: Found[] = [
-    ...PAGES.filter((page) => fits(page.words)).map((page) => ({ words: page.words, kind: texts.palette.page, go: page.path })),
+    ...PAGES.filter((page) => may(page.needs) && fits(page.words)).map((page) => ({ words: page.words, kind: texts.palette.page, go: page.path })),
     ...(data?.rules ?? [])
       .filter((rule) => fits(rule.id) || fits(rule.title))
       .map((rule) => ({ words: rule.title, kind: texts.palette.rule, go: `/rules/${encodeURIComponent(rule.id)}` })),

@@ -6,6 +6,7 @@ import { answer, api, type Session } from "../api/client";
 import { useStatus } from "../api/queries";
 import { type KeyDeed, useAllKeys, useKeys } from "../keys";
 import { useLine } from "../live";
+import { useMay } from "../permissions";
 import { texts } from "../texts";
 import { setTheme, type Theme, theme } from "../theme";
 import { KeyCap } from "./KeyCap";
@@ -18,10 +19,12 @@ import { atSecond, span } from "./time";
 export function Shell({ session, children }: { session: Session; children: ReactNode }) {
   const [over, setOver] = useState<"nothing" | "palette" | "keys">("nothing");
   const navigate = useNavigate();
+  const may = useMay();
+  const pages = PAGES.filter((page) => may(page.needs));
   useKeys([
     { keys: ["/", "Control k"], words: texts.key.palette, act: () => setOver("palette") },
     { keys: ["?", "F1"], words: texts.key.all, act: () => setOver("keys"), shown: true },
-    ...PAGES.map((page) => ({
+    ...pages.map((page) => ({
       keys: [`g ${page.key}`],
       words: `${texts.key.go}: ${page.words}`,
       act: () => void navigate(page.path),
@@ -35,7 +38,7 @@ export function Shell({ session, children }: { session: Session; children: React
           <span>men</span>
         </NavLink>
         <nav aria-label="Pages">
-          {PAGES.map((page) => (
+          {pages.map((page) => (
             <NavLink key={page.path} to={page.path}>
               {page.words}
             </NavLink>
@@ -61,6 +64,7 @@ export function Shell({ session, children }: { session: Session; children: React
 
 function PersonMenu({ name }: { name: string }) {
   const queries = useQueryClient();
+  const navigate = useNavigate();
   const [chosen, setChosen] = useState<Theme>(theme());
   const signOut = async () => {
     await answer(api.DELETE("/api/v1/session"));
@@ -84,6 +88,7 @@ function PersonMenu({ name }: { name: string }) {
               </DropdownMenu.RadioItem>
             ))}
           </DropdownMenu.RadioGroup>
+          <DropdownMenu.Item onSelect={() => void navigate("/me")}>{texts.me.open}</DropdownMenu.Item>
           <DropdownMenu.Item onSelect={() => void signOut()}>{texts.signOut}</DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

@@ -9,9 +9,11 @@ describe("what can be done with a job", () => {
     [{ state: "held" }, ["release", "cancel"]],
     [{ state: "waiting" }, ["hold", "cancel"]],
     [{ state: "waiting", reason: { code: "destination.away" } }, ["retry", "hold", "cancel"]],
-    [{ state: "waiting", reason: { code: "plan.waits-for-time" } }, ["hold", "cancel"]],
-    [{ state: "waiting", reason: { code: "plan.waits-for-children" } }, ["cancel"]],
+    [{ state: "waiting", reason: { code: "plan.waits-for-time" } }, ["continue", "hold", "cancel"]],
+    [{ state: "waiting", reason: { code: "plan.waits-for-children" } }, ["hold", "cancel"]],
   ])("%o: %o", (job, deeds) => expect(actionsFor(job).map((way) => way.deed)).toEqual(deeds));
+
+  it("is nothing for who may not handle documents", () => expect(actionsFor({ state: "failed" }, false)).toEqual([]));
 
   it("never has two on one key", () => {
     for (const state of STATE_CODES) {

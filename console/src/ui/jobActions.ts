@@ -10,12 +10,14 @@ export interface JobAction {
 
 const RETRY: JobAction = { deed: "retry", words: texts.job.retry, key: "t" };
 const AGAIN: JobAction = { deed: "run-again", words: texts.job.again, key: "r" };
+const GO_ON: JobAction = { deed: "continue", words: texts.job.goOn, key: "t" };
 const HOLD: JobAction = { deed: "hold", words: texts.job.hold, key: "h" };
 const RELEASE: JobAction = { deed: "release", words: texts.job.release, key: "h" };
 const CANCEL: JobAction = { deed: "cancel", words: texts.job.cancel, key: "c" };
 
-/** The possible actions on a job in its state, the most likely first. */
-export function actionsFor(job: { state: string; reason?: { code: string } }): JobAction[] {
+/** The possible actions on a job in its state, the most likely first; none for who may not handle documents. */
+export function actionsFor(job: { state: string; reason?: { code: string } }, mayHandle = true): JobAction[] {
+  if (!mayHandle) return [];
   switch (job.state) {
     case "held":
       return [RELEASE, CANCEL];
@@ -29,8 +31,8 @@ export function actionsFor(job: { state: string; reason?: { code: string } }): J
     case "filed":
       return [AGAIN];
     case "waiting":
-      if (job.reason?.code === "plan.waits-for-time") return [HOLD, CANCEL];
-      if (job.reason?.code === "plan.waits-for-children") return [CANCEL];
+      if (job.reason?.code === "plan.waits-for-time") return [GO_ON, HOLD, CANCEL];
+      if (job.reason?.code === "plan.waits-for-children") return [HOLD, CANCEL];
       return job.reason === undefined ? [HOLD, CANCEL] : [RETRY, HOLD, CANCEL];
     case "working":
     case "needs-review":

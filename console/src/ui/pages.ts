@@ -1,10 +1,20 @@
+import type { Permission } from "../permissions";
 import { texts } from "../texts";
 
+interface Page {
+  path: string;
+  words: string;
+  key: string;
+  needs: Permission;
+}
+
 /** The pages of the console, in the order of its index, with the key behind G. */
-export const PAGES = [
-  { path: "/today", words: texts.pages.today, key: "t" },
-  { path: "/jobs", words: texts.pages.jobs, key: "j" },
-  { path: "/desk", words: texts.pages.desk, key: "d" },
-  { path: "/rules", words: texts.pages.rules, key: "r" },
-  { path: "/tables", words: texts.pages.tables, key: "b" },
+export const PAGES: Page[] = [
+  { path: "/today", words: texts.pages.today, key: "t", needs: "see documents" },
+  { path: "/jobs", words: texts.pages.jobs, key: "j", needs: "see documents" },
+  { path: "/desk", words: texts.pages.desk, key: "d", needs: "handle documents" },
+  { path: "/rules", words: texts.pages.rules, key: "r", needs: "see rules" },
+  { path: "/tables", words: texts.pages.tables, key: "b", needs: "see rules" },
+  { path: "/people", words: texts.pages.people, key: "p", needs: "see people" },
+  { path: "/ledger", words: texts.pages.ledger, key: "l", needs: "see the ledger" },
 ];

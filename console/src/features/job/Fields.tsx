@@ -4,12 +4,13 @@ import { letterOf } from "../../ui/FileName";
 
 interface FieldsProps {
   fields: JobStory["fields"];
+  unbound: string[];
   chosen: number | undefined;
   onChoose: (field: number) => void;
 }
 
 /** Each field with its letter, its value, how it was found and how sure. */
-export function Fields({ fields, chosen, onChoose }: FieldsProps) {
+export function Fields({ fields, unbound, chosen, onChoose }: FieldsProps) {
   return (
     <section aria-label={texts.job.fields} className="pb-4">
       <h2 className="part">{texts.job.fields}</h2>
@@ -42,6 +43,7 @@ export function Fields({ fields, chosen, onChoose }: FieldsProps) {
             </button>
           );
         })}
+        {unbound.length > 0 && <p className="note py-2">{texts.job.unbound(unbound)}</p>}
       </div>
     </section>
   );

@@ -3,6 +3,7 @@ import { useNavigate, useParams } from "react-router";
 import { base, type JobStory } from "../../api/client";
 import { type JobDeed, useConnections, useJob, useJobDeed } from "../../api/queries";
 import { type KeyDeed, useKeys } from "../../keys";
+import { useMay } from "../../permissions";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Panel } from "../../ui/Panel";
@@ -17,6 +18,7 @@ import { at } from "../../ui/time";
 import { ErrorMessage } from "../../ui/ErrorMessage";
 import { actionsFor } from "../../ui/jobActions";
 import { type Asked, JobProposal } from "../propose/JobProposal";
+import { Contacts } from "./Contacts";
 import { Fields } from "./Fields";
 import { JobLine } from "./JobLine";
 import { Notes } from "./Notes";
@@ -72,16 +74,19 @@ function Story({ job }: { job: JobStory }) {
     const on = job.fields[field]?.page;
     if (on !== undefined && on > 0) setPage(on);
   };
-  const ways = actionsFor(job);
+  const may = useMay();
+  const mayHandle = may("handle documents");
+  const ways = actionsFor(job, mayHandle);
   const act = (what: JobDeed) => deed.mutate({ deed: what, ids: [job.id] });
   const original = new URL(`api/v1/jobs/${job.id}/original`, base).href;
   const hasOriginal = job.hasOriginal && job.originalRemovedAt === undefined;
-  const mayFile = job.originalRemovedAt === undefined && BY_HAND.has(job.state);
+  const mayFile = mayHandle && job.originalRemovedAt === undefined && BY_HAND.has(job.state);
+  const mayMakeRule = may("write rules") && job.state === "unmatched" && hasOriginal;
   const makeRule = () => void navigate(`/new-rule?job=${job.id}`);
   const keys: KeyDeed[] = [
     { keys: ["Escape"], words: texts.key.back, act: () => void navigate(-1), shown: true },
     ...ways.map((way) => ({ keys: [way.key], words: way.words.toLowerCase(), act: () => act(way.deed), shown: true })),
-    ...(job.state === "unmatched" && hasOriginal
+    ...(mayMakeRule
       ? [{ keys: ["m"], words: texts.editor.open.toLowerCase(), act: makeRule, shown: true }]
       : []),
     ...(mayFile ? [{ keys: ["b"], words: texts.key.byHand, act: () => setFiling(true), shown: true }] : []),
@@ -113,7 +118,7 @@ function Story({ job }: { job: JobStory }) {
               {texts.job.original}
             </a>
           )}
-          {job.state === "unmatched" && hasOriginal && (
+          {mayMakeRule && (
             <Do cap="m" onClick={makeRule}>
               {texts.editor.open}
             </Do>
@@ -135,7 +140,7 @@ function Story({ job }: { job: JobStory }) {
         <PageView job={job} fields={job.fields} outputs={outputsOf(job)} page={page} onPage={setPage} chosen={chosen} onChoose={choose} onPropose={(on, box, text) => setAsked({ page: on, box, text })} />
       </div>
       <div className="mid">
-        <Fields fields={job.fields} chosen={chosen} onChoose={choose} />
+        <Fields fields={job.fields} unbound={job.unbound} chosen={chosen} onChoose={choose} />
         <Steps job={job} />
       </div>
       <div className="proof">
@@ -145,6 +150,7 @@ function Story({ job }: { job: JobStory }) {
           <div className={`why ${reasonTone === "fault" ? "fault" : reasonTone === "doubt" ? "" : "calm"}`}>
             <p className="say">{job.reason.words}</p>
             {job.nextTryAt !== undefined && <p className="note">{texts.job.nextTry(at(job.nextTryAt))}</p>}
+            {job.rule !== undefined && <Contacts rule={job.rule} />}
           </div>
         )}
         {job.reason?.code === ELSEWHERE && <MovedDestination job={job} />}
@@ -156,7 +162,7 @@ function Story({ job }: { job: JobStory }) {
         {job.holdWanted && <p className="why calm say">{texts.job.holdWanted}</p>}
         <Effects effects={job.effects} />
         <StoredFiles job={job} />
-        <Notes job={job} />
+        <Notes job={job} mayWrite={mayHandle} />
       </div>
       {asked !== undefined && (
         <Panel title={texts.propose.title(asked.text)} beside onClose={() => setAsked(undefined)}>

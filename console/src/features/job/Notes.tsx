@@ -9,7 +9,7 @@ import { ErrorMessage } from "../../ui/ErrorMessage";
 import { nameOf } from "../../ui/people";
 
 /** What people wrote about the job. */
-export function Notes({ job }: { job: JobStory }) {
+export function Notes({ job, mayWrite }: { job: JobStory; mayWrite: boolean }) {
   const [text, setText] = useState("");
   const queries = useQueryClient();
   const people = usePeople();
@@ -36,17 +36,19 @@ export function Notes({ job }: { job: JobStory }) {
         ))}
       </ul>
       <ErrorMessage problem={add.error} />
-      <form className="notebox" onSubmit={submit}>
-        <textarea
-          aria-label={texts.job.noteHint}
-          placeholder={texts.job.noteHint}
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        />
-        <Do type="submit" className="justify-self-start" disabled={text.trim() === "" || add.isPending}>
-          {texts.job.addNote}
-        </Do>
-      </form>
+      {mayWrite && (
+        <form className="notebox" onSubmit={submit}>
+          <textarea
+            aria-label={texts.job.noteHint}
+            placeholder={texts.job.noteHint}
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+          />
+          <Do type="submit" className="justify-self-start" disabled={text.trim() === "" || add.isPending}>
+            {texts.job.addNote}
+          </Do>
+        </form>
+      )}
     </section>
   );
 }

@@ -4,6 +4,7 @@ import { texts } from "../../texts";
 import { styleOf } from "../../ui/states";
 import { at, atSecond, size } from "../../ui/time";
 import { SettleEffect } from "./SettleEffect";
+import { VerifyEffect } from "./VerifyEffect";
 
 /** The effects, each beside its outcome. */
 export function Effects({ effects }: { effects: JobStory["effects"] }) {
@@ -17,7 +18,7 @@ export function Effects({ effects }: { effects: JobStory["effects"] }) {
       {effects.map((effect) => (
         <div key={effect.id} className="foil">
           <div className="meant">
-            <h4>{texts.job.effect[effect.kind] ?? effect.kind}</h4>
+            <h4>{effect.title}</h4>
             <span className="name">{effect.place ?? effect.connection}</span>
           </div>
           <div className={effect.receiptAt === undefined ? (effect.state === "in doubt" ? "got open" : "got dashed") : "got"}>
@@ -37,7 +38,7 @@ export function Effects({ effects }: { effects: JobStory["effects"] }) {
                 {effect.older !== undefined && (
                   <span className="name">{texts.job.olderWentTo(effect.older)}</span>
                 )}
-                {effect.endedAt !== undefined && <span>{texts.job.ended(at(effect.endedAt))}</span>}
+                {effect.endedAt !== undefined ? <span>{texts.job.ended(at(effect.endedAt))}</span> : <VerifyEffect effect={effect.id} />}
               </>
             )}
           </div>

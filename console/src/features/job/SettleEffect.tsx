@@ -15,7 +15,7 @@ export function SettleEffect({ effect }: { effect: string }) {
     <div className="acts">
       <ErrorMessage problem={settle.error} />
       {texts.settle.map(({ as, words }) => (
-        <Do key={as} disabled={settle.isPending} onClick={() => settle.mutate(as)}>
+        <Do needs="handle documents" key={as} disabled={settle.isPending} onClick={() => settle.mutate(as)}>
           {words}
         </Do>
       ))}

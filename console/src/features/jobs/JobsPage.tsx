@@ -2,6 +2,7 @@ import { useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { type JobDeed, useJobDeed, useJobs, useRules, useStatus } from "../../api/queries";
 import { useKeys } from "../../keys";
+import { useMay } from "../../permissions";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
@@ -58,12 +59,13 @@ export function JobsPage() {
     { keys: ["f"], words: texts.key.filter, act: () => setFilterOpen(true), shown: true },
     { keys: ["n"], words: texts.jobs.wordsHint, act: () => nameField.current?.focus() },
     { keys: ["x"], words: texts.key.mark, act: mark, shown: true },
-    { keys: ["t"], words: texts.key.retry, act: () => act("retry"), shown: here !== undefined },
-    { keys: ["r"], words: texts.key.again, act: () => act("run-again"), shown: here !== undefined },
-    { keys: ["h"], words: texts.key.hold, act: () => act(here?.state === "held" ? "release" : "hold"), shown: here !== undefined },
-    { keys: ["b"], words: texts.key.byHand, act: () => setFiling(chosen.length > 0), shown: marked.size > 0 },
+    { keys: ["t"], words: texts.key.retry, act: () => act("retry"), shown: here !== undefined, needs: "handle documents" },
+    { keys: ["r"], words: texts.key.again, act: () => act("run-again"), shown: here !== undefined, needs: "handle documents" },
+    { keys: ["h"], words: texts.key.hold, act: () => act(here?.state === "held" ? "release" : "hold"), shown: here !== undefined, needs: "handle documents" },
+    { keys: ["b"], words: texts.key.byHand, act: () => setFiling(chosen.length > 0), shown: marked.size > 0, needs: "handle documents" },
     { keys: ["Escape"], words: texts.jobs.unmark, act: () => setMarked(new Set()) },
   ]);
+  const may = useMay();
   const columns = COLUMNS.filter((column) => !hidden.includes(column.id));
   return (
     <main className="jobs">
@@ -125,25 +127,27 @@ export function JobsPage() {
         {marked.size > 0 ? (
           <>
             <b>{texts.jobs.marked(marked.size)}</b>
-            <Do onClick={() => act("retry")}>{texts.job.retry}</Do>
-            <Do onClick={() => act("run-again")}>{texts.job.again}</Do>
-            <Do onClick={() => act("hold")}>{texts.job.hold}</Do>
-            <Do onClick={() => act("release")}>{texts.job.release}</Do>
-            <Do onClick={() => act("cancel")}>{texts.job.cancel}</Do>
-            <Do cap="b" onClick={() => setFiling(true)}>
+            <Do needs="handle documents" onClick={() => act("retry")}>{texts.job.retry}</Do>
+            <Do needs="handle documents" onClick={() => act("run-again")}>{texts.job.again}</Do>
+            <Do needs="handle documents" onClick={() => act("hold")}>{texts.job.hold}</Do>
+            <Do needs="handle documents" onClick={() => act("release")}>{texts.job.release}</Do>
+            <Do needs="handle documents" onClick={() => act("cancel")}>{texts.job.cancel}</Do>
+            <Do needs="handle documents" cap="b" onClick={() => setFiling(true)}>
               {texts.file.open}
             </Do>
-            <Do onClick={() => act("priority", 90)}>{texts.job.sooner}</Do>
-            <Do onClick={() => act("priority", 10)}>{texts.job.later}</Do>
-            <Choice
-              label={texts.jobs.giveTo}
-              value=""
-              options={[
-                { value: "", words: texts.jobs.giveTo },
-                ...(rules.data?.rules ?? []).filter((rule) => rule.state === "live").map((rule) => ({ value: rule.id, words: rule.id })),
-              ]}
-              onChoose={(to) => to !== "" && deed.mutate({ deed: "move", ids: chosen, to })}
-            />
+            <Do needs="handle documents" onClick={() => act("priority", 90)}>{texts.job.sooner}</Do>
+            <Do needs="handle documents" onClick={() => act("priority", 10)}>{texts.job.later}</Do>
+            {may("handle documents") && (
+              <Choice
+                label={texts.jobs.giveTo}
+                value=""
+                options={[
+                  { value: "", words: texts.jobs.giveTo },
+                  ...(rules.data?.rules ?? []).filter((rule) => rule.state === "live").map((rule) => ({ value: rule.id, words: rule.id })),
+                ]}
+                onChoose={(to) => to !== "" && deed.mutate({ deed: "move", ids: chosen, to })}
+              />
+            )}
             <Do bare onClick={() => setMarked(new Set())}>
               {texts.jobs.unmark}
             </Do>

@@ -43,7 +43,7 @@ export function History({ rule }: { rule: Rule }) {
                   {texts.rules.whatChanged}
                 </Do>
               )}
-              {one.version !== rule.latestVersion && <Do onClick={() => goBack.mutate(one.version)}>{texts.rules.goBack}</Do>}
+              {one.version !== rule.latestVersion && <Do needs="write rules" onClick={() => goBack.mutate(one.version)}>{texts.rules.goBack}</Do>}
             </span>
             {shown === one.version && <Change id={rule.id} to={one.version} />}
           </li>

@@ -19,7 +19,7 @@ export function IntakeLine() {
     <div className="intake">
       <ErrorMessage problem={change.error} />
       {paused !== undefined && <p className="said say">{paused.words}</p>}
-      <Do onClick={() => change.mutate()}>{paused === undefined ? texts.rules.pauseAll : texts.rules.resumeAll}</Do>
+      <Do needs="run the service" onClick={() => change.mutate()}>{paused === undefined ? texts.rules.pauseAll : texts.rules.resumeAll}</Do>
     </div>
   );
 }

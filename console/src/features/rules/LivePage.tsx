@@ -106,6 +106,11 @@ export function LivePage() {
               ))}
             </ul>
           )}
+          {outlook.data.notices.map((notice) => (
+            <p key={notice} className="said say">
+              {notice}
+            </p>
+          ))}
           {canLive && (
             <div className="what">
               <Folders outlook={outlook.data} />

@@ -33,9 +33,9 @@ export function RulePage() {
   const edit = () => void navigate(`/rules/${id}/edit`);
   useKeys([
     { keys: ["Escape"], words: texts.key.back, act: () => void navigate("/rules"), shown: true },
-    { keys: ["e"], words: texts.editor.edit.toLowerCase(), act: edit, shown: true },
-    { keys: ["l"], words: texts.key.live, act: goLive, shown: rule?.state !== "live" },
-    { keys: ["p"], words: texts.key.pause, act: () => pause.mutate(), shown: rule?.state === "live" },
+    { keys: ["e"], words: texts.editor.edit.toLowerCase(), act: edit, shown: true, needs: "write rules" },
+    { keys: ["l"], words: texts.key.live, act: goLive, needs: "write rules", shown: rule?.state !== "live" },
+    { keys: ["p"], words: texts.key.pause, act: () => pause.mutate(), needs: "write rules", shown: rule?.state === "live" },
   ]);
   if (data === undefined || rule === undefined) {
     return (
@@ -56,16 +56,16 @@ export function RulePage() {
         </span>
         <span className="acts">
           {(rule.state !== "live" || rule.liveVersion !== rule.latestVersion) && (
-            <Do first cap={rule.state === "live" ? undefined : "l"} onClick={goLive}>
+            <Do needs="write rules" first cap={rule.state === "live" ? undefined : "l"} onClick={goLive}>
               {texts.rules.putLive}
             </Do>
           )}
-          <Do cap="e" onClick={edit}>
+          <Do needs="write rules" cap="e" onClick={edit}>
             {texts.editor.edit}
           </Do>
-          <Do onClick={() => setRenaming(true)}>{texts.rules.rename}</Do>
+          <Do needs="write rules" onClick={() => setRenaming(true)}>{texts.rules.rename}</Do>
           {rule.state === "live" && (
-            <Do cap="p" onClick={() => pause.mutate()}>
+            <Do needs="write rules" cap="p" onClick={() => pause.mutate()}>
               {texts.rules.pause}
             </Do>
           )}
@@ -73,6 +73,11 @@ export function RulePage() {
       </div>
       <ErrorMessage problem={pause.error} />
       {rule.whyNotActing !== undefined && <p className="said say">{texts.rules.notActing(rule.whyNotActing)}</p>}
+      {rule.notices.map((notice) => (
+        <p key={notice} className="said say">
+          {notice}
+        </p>
+      ))}
       <div className="body">
         <Sentences sentences={data.sentences} line={line} onLine={setLine} />
         <section aria-label={texts.rules.file}>

@@ -42,14 +42,14 @@ export function RulesPage() {
   };
   const here = rules[rows.at];
   useKeys([
-    { keys: ["n"], words: texts.rules.anew.toLowerCase(), act: () => void navigate("/new-rule"), shown: true },
+    { keys: ["n"], words: texts.rules.anew.toLowerCase(), act: () => void navigate("/new-rule"), shown: true, needs: "write rules" },
     { keys: ["j", "ArrowDown"], words: texts.key.move, act: rows.down, caps: ["j", "k"], shown: true },
     { keys: ["k", "ArrowUp"], words: `${texts.key.move} ↑`, act: rows.up },
     { keys: ["Enter"], words: texts.key.open, act: () => here && void navigate(`/rules/${here.id}`), shown: true },
-    { keys: ["u"], words: texts.key.up, act: () => move(rows.at, rows.at - 1), shown: true },
-    { keys: ["d"], words: texts.key.down, act: () => move(rows.at, rows.at + 1), shown: true },
-    { keys: ["l"], words: texts.key.live, act: () => here && void navigate(`/rules/${here.id}/live`), shown: here?.state !== "live" },
-    { keys: ["p"], words: texts.key.pause, act: () => here && pause.mutate(here.id), shown: here?.state === "live" },
+    { keys: ["u"], words: texts.key.up, act: () => move(rows.at, rows.at - 1), shown: true, needs: "write rules" },
+    { keys: ["d"], words: texts.key.down, act: () => move(rows.at, rows.at + 1), shown: true, needs: "write rules" },
+    { keys: ["l"], words: texts.key.live, act: () => here && void navigate(`/rules/${here.id}/live`), needs: "write rules", shown: here?.state !== "live" },
+    { keys: ["p"], words: texts.key.pause, act: () => here && pause.mutate(here.id), needs: "write rules", shown: here?.state === "live" },
   ]);
   if (data === undefined) {
     return (
@@ -64,7 +64,7 @@ export function RulesPage() {
     <main className="rules">
       <div className="bar">
         <h1>{texts.rules.title(rules.length)}</h1>
-        <Do cap="n" className="ml-auto" onClick={() => void navigate("/new-rule")}>
+        <Do needs="write rules" cap="n" className="ml-auto" onClick={() => void navigate("/new-rule")}>
           {texts.rules.anew}
         </Do>
       </div>
@@ -125,12 +125,12 @@ export function RulesPage() {
             </span>
             <span className="acts">
               {(rule.state !== "live" || rule.liveVersion !== rule.latestVersion) && (
-                <Do cap={place === rows.at && rule.state !== "live" ? "l" : undefined} onClick={() => void navigate(`/rules/${rule.id}/live`)}>
+                <Do needs="write rules" cap={place === rows.at && rule.state !== "live" ? "l" : undefined} onClick={() => void navigate(`/rules/${rule.id}/live`)}>
                   {texts.rules.putLive}
                 </Do>
               )}
               {rule.state === "live" && (
-                <Do cap={place === rows.at ? "p" : undefined} onClick={() => pause.mutate(rule.id)}>
+                <Do needs="write rules" cap={place === rows.at ? "p" : undefined} onClick={() => pause.mutate(rule.id)}>
                   {texts.rules.pause}
                 </Do>
               )}

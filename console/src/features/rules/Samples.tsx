@@ -46,7 +46,7 @@ export function Samples({ rule }: { rule: Rule }) {
         })}
       </ol>
       {samples.length > 0 && (
-        <Do disabled={run.isPending} onClick={() => run.mutate()}>
+        <Do needs="write rules" disabled={run.isPending} onClick={() => run.mutate()}>
           {texts.rules.runSamples}
         </Do>
       )}

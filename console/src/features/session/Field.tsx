@@ -1,4 +1,5 @@
 import { type ComponentProps, useId } from "react";
+import { texts } from "../../texts";
 
 interface FieldProps extends ComponentProps<"input"> {
   label: string;
@@ -20,5 +21,12 @@ export function Field({ label, hint, wrong, ...input }: FieldProps) {
         </span>
       )}
     </div>
+  );
+}
+
+/** The code of a second factor. */
+export function CodeField({ wrong, autoFocus = false }: { wrong?: string | undefined; autoFocus?: boolean }) {
+  return (
+    <Field name="code" label={texts.door.code} hint={texts.door.codeHint} autoComplete="one-time-code" wrong={wrong} autoFocus={autoFocus} />
   );
 }

@@ -53,7 +53,7 @@ export function CounterRuns({ name }: { name: string }) {
           <input name="reason" required autoComplete="off" />
         </label>
         <ErrorMessage problem={set.error} />
-        <Do type="submit" disabled={set.isPending}>
+        <Do needs="write rules" type="submit" disabled={set.isPending}>
           {words.set}
         </Do>
       </form>

@@ -63,9 +63,9 @@ export function LookupGrid({ name, before, onSaved }: LookupGridProps) {
         {grid.rows.length > MOST_SHOWN && (
           <input type="search" aria-label={texts.tables.look} placeholder={texts.tables.look} value={sought} onChange={(event) => setSought(event.target.value)} />
         )}
-        <Do onClick={addRow}>{texts.tables.addRow}</Do>
-        <Do onClick={() => setGrid((now) => ({ columns: [...now.columns, ""], rows: now.rows.map((row) => [...row, ""]) }))}>{texts.tables.addColumn}</Do>
-        <Do onClick={() => picker.current?.click()}>{texts.tables.csvIn}</Do>
+        <Do needs="write rules" onClick={addRow}>{texts.tables.addRow}</Do>
+        <Do needs="write rules" onClick={() => setGrid((now) => ({ columns: [...now.columns, ""], rows: now.rows.map((row) => [...row, ""]) }))}>{texts.tables.addColumn}</Do>
+        <Do needs="write rules" onClick={() => picker.current?.click()}>{texts.tables.csvIn}</Do>
         <input
           ref={picker}
           type="file"
@@ -75,7 +75,7 @@ export function LookupGrid({ name, before, onSaved }: LookupGridProps) {
           onChange={(event) => void event.target.files?.[0]?.text().then((csv) => setGrid(ofCsv(csv)))}
         />
         {isChanged && <Do onClick={() => setGrid(before)}>{texts.tables.asBefore}</Do>}
-        <Do first disabled={!isChanged || save.isPending} onClick={() => save.mutate(grid)}>
+        <Do needs="write rules" first disabled={!isChanged || save.isPending} onClick={() => save.mutate(grid)}>
           {texts.tables.save}
         </Do>
         <span className="note">{texts.tables.pasteHint}</span>
@@ -118,7 +118,7 @@ export function LookupGrid({ name, before, onSaved }: LookupGridProps) {
                   </td>
                 ))}
                 <td>
-                  <Do bare aria-label={texts.tables.without(place + 1)} onClick={() => setGrid((now) => ({ ...now, rows: now.rows.filter((_, at) => at !== place) }))}>
+                  <Do needs="write rules" bare aria-label={texts.tables.without(place + 1)} onClick={() => setGrid((now) => ({ ...now, rows: now.rows.filter((_, at) => at !== place) }))}>
                     ×
                   </Do>
                 </td>

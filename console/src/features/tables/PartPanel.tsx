@@ -17,7 +17,7 @@ export function PartPanel({ part }: { part: Schemas["PartEntry"] }) {
         <span className="note">
           {part.kind}, {texts.tables.version(part.version)}
         </span>
-        {!editing && <Do onClick={() => setEditing(true)}>{texts.tables.edit}</Do>}
+        {!editing && <Do needs="write rules" onClick={() => setEditing(true)}>{texts.tables.edit}</Do>}
       </div>
       {part.about !== "" && <p className="say">{part.about}</p>}
       <UsedBy rules={part.usedBy} />

@@ -2,10 +2,12 @@ import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { useLookups, useParts } from "../../api/queries";
 import { useKeys } from "../../keys";
+import { useMay } from "../../permissions";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Loading } from "../../ui/Loading";
+import { EntryList } from "../../ui/EntryList";
 import { ErrorMessage } from "../../ui/ErrorMessage";
 import { useRows } from "../../ui/useRows";
 import { LookupPanel } from "./LookupPanel";
@@ -27,12 +29,13 @@ export function TablesPage() {
   ];
   const [kind, setKind] = useState<Kind>("lookup");
   const rows = useRows(entries.length, 0);
+  const may = useMay();
   const shown = params.get("of") ?? "";
   const show = (of: string | undefined) => of !== undefined && setParams({ of }, { replace: true });
   useKeys([
     { keys: ["j", "ArrowDown"], words: texts.key.move, act: rows.down, caps: ["j", "k"], shown: true },
     { keys: ["k", "ArrowUp"], words: `${texts.key.move} \u2191`, act: rows.up },
-    { keys: ["n"], words: texts.tables.makeA.trim().toLowerCase(), act: () => show(NEW), shown: true },
+    { keys: ["n"], words: texts.tables.makeA.trim().toLowerCase(), act: () => show(NEW), shown: true, needs: "write rules" },
     { keys: ["Enter"], words: texts.key.open, act: () => show(entries[rows.at]?.of), shown: true },
   ]);
   if (lookups.data === undefined || parts.data === undefined) {
@@ -45,37 +48,27 @@ export function TablesPage() {
   }
   const lookup = lookups.data.lookups.find((one) => `lookup:${one.name}` === shown);
   const part = parts.data.parts.find((one) => `part:${one.name}` === shown);
-  const list = (kind: string, none: string) => {
-    const own = entries.filter((entry) => entry.of.startsWith(kind));
-    return own.length === 0 ? (
-      <p className="note">{none}</p>
-    ) : (
-      <ul>
-        {own.map((entry) => (
-          <li key={entry.of} className={entries[rows.at] === entry ? "on" : ""}>
-            <button
-              type="button"
-              aria-current={entry.of === shown}
-              onClick={() => {
-                rows.to(entries.indexOf(entry));
-                show(entry.of);
-              }}
-            >
-              <span className="name">{entry.name}</span> <span className="note">{entry.note}</span>
-            </button>
-          </li>
-        ))}
-      </ul>
-    );
-  };
+  const list = (kind: string, none: string) => (
+    <EntryList
+      entries={entries}
+      kind={kind}
+      none={none}
+      at={entries[rows.at]}
+      shown={shown}
+      onShow={(entry) => {
+        rows.to(entries.indexOf(entry));
+        show(entry.of);
+      }}
+    />
+  );
   return (
     <main className="tables">
       <h1>{texts.tables.title}</h1>
       <nav aria-label={texts.pages.tables}>
         <h2 className="part">{texts.tables.lookups}</h2>
-        {list("lookup:", texts.tables.noLookups)}
+        {list("lookup", texts.tables.noLookups)}
         <h2 className="part">{texts.tables.parts}</h2>
-        {list("part:", texts.tables.noParts)}
+        {list("part", texts.tables.noParts)}
         <h2 className="part">{texts.tables.parameters}</h2>
         <ul>
           <li>
@@ -84,18 +77,20 @@ export function TablesPage() {
             </button>
           </li>
         </ul>
-        <p className="say make">
-          {texts.tables.makeA}
-          <Choice
-            label={texts.tables.kinds.lookup}
-            value={kind}
-            options={Object.entries(texts.tables.kinds).map(([value, words]) => ({ value: value as Kind, words }))}
-            onChoose={setKind}
-          />{" "}
-          <Do cap="n" onClick={() => show(NEW)}>
-            {texts.tables.goOn}
-          </Do>
-        </p>
+        {may("write rules") && (
+          <p className="say make">
+            {texts.tables.makeA}
+            <Choice
+              label={texts.tables.kinds.lookup}
+              value={kind}
+              options={Object.entries(texts.tables.kinds).map(([value, words]) => ({ value: value as Kind, words }))}
+              onChoose={setKind}
+            />{" "}
+            <Do cap="n" onClick={() => show(NEW)}>
+              {texts.tables.goOn}
+            </Do>
+          </p>
+        )}
       </nav>
       {shown === PARAMETERS && <Parameters />}
       {shown === NEW && <NewTable key={kind} kind={kind} onMade={show} />}

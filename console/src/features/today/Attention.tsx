@@ -2,6 +2,7 @@ import { Link, useNavigate } from "react-router";
 import type { Job, Status } from "../../api/client";
 import { type JobDeed, useJobDeed, useJobsIn } from "../../api/queries";
 import { useKeys } from "../../keys";
+import { useMay } from "../../permissions";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { FileName } from "../../ui/FileName";
@@ -14,7 +15,7 @@ import { actionsFor } from "../../ui/jobActions";
 const SHOWN = 6;
 
 /** The usual actions; the others are on the job's own page. */
-const usualWaysOf = (job: Job) => actionsFor(job).filter((way) => way.deed !== "cancel" && way.deed !== "hold");
+const usualWays = (job: Job, mayHandle: boolean) => actionsFor(job, mayHandle).filter((way) => way.deed !== "cancel" && way.deed !== "hold");
 
 /** What needs attention: the newest failed and held jobs, and notices about the service itself. */
 export function Attention({ status }: { status: Status }) {
@@ -23,6 +24,8 @@ export function Attention({ status }: { status: Status }) {
   const held = useJobsIn("held", SHOWN);
   const waiting = useJobsIn("waiting", SHOWN);
   const deed = useJobDeed();
+  const may = useMay();
+  const usualWaysOf = (job: Job) => usualWays(job, may("handle documents"));
   const navigate = useNavigate();
   const stuck = (waiting.data?.jobs ?? []).filter((job) => job.reason !== undefined);
   const jobs: Job[] = [

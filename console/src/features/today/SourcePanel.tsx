@@ -61,11 +61,11 @@ export function SourcePanel({ source, onClose }: { source: Source; onClose: () =
         </section>
       )}
       <div className="acts pb-3">
-        <Do first={paused} disabled={change.isPending} onClick={() => change.mutate(paused ? "resume" : "pause")}>
+        <Do needs="run the service" first={paused} disabled={change.isPending} onClick={() => change.mutate(paused ? "resume" : "pause")}>
           {paused ? texts.source.resume : texts.source.pause}
         </Do>
         {!paused && (
-          <Do disabled={change.isPending || now.running} onClick={() => change.mutate("run")}>
+          <Do needs="run the service" disabled={change.isPending || now.running} onClick={() => change.mutate("run")}>
             {now.running ? texts.source.running : texts.source.run}
           </Do>
         )}
@@ -119,7 +119,7 @@ function TestName({ folder }: { folder: string }) {
           ))}
         </ul>
       )}
-      <Do type="submit" disabled={name === "" || ask.isPending}>
+      <Do needs="see rules" type="submit" disabled={name === "" || ask.isPending}>
         {texts.source.ask}
       </Do>
     </form>

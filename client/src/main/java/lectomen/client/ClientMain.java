@@ -28,6 +28,10 @@ import picocli.CommandLine.Command;
             ConnectionCommand.class,
             RetentionCommand.class,
             WelcomeCommand.class,
+            LoginCommand.class,
+            PersonCommand.class,
+            GroupCommand.class,
+            TokenCommand.class,
             LedgerCommand.class,
             CompletionCommand.class,
             HelpCommand.class
@@ -42,6 +46,7 @@ import picocli.CommandLine.Command;
             "  inspect Show the properties of files, without a service: inspect FILE...",
             "  propose Suggest how a rule finds a field: propose FILE... --value FILE=TEXT",
             "  demo   Run the whole process on made-up documents: demo [--once] [--json] [--home DIR] [--port N]",
+            "  standin Start a small server that stands in for one of your organisation's: standin --help",
             "",
             "Examples:",
             "  lectomen status",

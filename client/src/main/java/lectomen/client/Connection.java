@@ -3,6 +3,8 @@ package lectomen.client;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Objects;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 import tools.jackson.databind.JsonNode;
@@ -17,7 +19,8 @@ final class Connection {
             names = "--home",
             paramLabel = "DIR",
             description =
-                    "The home of the service (default: LECTOMEN_HOME, else ./home). Its address and token are read from there.")
+                    "The home of the service (default: LECTOMEN_HOME, else ./home, else what login kept). Its address and token "
+                            + "are read from there.")
     private @Nullable Path home;
 
     @Option(
@@ -47,6 +50,15 @@ final class Connection {
         }
         Path folder = folder();
         Path address = folder.resolve("address");
+        boolean named = home != null
+                || !Objects.requireNonNullElse(System.getenv("LECTOMEN_HOME"), "")
+                        .isEmpty();
+        if (!named && !Files.exists(address)) {
+            Optional<Service> kept = KeptLogin.find();
+            if (kept.isPresent()) {
+                return kept.get();
+            }
+        }
         if (!Files.exists(address)) {
             throw new ServiceUnreachable("no service is running on home "
                     + folder.toAbsolutePath().normalize() + ". Start it: ./lectomen serve --home " + folder

@@ -11,10 +11,11 @@ import tools.jackson.databind.JsonNode;
 /** Connections: where documents are filed. */
 @Command(
         name = "connection",
-        description = "Connections that rules file to: show, pause, resume or limit them.",
+        description = "Connections that rules file to: show them and what is there, pause, resume or limit them.",
         synopsisSubcommandLabel = "COMMAND",
         subcommands = {
             ConnectionCommand.ListAll.class,
+            ConnectionCommand.Contents.class,
             ConnectionCommand.Pause.class,
             ConnectionCommand.Resume.class,
             ConnectionCommand.Limit.class
@@ -42,6 +43,48 @@ final class ConnectionCommand {
                 + ResponseWords.text(one.path("folder")) + ", at most "
                 + one.path("atOnce").asInt() + " at once"
                 + (paused.isEmpty() ? "" : ", paused since " + paused));
+    }
+
+    @Command(
+            name = "contents",
+            description = "List the files and folders that a connection has now.",
+            footer = {"", "Example:", "  lectomen connection contents harbour-archive \"Day sheets\""})
+    static final class Contents implements Callable<Integer> {
+        @Mixin
+        private final Connection connection = new Connection();
+
+        @Parameters(index = "0", paramLabel = "NAME", description = "The name of the connection.")
+        private String name = "";
+
+        @Parameters(
+                index = "1",
+                paramLabel = "FOLDER",
+                arity = "0..1",
+                description = "A folder below its own (default: its own).")
+        private String folder = "";
+
+        @Override
+        public Integer call() throws IOException {
+            JsonNode answer = connection
+                    .service()
+                    .get("/connections/" + Service.encoded(name) + "/contents?folder=" + Service.encoded(folder));
+            if (connection.json()) {
+                return Connection.printJson(answer);
+            }
+            Table table = new Table("NAME", "SIZE", "CHANGED");
+            for (JsonNode entry : answer.path("entries")) {
+                boolean isFolder = entry.path("folder").asBoolean();
+                table.row(
+                        ResponseWords.text(entry.path("name")) + (isFolder ? "/" : ""),
+                        isFolder ? "" : ResponseWords.size(entry.path("size").asLong()),
+                        ResponseWords.time(entry.path("changedAt")));
+            }
+            table.print();
+            if (answer.path("more").asBoolean()) {
+                System.out.println("There are more. Name a folder.");
+            }
+            return 0;
+        }
     }
 
     /** A command about one connection. */

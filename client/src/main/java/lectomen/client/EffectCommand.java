@@ -6,15 +6,39 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Filings and other effects whose result is in doubt. */
+/** Filings and other effects: whether they stand, and what becomes of those in doubt. */
 @Command(
         name = "effect",
-        description = "Settle a filing that can't be proved: say that it is done, repeat it, or leave it.",
+        description = "Filings: check that one still stands, or settle one that can't be proved.",
         synopsisSubcommandLabel = "COMMAND",
-        subcommands = EffectCommand.Settle.class)
+        subcommands = {EffectCommand.Verify.class, EffectCommand.Settle.class})
 final class EffectCommand {
+    @Command(
+            name = "verify",
+            description = "Check that what was filed is still there, byte for byte. Exits with 1 if it is not.",
+            footer = {"", "Example:", "  lectomen effect verify 1-e17"})
+    static final class Verify implements Callable<Integer> {
+        @Mixin
+        private final Connection connection = new Connection();
+
+        @Parameters(paramLabel = "EFFECT", description = "Its id, as job show prints it.")
+        private String id = "";
+
+        @Override
+        public Integer call() throws IOException {
+            JsonNode answer = connection.service().get("/effects/" + Service.encoded(id) + "/verify");
+            if (connection.json()) {
+                Connection.printJson(answer);
+            } else {
+                System.out.println(ResponseWords.text(answer.path("words")));
+            }
+            return answer.path("result").asString().equals("as filed") ? 0 : 1;
+        }
+    }
+
     @Command(
             name = "settle",
             description = "Settle an effect in doubt. Check its destination first: a repeated one may be there twice.",

@@ -1,7 +1,6 @@
 package lectomen.client;
 
 import java.io.IOException;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
@@ -11,7 +10,9 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Acts on jobs: on those that are named, or on all that a filter finds. */
 abstract class JobActionCommand implements Callable<Integer> {
@@ -71,10 +72,9 @@ abstract class JobActionCommand implements Callable<Integer> {
     }
 
     private int many(Service service) throws IOException {
-        List<String> encoded = new ArrayList<>();
-        ids.forEach(id -> encoded.add(Service.encoded(id)));
-        String which = encoded.isEmpty() ? "" : "&ids=" + String.join(",", encoded);
-        JsonNode done = post(service, "/job-actions/" + action() + "?dry=" + dry + which + filter.query() + more());
+        JsonNode done = ids.isEmpty()
+                ? post(service, "/job-actions/" + action() + "?dry=" + dry + filter.query() + more())
+                : named(service);
         if (connection.json()) {
             Connection.printJson(done);
         } else if (dry) {
@@ -90,6 +90,15 @@ abstract class JobActionCommand implements Callable<Integer> {
             }
         }
         return done.path("notDone").asInt() > 0 ? 1 : 0;
+    }
+
+    /** Jobs by their ids go in the body: there may be many. */
+    private JsonNode named(Service service) {
+        ObjectNode body = (ObjectNode) body().orElseGet(JsonNodeFactory.instance::objectNode);
+        ArrayNode named = body.putArray("ids");
+        ids.forEach(named::add);
+        String path = "/job-actions/" + action() + (body().isPresent() ? "" : "/jobs");
+        return service.postJson(path + "?dry=" + dry + more(), body);
     }
 
     private static String jobs(int count) {
@@ -130,11 +139,23 @@ abstract class JobActionCommand implements Callable<Integer> {
     @Command(
             name = "hold",
             description =
-                    "Hold jobs until they are released. A job being processed is held when its worker has finished.")
+                    "Hold jobs until they are released. A job being processed is held when its worker has finished; "
+                            + "of a job that waits for the documents made from it, those are held.")
     static final class Hold extends JobActionCommand {
         @Override
         String action() {
             return "hold";
+        }
+    }
+
+    @Command(
+            name = "continue",
+            description = "Let jobs go on at once that wait for a time.",
+            footer = {"", "Example: lectomen job continue 1-17"})
+    static final class GoOn extends JobActionCommand {
+        @Override
+        String action() {
+            return "continue";
         }
     }
 

@@ -25,6 +25,7 @@ import tools.jackson.databind.node.ObjectNode;
             JobLogCommand.class,
             JobActionCommand.Retry.class,
             JobActionCommand.RunAgain.class,
+            JobActionCommand.GoOn.class,
             JobActionCommand.Hold.class,
             JobActionCommand.Release.class,
             JobActionCommand.Cancel.class,

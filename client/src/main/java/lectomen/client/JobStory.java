@@ -36,6 +36,7 @@ final class JobStory {
         line("priority", job.path("priority").asInt(50) == 50 ? "" : ResponseWords.text(job.path("priority")));
         line("tags", QueryCommand.joined(job.path("tags")));
         line("data file", ResponseWords.text(job.path("sidecar")));
+        line("still needed", QueryCommand.joined(job.path("unbound")));
         JsonNode given = job.path("given");
         line(
                 "handed over",
@@ -158,7 +159,8 @@ final class JobStory {
             System.out.println("\nEffects");
         }
         for (JsonNode effect : job.path("effects")) {
-            System.out.println("  " + ResponseWords.text(effect.path("kind")) + ", "
+            System.out.println("  " + ResponseWords.text(effect.path("id")) + "  "
+                    + ResponseWords.text(effect.path("title")) + ", "
                     + ResponseWords.text(effect.path("state")) + ": " + ResponseWords.text(effect.path("place")));
             String receipt = ResponseWords.time(effect.path("receiptAt"));
             if (!receipt.isEmpty()) {

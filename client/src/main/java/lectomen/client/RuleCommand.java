@@ -30,6 +30,7 @@ import tools.jackson.databind.node.StringNode;
             RuleCommand.Pause.class,
             RuleCommand.Retire.class,
             RuleCommand.Order.class,
+            RuleCommand.Contacts.class,
             RuleHistoryCommand.Rename.class,
             RuleHistoryCommand.Versions.class,
             RuleHistoryCommand.Diff.class,
@@ -45,6 +46,7 @@ final class RuleCommand {
         System.out.println("Rule " + ResponseWords.text(rule.path("id")) + " (" + ResponseWords.text(rule.path("state"))
                 + "): latest version " + ResponseWords.text(rule.path("latestVersion"))
                 + (live.isEmpty() ? ", never live" : ", live version " + live));
+        rule.path("notices").forEach(notice -> System.out.println("Note: " + ResponseWords.text(notice)));
     }
 
     /** Changes a rule; the answer is the rule as it then is. */
@@ -81,6 +83,7 @@ final class RuleCommand {
                 if (rule.has("whyNotActing")) {
                     row.below("takes nothing: " + ResponseWords.text(rule.path("whyNotActing")));
                 }
+                rule.path("notices").forEach(notice -> row.below(ResponseWords.text(notice)));
             }
             if (table.isEmpty()) {
                 System.out.println("There are no rules yet. Add one: lectomen rule add FILE");
@@ -222,6 +225,37 @@ final class RuleCommand {
                     ? "&newerThan=" + than.atStartOfDay(ZoneId.systemDefault()).toInstant()
                     : "";
             return service.post(path() + "/live?existing=" + existing + newer + "&acceptSamples=" + acceptSamples);
+        }
+    }
+
+    @Command(name = "contacts", description = "Show whom to ask about a rule's documents.")
+    static final class Contacts extends QueryCommand.AboutRule {
+        @Override
+        JsonNode ask(Service service) {
+            return service.get(path() + "/contacts");
+        }
+
+        @Override
+        void print(JsonNode answer) {
+            Table table = new Table("CONTACT", "PERSON", "AWAY UNTIL", "STANDS IN");
+            for (JsonNode contact : answer.path("contacts")) {
+                String name = ResponseWords.text(contact.path("name"));
+                for (JsonNode person : contact.path("people")) {
+                    table.row(
+                            name,
+                            ResponseWords.text(person.path("name")),
+                            ResponseWords.time(person.path("awayUntil")),
+                            ResponseWords.text(person.path("standIn")));
+                }
+                if (contact.path("people").isEmpty()) {
+                    table.row(name, "nobody at present", "", "");
+                }
+            }
+            if (table.isEmpty()) {
+                System.out.println("The rule names no contact. Add one to its file: contact: records-office");
+            } else {
+                table.print();
+            }
         }
     }
 

@@ -35,9 +35,9 @@ final class Service {
         this.token = token;
     }
 
-    /** Where the service is, without a slash at the end of a path. */
-    String url() {
-        return url;
+    /** A path of the console as people open it. */
+    String address(JsonNode path) {
+        return url.replaceFirst("/$", "") + ResponseWords.text(path);
     }
 
     /** Part of a call whose words come from the user. */
@@ -62,6 +62,12 @@ final class Service {
         return call(request(path)
                 .header("Content-Type", "text/plain; charset=utf-8")
                 .PUT(HttpRequest.BodyPublishers.ofString(text, StandardCharsets.UTF_8)));
+    }
+
+    JsonNode putJson(String path, JsonNode body) {
+        return call(request(path)
+                .header("Content-Type", "application/json")
+                .PUT(HttpRequest.BodyPublishers.ofString(body.toString(), StandardCharsets.UTF_8)));
     }
 
     JsonNode delete(String path) {

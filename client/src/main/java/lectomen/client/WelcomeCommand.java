@@ -24,7 +24,7 @@ final class WelcomeCommand implements Callable<Integer> {
         if (connection.json()) {
             return Connection.printJson(answer);
         }
-        System.out.println(service.url().replaceFirst("/$", "") + ResponseWords.text(answer.path("path")));
+        System.out.println(service.address(answer.path("path")));
         return 0;
     }
 }

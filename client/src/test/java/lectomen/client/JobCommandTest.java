@@ -144,9 +144,9 @@ class JobCommandTest {
                    {"name": "office", "value": "Quay", "page": 0, "method": "set by the rule", "confidence": 1}],
                  "steps": [{"step": 1, "word": "find", "outcome": "done", "reasons": [{"words": "Read page 1."}]}],
                  "effects": [
-                   {"kind": "file", "state": "done", "place": "/archive/MHP-1.pdf", "receiptAt": "2027-03-01T10:00:02Z",
+                   {"id": "1-e7", "kind": "file", "title": "File", "state": "done", "place": "/archive/MHP-1.pdf", "receiptAt": "2027-03-01T10:00:02Z",
                     "answer": "read back", "older": "/archive/older/MHP-1.pdf", "endedAt": "2027-03-02T10:00:00Z"},
-                   {"kind": "withdraw", "state": "abandoned", "place": "/archive/x.pdf",
+                   {"id": "1-e8", "kind": "withdraw", "title": "Withdraw", "state": "abandoned", "place": "/archive/x.pdf",
                     "reason": {"words": "It was changed."}}],
                  "notes": [{"at": "2027-03-01T11:00:00Z", "principal": "tess", "text": "Asked for it."}],
                  "ledger": [{"seq": 41, "at": "2027-03-01T10:00:02Z", "principal": "service", "event": "job.filed"}]}""");
@@ -167,11 +167,11 @@ class JobCommandTest {
                 .contains("  number = MHP-1\n      page 1, near Permit no, box 10 20 30 x 8, confidence 0.99")
                 .contains("  office = Quay\n      set by the rule, confidence 1.00")
                 .contains("  1 find: done\n      Read page 1.")
-                .contains("  file, done: /archive/MHP-1.pdf")
+                .contains("  1-e7  File, done: /archive/MHP-1.pdf")
                 .contains(": read back")
                 .contains("the previous version is now /archive/older/MHP-1.pdf")
                 .contains("replaced or withdrawn")
-                .contains("  withdraw, abandoned: /archive/x.pdf\n      It was changed.")
+                .contains("  1-e8  Withdraw, abandoned: /archive/x.pdf\n      It was changed.")
                 .contains("tess: Asked for it.")
                 .contains("    41  ")
                 .contains("job.filed");
@@ -218,7 +218,7 @@ class JobCommandTest {
 
     @Test
     void manyJobsAreActedOnAtOnceAndRefusalsAreShown() {
-        service.on("POST /job-actions/retry?dry=false&ids=1-1,1-2,1-3", """
+        service.on("POST /job-actions/retry/jobs?dry=false", """
                 {"matched": 3, "done": 1, "notDone": 2, "refusals": [{"words": "Job 1-2 is filed."}]}""");
         StubService.Answer answer = service.run("job", "retry", "1-1", "1-2", "1-3");
         assertThat(answer.exitCode()).isEqualTo(1);
@@ -232,7 +232,7 @@ class JobCommandTest {
         assertThat(service.run("job", "cancel", "--state", "failed", "--dry-run")
                         .out())
                 .isEqualTo("12 jobs selected. Nothing was changed.\n");
-        service.on("POST /job-actions/cancel?dry=true&ids=1-1", "{\"matched\": 1, \"done\": 0, \"notDone\": 0}");
+        service.on("POST /job-actions/cancel/jobs?dry=true", "{\"matched\": 1, \"done\": 0, \"notDone\": 0}");
         assertThat(service.run("job", "cancel", "1-1", "--dry-run").out())
                 .isEqualTo("1 job selected. Nothing was changed.\n");
     }

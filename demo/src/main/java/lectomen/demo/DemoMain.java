@@ -114,8 +114,10 @@ public final class DemoMain implements Callable<Integer> {
             boolean asExpected = outcomes.stream().allMatch(Outcome::asExpected) && setsAreInOrder(own);
             print(outcomes, asExpected);
             if (!once) {
-                tellWhereToLook(own, service);
-                service.waitForEnd();
+                try (HarbourSignIn signIn = HarbourSignIn.start()) {
+                    tellWhereToLook(own, service, signIn);
+                    service.waitForEnd();
+                }
             }
             return asExpected ? 0 : 1;
         } finally {
@@ -162,11 +164,13 @@ public final class DemoMain implements Callable<Integer> {
         for (String part : PARTS) {
             service.post("/parts", resource(part + ".yaml"));
         }
-        for (String rule : RULES) {
-            if (!fedBefore) {
+        if (!fedBefore) {
+            HarbourStaff.formGroups(service);
+            for (String rule : RULES) {
                 service.post("/rules", rule(rule));
                 service.post("/rules/" + rule + "/live", "");
             }
+            HarbourStaff.join(service);
         }
         if (fedBefore) {
             say("The documents were dropped at an earlier start");
@@ -174,6 +178,7 @@ public final class DemoMain implements Callable<Integer> {
             say("Dropping " + documents.stream().filter(DemoDocument::isDropped).count() + " files into "
                     + home.resolve("inbox"));
             Feeding.drop(documents, home.resolve("inbox"));
+            HarbourDay.runIfMissed(service);
             Path archive = home.resolve("harbour-archive");
             List<DemoDocument> sets = shown(documents).stream()
                     .filter(one -> one.folder().equals("drawing-sets") && one.how() != DemoDocument.How.LATER)
@@ -298,12 +303,18 @@ public final class DemoMain implements Callable<Integer> {
         System.out.println("\n" + right + " of " + outcomes.size() + " documents ended as the scenario expects.");
     }
 
-    private void tellWhereToLook(Path home, DemoService service) throws IOException {
+    private void tellWhereToLook(Path home, DemoService service, HarbourSignIn signIn) throws IOException {
         String welcome = service.post("/welcome-links", "").path("path").asString();
         say("""
 
                 The service is running; press Ctrl-C to stop it. Its console, with a link that creates your administrator account:
                   %2$s%3$s
+
+                Three people work there already, with the password "%4$s":
+                  ivo   operator of mooring-permits and tide-bulletins: sees nothing else
+                  nell  auditor: sees everything, changes nothing
+                  bram  rule author
+                %5$s
 
                 Three things to try in another terminal, after: export LECTOMEN_HOME=%1$s
                   1. See everything about one document:
@@ -314,7 +325,7 @@ public final class DemoMain implements Callable<Integer> {
                   3. Test a rule on a document, without filing anything:
                        ./lectomen trial %1$s/demo-documents/permit-0031.pdf --rule %1$s/demo-rules/mooring-permits.yaml
 
-                Filed documents are in %1$s/harbour-archive""".formatted(home, service.url(), welcome));
+                Filed documents are in %1$s/harbour-archive""".formatted(home, service.url(), welcome, HarbourStaff.PASSWORD, signIn.words()));
     }
 
     private void say(String words) {

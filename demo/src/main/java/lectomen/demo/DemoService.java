@@ -75,6 +75,10 @@ public final class DemoService implements AutoCloseable {
         return call(path, "POST", body);
     }
 
+    public JsonNode postJson(String path, String body) {
+        return call(path, "POST", "application/json", HttpRequest.BodyPublishers.ofString(body));
+    }
+
     public JsonNode put(String path, String body) {
         return call(path, "PUT", body);
     }

@@ -5,8 +5,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.stream.Stream;
+import tools.jackson.databind.JsonNode;
 
 /** A day at the works office: what comes with data beside it, in sets, numbered, or at a set time. */
 final class HarbourDay {
@@ -14,7 +17,20 @@ final class HarbourDay {
     private static final String DRAWINGS = "drawing-sets";
     private static final String SHEET_CHANGED_BY_HAND = "Drawings/MHD-017/MHD-017 sheet 2.dxf";
 
+    private static final Duration ABOUT_TO_RUN = Duration.ofHours(1);
+
     private HarbourDay() {}
+
+    /** Has the day sheets taken now if the time at which they are taken has passed while they were dropped. */
+    static void runIfMissed(DemoService service) {
+        for (JsonNode source : service.get("/sources").path("sources")) {
+            Instant next = Instant.parse(source.path("nextRunAt").asString(Instant.EPOCH.toString()));
+            if (source.path("folder").asString().endsWith("/day-sheets")
+                    && next.isAfter(Instant.now().plus(ABOUT_TO_RUN))) {
+                service.post("/sources/" + source.path("id").asString() + "/run", "");
+            }
+        }
+    }
 
     static List<DemoDocument> documents() {
         return List.of(

@@ -9,6 +9,7 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.net.http.HttpRequest.BodyPublishers;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -29,6 +30,16 @@ class AccessibilityJourney {
     @BeforeAll
     static void start() throws Exception {
         console = ConsoleUnderTest.start(temp);
+        console.service()
+                .send(console.service()
+                        .request("/groups")
+                        .setHeader("Content-Type", "application/json")
+                        .POST(BodyPublishers.ofString("{\"name\": \"pilots\"}")));
+        console.service()
+                .send(console.service()
+                        .request("/tokens")
+                        .setHeader("Content-Type", "application/json")
+                        .POST(BodyPublishers.ofString("{\"name\": \"scales\", \"role\": \"auditor\"}")));
     }
 
     @AfterAll
@@ -54,7 +65,12 @@ class AccessibilityJourney {
                 "/tables?of=lookup:depths",
                 "/tables?of=parameters",
                 "/tables?of=new",
-                "/tables?of=part:console-name")) {
+                "/tables?of=part:console-name",
+                "/people?of=person:1",
+                "/people?of=group:pilots",
+                "/people?of=token:1",
+                "/ledger",
+                "/me")) {
             looked.navigate(path);
             assertThat(looked.locator("main h1").first()).isVisible();
             looked.waitForFunction("document.getAnimations().length === 0");
@@ -97,8 +113,9 @@ class AccessibilityJourney {
         assertThat(findings(looked)).as("the file in " + colours).isEmpty();
     }
 
+    /** What the accessibility checker finds on a page that is serious. */
     @SuppressWarnings("unchecked")
-    private static List<String> findings(Page page) {
+    static List<String> findings(Page page) {
         page.evaluate(checker());
         return (List<String>) page.evaluate("""
                 async () => (await axe.run(document, { resultTypes: ["violations"] })).violations

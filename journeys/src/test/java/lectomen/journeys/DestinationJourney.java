@@ -2,13 +2,10 @@ package lectomen.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -47,11 +44,7 @@ class DestinationJourney {
     }
 
     private static long filedIn(Path folder) {
-        try (Stream<Path> files = Files.walk(folder)) {
-            return files.filter(Files::isRegularFile).count();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        return FilesBelow.of(folder).size();
     }
 
     @Test
@@ -66,6 +59,7 @@ class DestinationJourney {
                 .path("code")
                 .asString("")
                 .equals("connection.paused"));
+        assertThat(service.get("/status").path("notices").toString()).contains("Connection calm was paused");
         service.stop();
         service.startAgain();
         assertThat(service.client("connection", "list").out())
@@ -77,6 +71,20 @@ class DestinationJourney {
                 .path("ledger")
                 .toString();
         assertThat(ledger).contains("effect.receipt");
+        assertThat(service.client("connection", "contents", "calm", "calm").out())
+                .contains("calm.txt")
+                .contains("4 B");
+        assertThat(service.client("connection", "contents", "calm", "attic").err())
+                .contains("has no folder \"attic\"");
+        String effect = service.get("/jobs/" + waiting.path("id").asString())
+                .path("effects")
+                .get(0)
+                .path("id")
+                .asString();
+        assertThat(service.client("effect", "verify", effect).out())
+                .isEqualTo("It is there, exactly as it was filed.\n");
+        Files.writeString(service.home().resolve("calm/calm/calm.txt"), "gale");
+        assertThat(service.client("effect", "verify", effect).out()).contains("was changed");
         service.client("connection", "limit", "calm", "--to", "24");
     }
 

@@ -16,13 +16,14 @@ import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** The commands in docs/ and the story in the README, run on the demo's home and documents. */
 class DocsJourney {
     /** Commands that end only when the service does, and those that other journeys start as programs. */
-    private static final Set<String> NOT_RUN = Set.of("serve", "demo", "bench");
+    private static final Set<String> NOT_RUN = Set.of("serve", "demo", "bench", "login", "standin");
 
     /** The demo's document behind each file name in the docs. */
     private static final Map<String, String> FILES = Map.ofEntries(
@@ -82,7 +83,7 @@ class DocsJourney {
                     }
                     Answer answer = run(service, placeholders, command);
                     run++;
-                    if (answer.exitCode() != 0 && !(answer.out() + answer.err()).contains(refusals(command))) {
+                    if (answer.exitCode() != 0 && !isRefusedAsExpected(command, answer)) {
                         wrong.add(block.where() + " " + command + "\n  " + answer.exitCode() + " " + answer.err()
                                 + answer.out());
                     }
@@ -93,10 +94,24 @@ class DocsJourney {
         assertThat(String.join("\n", wrong)).isEmpty();
     }
 
-    /** What a command says that can't do all of its work here. */
+    private static boolean isRefusedAsExpected(String command, Answer answer) {
+        return Stream.of(refusals(command).split("\\|")).anyMatch((answer.out() + answer.err())::contains);
+    }
+
+    /** What a command says that can't do all of its work here; one of several. */
     private static String refusals(String command) {
         if (command.equals("secret put mail-password")) {
             return "there is no terminal";
+        }
+        if (command.startsWith("job hold")) {
+            return "its filing has started and will be completed"; // where the archive is looked for at just that time
+        }
+        if (command.startsWith("person remove-second-factor")) {
+            return "there is no second factor";
+        }
+        if (command.startsWith("effect verify")) {
+            // The archive is away while the page about jobs is run; the number is another filing's each time.
+            return "can't be reached|It was replaced or withdrawn since";
         }
         // Some of the demo's unmatched files lie in hot folders of the home that was copied.
         return command.startsWith("job file --state unmatched") ? "a folder that no live rule uses" : "(nothing)";

@@ -31,7 +31,7 @@ import tools.jackson.databind.JsonNode;
 /** What the pages in docs/ and the README show is right: each command exists with its options, each rule file is valid. */
 class DocsTest {
     /** Commands that the launcher starts in programs of their own. */
-    private static final Set<String> OTHER_PROGRAMS = Set.of("serve", "demo", "doctor", "bench");
+    private static final Set<String> OTHER_PROGRAMS = Set.of("serve", "demo", "doctor", "bench", "standin");
 
     private static final Pattern CONNECTION = Pattern.compile("\\bin: ([\\w-]+)");
 
@@ -68,7 +68,8 @@ class DocsTest {
     static Stream<DocsPages.Block> rulePieces() throws IOException {
         return DocsPages.blocks().stream()
                 .filter(block -> block.kind().equals("yaml"))
-                .filter(block -> !block.text().matches("(?s)(scrape_configs|listen|# lectomen.yaml|parameters:  ).*"));
+                .filter(block -> !block.text()
+                        .matches("(?s)(scrape_configs|listen|sign-in|connections|# lectomen.yaml|parameters:  ).*"));
     }
 
     @ParameterizedTest
@@ -77,10 +78,11 @@ class DocsTest {
         Set<String> connections = new TreeSet<>(Set.of("archive", "harbour-archive"));
         CONNECTION.matcher(block.text()).results().map(found -> found.group(1)).forEach(connections::add);
         Site site = new Site(
-                Map.of("inbox", "/srv/inbox", "office", "Quay office"),
-                connections,
-                Locale.UK,
-                ZoneId.of("Europe/London"));
+                        Map.of("inbox", "/srv/inbox", "office", "Quay office"),
+                        connections,
+                        Locale.UK,
+                        ZoneId.of("Europe/London"))
+                .withMail(Set.of("office-mail"));
         if (block.text().startsWith("lectomen: 1\npart:")) {
             assertThat(PartReader.read(block.text())).isInstanceOf(PartReader.Reading.Good.class);
         } else {

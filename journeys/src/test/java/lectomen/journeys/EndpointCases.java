@@ -6,6 +6,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -25,7 +26,8 @@ record EndpointCases(
         String welcome,
         String source,
         String folder,
-        String doubt) {
+        String doubt,
+        String waiting) {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String TEXT = "text/plain; charset=utf-8";
     private static final String BYTES = "application/octet-stream";
@@ -46,21 +48,21 @@ record EndpointCases(
      */
     record Case(
             String call, String method, String path, String type, String body, int status, String code, String shows) {
-        private static Case good(String call, String request, String shows) {
+        static Case good(String call, String request, String shows) {
             String[] parts = request.split(" ", 2);
             return new Case(call, parts[0], parts[1], "", "", 200, "", shows);
         }
 
-        private static Case bad(String call, String request, int status, String code, String shows) {
+        static Case bad(String call, String request, int status, String code, String shows) {
             String[] parts = request.split(" ", 2);
             return new Case(call, parts[0], parts[1], "", "", status, code, shows);
         }
 
-        private Case with(String newType, String newBody) {
+        Case with(String newType, String newBody) {
             return new Case(call, method, path, newType, newBody, status, code, shows);
         }
 
-        private Case answering(int newStatus) {
+        Case answering(int newStatus) {
             return new Case(call, method, path, type, body, newStatus, code, shows);
         }
     }
@@ -75,6 +77,10 @@ record EndpointCases(
     }
 
     List<Case> all() {
+        return Stream.concat(ofTheRest().stream(), PeopleCases.ALL.stream()).toList();
+    }
+
+    private List<Case> ofTheRest() {
         String form = "--x\r\nContent-Disposition: form-data; name=\"file\"; filename=\"t.txt\"\r\n\r\n"
                 + Rules.ticket("T-0009") + "\r\n--x--\r\n";
         return List.of(
@@ -105,6 +111,15 @@ record EndpointCases(
                         400,
                         "bad-request",
                         "1 to 100"),
+                Case.good("jobs.hold", "POST /jobs/" + waiting + "/hold", "held"),
+                Case.good("jobs.release", "POST /jobs/" + waiting + "/release", waiting),
+                Case.good("jobs.goOn", "POST /jobs/" + waiting + "/continue", waiting),
+                Case.bad(
+                        "jobs.goOn",
+                        "POST /jobs/" + filed + "/continue",
+                        409,
+                        "wrong-state",
+                        "does not wait for a time"),
                 Case.bad("jobs.hold", "POST /jobs/" + filed + "/hold", 409, "wrong-state", "can't be held"),
                 Case.bad("jobs.release", "POST /jobs/" + filed + "/release", 409, "wrong-state", "can't be released"),
                 Case.good("jobs.cancel", "POST /jobs/" + held + "/cancel", "cancelled"),
@@ -137,6 +152,21 @@ record EndpointCases(
                         .with(JSON_TYPE, "{\"as\": \"perhaps\"}"),
                 Case.good("connections.list", "GET /connections", "archive"),
                 Case.bad("connections.list", "DELETE /connections", 405, "bad-request", "DELETE"),
+                Case.good("connections.contents", "GET /connections/archive/contents", "\"more\":false"),
+                Case.bad(
+                        "connections.contents",
+                        "GET /connections/archive/contents?folder=no/such",
+                        400,
+                        "bad-request",
+                        "no folder"),
+                Case.bad(
+                        "connections.contents",
+                        "GET /connections/archive/contents?folder=../..",
+                        503,
+                        "unreachable",
+                        "leads out"),
+                Case.good("effects.verify", "GET /effects/1-e1/verify", "replaced or withdrawn since"),
+                Case.bad("effects.verify", "GET /effects/1-e77/verify", 404, "no-such-effect", "1-e77"),
                 Case.good("connections.kinds", "GET /connections/kinds", "An absolute path"),
                 Case.bad("connections.kinds", "PUT /connections/kinds", 405, "bad-request", "PUT"),
                 Case.good("connections.pause", "POST /connections/archive/pause", "pausedSince"),
@@ -201,17 +231,18 @@ record EndpointCases(
                 Case.bad("intake.resume", "GET /intake/resume", 405, "bad-request", "GET"),
                 Case.good("today.today", "GET /today", "\"stretchMinutes\":10"),
                 Case.bad("today.today", "DELETE /today", 405, "bad-request", "DELETE"),
-                Case.good("today.days", "GET /days?back=3", "\"cameIn\":5"),
+                Case.good("today.days", "GET /days?back=3", "\"cameIn\":6"),
                 Case.bad("today.days", "GET /days?back=0", 400, "bad-request", "1 to 60"),
-                Case.good("session.link", "POST /welcome-links", "/welcome#"),
-                Case.bad("session.link", "GET /welcome-links", 405, "bad-request", "GET"),
-                Case.bad("session.welcome", "POST /welcome", 422, "bad-person", "at least 10")
+                Case.good("welcome.link", "POST /welcome-links", "/welcome#"),
+                Case.bad("welcome.link", "GET /welcome-links", 405, "bad-request", "GET"),
+                Case.good("welcome.purpose", "POST /welcome/purpose", "\"good\":true")
+                        .with(JSON_TYPE, "{\"code\": \"" + welcome + "\"}"),
+                Case.bad("welcome.purpose", "GET /welcome/purpose", 405, "bad-request", "GET"),
+                Case.bad("welcome.welcome", "POST /welcome", 422, "bad-person", "at least 10")
                         .with(JSON_TYPE, person(welcome, "Tess Quill", "short")),
-                Case.good("session.welcome", "POST /welcome", "Tess Quill")
+                Case.good("welcome.welcome", "POST /welcome", "Tess Quill")
                         .with(JSON_TYPE, person(welcome, "Tess Quill", PASSWORD)),
-                Case.bad("session.welcome", "POST /welcome", 422, "bad-person", "tess is already in use")
-                        .with(JSON_TYPE, person(welcome, "Tess Quill", PASSWORD)),
-                Case.bad("session.welcome", "POST /welcome", 410, "link-used-up", "lectomen welcome")
+                Case.bad("welcome.welcome", "POST /welcome", 410, "link-used-up", "Ask an administrator")
                         .with(JSON_TYPE, person(welcome, "Tess Quill", PASSWORD).replace("tess", "tess2")),
                 Case.good("session.signIn", "POST /session", "forgeryToken")
                         .with(JSON_TYPE, "{\"signIn\": \"Tess\", \"password\": \"" + PASSWORD + "\"}"),
@@ -221,6 +252,20 @@ record EndpointCases(
                 Case.bad("session.show", "PUT /session", 405, "bad-request", "PUT"),
                 Case.good("session.signOut", "DELETE /session", "").answering(204),
                 Case.bad("session.signOut", "PATCH /session", 405, "bad-request", "PATCH"),
+                Case.bad("session.prove", "POST /session/proof", 401, "sign-in-needed", "signed in")
+                        .with(JSON_TYPE, "{\"password\": \"the gulls are loud\"}"),
+                Case.bad("session.changePassword", "PUT /session/password", 401, "sign-in-needed", "signed in")
+                        .with(JSON_TYPE, "{}"),
+                Case.good("ledger.search", "GET /ledger/search?event=job.&limit=5", "job."),
+                Case.bad("ledger.search", "GET /ledger/search?limit=0", 400, "bad-request", "1 to 10000"),
+                Case.good("ledger.export", "GET /ledger/export?subject=rule%20tickets", "number,time,who,event"),
+                Case.good("ledger.export", "GET /ledger/export?format=json&subject=rule%20tickets", "[\n{\"seq\":"),
+                Case.bad("ledger.export", "GET /ledger/export?format=xml", 400, "bad-request", "csv or json"),
+                Case.bad("ledger.export", "GET /ledger/export?since=soon", 400, "bad-request", "since"),
+                Case.good("jobActions.named", "POST /job-actions/retry/jobs?dry=true", "\"matched\":1")
+                        .with(JSON_TYPE, "{\"ids\": [\"" + filed + "\"]}"),
+                Case.bad("jobActions.named", "POST /job-actions/dance/jobs", 400, "bad-request", "unknown action")
+                        .with(JSON_TYPE, "{\"ids\": [\"" + filed + "\"]}"),
                 Case.good("session.people", "GET /people", "person 1"),
                 Case.bad("session.people", "DELETE /people", 405, "bad-request", "DELETE"),
                 Case.good("pages.page", "GET /jobs/" + filed + "/pages/1", "HARBOUR TICKET"),
@@ -254,6 +299,8 @@ record EndpointCases(
                 Case.bad("rules.rename", "POST /rules/written/rename?to=tickets", 409, "rename", "already"),
                 Case.bad("rules.rename", "POST /rules/none/rename?to=some", 404, "no-such-rule", "none"),
                 Case.good("rules.rename", "POST /rules/written/rename?to=drafted", "drafted"),
+                Case.good("rules.contacts", "GET /rules/tickets/contacts", "\"contacts\":[]"),
+                Case.bad("rules.contacts", "GET /rules/none/contacts", 404, "no-such-rule", "none"),
                 Case.good("rules.pending", "GET /rules/drafted/pending", "notReached"),
                 Case.bad("rules.pending", "GET /rules/none/pending", 404, "no-such-rule", "none"),
                 Case.bad("rules.live", "POST /rules/drafted/live?existing=newer", 400, "bad-request", "newerThan"),
@@ -396,7 +443,7 @@ record EndpointCases(
                 Case.good("rules.retire", "POST /rules/drafted/retire", "retired"),
                 Case.bad("rules.retire", "POST /rules/none/retire", 404, "no-such-rule", "none"),
                 Case.good("rules.order", "POST /rules/order", "drafted")
-                        .with(JSON_TYPE, "{\"ids\": [\"drafted\", \"tickets\"]}"),
+                        .with(JSON_TYPE, "{\"ids\": [\"drafted\", \"tickets\", \"waits\"]}"),
                 Case.bad("rules.order", "POST /rules/order", 400, "bad-request", "every rule once")
                         .with(JSON_TYPE, "{\"ids\": [\"drafted\"]}"),
                 Case.good("arrivals.upload", "POST /uploads?name=again.txt", "\"job\"")

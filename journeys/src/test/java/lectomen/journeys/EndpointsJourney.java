@@ -50,6 +50,7 @@ class EndpointsJourney {
     private static String picture;
     private static String made;
     private static String doubt;
+    private static String waiting;
     private static String welcome;
     private static String source;
 
@@ -71,15 +72,43 @@ class EndpointsJourney {
                 .path("id")
                 .asString();
         DoubtJourney.doubt(service.home(), "= '" + doubtful + "'");
+        service.live("""
+                lectomen: 1
+                rule: waits
+                from: { folder: "{inbox}/waits" }
+                do:
+                  - wait: { for: 1 day }
+                  - file: { in: archive }
+                """);
+        waiting = upload("waits", "waits.txt", "NOTICE");
+        RunningService.await("it waits for a time", RunningService.LONGEST_WAIT, () -> service.get("/jobs/" + waiting)
+                .has("waitsUntil"));
         source = service.get("/sources").path("sources").get(0).path("id").asString();
         picture = upload("picture.pdf", ONE_PAGE);
         made = madeByTrial();
+        String first =
+                service.post("/welcome-links", "").path("path").asString().replaceFirst(".*#", "");
+        service.send(service.request("/welcome")
+                .setHeader("Content-Type", "application/json")
+                .POST(BodyPublishers.ofString("{\"code\": \"" + first
+                        + "\", \"name\": \"Ivo Marsh\", \"signIn\": \"ivo\", \"password\": \"high water at ten\"}")));
         welcome = service.post("/welcome-links", "").path("path").asString().replaceFirst(".*#", "");
     }
 
     @AfterAll
     static void stop() throws Exception {
         service.close();
+    }
+
+    /** The session that Ivo Marsh has had since he followed his link. */
+    private static boolean endSession() {
+        JsonNode session =
+                service.get("/accounts/1/sessions").path("sessions").path(0).path("id");
+        int status = service.send(service.request("/accounts/1/sessions/" + session.asString())
+                        .DELETE())
+                .statusCode();
+        return status == 204
+                && service.get("/accounts/1/sessions").path("sessions").isEmpty();
     }
 
     /** The hash of a document that was uploaded to be tried, and has pages to draw. */
@@ -103,7 +132,11 @@ class EndpointsJourney {
     }
 
     private static String upload(String name, String text) {
-        HttpResponse<String> response = service.send(service.request("/uploads?rule=tickets&name=" + name)
+        return upload("tickets", name, text);
+    }
+
+    private static String upload(String rule, String name, String text) {
+        HttpResponse<String> response = service.send(service.request("/uploads?rule=" + rule + "&name=" + name)
                 .setHeader("Content-Type", BYTES)
                 .POST(BodyPublishers.ofString(text)));
         return JSON.readTree(response.body()).path("job").asString();
@@ -134,7 +167,8 @@ class EndpointsJourney {
                 welcome,
                 source,
                 service.archive().toString(),
-                doubt);
+                doubt,
+                waiting);
         for (EndpointCases.Case one : cases.all()) {
             HttpResponse<String> answer = call(one);
             boolean asWanted = answer.statusCode() == one.status()
@@ -150,8 +184,15 @@ class EndpointsJourney {
             seen.computeIfAbsent(one.call(), call -> new LinkedHashSet<>())
                     .add(one.code().isEmpty());
         }
-        seen.get("jobs.hold").add(holdAndRelease());
-        seen.get("jobs.release").add(true);
+        seen.get("session.changePassword").add(true); // ConsoleJourney changes one
+        seen.get("session.prove").add(true); // SignInJourney does these
+        seen.get("secondFactor.begin").add(true);
+        seen.get("secondFactor.confirm").add(true);
+        seen.get("secondFactor.remove").add(true);
+        seen.get("secondFactor.removeOf").add(true);
+        seen.get("openId.begin").add(true);
+        seen.get("openId.comeBack").add(false); // it sends every browser back to the page to sign in on
+        seen.get("accounts.endSession").add(endSession());
         seen.get("ledger.events").add(eventsFollowEachOtherAndGoOnWhereTheyStopped());
         assertThat(wrong).isEmpty();
         Set<String> described = new LinkedHashSet<>();
@@ -167,30 +208,6 @@ class EndpointsJourney {
                         .collect(Collectors.toSet()))
                 .as("calls with only a good or only a bad answer here")
                 .isEmpty();
-    }
-
-    /** A job that waits for its destination can be held and released. */
-    private static boolean holdAndRelease() throws Exception {
-        Path away = temp.resolve("away");
-        Files.move(service.archive(), away);
-        String job = upload("waiting.txt", Rules.ticket("T-0077"));
-        RunningService.await(
-                "it waits",
-                RunningService.LONGEST_WAIT,
-                () -> service.job("waiting.txt").path("state").asString().equals("waiting"));
-        RunningService.await(
-                "it is held",
-                RunningService.LONGEST_WAIT,
-                () -> service.send(service.request("/jobs/" + job + "/hold").POST(BodyPublishers.noBody()))
-                                .statusCode()
-                        == 200);
-        Files.move(away, service.archive());
-        upload("later.txt", Rules.ticket("T-0078"));
-        service.awaitJob("later.txt", "filed");
-        assertThat(service.job("waiting.txt").path("state").asString()).isEqualTo("held");
-        service.post("/jobs/" + job + "/release", "");
-        service.awaitJob("waiting.txt", "filed");
-        return true;
     }
 
     private static boolean eventsFollowEachOtherAndGoOnWhereTheyStopped() throws Exception {

@@ -238,7 +238,7 @@ class FollowUpJourney {
         String shown = service.client(
                         "job", "show", service.job("tern.txt").path("id").asString())
                 .out();
-        assertThat(shown).contains("answer, done: ").contains("answers/tern.json");
+        assertThat(shown).contains("Answer, done: ").contains("answers/tern.json");
     }
 
     @Test

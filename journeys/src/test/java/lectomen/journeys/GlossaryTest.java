@@ -89,7 +89,12 @@ class GlossaryTest {
             @Override
             List<String> words() throws IOException {
                 List<String> words = new ArrayList<>();
-                for (String file : List.of("texts.ts", "features/editor/texts.ts", "ui/states.ts")) {
+                for (String file : List.of(
+                        "texts.ts",
+                        "features/editor/texts.ts",
+                        "features/people/texts.ts",
+                        "features/session/texts.ts",
+                        "ui/states.ts")) {
                     TEXT.matcher(Files.readString(
                                     Launcher.ROOT.resolve("console/src").resolve(file)))
                             .results()

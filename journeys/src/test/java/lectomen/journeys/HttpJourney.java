@@ -2,14 +2,18 @@ package lectomen.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
 import java.net.InetSocketAddress;
 import java.net.Socket;
+import java.net.SocketTimeoutException;
 import java.net.URI;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -58,6 +62,66 @@ class HttpJourney {
                 "token-needed",
                 "token");
         assertThat(service.send(service.request("/status")).statusCode()).isEqualTo(200);
+    }
+
+    /** A request to sign in whose body does not come. @param from the address of the caller */
+    private static Socket halfSent(String from) throws IOException {
+        Socket socket = new Socket();
+        socket.bind(new InetSocketAddress(from, 0));
+        socket.connect(
+                new InetSocketAddress("127.0.0.1", URI.create(service.url()).getPort()), 20_000);
+        String head = "POST /api/v1/session HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\n"
+                + "Content-Length: 1000\r\n\r\n{";
+        socket.getOutputStream().write(head.getBytes(StandardCharsets.US_ASCII));
+        return socket;
+    }
+
+    @Test
+    void whoFloodsTheServiceWithHalfRequestsIsRefusedAndNobodyElse() throws Exception {
+        List<Socket> sent = new ArrayList<>();
+        try {
+            String refusal = "";
+            while (refusal.isEmpty() && sent.size() < 60) {
+                Socket next = halfSent("127.0.0.7");
+                sent.add(next);
+                next.setSoTimeout(sent.size() <= 32 ? 1 : 5_000);
+                try {
+                    refusal = new String(next.getInputStream().readNBytes(400), StandardCharsets.UTF_8);
+                } catch (SocketTimeoutException stillWaiting) {
+                    // it holds a thread
+                }
+            }
+            assertThat(refusal).startsWith("HTTP/1.1 429").contains("too-many-requests", "Retry-After");
+            assertThat(sent).hasSizeBetween(30, 48);
+            assertThat(service.send(service.request("/status")).statusCode()).isEqualTo(200);
+        } finally {
+            for (Socket one : sent) {
+                one.close();
+            }
+        }
+    }
+
+    @Test
+    void whatARequestDidNotReadIsNotWaitedForForLong() throws Exception {
+        try (Socket socket = new Socket()) {
+            socket.connect(
+                    new InetSocketAddress("127.0.0.1", URI.create(service.url()).getPort()), 20_000);
+            String head = "POST /api/v1/rules HTTP/1.1\r\nHost: localhost\r\nContent-Length: 9000000\r\n\r\n";
+            socket.getOutputStream().write(head.getBytes(StandardCharsets.US_ASCII));
+            byte[] some = new byte[100_000];
+            try {
+                for (int i = 0; i < 25; i++) {
+                    socket.getOutputStream().write(some);
+                }
+            } catch (IOException closed) {
+                // that is what is expected here
+            }
+            assertThat(service.send(service.request("/status")).statusCode()).isEqualTo(200);
+            HttpResponse<String> refused =
+                    service.send(HttpRequest.newBuilder(URI.create(service.url() + "/api/v1/rules"))
+                            .POST(BodyPublishers.ofByteArray(some)));
+            assertProblem(refused, 401, "token-needed", "Bearer");
+        }
     }
 
     @Test

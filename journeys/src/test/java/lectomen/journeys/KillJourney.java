@@ -318,7 +318,7 @@ class KillJourney {
                 "-e",
                 "signal=none",
                 "-e",
-                "inject=fsync,fdatasync:delay_enter=900000");
+                "inject=fsync,fdatasync:delay_enter=3000000");
         Map<String, byte[]> wanted = files(new Random(6), SLOW + QUICK);
         Map<String, byte[]> first = new TreeMap<>(((TreeMap<String, byte[]>) wanted).headMap(FIRST_QUICK));
         Map<String, byte[]> second = new TreeMap<>(((TreeMap<String, byte[]>) wanted).tailMap(FIRST_QUICK));

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Pattern;
@@ -50,7 +51,15 @@ final class Launcher {
 
     /** @param input what it reads from standard input */
     static Answer runWith(String input, String... words) throws IOException, InterruptedException {
-        Process process = new ProcessBuilder(command(words)).start();
+        return runWith(Map.of(), input, words);
+    }
+
+    /** @param environment variables that are set besides */
+    static Answer runWith(Map<String, String> environment, String input, String... words)
+            throws IOException, InterruptedException {
+        ProcessBuilder builder = new ProcessBuilder(command(words));
+        builder.environment().putAll(environment);
+        Process process = builder.start();
         try (OutputStream in = process.getOutputStream()) {
             in.write(input.getBytes(StandardCharsets.UTF_8));
         }

@@ -11,11 +11,12 @@ import java.util.stream.Stream;
 final class ProductClasses {
     /** With the tests, which are users too. */
     private static final JavaClasses ALL = new ClassFileImporter()
-            .importPaths(Stream.of("engine", "worker", "service", "client", "local", "demo", "bench", "journeys")
-                    .flatMap(module -> Stream.of(module + "/target/classes", module + "/target/test-classes"))
-                    .map(Launcher.ROOT::resolve)
-                    .filter(Files::isDirectory)
-                    .toList());
+            .importPaths(
+                    Stream.of("engine", "worker", "standins", "service", "client", "local", "demo", "bench", "journeys")
+                            .flatMap(module -> Stream.of(module + "/target/classes", module + "/target/test-classes"))
+                            .map(Launcher.ROOT::resolve)
+                            .filter(Files::isDirectory)
+                            .toList());
 
     private ProductClasses() {}
 

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ColorScheme;
 import java.nio.file.Path;
 import java.util.regex.Pattern;
 import lectomen.demo.DemoPaper;
@@ -75,6 +76,7 @@ class ReadingJourney {
         assertThat(page.getByRole(AriaRole.IMG)).isVisible();
         page.keyboard().press("s");
         page.keyboard().type("BI-2027-0303");
+        assertThat(page.locator(".wordbar")).containsText("1 of ");
         assertThat(page.locator(".wordmark.hit")).hasCount(1);
         page.keyboard().press("Escape");
         page.keyboard().press("p");
@@ -85,6 +87,22 @@ class ReadingJourney {
         assertThat(leaf.locator("li").first().locator("dd")).hasText("BI-2027-0303");
         page.keyboard().press("Escape");
         assertThat(leaf).hasCount(0);
+    }
+
+    /** The key is pressed in the moment in which the page is put into the document, before it is painted. */
+    @Test
+    void aKeyWorksAsSoonAsThePageIsThere() {
+        Page quick = browser.open(
+                service.url(), ColorScheme.LIGHT, 1280, 800, page.context().storageState());
+        quick.addInitScript("""
+                new MutationObserver((changes, observer) => {
+                  if (document.querySelector("figure img") === null) return;
+                  observer.disconnect();
+                  document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "s", bubbles: true, cancelable: true }));
+                }).observe(document, { childList: true, subtree: true });
+                """);
+        quick.navigate("/jobs/" + job);
+        assertThat(quick.getByPlaceholder("Find on this page")).isFocused();
     }
 
     @Test

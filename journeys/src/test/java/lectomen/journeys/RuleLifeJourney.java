@@ -140,6 +140,27 @@ class RuleLifeJourney {
         assertThat(client("rule", "check", file("v.yaml", rule)).out()).contains("unknown lookup \"vessels\"");
     }
 
+    @Test
+    void aRuleNamesAGroupToAskWhichIsReportedWhenItIsEmptyAndGuardedByItsUsers() throws Exception {
+        String rule = """
+                lectomen: 1
+                rule: asked
+                contact: quay-watch
+                from: { folder: "{inbox}/asked" }
+                do: [{ file: { in: archive, under: asked } }]
+                """;
+        assertThat(client("rule", "check", file("asked.yaml", rule)).out())
+                .contains("line 3, column 10", "there is no group or person \"quay-watch\"");
+        client("group", "add", "quay-watch");
+        client("rule", "add", file("asked.yaml", rule));
+        assertThat(client("rule", "live", "asked").out())
+                .contains("live version 1", "Note: The group quay-watch has no member who can sign in");
+        assertThat(client("rule", "contacts", "asked").out()).contains("quay-watch", "nobody at present");
+        assertThat(client("group", "remove", "quay-watch").err()).contains("used by asked");
+        client("rule", "retire", "asked");
+        assertThat(client("group", "remove", "quay-watch").exitCode()).isZero();
+    }
+
     private static void drop(String folder, String name, String text) throws Exception {
         Path outside = Files.writeString(temp.resolve("dropped.txt"), text);
         Files.move(outside, service.inbox(folder).resolve(name));

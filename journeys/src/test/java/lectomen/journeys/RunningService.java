@@ -123,7 +123,9 @@ abstract class RunningService implements AutoCloseable {
     }
 
     JsonNode post(String path, String body) {
-        return body(send(request(path).POST(HttpRequest.BodyPublishers.ofString(body))));
+        HttpRequest.BodyPublisher sent =
+                body.isEmpty() ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body);
+        return body(send(request(path).POST(sent)));
     }
 
     private static JsonNode body(HttpResponse<String> response) {

@@ -62,6 +62,11 @@ final class ServiceInTest extends RunningService {
         service.lookAtClock();
     }
 
+    /** What its clock shows. */
+    Instant now() {
+        return clock.instant();
+    }
+
     /** Sets its clock forward to a time of day that lies ahead. */
     void advanceTo(Instant moment) {
         advance(Duration.between(clock.instant(), moment));

@@ -11,7 +11,6 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -90,18 +89,8 @@ class WaitingPlanJourney {
         return service.get("/jobs/" + job.path("id").asString());
     }
 
-    private static List<String> filed(String folder) throws IOException {
-        Path under = service.archive().resolve(folder);
-        if (!Files.isDirectory(under)) {
-            return List.of();
-        }
-        try (Stream<Path> files = Files.walk(under)) {
-            return files.filter(Files::isRegularFile)
-                    .map(file -> under.relativize(file).toString())
-                    .filter(name -> !name.startsWith("."))
-                    .sorted()
-                    .toList();
-        }
+    private static List<String> filed(String folder) {
+        return FilesBelow.namesOf(service.archive().resolve(folder));
     }
 
     private static void awaitReason(JsonNode job, String code) throws Exception {
@@ -175,7 +164,7 @@ class WaitingPlanJourney {
     }
 
     @Test
-    void aWaitingDocumentCanBeHeldReleasedAndCancelledButNotHurried() throws Exception {
+    void aWaitingDocumentCanBeHeldReleasedAndCancelled() throws Exception {
         drop("notices", "b.txt", "Notice: N-102\n".getBytes(StandardCharsets.UTF_8));
         JsonNode job = service.awaitJob("b.txt", "waiting");
         awaitReason(job, "plan.waits-for-time");
@@ -195,6 +184,43 @@ class WaitingPlanJourney {
     }
 
     @Test
+    void aDocumentCanGoOnBeforeItsTime() throws Exception {
+        drop("notices", "soon.txt", "Notice: N-104\n".getBytes(StandardCharsets.UTF_8));
+        JsonNode job = service.awaitJob("soon.txt", "waiting");
+        awaitReason(job, "plan.waits-for-time");
+        String id = job.path("id").asString();
+        assertThat(service.client("job", "continue", id).out()).isEqualTo("Job " + id + " is waiting\n");
+        service.awaitJob("soon.txt", "filed");
+        assertThat(story(job).path("places").toString()).contains("/N-104 of ");
+        assertThat(service.client("job", "continue", id).err()).contains("it does not wait for a time");
+    }
+
+    @Test
+    void holdingTheWholeHoldsItsDocuments() throws Exception {
+        drop("manifests", "sunday.zip", zip("g.txt", "Vessel: Skua\n", "h.txt", "Vessel: Auk\n"));
+        JsonNode whole = service.awaitJob("sunday.zip", "waiting");
+        String id = whole.path("id").asString();
+        RunningService.await("both wait for a time", RunningService.LONGEST_WAIT, () -> {
+            JsonNode parts = story(whole).path("parts");
+            return parts.size() == 2
+                    && story(parts.get(0)).has("waitsUntil")
+                    && story(parts.get(1)).has("waitsUntil");
+        });
+        service.post("/jobs/" + id + "/hold", "");
+        assertThat(story(whole).path("state").asString()).isEqualTo("waiting");
+        story(whole).path("parts").forEach(part -> assertThat(part.path("state").asString())
+                .isEqualTo("held"));
+        service.advance(Duration.ofHours(2));
+        assertThat(service.client("job", "hold", id).err()).contains("none of its documents can be held");
+        service.post("/jobs/" + id + "/release", "");
+        RunningService.await(
+                "the whole is filed",
+                RunningService.LONGEST_WAIT,
+                () -> story(whole).path("state").asString().equals("filed"));
+        assertThat(filed("Manifests")).contains("Skua.txt", "Auk.txt");
+    }
+
+    @Test
     void eachPageGoesItsOwnWayAndTheWholeEndsWithTheLast() throws Exception {
         drop("permits", "week 9.pdf", pdf(4));
         JsonNode whole = service.awaitJob("week 9.pdf", "filed");
@@ -208,13 +234,9 @@ class WaitingPlanJourney {
         assertThat(second.path("partOf").path("job").asString())
                 .isEqualTo(whole.path("id").asString());
         assertThat(second.path("places").get(0).asString()).endsWith("Permits/week 9, 2 of 3.pdf");
-        RunningService.await(
-                "the sender has one answer",
-                RunningService.LONGEST_WAIT,
-                () -> Files.exists(service.inbox("permits").resolve("answers/week 9.txt")));
-        try (Stream<Path> answers = Files.list(service.inbox("permits").resolve("answers"))) {
-            assertThat(answers).hasSize(1);
-        }
+        RunningService.await("the sender has one answer", RunningService.LONGEST_WAIT, () -> FilesBelow.namesOf(
+                        service.inbox("permits").resolve("answers"))
+                .equals(List.of("week 9.txt")));
         String shown =
                 service.client("job", "show", whole.path("id").asString()).out();
         assertThat(shown).contains("document  job ").contains("week 9 page 2.pdf: filed");

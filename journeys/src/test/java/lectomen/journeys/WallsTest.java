@@ -62,7 +62,18 @@ class WallsTest {
                     .should()
                     .dependOnClassesThat()
                     .resideInAnyPackage(
-                            "lectomen.worker..", "lectomen.client..", "lectomen.demo..", "org.apache.pdfbox.."),
+                            "lectomen.worker..",
+                            "lectomen.client..",
+                            "lectomen.demo..",
+                            "lectomen.standins..",
+                            "org.apache.pdfbox.."),
+            noClasses()
+                    .that()
+                    .resideInAPackage("lectomen.standins..")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(
+                            "lectomen.service..", "lectomen.worker..", "lectomen.client..", "lectomen.demo.."),
             noClasses()
                     .that()
                     .resideInAPackage("lectomen.demo..")

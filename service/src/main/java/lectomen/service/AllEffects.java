@@ -4,6 +4,7 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Function;
 import lectomen.engine.reason.Reason;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.connection.ConnectionRecord;
@@ -21,11 +22,13 @@ import lectomen.service.effect.file.JobFilings;
 import lectomen.service.effect.file.SameDocument;
 import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.effect.giveback.GiveBackEffect;
+import lectomen.service.effect.mail.MailEffect;
 import lectomen.service.effect.withdraw.WithdrawEffect;
 import lectomen.service.job.JobEndings;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
+import lectomen.service.mail.MailServer;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
@@ -41,6 +44,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
             ConnectionRecords records,
             Connections connections,
             FolderDestinations folders,
+            Function<String, Optional<MailServer>> mail,
             Rulebook rulebook,
             Sources sources,
             Counters counters,
@@ -55,7 +59,8 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
                 file,
                 new WithdrawEffect(effects, folders::find, file::findOlder),
                 new GiveBackEffect(bytes, folders),
-                new AnswerEffect(folders)));
+                new AnswerEffect(folders),
+                new MailEffect(effects, bytes, mail)));
         EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records), clock);
         JobFilings filings = new JobFilings(store, jobs, effects, kinds, sameDocument, endings, waits, runner);
         runner.settleWith(filings::settle);

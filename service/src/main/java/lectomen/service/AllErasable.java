@@ -3,6 +3,8 @@ package lectomen.service;
 import java.util.List;
 import java.util.stream.Stream;
 import lectomen.service.access.People;
+import lectomen.service.access.Sessions;
+import lectomen.service.access.Tokens;
 import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.counter.Counters;
 import lectomen.service.disk.KnownDisks;
@@ -16,6 +18,8 @@ import lectomen.service.plan.Plans;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.SharedParts;
 import lectomen.service.rulebook.Sources;
+import lectomen.service.signin.OutsidePeople;
+import lectomen.service.signin.SecondFactors;
 import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Erasure;
 import lectomen.service.work.RuleRenames;
@@ -31,6 +35,10 @@ final class AllErasable {
                     Effects.ERASABLE,
                     Uploads.ERASABLE,
                     People.ERASABLE,
+                    Sessions.ERASABLE,
+                    Tokens.ERASABLE,
+                    OutsidePeople.ERASABLE,
+                    SecondFactors.ERASABLE,
                     Rulebook.ERASABLE,
                     Samples.ERASABLE,
                     RuleRenames.ERASABLE,

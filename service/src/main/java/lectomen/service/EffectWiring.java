@@ -2,6 +2,9 @@ package lectomen.service;
 
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.counter.Counters;
@@ -20,11 +23,13 @@ import lectomen.service.job.JobEndings;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.mail.MailServer;
 import lectomen.service.plan.ChildJobs;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.plan.Plans;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
+import lectomen.service.secret.SecretStore;
 import lectomen.service.store.Store;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -85,6 +90,7 @@ class EffectWiring {
             ConnectionRecords records,
             Connections connections,
             FolderDestinations folders,
+            SecretStore secrets,
             Rulebook rulebook,
             Sources sources,
             Counters counters,
@@ -93,6 +99,8 @@ class EffectWiring {
             KeyedHash keyed,
             Settings settings,
             InstantSource clock) {
+        Map<String, MailServer> mail = new TreeMap<>();
+        settings.mail().forEach((name, server) -> mail.put(name, new MailServer(server, secrets, bytes, clock)));
         return AllEffects.of(
                 store,
                 jobs,
@@ -101,6 +109,7 @@ class EffectWiring {
                 records,
                 connections,
                 folders,
+                name -> Optional.ofNullable(mail.get(name)),
                 rulebook,
                 sources,
                 counters,

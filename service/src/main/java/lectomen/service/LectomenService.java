@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import lectomen.service.access.Invitations;
 import lectomen.service.access.PasswordHashing;
 import lectomen.service.access.People;
 import lectomen.service.destination.folder.FolderDestinations;
@@ -126,8 +127,9 @@ public final class LectomenService implements AutoCloseable {
     /** Makes a link to the first administrator's account, good for one use; empty once somebody can sign in. */
     public Optional<String> firstWelcomeLink() {
         People people = context.getBean(People.class);
+        Invitations invitations = context.getBean(Invitations.class);
         return people.list().isEmpty()
-                ? Optional.of(url.replaceFirst("/$", "") + "/welcome#" + people.makeLink("service"))
+                ? Optional.of(url.replaceFirst("/$", "") + "/welcome#" + invitations.inviteAdministrator("service"))
                 : Optional.empty();
     }
 

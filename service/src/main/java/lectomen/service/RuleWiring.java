@@ -2,6 +2,7 @@ package lectomen.service;
 
 import java.io.IOException;
 import java.time.InstantSource;
+import lectomen.service.access.Contacts;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.counter.Counters;
 import lectomen.service.destination.Connections;
@@ -45,8 +46,14 @@ class RuleWiring {
 
     @Bean
     Rulebook rulebook(
-            Store store, Ledger ledger, Settings settings, LookupTables tables, CurrentSite site, InstantSource clock) {
-        Rulebook rulebook = new Rulebook(store, ledger, settings, site, clock);
+            Store store,
+            Ledger ledger,
+            Settings settings,
+            LookupTables tables,
+            CurrentSite site,
+            Contacts contacts,
+            InstantSource clock) {
+        Rulebook rulebook = new Rulebook(store, ledger, settings, site, contacts::names, clock);
         tables.onChange(rulebook::readAgain);
         return rulebook;
     }
@@ -62,8 +69,9 @@ class RuleWiring {
     }
 
     @Bean
-    RuleActivation goingLive(Rulebook rulebook, HotFolders folders, Samples samples, Connections connections) {
-        return new RuleActivation(rulebook, folders, samples, connections);
+    RuleActivation goingLive(
+            Rulebook rulebook, HotFolders folders, Samples samples, Connections connections, Contacts contacts) {
+        return new RuleActivation(rulebook, folders, samples, connections, contacts);
     }
 
     @Bean

@@ -36,6 +36,7 @@ import org.springframework.context.annotation.Import;
 @Import({
     StoreWiring.class,
     AccessWiring.class,
+    SignInWiring.class,
     RuleWiring.class,
     JobWiring.class,
     EffectWiring.class,

@@ -10,6 +10,7 @@ import lectomen.service.home.Settings;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.ledger.LedgerKeeper;
+import lectomen.service.secret.HomeKey;
 import lectomen.service.secret.SecretStore;
 import lectomen.service.store.Store;
 import org.springframework.context.annotation.Bean;
@@ -44,8 +45,13 @@ class StoreWiring {
     }
 
     @Bean
-    SecretStore secretStore(Home home, Store store, Ledger ledger, InstantSource clock) {
-        return new SecretStore(store, ledger, home.secretKey(), clock);
+    HomeKey homeKey(Home home) {
+        return new HomeKey(home.secretKey());
+    }
+
+    @Bean
+    SecretStore secretStore(HomeKey key, Store store, Ledger ledger, InstantSource clock) {
+        return new SecretStore(store, ledger, key, clock);
     }
 
     @Bean

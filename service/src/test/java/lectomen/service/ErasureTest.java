@@ -30,6 +30,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 class ErasureTest {
     /** Ids, codes, hashes, file types and the like. Whoever adds a column here has asked whether it can hold a name or a value. */
     private static final Map<String, String> HARMLESS = new TreeMap<>(Map.ofEntries(
+            Map.entry("access_token", "token_hash made_by"),
             Map.entry("arrival", "principal"),
             Map.entry("arrival_file", "role sha256"),
             Map.entry("bytes", "sha256"),
@@ -48,6 +49,7 @@ class ErasureTest {
             Map.entry("effect_words", "effect_id"),
             Map.entry("field_words", "job_id"),
             Map.entry("folder_disk", "type name marker"),
+            Map.entry("group_member", "group_name"),
             Map.entry("intake_pause", "principal"),
             Map.entry(
                     "job",
@@ -61,11 +63,13 @@ class ErasureTest {
             Map.entry("output", "job_id name sha256 type"),
             Map.entry("part", "name"),
             Map.entry("part_version", "name principal"),
+            Map.entry("person_group", "name"),
             Map.entry("person_session", "token_hash"),
             Map.entry("plan", "job_id cursor waits_for"),
             Map.entry("plan_words", "job_id"),
             Map.entry("receipt", "effect_id job_id rule_id place_key content_key name_key answer document_key"),
             Map.entry("remaining_file", "name_key why job_id"),
+            Map.entry("role_grant", "principal role rules granted_by"),
             Map.entry("rule", "id state lineage"),
             Map.entry("rule_rename", "rule_id new_id principal"),
             Map.entry("rule_sample", "rule_id sha256 principal"),
@@ -81,7 +85,7 @@ class ErasureTest {
             Map.entry("step_words", "job_id"),
             Map.entry("store_identity", "store_id"),
             Map.entry("upload_key", "job_id content"),
-            Map.entry("welcome_link", "code_hash")));
+            Map.entry("welcome_link", "code_hash invitation")));
 
     private static final String WORDS = "Tess Marrow of the Grey Heron";
 
@@ -90,6 +94,8 @@ class ErasureTest {
             ErasableColumns.Subject.JOB,
             "1-1",
             ErasableColumns.Subject.PERSON,
+            "1",
+            ErasableColumns.Subject.TOKEN,
             "1",
             ErasableColumns.Subject.COUNTED_VALUE,
             WORDS,

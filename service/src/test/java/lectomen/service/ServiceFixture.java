@@ -13,6 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import lectomen.engine.facts.Site;
 import lectomen.engine.rule.Retention;
 import lectomen.engine.schedule.WorkCalendar;
@@ -27,18 +28,23 @@ import lectomen.service.disk.KnownDisks;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.effect.Effects;
 import lectomen.service.effect.file.JobFilings;
+import lectomen.service.home.MailSettings;
 import lectomen.service.home.Settings;
+import lectomen.service.home.SignInSettings;
 import lectomen.service.intake.Arrivals;
 import lectomen.service.intake.Uploads;
 import lectomen.service.job.JobEndings;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.mail.MailServer;
 import lectomen.service.plan.ChildJobs;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.plan.Plans;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
+import lectomen.service.secret.HomeKey;
+import lectomen.service.secret.SecretStore;
 import lectomen.service.store.Erasure;
 import lectomen.service.store.Store;
 
@@ -66,6 +72,9 @@ public final class ServiceFixture implements AutoCloseable {
     public final Arrivals arrivals;
     public final Uploads uploads;
 
+    /** Servers that mails are sent by, by the names of their connections. */
+    private final Map<String, MailServer> mail = new ConcurrentHashMap<>();
+
     public ServiceFixture(Path folder) throws IOException {
         this.folder = folder;
         Files.createDirectories(folder.resolve("archive"));
@@ -76,11 +85,13 @@ public final class ServiceFixture implements AutoCloseable {
                 site,
                 List.of(folder),
                 Map.of("archive", folder.resolve("archive")),
+                Map.of(),
                 workers,
                 0,
                 Retention.FOR_EVER,
                 WorkCalendar.USUAL,
                 Optional.empty(),
+                SignInSettings.LOCAL,
                 false);
         store = Store.open(folder.resolve("store"), clock);
         ledger = new Ledger(store, clock);
@@ -88,7 +99,7 @@ public final class ServiceFixture implements AutoCloseable {
         sources = new Sources(store);
         disks = new KnownDisks(store, ledger, folder, clock);
         bytes = new ByteStore(folder.resolve("bytes"));
-        rulebook = new Rulebook(store, ledger, settings, settings::site, clock);
+        rulebook = new Rulebook(store, ledger, settings, settings::site, () -> Set.of("records-office", "nell"), clock);
         Effects effects = new Effects(store, ledger, keyed, clock);
         Connections connections = new Connections(settings::folders, settings.roots(), disks::findElsewhere);
         folders = new FolderDestinations(connections);
@@ -107,6 +118,7 @@ public final class ServiceFixture implements AutoCloseable {
                 connectionRecords,
                 connections,
                 folders,
+                name -> Optional.ofNullable(mail.get(name)),
                 rulebook,
                 sources,
                 new Counters(store, ledger, ZoneOffset.UTC, clock),
@@ -136,6 +148,20 @@ public final class ServiceFixture implements AutoCloseable {
         byte[] content = text.getBytes(StandardCharsets.UTF_8);
         Uploads.Sent sent = new Uploads.Sent(name, Optional.empty(), Set.of(), Optional.empty(), false);
         return uploads.take(sent, new ByteArrayInputStream(content), "owner").job();
+    }
+
+    /** Sends mails of a connection by a server on this machine, without encryption. */
+    public void sendMailBy(String connection, int port) {
+        MailSettings server = new MailSettings(
+                "localhost",
+                port,
+                MailSettings.Encryption.NONE,
+                "works@marrowick.example",
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty());
+        SecretStore secrets = new SecretStore(store, ledger, new HomeKey(new byte[32]), clock);
+        mail.put(connection, new MailServer(server, secrets, bytes, clock));
     }
 
     @Override

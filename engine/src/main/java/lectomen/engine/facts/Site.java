@@ -15,6 +15,7 @@ import lectomen.engine.schedule.WorkCalendar;
  * @param connections the names of all places that rules may file to
  * @param lookups the tables that rules may use, by name
  * @param calendar its working days
+ * @param mail the names of connections that mails are sent by
  */
 public record Site(
         Map<String, String> parameters,
@@ -22,11 +23,13 @@ public record Site(
         Locale locale,
         ZoneId zone,
         Map<String, LookupRef> lookups,
-        WorkCalendar calendar) {
+        WorkCalendar calendar,
+        Set<String> mail) {
     public Site {
         parameters = Map.copyOf(parameters);
         connections = Set.copyOf(connections);
         lookups = Map.copyOf(lookups);
+        mail = Set.copyOf(mail);
     }
 
     public Site(Map<String, String> parameters, Set<String> connections, Locale locale, ZoneId zone) {
@@ -39,23 +42,28 @@ public record Site(
             Locale locale,
             ZoneId zone,
             Map<String, LookupRef> lookups) {
-        this(parameters, connections, locale, zone, lookups, WorkCalendar.USUAL);
+        this(parameters, connections, locale, zone, lookups, WorkCalendar.USUAL, Set.of());
     }
 
     /** The same with another calendar. */
     public Site with(WorkCalendar days) {
-        return new Site(parameters, connections, locale, zone, lookups, days);
+        return new Site(parameters, connections, locale, zone, lookups, days, mail);
     }
 
     /** The same with these parameters besides its own, and before them. */
     public Site withParameters(Map<String, String> more) {
         Map<String, String> all = new TreeMap<>(parameters);
         all.putAll(more);
-        return new Site(all, connections, locale, zone, lookups, calendar);
+        return new Site(all, connections, locale, zone, lookups, calendar, mail);
+    }
+
+    /** The same with these connections that mails are sent by. */
+    public Site withMail(Set<String> names) {
+        return new Site(parameters, connections, locale, zone, lookups, calendar, names);
     }
 
     /** The same with these tables. */
     public Site with(Map<String, LookupRef> tables) {
-        return new Site(parameters, connections, locale, zone, tables, calendar);
+        return new Site(parameters, connections, locale, zone, tables, calendar, mail);
     }
 }

@@ -72,6 +72,14 @@ public final class DocumentText {
         return properties;
     }
 
+    /** Whether something of it was read off a picture. */
+    public boolean isRecognised() {
+        return pages.stream()
+                .flatMap(page -> page.lines().stream())
+                .flatMap(line -> line.words().stream())
+                .anyMatch(word -> word.confidence() < 1 || !word.doubts().equals(Word.Doubts.NONE));
+    }
+
     public boolean isBlank() {
         return pages.stream().allMatch(page -> page.lines().isEmpty());
     }

@@ -1,13 +1,17 @@
 package lectomen.engine.plan;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.KeptText;
 import lectomen.engine.step.PartDocument;
+import lectomen.engine.step.StepAddition;
 import lectomen.engine.step.StepResult;
 import lectomen.engine.step.StepWait;
 import org.jspecify.annotations.Nullable;
@@ -22,7 +26,9 @@ import org.jspecify.annotations.Nullable;
  *     and the number of the part before that
  * @param start what was known before its first step
  * @param slots bound by then, besides what is known of any file
+ * @param unbound slots that the steps behind use and that have no value by then
  * @param name the name pattern by then; null for none
+ * @param texts that were recognised by then
  * @param steps that ran, each with what its result depends on
  */
 public record PlanRecord(
@@ -31,15 +37,29 @@ public record PlanRecord(
         List<Integer> cursor,
         Start start,
         Map<String, String> slots,
+        @Nullable List<String> unbound,
         @Nullable String name,
+        @Nullable List<KeptText> texts,
         List<RanStep> steps) {
-    /** The form that is written. */
-    public static final int FORM = 1;
+    /** The form that is written. The first had neither unbound slots nor texts. */
+    public static final int FORM = 2;
 
     public PlanRecord {
         cursor = List.copyOf(cursor);
         slots = Map.copyOf(slots);
+        unbound = unbound == null ? List.of() : List.copyOf(unbound);
+        texts = texts == null ? List.of() : List.copyOf(texts);
         steps = List.copyOf(steps);
+    }
+
+    @Override
+    public List<String> unbound() {
+        return Objects.requireNonNullElse(unbound, List.of());
+    }
+
+    @Override
+    public List<KeptText> texts() {
+        return Objects.requireNonNullElse(texts, List.of());
     }
 
     /**
@@ -66,6 +86,19 @@ public record PlanRecord(
     /** @param inputs the hash of what its result depends on; the step runs again only where that is another one */
     public record RanStep(StepResult result, String inputs) {}
 
+    /** The same, waiting only until then; one that waits for no time is as it was. */
+    public PlanRecord until(Instant time) {
+        if (findWait().flatMap(StepWait::findUntil).isEmpty()) {
+            return this;
+        }
+        List<RanStep> ran = new ArrayList<>(steps);
+        RanStep last = ran.remove(ran.size() - 1);
+        StepWait wait = last.result().findWait().orElseThrow();
+        StepWait sooner = new StepWait(wait.what(), time, wait.reason());
+        ran.add(new RanStep(last.result().with(new StepAddition.Wait(sooner)), last.inputs()));
+        return new PlanRecord(FORM, rule, cursor, start, slots, unbound, name, texts, ran);
+    }
+
     /** What it waits for; empty where it goes on. */
     public Optional<StepWait> findWait() {
         return steps.isEmpty()
@@ -77,7 +110,7 @@ public record PlanRecord(
     public PlanRecord fromStart() {
         List<Integer> first = new ArrayList<>(start.path());
         first.add(start.step());
-        return new PlanRecord(FORM, rule, first, start, start.slots(), start.name(), List.of());
+        return new PlanRecord(FORM, rule, first, start, start.slots(), List.of(), start.name(), texts, List.of());
     }
 
     /** The documents that the plan waits for; none where it waits for something else. */
@@ -99,7 +132,7 @@ public record PlanRecord(
         List<Integer> first = new ArrayList<>(path);
         first.add(next);
         Start from = new Start(next, known, name, fields, path);
-        return new PlanRecord(FORM, rule, first, from, known, name, List.of());
+        return new PlanRecord(FORM, rule, first, from, known, List.of(), name, List.of(), List.of());
     }
 
     Optional<RanStep> findRan(int step) {

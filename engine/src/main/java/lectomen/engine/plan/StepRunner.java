@@ -8,7 +8,9 @@ import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.naming.NotADateException;
@@ -73,7 +75,26 @@ final class StepRunner {
         List<Integer> cursor = new ArrayList<>(start.path());
         cursor.add(step);
         String name = context.name().map(NamePattern::source).orElse(null);
-        return new PlanRecord(PlanRecord.FORM, candidate.ref(), cursor, start, context.slotsOfParts(), name, ran);
+        return new PlanRecord(
+                PlanRecord.FORM,
+                candidate.ref(),
+                cursor,
+                start,
+                context.slotsOfParts(),
+                unbound(step),
+                name,
+                context.worker().keepTexts(),
+                ran);
+    }
+
+    /** What the steps behind a step name in braces and nothing has given a value so far. */
+    private List<String> unbound(int step) {
+        Set<String> named = new TreeSet<>();
+        context.name().ifPresent(name -> named.addAll(name.slots()));
+        candidate.rule().steps().stream().skip(step).forEach(behind -> named.addAll(behind.slots()));
+        named.removeAll(context.slots().keySet());
+        named.removeAll(candidate.rule().counters().keySet());
+        return List.copyOf(named);
     }
 
     private StepResult result(int number, Step step, String inputs) {

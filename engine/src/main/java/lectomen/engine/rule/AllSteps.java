@@ -6,6 +6,7 @@ import lectomen.engine.step.convert.ConvertKind;
 import lectomen.engine.step.each.EachKind;
 import lectomen.engine.step.file.FileKind;
 import lectomen.engine.step.find.FindKind;
+import lectomen.engine.step.mail.MailKind;
 import lectomen.engine.step.name.NameKind;
 import lectomen.engine.step.prepare.PrepareKind;
 import lectomen.engine.step.readtext.ReadTextKind;
@@ -23,7 +24,8 @@ public final class AllSteps {
             new ResizeKind(),
             new ReadTextKind(),
             new WaitKind(),
-            new EachKind()));
+            new EachKind(),
+            new MailKind()));
 
     private AllSteps() {}
 }

@@ -20,6 +20,7 @@ import lectomen.engine.step.Step;
  * @param when empty: every file that is accepted
  * @param steps at least one
  * @param retention empty: as the site says
+ * @param contacts whom to ask about its documents
  * @param parts the shared parts that it names
  * @param counters those among them that are counters
  * @param sameDocument the key of its documents: one with the key of an earlier one replaces what that filed
@@ -34,6 +35,7 @@ public record RuleDocument(
         Optional<Condition> when,
         List<Step> steps,
         Optional<Retention> retention,
+        List<Contact> contacts,
         Set<String> parts,
         Map<String, Counter> counters,
         Optional<NamePattern> sameDocument,
@@ -42,6 +44,7 @@ public record RuleDocument(
         parameters = Map.copyOf(parameters);
         from = List.copyOf(from);
         steps = List.copyOf(steps);
+        contacts = List.copyOf(contacts);
         parts = Set.copyOf(parts);
         counters = Map.copyOf(counters);
         then = Map.copyOf(then);

@@ -74,6 +74,10 @@ public final class RuleReader {
                                 + text.kind()));
         String title = section.findText("title").map(Node.Text::text).orElse("");
         String about = section.findText("about").map(Node.Text::text).orElse("");
+        List<Contact> contacts = section.texts("contact").stream()
+                .map(text ->
+                        new Contact(text.text(), text.spot().line(), text.spot().column()))
+                .toList();
         Map<String, String> parameters =
                 section.find("parameters").map(this::parameters).orElse(Map.of());
         site = site.withParameters(parameters);
@@ -109,6 +113,7 @@ public final class RuleReader {
                 when,
                 steps,
                 retention,
+                contacts,
                 parts.used(),
                 parts.counters(),
                 documentKey,

@@ -96,6 +96,7 @@ public final class RuleSchema {
         ObjectNode properties = SchemaShapes.properties(root);
         properties.putObject("rule").put("type", "string").put("pattern", RuleFileForm.ID.pattern());
         properties.set("title", SchemaShapes.ref("text"));
+        properties.set("contact", SchemaShapes.ref("texts"));
         properties.set("about", SchemaShapes.ref("text"));
         properties.putObject("parameters").put("type", "object").set("additionalProperties", SchemaShapes.ref("text"));
         ObjectNode from = SchemaShapes.oneOrMany("source");

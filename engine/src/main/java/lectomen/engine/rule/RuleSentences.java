@@ -49,7 +49,20 @@ public final class RuleSentences {
                         0,
                         0));
         reading.then(rule);
+        reading.contacts(rule.contacts());
         return reading.sentences.all();
+    }
+
+    private void contacts(List<Contact> contacts) {
+        if (!contacts.isEmpty()) {
+            String names = contacts.stream().map(Contact::name).collect(Collectors.joining(" and "));
+            say(
+                    Sentence.Part.THEN,
+                    "Questions about its documents go to "
+                            + (contacts.size() == 1 ? SentenceBlanks.of(names, "contact") : names) + ".",
+                    0,
+                    contacts.get(0).line());
+        }
     }
 
     /** What stands under {@code from:} for one folder. */

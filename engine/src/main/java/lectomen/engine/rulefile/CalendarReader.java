@@ -12,7 +12,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** Reads a site's working days and holidays. */
+/** Reads a site's working days and hours, and its holidays. */
 public final class CalendarReader {
     private CalendarReader() {}
 
@@ -29,8 +29,19 @@ public final class CalendarReader {
                     section.report(text.spot(), "a holiday is a day such as 2027-12-25, not " + text.kind());
                 }
             }
+            WorkCalendar.Hours hours = section.findText("working hours")
+                    .flatMap(text -> hours(section, text))
+                    .orElse(WorkCalendar.Hours.USUAL);
             section.close();
-            return new WorkCalendar(working, holidays);
+            return new WorkCalendar(working, holidays, hours);
         });
+    }
+
+    private static Optional<WorkCalendar.Hours> hours(Section section, Node.Text text) {
+        Optional<WorkCalendar.Hours> hours = HoursReader.find(text.text());
+        if (hours.isEmpty()) {
+            section.report(text.spot(), "\"working hours\" is two times such as 08:00 to 17:00, not " + text.kind());
+        }
+        return hours;
     }
 }

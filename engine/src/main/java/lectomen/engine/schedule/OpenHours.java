@@ -10,10 +10,22 @@ import java.util.Optional;
 /**
  * Hours of certain days during which something is done. They may go over midnight, and then belong to the day on which they
  * begin; from a time to the same time is a whole day.
+ *
+ * @param hours empty for the working hours of the site
  */
-public record OpenHours(LocalTime from, LocalTime to, Days days) {
+public record OpenHours(Optional<WorkCalendar.Hours> hours, Days days) {
+    /** Those of the site's calendar. */
+    public static final OpenHours WORKING = new OpenHours(Optional.empty(), Days.WORKING);
+
+    /** How they are written in a rule. */
+    public static final String WORKING_HOURS = "working hours";
+
     /** A year with every day of it a holiday opens never. */
     private static final int DAYS_AHEAD = 400;
+
+    public OpenHours(LocalTime from, LocalTime to, Days days) {
+        this(Optional.of(new WorkCalendar.Hours(from, to)), days);
+    }
 
     private record Window(Instant opens, Instant closes) {}
 
@@ -49,14 +61,16 @@ public record OpenHours(LocalTime from, LocalTime to, Days days) {
         if (!days.include(day, calendar)) {
             return Optional.empty();
         }
-        LocalDate end = to.isAfter(from) ? day : day.plusDays(1);
+        WorkCalendar.Hours own = hours.orElse(calendar.hours());
+        LocalDate end = own.to().isAfter(own.from()) ? day : day.plusDays(1);
         return Optional.of(new Window(
-                ZonedDateTime.of(day, from, zone).toInstant(),
-                ZonedDateTime.of(end, to, zone).toInstant()));
+                ZonedDateTime.of(day, own.from(), zone).toInstant(),
+                ZonedDateTime.of(end, own.to(), zone).toInstant()));
     }
 
-    /** For people: {@code 07:00 to 18:00, working days}. */
+    /** For people: {@code 07:00 to 18:00, working days}, or {@code working hours}. */
     public String words() {
-        return from + " to " + to + ", " + days.words();
+        return hours.map(own -> own.from() + " to " + own.to() + ", " + days.words())
+                .orElse(WORKING_HOURS);
     }
 }

@@ -21,6 +21,11 @@ public interface Step {
         return Set.of();
     }
 
+    /** What it names in braces. */
+    default Set<String> slots() {
+        return Set.of();
+    }
+
     /** The connections that it puts something in. */
     default Set<String> connections() {
         return Set.of();

@@ -46,6 +46,11 @@ public record StepResult(
         return new StepResult(number, word, line, addition, notes, failed, time, reused);
     }
 
+    /** The same with another addition. */
+    public StepResult with(StepAddition other) {
+        return new StepResult(number, word, line, other, notes, failed, millis, reused);
+    }
+
     /** The same as an earlier run of the plan had it. */
     public StepResult again() {
         return new StepResult(number, word, line, addition, notes, failed, millis, true);

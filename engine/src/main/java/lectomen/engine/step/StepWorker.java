@@ -124,6 +124,11 @@ public interface StepWorker {
     /** @param settings equal where the maker makes the same of the same document, which need not be made twice then */
     Result make(StepOutput of, Object settings, Maker maker);
 
+    /** Keeps what was recognised so far for a plan that waits. */
+    default List<KeptText> keepTexts() {
+        return List.of();
+    }
+
     /** Its text. @param neededBy for the reason when there is none */
     ReadResult read(StepOutput of, ReadingOptions options, String neededBy);
 }

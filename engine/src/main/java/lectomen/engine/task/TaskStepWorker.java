@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.HexFormat;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -21,13 +22,16 @@ import java.util.Set;
 import lectomen.engine.convert.ConversionResult;
 import lectomen.engine.convert.SourceDocument;
 import lectomen.engine.font.FontBook;
+import lectomen.engine.identify.FileType;
 import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.ReadResult;
+import lectomen.engine.page.StoredText;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.step.KeptText;
 import lectomen.engine.step.OutputNames;
 import lectomen.engine.step.PartDocument;
 import lectomen.engine.step.PlannedEffect;
@@ -44,6 +48,12 @@ final class TaskStepWorker implements StepWorker {
     private final Optional<ResultCache> kept;
     private final FontBook fonts;
     private final Map<String, Path> files = new HashMap<>();
+
+    /** A reading of a document, by its hash. */
+    private record Reading(String sha256, ReadingOptions options) {}
+
+    /** What was recognised, to be kept if the plan waits. */
+    private final Map<Reading, DocumentText> recognised = new LinkedHashMap<>();
 
     /** What was read last of each product, by its hash. */
     private final Map<String, DocumentText> texts = new HashMap<>();
@@ -81,15 +91,49 @@ final class TaskStepWorker implements StepWorker {
             return new ReadResult.Read(known.get());
         }
         try {
+            Optional<KeptText> before = keptBefore().stream()
+                    .filter(text ->
+                            text.of().equals(of.sha256()) && text.options().equals(options))
+                    .findFirst();
+            if (before.isPresent()) {
+                DocumentText text =
+                        StoredText.read(Files.readAllBytes(file(before.get().stored())));
+                texts.put(of.sha256(), text);
+                return new ReadResult.Read(text);
+            }
             ReadResult reading = new DocumentReader(fonts).read(file(of), of.type(), options, neededBy, listener);
             if (reading instanceof ReadResult.Read read) {
                 texts.put(of.sha256(), read.text());
+                if (read.text().isRecognised()) {
+                    recognised.put(new Reading(of.sha256(), options), read.text());
+                }
                 kept.ifPresent(results -> results.keepText(of.sha256(), of.type(), options, read.text()));
             }
             return reading;
         } catch (IOException e) {
             throw new UncheckedIOException("The document's bytes are not available", e);
         }
+    }
+
+    private List<KeptText> keptBefore() {
+        return task.plan() == null ? List.of() : task.plan().texts();
+    }
+
+    @Override
+    public List<KeptText> keepTexts() {
+        List<KeptText> all = new ArrayList<>(keptBefore());
+        try {
+            for (Map.Entry<Reading, DocumentText> read : recognised.entrySet()) {
+                String name = KeptText.NAME + (all.size() + 1);
+                Path file = Files.write(folder.resolve(name), StoredText.write(read.getValue()));
+                StepOutput stored = new StepOutput(name, hash(file), Files.size(file), FileType.UNKNOWN);
+                files.put(stored.sha256(), file);
+                all.add(new KeptText(read.getKey().sha256(), read.getKey().options(), stored));
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException("The text that was read can't be written", e);
+        }
+        return all;
     }
 
     @Override
@@ -239,6 +283,11 @@ final class TaskStepWorker implements StepWorker {
                     if (needed || task.asking() == Task.Asking.ALL) {
                         handOver(made, handed, bench);
                     }
+                }
+            }
+            if (outcome.findWait().isPresent()) {
+                for (KeptText text : outcome.findWait().get().plan().texts()) {
+                    handOver(text.stored(), handed, bench);
                 }
             }
             for (StepResult step : outcome.steps()) {

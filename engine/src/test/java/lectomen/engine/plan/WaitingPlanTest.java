@@ -282,13 +282,38 @@ class WaitingPlanTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"1"})
+    @CsvSource({"1", "2"})
     void everyFormThatWasEverWrittenIsRead(int form) throws IOException {
         PlanRecord plan = PlanJson.read(stored(form));
         assertThat(plan.rule().id()).isEqualTo("berth-notes");
         assertThat(plan.cursor()).containsExactly(2, 4, 5);
         assertThat(plan.findWait().orElseThrow().findUntil()).contains(Instant.parse("2027-06-03T11:00:00Z"));
         assertThat(plan.steps().get(1).result().findEffect()).containsInstanceOf(Filing.class);
+    }
+
+    @Test
+    void aPlanThatWaitsSaysWhatTheStepsBehindStillNeed() {
+        Outcome waits = begin(rule("""
+                - wait: { for: 1 day }
+                - find: notes
+                  fields: { berth: { value: "7" }, vessel: { value: "Grey Heron" } }
+                - name: "{berth} of {file name}"
+                - file: { in: archive, under: "{arrived | date yyyy}/{vessel}" }
+                """));
+        PlanRecord plan = waits.findWait().orElseThrow().plan();
+        assertThat(plan.unbound()).containsExactly("berth", "vessel");
+    }
+
+    @Test
+    void aPlanCanGoOnBeforeItsTime() {
+        PlanRecord plan = begin(rule("- wait: { for: 1 day }\n- file: { in: archive }"))
+                .findWait()
+                .orElseThrow()
+                .plan();
+        PlanRecord sooner = plan.until(NOON.plusSeconds(5));
+        assertThat(sooner.findWait().orElseThrow().findUntil()).contains(NOON.plusSeconds(5));
+        assertThat(sooner.until(NOON).steps()).hasSameSizeAs(plan.steps());
+        assertThat(plan.fromStart().until(NOON)).as("it waits for nothing").isEqualTo(plan.fromStart());
     }
 
     @Test

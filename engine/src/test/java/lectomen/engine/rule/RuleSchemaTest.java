@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.facts.Site;
 import lectomen.engine.lookup.LookupRef;
@@ -21,7 +22,8 @@ class RuleSchemaTest {
     private static final JsonNode SCHEMA = JsonMapper.builder().build().readTree(RuleSchema.json());
     private static final Site SITE = new Site(
                     Map.of("inbox", "/srv/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC)
-            .with(Map.of("vessels", new LookupRef("0".repeat(64), 1, List.of("vessel", "name", "call sign"))));
+            .with(Map.of("vessels", new LookupRef("0".repeat(64), 1, List.of("vessel", "name", "call sign"))))
+            .withMail(Set.of("office-mail"));
 
     /** What each word needs beside it to make sense. */
     private static final Map<String, String> BESIDE = Map.of(
@@ -97,6 +99,10 @@ class RuleSchemaTest {
                         switch (word) {
                             case "file" -> inner.equals("in") ? "" : "in: archive, ";
                             case "convert" -> inner.equals("to") ? "" : "to: PDF, ";
+                            case "mail" ->
+                                Stream.of("to: a@b.example, ", "subject: a, ", "text: b, ")
+                                        .filter(needed -> !needed.startsWith(inner + ":"))
+                                        .collect(Collectors.joining());
                             default -> "";
                         };
                 if (!inner.equals("output")) {

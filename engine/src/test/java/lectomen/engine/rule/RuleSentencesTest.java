@@ -26,6 +26,23 @@ class RuleSentencesTest {
     }
 
     @Test
+    void whomToAskIsSaidLast() {
+        String rule = """
+                lectomen: 1
+                rule: permits
+                contact: %s
+                from: { folder: "{inbox}/permits" }
+                do: [{ file: { in: archive } }]
+                """;
+        assertThat(read(rule.formatted("records-office")))
+                .last()
+                .isEqualTo("3 THEN Questions about its documents go to records-office.");
+        assertThat(read(rule.formatted("[records-office, nell]")))
+                .last()
+                .isEqualTo("3 THEN Questions about its documents go to records-office and nell.");
+    }
+
+    @Test
     void aWholeRuleIsReadWithTheLinesThatSayIt() {
         assertThat(read("""
                         lectomen: 1

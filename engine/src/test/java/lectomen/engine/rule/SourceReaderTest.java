@@ -75,8 +75,8 @@ class SourceReaderTest {
             """)
     void aSourceIsOpenAtHours(String source, String from, String to, String days) {
         assertThat(settings(source).open()).hasValueSatisfying(open -> {
-            assertThat(open.from()).hasToString(from);
-            assertThat(open.to()).hasToString(to);
+            assertThat(open.hours().orElseThrow().from()).hasToString(from);
+            assertThat(open.hours().orElseThrow().to()).hasToString(to);
             assertThat(open.days().words()).isEqualTo(days);
         });
     }

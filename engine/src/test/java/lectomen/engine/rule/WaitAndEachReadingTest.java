@@ -37,6 +37,7 @@ class WaitAndEachReadingTest {
                 "wait: { hours: 20:00 to 06:00 } | Waits for the hours 20:00 to 06:00, every day.",
                 "wait: { for: 1h, hours: 08:00 to 17:00, on: working days } |"
                         + " Waits for 1 hour, then for the hours 08:00 to 17:00, working days.",
+                "wait: { hours: working hours } | Waits for working hours.",
                 "each: page | Each page becomes a document of its own, for the steps below.",
                 "each: page; pages: 2 to last; pages per document: 2 |"
                         + " Every 2 pages (pages 2 to last) becomes a document of its own, for the steps below.",
@@ -61,6 +62,7 @@ class WaitAndEachReadingTest {
                 "wait: { until: tomorrow } | \"until\" must be a time such as 18:00, a date such as 2027-03-01, or both",
                 "wait: { until: \"{day}\" } | unknown field \"day\"",
                 "wait: { hours: night } | \"hours\" is two times such as 07:00 to 18:00",
+                "wait: { hours: working hours, on: monday } | \"on\" can't be used with working hours",
                 "wait: { for: 2 days, long: 1 } | \"long\" is not known",
                 "each: sheet | \"each\" must be page or file",
                 "each: page; pages: some | \"pages\" must be such as 1, 1 to 3",

@@ -37,6 +37,23 @@ class OpenHoursTest {
         assertThat(hours.opensAt(at, LONDON, CALENDAR)).contains(opens);
     }
 
+    @ParameterizedTest
+    @CsvSource({
+        "2027-01-12T07:59:59Z, false, 2027-01-12T08:00:00Z",
+        "2027-01-12T08:00:00Z, true, 2027-01-12T08:00:00Z",
+        "2027-01-15T16:30:00Z, false, 2027-01-18T08:00:00Z", // a weekend
+        "2027-12-24T17:00:00Z, false, 2027-12-28T08:00:00Z" // and a holiday
+    })
+    void workingHoursAreThoseOfTheSite(Instant at, boolean open, Instant opens) {
+        WorkCalendar site = new WorkCalendar(
+                CALENDAR.workingDays(),
+                CALENDAR.holidays(),
+                new WorkCalendar.Hours(LocalTime.of(8, 0), LocalTime.of(16, 30)));
+        assertThat(OpenHours.WORKING.isOpen(at, LONDON, site)).isEqualTo(open);
+        assertThat(OpenHours.WORKING.opensAt(at, LONDON, site)).contains(opens);
+        assertThat(OpenHours.WORKING.words()).isEqualTo("working hours");
+    }
+
     @Test
     void anHourThatTheClocksSkipOpensAsMuchLater() {
         OpenHours hours = new OpenHours(LocalTime.of(1, 30), LocalTime.of(4, 0), Days.EVERY);

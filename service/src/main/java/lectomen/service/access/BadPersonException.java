@@ -4,7 +4,7 @@ package lectomen.service.access;
 public final class BadPersonException extends RuntimeException {
     private final String field;
 
-    BadPersonException(String field, String message) {
+    public BadPersonException(String field, String message) {
         super(message);
         this.field = field;
     }

@@ -8,21 +8,25 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import lectomen.service.role.Access;
+import lectomen.service.role.RoleGrants;
 import org.springframework.web.filter.OncePerRequestFilter;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Checks every request before it is handled. Who calls by a foreign name gets nothing, so that a web page that was led
  * here by a borrowed name reads nothing; behind a declared proxy, only that proxy is talked to. The health of the service, the
- * way to sign in, and the console's own files are for anybody; all else is for the holder of the token and for people who are
- * signed in. What a signed-in browser changes has to come from the console itself.
+ * way to sign in, and the console's own files are for anybody; all else is for holders of tokens and for people who are
+ * signed in, as far as their roles go: that is checked for each call by itself. What a signed-in browser changes has to come from the console itself.
  */
 public final class RequestGuard extends OncePerRequestFilter {
     /** The name of the cookie that holds a session's token. */
@@ -32,8 +36,14 @@ public final class RequestGuard extends OncePerRequestFilter {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Set<String> NAMES_OF_THIS_MACHINE = Set.of("localhost", "127.0.0.1", "[::1]");
-    private static final Set<String> OPEN_TO_ALL =
-            Set.of("/api/v1/health/live", "/api/v1/health/ready", "/api/v1/session", "/api/v1/welcome");
+    private static final Set<String> OPEN_TO_ALL = Set.of(
+            "/api/v1/health/live",
+            "/api/v1/health/ready",
+            "/api/v1/session",
+            "/api/v1/session/openid",
+            "/api/v1/session/openid/return",
+            "/api/v1/welcome",
+            "/api/v1/welcome/purpose");
 
     /** A path of the console, spelt out in full: nothing in it could be read in another way further on. */
     private static final Pattern OF_THE_CONSOLE = Pattern.compile("/|/(?!api(/|$))[a-z][a-z-]*(/[A-Za-z0-9_.~-]+)*");
@@ -43,25 +53,39 @@ public final class RequestGuard extends OncePerRequestFilter {
     public static final String CONTENT_POLICY_HEADER = "Content-Security-Policy";
 
     private final Token token;
+    private final Tokens tokens;
     private final Sessions sessions;
+    private final RoleGrants grants;
     private final Set<String> names;
     private final Set<String> onlyFrom;
     private final SignInAttempts attempts;
+    private final Runnable onBlocked;
 
     /**
      * @param moreNames host names by which people on other machines call the service
      * @param onlyFrom the network addresses of the declared proxy; empty to talk to anybody
      * @param attempts counts wrong tokens. The right one is let in all the same: it is too long to be found by trying, and one
      *     caller on a shared address must not lock out another
+     * @param onBlocked called when a caller has sent so many that it has to wait
      */
     public RequestGuard(
-            Token token, Sessions sessions, Set<String> moreNames, Set<String> onlyFrom, SignInAttempts attempts) {
+            Token token,
+            Tokens tokens,
+            Sessions sessions,
+            RoleGrants grants,
+            Set<String> moreNames,
+            Set<String> onlyFrom,
+            SignInAttempts attempts,
+            Runnable onBlocked) {
         this.token = token;
+        this.tokens = tokens;
+        this.grants = grants;
         this.sessions = sessions;
         this.names = new HashSet<>(NAMES_OF_THIS_MACHINE);
         moreNames.forEach(name -> names.add(name.toLowerCase(Locale.ROOT)));
         this.onlyFrom = Set.copyOf(onlyFrom);
         this.attempts = attempts;
+        this.onBlocked = onBlocked;
     }
 
     @Override
@@ -127,7 +151,10 @@ public final class RequestGuard extends OncePerRequestFilter {
             refuse(response, 403, "from-elsewhere", "The request did not come from the console.");
             return;
         }
-        request.setAttribute(Caller.PRINCIPAL, session.get().person().principal());
+        String held = sessionToken(request).orElseThrow();
+        setCaller(request, session.get().person().principal(), () -> sessions.find(held)
+                .map(still -> new Access(grants.of(still.person().principal()))));
+        request.setAttribute(Caller.FRESH, session.get().isFresh());
         chain.doFilter(request, response);
     }
 
@@ -153,8 +180,15 @@ public final class RequestGuard extends OncePerRequestFilter {
             throws ServletException, IOException {
         String given = Objects.requireNonNullElse(request.getHeader("Authorization"), "");
         Optional<String> principal = token.findPrincipal(given);
-        if (principal.isPresent()) {
-            request.setAttribute(Caller.PRINCIPAL, principal.get());
+        Optional<String> program = principal.isPresent() ? Optional.empty() : findProgram(given);
+        if (principal.isPresent() || program.isPresent()) {
+            setCaller(
+                    request,
+                    principal.or(() -> program).orElseThrow(),
+                    principal.isPresent()
+                            ? () -> Optional.of(Access.toEverything())
+                            : () -> findProgram(given).map(who -> new Access(grants.of(who))));
+            request.setAttribute(Caller.FRESH, true); // a token is its own proof each time
             chain.doFilter(request, response);
             return;
         }
@@ -164,8 +198,8 @@ public final class RequestGuard extends OncePerRequestFilter {
             refuse(response, 429, "too-many-tries", "Too many wrong tokens. Try again in " + wait + " s.");
             return;
         }
-        if (!given.isEmpty()) {
-            attempts.wrong(caller);
+        if (!given.isEmpty() && attempts.wrong(caller)) {
+            onBlocked.run();
         }
         response.setHeader("WWW-Authenticate", "Bearer");
         refuse(
@@ -173,6 +207,19 @@ public final class RequestGuard extends OncePerRequestFilter {
                 401,
                 "token-needed",
                 "Send the token from the file \"token\" in the home as: Authorization: Bearer TOKEN");
+    }
+
+    private static void setCaller(HttpServletRequest request, String principal, Supplier<Optional<Access>> access) {
+        request.setAttribute(Caller.PRINCIPAL, principal);
+        request.setAttribute(Caller.ACCESS, access.get().orElse(new Access(List.of())));
+        request.setAttribute(Caller.ACCESS_NOW, access);
+    }
+
+    private Optional<String> findProgram(String authorization) {
+        return authorization.startsWith(Token.BEARER)
+                ? tokens.findPrincipal(
+                        authorization.substring(Token.BEARER.length()).strip())
+                : Optional.empty();
     }
 
     /** Who calls; behind a proxy, the last address before it that the proxy names. */

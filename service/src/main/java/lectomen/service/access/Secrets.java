@@ -8,21 +8,21 @@ import java.util.Base64;
 import java.util.HexFormat;
 
 /** Random secrets, and the hashes that the store has of them. */
-final class Secrets {
+public final class Secrets {
     private static final SecureRandom RANDOM = new SecureRandom();
     private static final int BYTES = 32;
 
     private Secrets() {}
 
     /** 256 random bits, in signs that a link or a cookie may hold. */
-    static String make() {
+    public static String make() {
         byte[] bytes = new byte[BYTES];
         RANDOM.nextBytes(bytes);
         return Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
     }
 
     /** @param purpose so that a hash for one purpose says nothing about another */
-    static String hash(String purpose, String secret) {
+    public static String hash(String purpose, String secret) {
         try {
             MessageDigest digest = MessageDigest.getInstance("SHA-256");
             return HexFormat.of().formatHex(digest.digest((purpose + ":" + secret).getBytes(StandardCharsets.UTF_8)));
@@ -32,7 +32,7 @@ final class Secrets {
     }
 
     /** Takes the same time wherever they differ. */
-    static boolean same(String one, String other) {
+    public static boolean same(String one, String other) {
         return MessageDigest.isEqual(one.getBytes(StandardCharsets.UTF_8), other.getBytes(StandardCharsets.UTF_8));
     }
 }

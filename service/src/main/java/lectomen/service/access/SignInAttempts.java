@@ -32,7 +32,7 @@ public final class SignInAttempts {
     }
 
     /** How long the caller has to wait; 0 for not at all. */
-    synchronized long secondsToWait(String caller) {
+    public synchronized long secondsToWait(String caller) {
         Wrong known = wrong.get(caller);
         if (known == null || known.count() < most) {
             return 0;
@@ -45,17 +45,17 @@ public final class SignInAttempts {
     }
 
     /** Forgets the wrong tries: a right one followed. */
-    synchronized void right(String caller) {
+    public synchronized void right(String caller) {
         wrong.remove(caller);
     }
 
-    synchronized void wrong(String caller) {
+    /** Counts a wrong try. @return whether the caller has to wait from now on */
+    public synchronized boolean wrong(String caller) {
         long now = seconds.getAsLong();
         Wrong known = wrong.get(caller);
-        if (known == null || now - known.sinceSeconds() >= spanSeconds) {
-            wrong.put(caller, new Wrong(now, 1));
-        } else {
-            wrong.put(caller, new Wrong(known.sinceSeconds(), known.count() + 1));
-        }
+        boolean first = known == null || now - known.sinceSeconds() >= spanSeconds;
+        Wrong next = first || known == null ? new Wrong(now, 1) : new Wrong(known.sinceSeconds(), known.count() + 1);
+        wrong.put(caller, next);
+        return next.count() == most;
     }
 }

@@ -9,6 +9,8 @@ public final class Token {
     /** The principal that the ledger and cancelled jobs name. */
     public static final String OWNER = "owner";
 
+    static final String BEARER = "Bearer ";
+
     private final byte[] token;
 
     public Token(String token) {
@@ -17,10 +19,10 @@ public final class Token {
 
     /** Who calls with this Authorization header; empty for nobody. Takes equally long for any wrong token. */
     Optional<String> findPrincipal(String authorization) {
-        if (!authorization.startsWith("Bearer ")) {
+        if (!authorization.startsWith(BEARER)) {
             return Optional.empty();
         }
-        byte[] given = authorization.substring("Bearer ".length()).strip().getBytes(StandardCharsets.UTF_8);
+        byte[] given = authorization.substring(BEARER.length()).strip().getBytes(StandardCharsets.UTF_8);
         return MessageDigest.isEqual(given, token) ? Optional.of(OWNER) : Optional.empty();
     }
 }

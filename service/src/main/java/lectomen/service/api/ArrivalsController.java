@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import lectomen.service.access.Caller;
 import lectomen.service.intake.Uploads;
+import lectomen.service.role.Permission;
 import lectomen.service.rulebook.Rulebook;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -26,8 +27,10 @@ final class ArrivalsController {
 
     private final Uploads uploads;
     private final Rulebook rulebook;
+    private final CallerScope scopes;
 
-    ArrivalsController(Uploads uploads, Rulebook rulebook) {
+    ArrivalsController(Uploads uploads, Rulebook rulebook, CallerScope scopes) {
+        this.scopes = scopes;
         this.uploads = uploads;
         this.rulebook = rulebook;
     }
@@ -36,6 +39,7 @@ final class ArrivalsController {
     record Taken(String job, boolean again) {}
 
     /** The body is the file; it is safe once this answers. Sending it again with the same Idempotency-Key makes no second job. */
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.ITSELF)
     @PostMapping(path = "/uploads", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.ACCEPTED)
     Taken upload(
@@ -53,7 +57,13 @@ final class ArrivalsController {
         if (key.filter(text -> text.isBlank() || text.length() > LONGEST_KEY).isPresent()) {
             throw new BadRequestException("Idempotency-Key", "a key must have 1 to " + LONGEST_KEY + " characters");
         }
-        rule.ifPresent(rulebook::require);
+        if (rule.isPresent()) {
+            scopes.requireRule(rule.get(), Permission.HANDLE_DOCUMENTS);
+            rulebook.require(rule.get());
+        } else if (!scopes.require(Permission.HANDLE_DOCUMENTS).isAll()) {
+            throw new BadRequestException(
+                    "rule", "your role is limited to some rules: name the rule that the file is for");
+        }
         try (InputStream body = request.getInputStream()) {
             Uploads.Accepted accepted = uploads.take(
                     new Uploads.Sent(last, rule, Set.copyOf(tags.orElse(List.of())), key, hold),

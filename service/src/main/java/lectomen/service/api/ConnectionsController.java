@@ -1,14 +1,20 @@
 package lectomen.service.api;
 
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import lectomen.service.access.Caller;
 import lectomen.service.connection.ConnectionRecord;
 import lectomen.service.connection.ConnectionRecords;
+import lectomen.service.connection.NoSuchConnectionException;
+import lectomen.service.destination.Destination;
+import lectomen.service.destination.Destinations;
+import lectomen.service.destination.ListResult;
 import lectomen.service.destination.folder.FolderConnection;
 import lectomen.service.effect.EffectRunner;
+import lectomen.service.role.Permission;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -21,11 +27,15 @@ import tools.jackson.databind.JsonNode;
 @RestController
 @RequestMapping("/api/v1/connections")
 final class ConnectionsController {
+    private static final int MOST_LISTED = 1_000;
+
     private final ConnectionRecords connections;
+    private final Destinations destinations;
     private final EffectRunner effects;
 
-    ConnectionsController(ConnectionRecords connections, EffectRunner effects) {
+    ConnectionsController(ConnectionRecords connections, Destinations destinations, EffectRunner effects) {
         this.connections = connections;
+        this.destinations = destinations;
         this.effects = effects;
     }
 
@@ -49,6 +59,7 @@ final class ConnectionsController {
 
     record ConnectionList(List<ConnectionView> connections) {}
 
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping
     ConnectionList list() {
         return new ConnectionList(
@@ -56,18 +67,53 @@ final class ConnectionsController {
     }
 
     /** The kinds of connections, each with the JSON Schema of its settings. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping("/kinds")
     Map<String, JsonNode> kinds() {
         return connections.schemas();
     }
 
+    record ContentEntry(String name, boolean folder, long size, Optional<Instant> changedAt) {}
+
+    /**
+     * @param entries by name
+     * @param more whether there are more than are listed
+     */
+    record Contents(List<ContentEntry> entries, boolean more) {}
+
+    /** What is in a folder of it now; at its root where no folder is given. */
+    @Needs(Permission.SEE_SERVICE)
+    @GetMapping("/{name}/contents")
+    Contents contents(@PathVariable String name, @RequestParam(defaultValue = "") String folder) {
+        List<String> levels = Arrays.stream(folder.split("/"))
+                .filter(level -> !level.isEmpty() && !level.equals("."))
+                .toList();
+        Destination destination = destinations
+                .find(connections.require(name).name())
+                .orElseThrow(() -> new NoSuchConnectionException(name));
+        ListResult result = destination.list(levels, MOST_LISTED);
+        if (result instanceof ListResult.Unknown unknown) {
+            throw new UnreachableException(unknown.reason());
+        }
+        if (!(result instanceof ListResult.Listed listed)) {
+            throw new BadRequestException("folder", "\"" + name + "\" has no folder \"" + folder + "\"");
+        }
+        return new Contents(
+                listed.entries().stream()
+                        .map(entry -> new ContentEntry(entry.name(), entry.folder(), entry.size(), entry.changedAt()))
+                        .toList(),
+                listed.more());
+    }
+
     /** Sends nothing on it until it is resumed; what is under way is completed. */
+    @Needs(Permission.RUN_SERVICE)
     @PostMapping("/{name}/pause")
     ConnectionView pause(@PathVariable String name) {
         connections.pause(name, Caller.principal());
         return ConnectionView.of(connections.require(name));
     }
 
+    @Needs(Permission.RUN_SERVICE)
     @PostMapping("/{name}/resume")
     ConnectionView resume(@PathVariable String name) {
         connections.resume(name, Caller.principal());
@@ -76,6 +122,7 @@ final class ConnectionsController {
     }
 
     /** Says how much may be under way on it at once. */
+    @Needs(Permission.RUN_SERVICE)
     @PostMapping("/{name}/limit")
     ConnectionView limit(@PathVariable String name, @RequestParam int atOnce) {
         if (atOnce < 1 || atOnce > ConnectionRecords.MOST_AT_ONCE) {

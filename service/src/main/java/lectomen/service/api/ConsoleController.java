@@ -40,6 +40,7 @@ final class ConsoleController implements WebMvcConfigurer {
     }
 
     /** The document with what is only known here: the base address of the console, and the locale of the site. */
+    @Anybody
     @GetMapping(
             path = {"/", "/" + PAGE, "/" + PAGE + "/**"},
             produces = MediaType.TEXT_HTML_VALUE)

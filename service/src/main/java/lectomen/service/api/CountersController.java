@@ -4,6 +4,7 @@ import java.util.List;
 import lectomen.engine.rulefile.SharedPart;
 import lectomen.service.access.Caller;
 import lectomen.service.counter.Counters;
+import lectomen.service.role.Permission;
 import lectomen.service.rulebook.SharedParts;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -29,6 +30,7 @@ final class CountersController {
 
     record CounterList(List<CounterView> counters) {}
 
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping
     CounterList list() {
         List<Counters.Run> runs = counters.list();
@@ -47,6 +49,7 @@ final class CountersController {
     record ChangeList(List<Counters.Change> changes) {}
 
     /** Where somebody set the counter, and why. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping("/{name}/changes")
     ChangeList changes(@PathVariable String name) {
         parts.require(name);
@@ -59,6 +62,7 @@ final class CountersController {
      * @param run as the list shows it; empty for the only one
      * @param reason why; the history keeps it
      */
+    @Needs(Permission.WRITE_RULES)
     @PostMapping("/{name}/set")
     CounterList set(
             @PathVariable String name,

@@ -11,6 +11,7 @@ import org.springframework.web.bind.annotation.RestController;
 final class DescriptionController {
     private final Resource description = new ClassPathResource("openapi.json", DescriptionController.class);
 
+    @Anybody
     @GetMapping(path = "/api/v1/openapi.json", produces = MediaType.APPLICATION_JSON_VALUE)
     Resource description() {
         return description;

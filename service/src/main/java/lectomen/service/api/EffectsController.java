@@ -4,10 +4,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import lectomen.service.access.Caller;
+import lectomen.service.destination.VerifyResult;
 import lectomen.service.effect.EffectDoubts;
 import lectomen.service.effect.EffectRunner;
+import lectomen.service.role.Permission;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -15,7 +18,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Effects in doubt, which a person settles. */
+/** Effects: whether what they did still stands, and those in doubt, which a person settles. */
 @RestController
 @RequestMapping("/api/v1/effects")
 final class EffectsController {
@@ -28,6 +31,32 @@ final class EffectsController {
     /** @param as done: it is there; repeat: carry it out again; leave: its job fails */
     record SettleBody(@Nullable String as) {}
 
+    /**
+     * @param result as filed, changed, gone, or unknown
+     * @param words the same for people
+     */
+    record Verified(String result, String words) {
+        static Verified of(VerifyResult result) {
+            if (result instanceof VerifyResult.Unknown unknown) {
+                return new Verified("unknown", unknown.reason().words());
+            }
+            if (result instanceof VerifyResult.Gone) {
+                return new Verified("gone", "It is no longer there.");
+            }
+            return result instanceof VerifyResult.Changed
+                    ? new Verified("changed", "It was changed since it was filed, or something else is there now.")
+                    : new Verified("as filed", "It is there, exactly as it was filed.");
+        }
+    }
+
+    /** Looks whether what it filed is still there, byte for byte. */
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.EFFECT)
+    @GetMapping("/{id}/verify")
+    Verified verify(@PathVariable String id) {
+        return Verified.of(effects.verify(id));
+    }
+
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.EFFECT)
     @PostMapping("/{id}/settle")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void settle(@PathVariable String id, @RequestBody SettleBody body) {

@@ -13,6 +13,7 @@ import org.springframework.web.bind.annotation.RestController;
 /** Responses for errors outside a controller. Whoever asks for its own path finds nothing there. */
 @RestController
 final class ErrorsController implements ErrorController {
+    @Anybody
     @RequestMapping("/error")
     ResponseEntity<ProblemDetail> error(HttpServletRequest request) {
         HttpStatus status = HttpStatus.NOT_FOUND;

@@ -33,6 +33,14 @@ final class EventStream implements ApplicationListener<ContextClosedEvent>, Auto
         }
     }
 
+    /** Who listens. */
+    interface For {
+        boolean maySee(Ledger.Entry entry);
+
+        /** Whether its rights are others than when it began to listen. */
+        boolean hasOtherRightsNow();
+    }
+
     private final Ledger ledger;
     private final Set<Listener> listeners = ConcurrentHashMap.newKeySet();
     private final ExecutorService senders = Executors.newCachedThreadPool(work -> daemon(work, "event-sender"));
@@ -58,7 +66,7 @@ final class EventStream implements ApplicationListener<ContextClosedEvent>, Auto
     }
 
     /** @throws TooManyException if too many listen already */
-    SseEmitter listen(long after, Optional<String> subject, boolean named) {
+    SseEmitter listen(long after, Optional<String> subject, boolean named, For audience) {
         if (listeners.size() >= MOST_LISTENERS) {
             throw new TooManyException();
         }
@@ -67,7 +75,7 @@ final class EventStream implements ApplicationListener<ContextClosedEvent>, Auto
             emitter.complete();
             return emitter;
         }
-        Listener listener = new Listener(emitter, after, subject, named);
+        Listener listener = new Listener(emitter, after, subject, named, audience);
         listeners.add(listener);
         emitter.onCompletion(() -> listeners.remove(listener));
         emitter.onError(e -> listeners.remove(listener));
@@ -80,10 +88,12 @@ final class EventStream implements ApplicationListener<ContextClosedEvent>, Auto
         private final SseEmitter emitter;
         private final Optional<String> subject;
         private final boolean named;
+        private final For audience;
         private final AtomicBoolean asked = new AtomicBoolean();
         private long sentUpTo;
 
-        Listener(SseEmitter emitter, long after, Optional<String> subject, boolean named) {
+        Listener(SseEmitter emitter, long after, Optional<String> subject, boolean named, For audience) {
+            this.audience = audience;
             this.emitter = emitter;
             this.sentUpTo = after;
             this.subject = subject;
@@ -106,6 +116,10 @@ final class EventStream implements ApplicationListener<ContextClosedEvent>, Auto
                 List<Ledger.Entry> next = ledger.after(sentUpTo, subject, PER_READ);
                 while (!next.isEmpty()) {
                     for (Ledger.Entry entry : next) {
+                        if (!audience.maySee(entry)) {
+                            sentUpTo = entry.seq();
+                            continue;
+                        }
                         SseEmitter.SseEventBuilder event = SseEmitter.event()
                                 .id(Long.toString(entry.seq()))
                                 .data(entry, MediaType.APPLICATION_JSON);
@@ -125,6 +139,10 @@ final class EventStream implements ApplicationListener<ContextClosedEvent>, Auto
                 senders.execute(() -> {
                     synchronized (this) {
                         try {
+                            if (audience.hasOtherRightsNow()) {
+                                emitter.complete(); // who listens asks again, with the rights of then
+                                return;
+                            }
                             emitter.send(SseEmitter.event().comment("still here"));
                         } catch (IOException | IllegalStateException gone) {
                             listeners.remove(this);

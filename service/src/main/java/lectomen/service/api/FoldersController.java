@@ -8,6 +8,7 @@ import lectomen.service.access.Caller;
 import lectomen.service.disk.KnownDisks;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.intake.HotFolders;
+import lectomen.service.role.Permission;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -34,6 +35,7 @@ final class FoldersController {
     record Moved(String folder, boolean moved) {}
 
     /** Says that a folder is on another disk or share because somebody moved it. */
+    @Needs(Permission.RUN_SERVICE)
     @PostMapping("/moved")
     Moved moved(@RequestBody Folder request) throws IOException {
         Path folder = known(Objects.requireNonNullElse(request.folder(), ""));

@@ -4,6 +4,7 @@ import java.util.Optional;
 import lectomen.service.access.Caller;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.IntakeSwitch;
+import lectomen.service.role.Permission;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -23,12 +24,14 @@ final class IntakeController {
     /** @param paused why nothing is taken; absent while files are */
     record Intake(Optional<JobView.ReasonView> paused) {}
 
+    @Needs(Permission.RUN_SERVICE)
     @PostMapping("/pause")
     Intake pause() {
         intake.pause(Caller.principal());
         return now();
     }
 
+    @Needs(Permission.RUN_SERVICE)
     @PostMapping("/resume")
     Intake resume() {
         intake.resume(Caller.principal());

@@ -7,10 +7,12 @@ import lectomen.service.access.Caller;
 import lectomen.service.destination.Connections;
 import lectomen.service.home.Settings;
 import lectomen.service.job.JobList;
+import lectomen.service.role.Permission;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.work.JobAction;
 import lectomen.service.work.JobActions;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -30,6 +32,7 @@ final class JobActionsController {
     private final Sources sources;
     private final Connections connections;
     private final Settings settings;
+    private final CallerScope scopes;
 
     JobActionsController(
             JobList list,
@@ -37,7 +40,9 @@ final class JobActionsController {
             Rulebook rulebook,
             Sources sources,
             Connections connections,
-            Settings settings) {
+            Settings settings,
+            CallerScope scopes) {
+        this.scopes = scopes;
         this.list = list;
         this.actions = actions;
         this.rulebook = rulebook;
@@ -53,6 +58,21 @@ final class JobActionsController {
      */
     record ManyDone(int matched, int done, int notDone, List<JobActions.NotDone> refusals) {}
 
+    /** Jobs by their ids; many fit in no address. */
+    record Ids(@Nullable List<String> ids) {}
+
+    /** @param ids the jobs; null for those that the filter finds */
+    record FileManyBody(
+            @Nullable String in,
+            @Nullable String under,
+            @Nullable String name,
+            @Nullable String whenTaken,
+            @Nullable List<String> ids) {
+        FileAsBody one() {
+            return new FileAsBody(in, under, name, whenTaken);
+        }
+    }
+
     /**
      * Does something with all jobs that a filter finds.
      *
@@ -60,6 +80,7 @@ final class JobActionsController {
      * @param ids instead of a filter: these jobs
      * @param dry only count
      */
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.ITSELF)
     @PostMapping("/{action}")
     ManyDone many(
             @PathVariable String action,
@@ -77,17 +98,39 @@ final class JobActionsController {
         return done(
                 find(
                         ids,
-                        JobsController.filter(state, rule, name, since, until, JobsController.source(sources, folder))),
+                        JobsController.filter(
+                                state,
+                                rule,
+                                name,
+                                since,
+                                until,
+                                JobsController.source(sources, folder),
+                                scopes.findOnly(Permission.HANDLE_DOCUMENTS))),
                 wanted,
                 dry);
+    }
+
+    /** Does something with these jobs, however many: an address would hold only some. @param dry only count */
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.ITSELF)
+    @PostMapping("/{action}/jobs")
+    ManyDone named(
+            @PathVariable String action,
+            @RequestParam Optional<String> to,
+            @RequestParam Optional<Integer> priority,
+            @RequestParam(defaultValue = "false") boolean dry,
+            @RequestBody Ids body) {
+        JobAction wanted = action(action, to, priority);
+        Optional<List<String>> ids = Optional.of(Optional.ofNullable(body.ids()).orElse(List.of()));
+        return done(find(ids, JobList.Filter.ALL), wanted, dry);
     }
 
     /**
      * Files all documents that a filter finds as a person says, asking no rule.
      *
-     * @param ids instead of a filter: these jobs
+     * @param ids instead of a filter: these jobs; the same in the body where there are many
      * @param dry only count
      */
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.ITSELF)
     @PostMapping("/file")
     ManyDone file(
             @RequestParam Optional<String> state,
@@ -98,12 +141,19 @@ final class JobActionsController {
             @RequestParam Optional<String> folder,
             @RequestParam Optional<List<String>> ids,
             @RequestParam(defaultValue = "false") boolean dry,
-            @RequestBody FileAsBody as) {
-        JobAction wanted = as.action(connections, settings.site());
+            @RequestBody FileManyBody as) {
+        JobAction wanted = as.one().action(connections, settings.site());
         return done(
                 find(
-                        ids,
-                        JobsController.filter(state, rule, name, since, until, JobsController.source(sources, folder))),
+                        Optional.ofNullable(as.ids()).or(() -> ids),
+                        JobsController.filter(
+                                state,
+                                rule,
+                                name,
+                                since,
+                                until,
+                                JobsController.source(sources, folder),
+                                scopes.findOnly(Permission.HANDLE_DOCUMENTS))),
                 wanted,
                 dry);
     }
@@ -114,6 +164,7 @@ final class JobActionsController {
                     "ids",
                     "select jobs by state, rule, name, since, until or ids; an action on all jobs is not possible");
         }
+        ids.ifPresent(some -> some.forEach(id -> scopes.requireJob(id, Permission.HANDLE_DOCUMENTS)));
         return ids.orElseGet(() -> list.ids(filter));
     }
 
@@ -133,12 +184,14 @@ final class JobActionsController {
         return switch (action) {
             case "retry" -> new JobAction.Retry();
             case "run-again" -> new JobAction.RunAgain();
+            case "continue" -> new JobAction.GoOn();
             case "hold" -> new JobAction.Hold();
             case "release" -> new JobAction.Release();
             case "cancel" -> new JobAction.Cancel();
             case "move" ->
                 OneJobController.moveTo(
                         rulebook,
+                        scopes,
                         to.orElseThrow(() -> new BadRequestException("to", "\"to\" is missing: the id of a rule")));
             case "priority" ->
                 OneJobController.setPriority(priority.orElseThrow(
@@ -147,7 +200,7 @@ final class JobActionsController {
                 throw new BadRequestException(
                         "action",
                         "unknown action " + action
-                                + "; expected retry, run-again, hold, release, cancel, move, file or priority");
+                                + "; expected retry, run-again, continue, hold, release, cancel, move, file or priority");
         };
     }
 }

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.data.Sidecar;
 import lectomen.engine.extract.FieldValue;
+import lectomen.engine.plan.PlanRecord;
 import lectomen.engine.plan.RuleEvaluation;
 import lectomen.engine.progress.Progress;
 import lectomen.service.access.Caller;
@@ -18,6 +19,8 @@ import lectomen.service.job.JobNotes;
 import lectomen.service.job.JobResults;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.plan.PlanWaits;
+import lectomen.service.role.Permission;
 import lectomen.service.store.Store;
 import lectomen.service.workers.WorkerPool;
 import org.springframework.http.HttpStatus;
@@ -47,6 +50,7 @@ final class JobStoryController {
     private final Ledger ledger;
     private final WorkerPool workers;
     private final Store store;
+    private final PlanWaits waits;
 
     JobStoryController(
             Jobs jobs,
@@ -56,7 +60,8 @@ final class JobStoryController {
             EffectRunner effects,
             Ledger ledger,
             WorkerPool workers,
-            Store store) {
+            Store store,
+            PlanWaits waits) {
         this.jobs = jobs;
         this.results = results;
         this.family = family;
@@ -65,6 +70,7 @@ final class JobStoryController {
         this.ledger = ledger;
         this.workers = workers;
         this.store = store;
+        this.waits = waits;
     }
 
     record StepView(
@@ -80,6 +86,7 @@ final class JobStoryController {
     record EffectStory(
             String id,
             String kind,
+            String title,
             String connection,
             String state,
             Optional<String> place,
@@ -94,6 +101,7 @@ final class JobStoryController {
             return new EffectStory(
                     effect.id(),
                     effect.kind(),
+                    effect.title(),
                     effect.connection(),
                     effect.state(),
                     effect.place(),
@@ -115,6 +123,7 @@ final class JobStoryController {
      * @param tags words that its sender or a rule put on it
      * @param sidecar the name of the data file that came beside its document
      * @param given what the rule that handed it over knew, by name; empty for one that was not handed over
+     * @param unbound slots that the steps to come use and that have no value so far; none for one that does not wait
      * @param cameInWith other jobs of the same arrival
      * @param cameOfIt jobs whose file is a part or a result of this one's
      * @param parts jobs of the documents that were made out of this one's
@@ -127,6 +136,7 @@ final class JobStoryController {
             List<String> tags,
             Optional<String> sidecar,
             Map<String, String> given,
+            List<String> unbound,
             List<RuleEvaluation> considered,
             List<FieldValue> fields,
             List<StepView> steps,
@@ -138,6 +148,7 @@ final class JobStoryController {
             List<JobNotes.Note> notes,
             List<Ledger.Entry> ledger) {}
 
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.JOB)
     @GetMapping("/{id}")
     ResponseEntity<JobStory> show(@PathVariable String id) {
         Job job = jobs.require(id);
@@ -150,6 +161,9 @@ final class JobStoryController {
                 job.more().tags().stream().sorted().toList(),
                 job.more().sidecar().map(Sidecar::name).filter(name -> !name.isEmpty()),
                 job.more().given(),
+                store.read(db -> waits.findPlan(db, job))
+                        .map(PlanRecord::unbound)
+                        .orElse(List.of()),
                 JSON.readValue(jobs.considered(id), CONSIDERED),
                 results.fields(job),
                 results.steps(id).stream().map(JobStoryController::step).toList(),
@@ -180,6 +194,7 @@ final class JobStoryController {
 
     record NoteText(String text) {}
 
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.JOB)
     @PostMapping("/{id}/notes")
     @ResponseStatus(HttpStatus.CREATED)
     List<JobNotes.Note> note(@PathVariable String id, @RequestBody NoteText note) {

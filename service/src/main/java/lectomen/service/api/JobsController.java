@@ -11,6 +11,7 @@ import lectomen.service.effect.EffectView;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobList;
 import lectomen.service.job.JobState;
+import lectomen.service.role.Permission;
 import lectomen.service.rulebook.Sources;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -26,8 +27,10 @@ final class JobsController {
     private final JobList list;
     private final EffectRunner effects;
     private final Sources sources;
+    private final CallerScope scopes;
 
-    JobsController(JobList list, EffectRunner effects, Sources sources) {
+    JobsController(JobList list, EffectRunner effects, Sources sources, CallerScope scopes) {
+        this.scopes = scopes;
         this.list = list;
         this.effects = effects;
         this.sources = sources;
@@ -40,6 +43,7 @@ final class JobsController {
      * @param since and until by when jobs came in, as 2027-03-01T10:00:00Z @param folder the path of a hot folder @param order
      *     newest, oldest or changed
      */
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.ITSELF)
     @GetMapping
     JobPage list(
             @RequestParam Optional<String> state,
@@ -61,8 +65,9 @@ final class JobsController {
                         new BadRequestException("order", "order must be newest, oldest or changed, not " + order));
         Optional<JobList.Cursor> from = cursor.map(text -> JobList.Cursor.parse(text)
                 .orElseThrow(() -> new BadRequestException("cursor", "invalid cursor: " + text)));
-        JobList.Page page =
-                list.page(filter(state, rule, name, since, until, source(sources, folder)), ordered, from, limit);
+        JobList.Filter filter = filter(
+                state, rule, name, since, until, source(sources, folder), scopes.findOnly(Permission.SEE_DOCUMENTS));
+        JobList.Page page = list.page(filter, ordered, from, limit);
         return new JobPage(views(page.jobs()), page.next().map(JobList.Cursor::text));
     }
 
@@ -72,14 +77,16 @@ final class JobsController {
             Optional<String> name,
             Optional<Instant> since,
             Optional<Instant> until,
-            Optional<Long> source) {
+            Optional<Long> source,
+            Optional<JobList.Only> only) {
         return new JobList.Filter(
                 state.map(JobsController::requireState),
                 rule,
                 name.filter(text -> !text.isEmpty()),
                 since,
                 until,
-                source);
+                source,
+                only);
     }
 
     static Optional<Long> source(Sources sources, Optional<String> folder) {

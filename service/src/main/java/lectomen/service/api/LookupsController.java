@@ -6,6 +6,7 @@ import lectomen.engine.lookup.Lookup;
 import lectomen.engine.lookup.LookupReader;
 import lectomen.service.access.Caller;
 import lectomen.service.lookup.LookupTables;
+import lectomen.service.role.Permission;
 import lectomen.service.rulebook.Rulebook;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -42,6 +43,7 @@ final class LookupsController {
 
     record LookupList(List<LookupView> lookups) {}
 
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping
     LookupList list() {
         return new LookupList(tables.list().stream().map(this::view).toList());
@@ -59,6 +61,7 @@ final class LookupsController {
     }
 
     /** The table as CSV. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping(path = "/{name}", produces = "text/csv;charset=UTF-8")
     String show(@PathVariable String name) {
         return tables.csv(tables.require(name));
@@ -68,6 +71,7 @@ final class LookupsController {
     record LookupRows(List<String> columns, List<List<String>> rows, int all) {}
 
     /** The first rows of a table. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping("/{name}/rows")
     LookupRows rows(@PathVariable String name, @RequestParam(defaultValue = "200") int most) {
         LookupTables.Entry entry = tables.require(name);
@@ -78,6 +82,7 @@ final class LookupsController {
     }
 
     /** Writes a table from CSV; its first row names the columns. It counts for everything that is planned from then on. */
+    @Needs(Permission.WRITE_RULES)
     @PutMapping("/{name}")
     LookupView put(@PathVariable String name, @RequestBody String csv) {
         List<String> problems = LookupTables.problems(name, csv);
@@ -88,6 +93,7 @@ final class LookupsController {
     }
 
     /** Removes a table that no rule uses. */
+    @Needs(Permission.WRITE_RULES)
     @DeleteMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable String name) {

@@ -6,6 +6,7 @@ import lectomen.service.destination.Connections;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.home.Settings;
 import lectomen.service.job.Job;
+import lectomen.service.role.Permission;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.work.JobAction;
 import lectomen.service.work.JobActions;
@@ -27,9 +28,16 @@ final class OneJobController {
     private final Rulebook rulebook;
     private final Connections connections;
     private final Settings settings;
+    private final CallerScope scopes;
 
     OneJobController(
-            JobActions actions, EffectRunner effects, Rulebook rulebook, Connections connections, Settings settings) {
+            JobActions actions,
+            EffectRunner effects,
+            Rulebook rulebook,
+            Connections connections,
+            Settings settings,
+            CallerScope scopes) {
+        this.scopes = scopes;
         this.actions = actions;
         this.effects = effects;
         this.rulebook = rulebook;
@@ -37,45 +45,60 @@ final class OneJobController {
         this.settings = settings;
     }
 
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.JOB)
     @PostMapping("/{id}/retry")
     ResponseEntity<JobView> retry(
             @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
         return one(id, new JobAction.Retry(), ifMatch);
     }
 
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.JOB)
     @PostMapping("/{id}/run-again")
     ResponseEntity<JobView> runAgain(
             @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
         return one(id, new JobAction.RunAgain(), ifMatch);
     }
 
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.JOB)
     @PostMapping("/{id}/hold")
     ResponseEntity<JobView> hold(
             @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
         return one(id, new JobAction.Hold(), ifMatch);
     }
 
+    /** Lets it go on at once, where it waits for a time. */
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.JOB)
+    @PostMapping("/{id}/continue")
+    ResponseEntity<JobView> goOn(
+            @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        return one(id, new JobAction.GoOn(), ifMatch);
+    }
+
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.JOB)
     @PostMapping("/{id}/release")
     ResponseEntity<JobView> release(
             @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
         return one(id, new JobAction.Release(), ifMatch);
     }
 
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.JOB)
     @PostMapping("/{id}/cancel")
     ResponseEntity<JobView> cancel(
             @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
         return one(id, new JobAction.Cancel(), ifMatch);
     }
 
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.JOB)
     @PostMapping("/{id}/move")
     ResponseEntity<JobView> move(
             @PathVariable String id,
             @RequestParam String rule,
             @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
-        return one(id, moveTo(rulebook, rule), ifMatch);
+        return one(id, moveTo(rulebook, scopes, rule), ifMatch);
     }
 
     /** Files the document as a person says, asking no rule. */
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.JOB)
     @PostMapping("/{id}/file")
     ResponseEntity<JobView> file(
             @PathVariable String id,
@@ -84,6 +107,7 @@ final class OneJobController {
         return one(id, as.action(connections, settings.site()), ifMatch);
     }
 
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.JOB)
     @PostMapping("/{id}/priority")
     ResponseEntity<JobView> priority(
             @PathVariable String id,
@@ -110,7 +134,8 @@ final class OneJobController {
         return JobView.of(job, effects.of(job.id()));
     }
 
-    static JobAction moveTo(Rulebook rulebook, String rule) {
+    static JobAction moveTo(Rulebook rulebook, CallerScope scopes, String rule) {
+        scopes.requireRule(rule, Permission.HANDLE_DOCUMENTS);
         rulebook.require(rule);
         return new JobAction.MoveTo(rule);
     }

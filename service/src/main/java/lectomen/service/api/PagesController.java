@@ -16,6 +16,7 @@ import lectomen.service.job.Job;
 import lectomen.service.job.JobFamily;
 import lectomen.service.job.Jobs;
 import lectomen.service.page.Pages;
+import lectomen.service.role.Permission;
 import lectomen.service.workers.PageResult;
 import org.springframework.core.io.InputStreamResource;
 import org.springframework.http.CacheControl;
@@ -66,6 +67,7 @@ final class PagesController {
             Optional<JobView.ReasonView> reason) {}
 
     /** @param output main, original, or what a step called it */
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.JOB)
     @GetMapping("/pages/{page}")
     PageView page(@PathVariable String id, @PathVariable int page, @RequestParam Optional<String> output) {
         return view(page, show(id, output, page, USUAL_WIDTH));
@@ -97,6 +99,7 @@ final class PagesController {
      * @param width in pixels, from 100 to 3000
      * @param output main, original, or what a step called it
      */
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.JOB)
     @GetMapping(path = "/pages/{page}/picture", produces = MediaType.IMAGE_PNG_VALUE)
     ResponseEntity<byte[]> picture(
             @PathVariable String id,
@@ -169,6 +172,7 @@ final class PagesController {
      *
      * @param output main, original, or what a step called it
      */
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.JOB)
     @GetMapping("/pages/{page}/words")
     WordsView words(@PathVariable String id, @PathVariable int page, @RequestParam Optional<String> output) {
         return words(page, ask(id, output, page, pages::words));
@@ -204,6 +208,7 @@ final class PagesController {
     }
 
     /** The original file. */
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.JOB)
     @GetMapping(path = "/original", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     ResponseEntity<InputStreamResource> original(@PathVariable String id) throws IOException {
         Job job = jobs.require(id);
@@ -214,6 +219,7 @@ final class PagesController {
     }
 
     /** A document of the job by its name: {@code main}, or what a step called it. */
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.JOB)
     @GetMapping(path = "/outputs/{output}", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     ResponseEntity<InputStreamResource> output(@PathVariable String id, @PathVariable String output)
             throws IOException {

@@ -6,6 +6,7 @@ import java.util.function.Supplier;
 import java.util.regex.Pattern;
 import lectomen.engine.facts.Site;
 import lectomen.service.lookup.CurrentSite;
+import lectomen.service.role.Permission;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.RuleState;
 import lectomen.service.rulebook.Rulebook;
@@ -30,6 +31,7 @@ final class ParametersController {
 
     record ParameterList(List<ParameterView> parameters) {}
 
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping
     ParameterList list() {
         List<RuleEntry> rules = rulebook.list().stream()

@@ -7,6 +7,7 @@ import java.util.Optional;
 import lectomen.engine.rule.RuleSchema;
 import lectomen.engine.rulefile.PartReader;
 import lectomen.service.access.Caller;
+import lectomen.service.role.Permission;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.RuleState;
@@ -38,23 +39,27 @@ final class PartsController {
 
     record PartList(List<SharedParts.PartEntry> parts) {}
 
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping
     PartList list() {
         return new PartList(parts.list());
     }
 
     /** The JSON Schema of the files of parts. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping(path = "/schema", produces = "application/schema+json")
     String schema() {
         return RuleSchema.partJson();
     }
 
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping("/{name}")
     SharedParts.PartEntry show(@PathVariable String name) {
         return parts.require(name);
     }
 
     /** What is different from the latest version of the part. Changes nothing. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @PostMapping("/compare")
     ComparedView compare(@RequestBody String text) {
         if (PartReader.read(text) instanceof PartReader.Reading.Good good) {
@@ -74,6 +79,7 @@ final class PartsController {
      *
      * @param live put the new version of those rules live whose latest version was live
      */
+    @Needs(Permission.WRITE_RULES)
     @PostMapping
     PartWritten write(
             @RequestBody String text,
@@ -110,6 +116,7 @@ final class PartsController {
     }
 
     /** Takes away a part that no rule uses. */
+    @Needs(Permission.WRITE_RULES)
     @DeleteMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable String name) {

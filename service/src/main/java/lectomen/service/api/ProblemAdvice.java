@@ -10,6 +10,7 @@ import lectomen.service.intake.KeyTakenException;
 import lectomen.service.job.NoSuchJobException;
 import lectomen.service.job.WrongStateException;
 import lectomen.service.lookup.NoSuchLookupException;
+import lectomen.service.role.LastAdministratorException;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.NoSuchPartException;
 import lectomen.service.rulebook.NoSuchRuleException;
@@ -52,6 +53,36 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ProblemDetail noSuchConnection(NoSuchConnectionException e) {
         return problem(HttpStatus.NOT_FOUND, "no-such-connection", "No such connection", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail notAllowed(NotAllowedException e) {
+        return problem(HttpStatus.FORBIDDEN, e.code(), "Not allowed", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail noSuchPerson(NoSuchPersonException e) {
+        return problem(HttpStatus.NOT_FOUND, "no-such-person", "No such person", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail noSuchGroup(NoSuchGroupException e) {
+        return problem(HttpStatus.NOT_FOUND, "no-such-group", "No such group", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail noSuchToken(NoSuchTokenException e) {
+        return problem(HttpStatus.NOT_FOUND, "no-such-token", "No such token", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail lastAdministrator(LastAdministratorException e) {
+        return problem(HttpStatus.CONFLICT, "last-administrator", "Last administrator", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail unreachable(UnreachableException e) {
+        return problem(HttpStatus.SERVICE_UNAVAILABLE, "unreachable", "Can't be reached", e.getMessage());
     }
 
     @ExceptionHandler

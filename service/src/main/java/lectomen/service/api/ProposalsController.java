@@ -18,6 +18,7 @@ import lectomen.service.bytes.ByteStore;
 import lectomen.service.home.Settings;
 import lectomen.service.job.Job;
 import lectomen.service.job.Jobs;
+import lectomen.service.role.Permission;
 import lectomen.service.work.TrialDocuments;
 import lectomen.service.workers.ByteSource;
 import lectomen.service.workers.WorkerPool;
@@ -86,6 +87,7 @@ final class ProposalsController {
             List<ProposalAnswer.Way> ways) {}
 
     /** Tries labels beside and above the value, its pattern and its place on all of the documents. */
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.NOTHING)
     @PostMapping
     Proposed propose(@RequestBody Asked asked) throws IOException {
         if (asked.documents() == null

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import lectomen.service.access.Caller;
 import lectomen.service.retention.RetentionRuns;
+import lectomen.service.role.Permission;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -45,12 +46,14 @@ final class RetentionController {
     }
 
     /** What would be removed now, by rule. Changes nothing. */
+    @Needs(Permission.SEE_SERVICE)
     @GetMapping
     RetentionView due() {
         return RetentionView.of(runs.due());
     }
 
     /** Removes it; gives what went. */
+    @Needs(Permission.RUN_SERVICE)
     @PostMapping("/run")
     RetentionView run() {
         return RetentionView.of(runs.run(Caller.principal()));

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
+import lectomen.engine.rule.Contact;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleSchema;
@@ -15,7 +16,11 @@ import lectomen.engine.rulefile.RuleFile;
 import lectomen.engine.rulefile.Sentence;
 import lectomen.engine.yaml.Problem;
 import lectomen.service.access.Caller;
+import lectomen.service.access.Contacts;
+import lectomen.service.access.Person;
 import lectomen.service.intake.PendingFiles;
+import lectomen.service.role.Permission;
+import lectomen.service.role.Scope;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.Difference;
 import lectomen.service.rulebook.RuleEntry;
@@ -41,15 +46,30 @@ final class RulesController {
     private final RuleActivation activation;
     private final PendingFiles pending;
     private final RuleRenames renames;
+    private final CallerScope scopes;
+    private final Contacts contacts;
 
-    RulesController(Rulebook rulebook, RuleActivation activation, PendingFiles pending, RuleRenames renames) {
+    RulesController(
+            Rulebook rulebook,
+            RuleActivation activation,
+            PendingFiles pending,
+            RuleRenames renames,
+            CallerScope scopes,
+            Contacts contacts) {
+        this.contacts = contacts;
+        this.scopes = scopes;
         this.renames = renames;
         this.pending = pending;
         this.rulebook = rulebook;
         this.activation = activation;
     }
 
-    /** @param whyNotActing why a live rule takes nothing all the same; absent where it acts, or is not meant to */
+    /**
+     * A rule.
+     *
+     * @param whyNotActing why a live rule takes nothing all the same; absent where it acts, or is not meant to
+     * @param notices what of it can be put right later, in words
+     */
     record RuleView(
             String id,
             String title,
@@ -59,6 +79,7 @@ final class RulesController {
             Optional<Integer> liveVersion,
             List<String> folders,
             Optional<String> whyNotActing,
+            List<String> notices,
             String addedBy,
             Instant addedAt) {}
 
@@ -70,17 +91,24 @@ final class RulesController {
     /** @param sentences the rule read aloud; empty when it is not good */
     record CheckResult(boolean good, List<Problem> problems, List<Sentence> sentences) {}
 
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.ITSELF)
     @GetMapping
     RuleList list() {
-        return new RuleList(rulebook.list().stream().map(this::view).toList());
+        Scope theirs = scopes.require(Permission.SEE_RULES);
+        return new RuleList(rulebook.list().stream()
+                .filter(rule -> theirs.hasRule(rule.id()))
+                .map(this::view)
+                .toList());
     }
 
     /** The JSON Schema of rule files. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping(path = "/schema", produces = "application/schema+json")
     String schema() {
         return RuleSchema.json();
     }
 
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.RULE)
     @GetMapping("/{id}")
     ResponseEntity<RuleStory> show(@PathVariable String id) {
         RuleEntry entry = rulebook.require(id);
@@ -100,6 +128,7 @@ final class RulesController {
         return ifMatch.map(seen -> entry -> tag(entry).equals(seen.replaceFirst("^W/", "")));
     }
 
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @PostMapping("/check")
     CheckResult check(@RequestBody String text) {
         RuleReadResult reading = rulebook.check(text);
@@ -108,11 +137,15 @@ final class RulesController {
                 : new CheckResult(true, List.of(), RuleSentences.of(((RuleReadResult.Good) reading).rule()));
     }
 
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.ITSELF)
     @PostMapping
     ResponseEntity<RuleView> add(
             @RequestBody String text,
             @RequestParam(defaultValue = "") String reason,
             @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
+        if (!scopes.require(Permission.WRITE_RULES).isAll()) {
+            scopes.requireRule(RuleText.findId(text).orElse(""), Permission.WRITE_RULES);
+        }
         return added(rulebook.add(text, reason, unchanged(ifMatch), Caller.principal()));
     }
 
@@ -132,6 +165,7 @@ final class RulesController {
      * @param newerThan with {@code existing=newer}: what was changed before is left
      * @param acceptSamples expect from now on what the samples come to with this version
      */
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.RULE)
     @PostMapping("/{id}/live")
     ResponseEntity<RuleView> live(
             @PathVariable String id,
@@ -155,12 +189,14 @@ final class RulesController {
     }
 
     /** What putting the latest version live would come to. Changes nothing. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.RULE)
     @GetMapping("/{id}/outlook")
     RuleActivation.Outlook outlook(@PathVariable String id) throws IOException {
         return activation.lookAhead(id);
     }
 
     /** What is in the folders of the latest version now, and what it would say to each, as far as that shows unread. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.RULE)
     @GetMapping("/{id}/pending")
     PendingFiles.Overview pending(@PathVariable String id) {
         RuleReadResult reading = rulebook.read(rulebook.require(id));
@@ -171,21 +207,25 @@ final class RulesController {
     }
 
     /** What is different from the latest version of the rule that the file names. Changes nothing, and checks no more of it. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.ITSELF)
     @PostMapping("/compare")
     ComparedView compare(@RequestBody String text) {
         String id = RuleText.findId(text)
                 .orElseThrow(() -> new BadRequestException("rule", "the file has no rule id (rule: mooring-permits)"));
+        scopes.requireRule(id, Permission.SEE_RULES);
         return ComparedView.of(id, rulebook.find(id).map(RuleEntry::text), text);
     }
 
     record VersionList(List<Rulebook.Version> versions) {}
 
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.RULE)
     @GetMapping("/{id}/versions")
     VersionList versions(@PathVariable String id) {
         return new VersionList(rulebook.versions(id));
     }
 
     /** The file of one version. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.RULE)
     @GetMapping(path = "/{id}/versions/{version}", produces = "text/plain;charset=UTF-8")
     String version(@PathVariable String id, @PathVariable int version) {
         return rulebook.requireVersion(id, version).text();
@@ -203,6 +243,7 @@ final class RulesController {
             List<Difference.OfPart> parts) {}
 
     /** What changed between two versions; by default between the live one, or the one before, and the latest. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.RULE)
     @GetMapping("/{id}/difference")
     DifferenceView difference(
             @PathVariable String id, @RequestParam Optional<Integer> from, @RequestParam Optional<Integer> to) {
@@ -221,6 +262,7 @@ final class RulesController {
     }
 
     /** Makes an earlier version the latest again, as a draft of its own. */
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.RULE)
     @PostMapping("/{id}/restore")
     ResponseEntity<RuleView> restore(
             @PathVariable String id,
@@ -230,12 +272,14 @@ final class RulesController {
         return added(rulebook.add(file, "restored version " + to, unchanged(ifMatch), Caller.principal()));
     }
 
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.RULE)
     @PostMapping("/{id}/retire")
     ResponseEntity<RuleView> retire(
             @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
         return answer(rulebook.retire(id, unchanged(ifMatch), Caller.principal()));
     }
 
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.RULE)
     @PostMapping("/{id}/pause")
     ResponseEntity<RuleView> pause(
             @PathVariable String id, @RequestHeader(name = "If-Match", required = false) Optional<String> ifMatch) {
@@ -247,6 +291,7 @@ final class RulesController {
      *
      * @param folder whether a hot folder that is named as the rule is gets the new name too
      */
+    @Needs(Permission.WRITE_RULES)
     @PostMapping("/{id}/rename")
     ResponseEntity<RuleView> rename(
             @PathVariable String id,
@@ -259,6 +304,7 @@ final class RulesController {
     record RuleOrder(List<String> ids) {}
 
     /** Puts all rules in another order: a file goes to the first that matches it. */
+    @Needs(Permission.WRITE_RULES)
     @PostMapping("/order")
     RuleList order(@RequestBody RuleOrder order) {
         List<String> ids = Optional.ofNullable(order.ids()).orElse(List.of());
@@ -276,9 +322,11 @@ final class RulesController {
     private RuleView view(RuleEntry entry) {
         String title = entry.id();
         List<String> from = new ArrayList<>();
+        List<String> notices = new ArrayList<>();
         if (rulebook.read(entry) instanceof RuleReadResult.Good good) {
             title = good.rule().title();
             from.addAll(foldersOf(good.rule()));
+            notices.addAll(contacts.notices(namesOf(good.rule())));
         }
         return new RuleView(
                 entry.id(),
@@ -289,8 +337,42 @@ final class RulesController {
                 entry.liveVersion(),
                 from,
                 rulebook.whyNotActing(entry),
+                notices,
                 entry.addedBy(),
                 entry.addedAt());
+    }
+
+    private static List<String> namesOf(RuleDocument rule) {
+        return rule.contacts().stream().map(Contact::name).toList();
+    }
+
+    /** @param standIn who does their work while they are away; absent for one who is there, or has nobody */
+    record ContactPerson(long id, String name, Optional<Instant> awayUntil, Optional<String> standIn) {}
+
+    /** @param name of a group, or the sign-in name of a person @param people who can be asked; none in an empty group */
+    record ContactView(String name, List<ContactPerson> people) {}
+
+    record ContactList(List<ContactView> contacts) {}
+
+    /** Whom to ask about a rule's documents. */
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.RULE)
+    @GetMapping("/{id}/contacts")
+    ContactList contacts(@PathVariable String id) {
+        List<String> names = rulebook.read(rulebook.require(id)) instanceof RuleReadResult.Good good
+                ? namesOf(good.rule())
+                : List.of();
+        return new ContactList(names.stream()
+                .map(name -> new ContactView(
+                        name, contacts.behind(name).stream().map(this::contact).toList()))
+                .toList());
+    }
+
+    private ContactPerson contact(Person person) {
+        return new ContactPerson(
+                person.id(),
+                person.name(),
+                person.awayUntil(),
+                contacts.standIn(person).map(Person::name));
     }
 
     private static List<String> foldersOf(RuleDocument rule) {

@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import lectomen.service.access.Caller;
+import lectomen.service.role.Permission;
 import lectomen.service.work.Samples;
 import lectomen.service.work.TrialDocuments;
 import org.springframework.core.io.InputStreamResource;
@@ -51,12 +52,14 @@ final class SamplesController {
 
     record RunResult(List<Samples.Ran> samples) {}
 
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.RULE)
     @GetMapping
     SampleList list(@PathVariable String id) {
         return new SampleList(samples.of(id).stream().map(SampleView::of).toList());
     }
 
     /** The file as it is kept. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.RULE)
     @GetMapping("/{name}")
     ResponseEntity<InputStreamResource> file(@PathVariable String id, @PathVariable String name) throws IOException {
         Samples.Sample sample = samples.of(id).stream()
@@ -87,6 +90,7 @@ final class SamplesController {
      * @param name of that document
      * @param expected what is expected instead, as the list shows it
      */
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.RULE)
     @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
     SampleView keep(
@@ -121,11 +125,13 @@ final class SamplesController {
     }
 
     /** Tries the latest version on all samples. */
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.RULE)
     @PostMapping("/run")
     RunResult run(@PathVariable String id) throws IOException {
         return new RunResult(samples.run(id));
     }
 
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.RULE)
     @DeleteMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void forget(@PathVariable String id, @PathVariable String name) {

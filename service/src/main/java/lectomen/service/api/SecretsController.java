@@ -2,6 +2,7 @@ package lectomen.service.api;
 
 import java.util.List;
 import lectomen.service.access.Caller;
+import lectomen.service.role.Permission;
 import lectomen.service.secret.SecretStore;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -25,12 +26,14 @@ final class SecretsController {
 
     record SecretList(List<SecretStore.SecretEntry> secrets) {}
 
+    @Needs(Permission.SEE_SERVICE)
     @GetMapping
     SecretList list() {
         return new SecretList(secrets.list());
     }
 
     /** Keeps a secret, or what it is from now on: the whole body, as it is. */
+    @Needs(value = Permission.MANAGE_SECRETS, fresh = true)
     @PutMapping("/{name}")
     SecretStore.SecretEntry put(@PathVariable String name, @RequestBody String value) {
         SecretStore.findProblem(name, value).ifPresent(problem -> {
@@ -39,6 +42,7 @@ final class SecretsController {
         return secrets.put(name, value, Caller.principal());
     }
 
+    @Needs(value = Permission.MANAGE_SECRETS, fresh = true)
     @DeleteMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable String name) {

@@ -18,6 +18,8 @@ import lectomen.service.intake.RoutingPreview;
 import lectomen.service.intake.SourcePauses;
 import lectomen.service.intake.SourceRuns;
 import lectomen.service.intake.SourceStatus;
+import lectomen.service.job.JobList;
+import lectomen.service.role.Permission;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
@@ -38,9 +40,16 @@ final class SourcesController {
     private final SourcePauses pauses;
     private final SourceRuns runs;
     private final RoutingPreview preview;
+    private final CallerScope scopes;
 
     SourcesController(
-            HotFolders folders, Rulebook rulebook, SourcePauses pauses, SourceRuns runs, RoutingPreview preview) {
+            HotFolders folders,
+            Rulebook rulebook,
+            SourcePauses pauses,
+            SourceRuns runs,
+            RoutingPreview preview,
+            CallerScope scopes) {
+        this.scopes = scopes;
         this.folders = folders;
         this.rulebook = rulebook;
         this.pauses = pauses;
@@ -82,11 +91,18 @@ final class SourcesController {
 
     record RoutingAnswer(String name, List<FolderAnswer> folders) {}
 
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.ITSELF)
     @GetMapping
     SourceList list() {
-        return new SourceList(folders.status().stream().map(this::view).toList());
+        Optional<JobList.Only> only = scopes.findOnly(Permission.SEE_DOCUMENTS);
+        return new SourceList(folders.status().stream()
+                .filter(source ->
+                        only.filter(one -> !one.sources().contains(source.id())).isEmpty())
+                .map(this::view)
+                .toList());
     }
 
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.SOURCE)
     @GetMapping("/{id}")
     SourceStory show(@PathVariable long id) {
         SourceStatus source = require(id);
@@ -122,6 +138,7 @@ final class SourcesController {
      * @param size in bytes
      * @param rule a rule file to be asked instead of the live rules; may be left out
      */
+    @Needs(Permission.SEE_RULES)
     @PostMapping("/test")
     RoutingAnswer test(
             @RequestParam String name,
@@ -164,6 +181,7 @@ final class SourcesController {
     }
 
     /** Takes what is there now, whatever the hour; the run is written down, also when there was nothing new. */
+    @Needs(value = Permission.RUN_SERVICE, limit = Needs.Limit.SOURCE)
     @PostMapping("/{id}/run")
     RunView run(@PathVariable long id) {
         require(id);
@@ -173,6 +191,7 @@ final class SourcesController {
     }
 
     /** Takes nothing more from there; what was taken goes on. */
+    @Needs(value = Permission.RUN_SERVICE, limit = Needs.Limit.SOURCE)
     @PostMapping("/{id}/pause")
     SourceView pause(@PathVariable long id) {
         require(id);
@@ -180,6 +199,7 @@ final class SourcesController {
         return looked(id);
     }
 
+    @Needs(value = Permission.RUN_SERVICE, limit = Needs.Limit.SOURCE)
     @PostMapping("/{id}/resume")
     SourceView resume(@PathVariable long id) {
         require(id);

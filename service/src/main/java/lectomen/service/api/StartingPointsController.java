@@ -2,6 +2,7 @@ package lectomen.service.api;
 
 import java.util.List;
 import lectomen.service.destination.Connections;
+import lectomen.service.role.Permission;
 import lectomen.service.rulebook.StartingPoints;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -20,6 +21,7 @@ final class StartingPointsController {
     record StartingPointList(List<StartingPoints.StartingPoint> startingPoints) {}
 
     /** Whole rule files that file to the first connection, each with the shared part that it names. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping
     StartingPointList list() {
         String connection =

@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import lectomen.engine.reason.Counted;
 import lectomen.engine.reason.Reason;
 import lectomen.service.bytes.DiskSpaceGuard;
+import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.home.Home;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.IntakeSwitch;
@@ -17,6 +18,8 @@ import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.ledger.LedgerKeeper;
+import lectomen.service.role.Permission;
+import lectomen.service.role.Scope;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.store.Store;
 import lectomen.service.workers.WorkerPool;
@@ -38,10 +41,12 @@ final class StatusController {
     private final WorkerPool workers;
     private final DiskSpaceGuard diskSpace;
     private final IntakeSwitch intake;
+    private final ConnectionRecords connections;
     private final Ledger ledger;
     private final LedgerKeeper ledgerKeeper;
     private final Metrics metrics;
     private final Instant startedAt = Instant.now();
+    private final CallerScope scopes;
 
     StatusController(
             Home home,
@@ -52,9 +57,12 @@ final class StatusController {
             WorkerPool workers,
             DiskSpaceGuard diskSpace,
             IntakeSwitch intake,
+            ConnectionRecords connections,
             Ledger ledger,
             LedgerKeeper ledgerKeeper,
-            Metrics metrics) {
+            Metrics metrics,
+            CallerScope scopes) {
+        this.scopes = scopes;
         this.home = home;
         this.store = store;
         this.jobs = jobs;
@@ -63,6 +71,7 @@ final class StatusController {
         this.workers = workers;
         this.diskSpace = diskSpace;
         this.intake = intake;
+        this.connections = connections;
         this.ledger = ledger;
         this.ledgerKeeper = ledgerKeeper;
         this.metrics = metrics;
@@ -93,15 +102,25 @@ final class StatusController {
             List<String> notices,
             List<String> attention) {}
 
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.ITSELF)
     @GetMapping("/status")
     Status status() {
         Map<String, Long> counts = new TreeMap<>();
-        jobs.counts().forEach((state, count) -> counts.put(state.code(), count));
+        Scope theirs = scopes.require(Permission.SEE_DOCUMENTS);
+        jobs.countsByRule().forEach((of, count) -> {
+            if (theirs.isAll() || of.rule().filter(theirs::hasRule).isPresent()) {
+                counts.merge(of.state().code(), count, Long::sum);
+            }
+        });
+        Optional<Set<String>> folderNames = theirs.rules().map(scopes::foldersOf);
         List<SourceView> sources = folders.status().stream()
+                .filter(source -> folderNames
+                        .filter(names -> !names.contains(source.folder()))
+                        .isEmpty())
                 .map(source -> SourceView.of(source, rulebook.acting().from(source.folder())))
                 .toList();
         Optional<Reason> low = diskSpace.findTooLow();
-        List<String> notices = notices(sources, low);
+        List<String> notices = notices(sources, low, theirs);
         return new Status(
                 home.folder().toString(),
                 store.identity().id(),
@@ -115,18 +134,21 @@ final class StatusController {
                 intake.findPaused().map(JobView.ReasonView::of),
                 ledger.head().seq(),
                 notices,
-                attention(notices, counts, jobs.countHeldUpByDestinations()));
+                attention(notices, counts, theirs.isAll() ? jobs.countHeldUpByDestinations() : 0));
     }
 
     /** What is to be said of the service itself and its folders. */
-    private List<String> notices(List<SourceView> sources, Optional<Reason> low) {
-        List<String> notices = new ArrayList<>(rulebook.broken());
+    private List<String> notices(List<SourceView> sources, Optional<Reason> low, Scope theirs) {
+        List<String> notices = new ArrayList<>(theirs.isAll() ? rulebook.broken() : List.of());
         store.findTrouble()
                 .ifPresent(problem -> notices.add("The database can't be written, so nothing is taken in or filed: "
                         + problem + ". Processing resumes by itself when the disk can be written"));
         ledgerKeeper.warning().ifPresent(notices::add);
         low.ifPresent(reason -> notices.add(reason.words()));
         intake.findPaused().ifPresent(reason -> notices.add(reason.words()));
+        connections.all().values().stream()
+                .flatMap(connection -> connection.pauseReason().stream())
+                .forEach(reason -> notices.add(reason.words()));
         for (SourceView source : sources) {
             source.trouble()
                     .filter(trouble -> !FOR_ALL_FOLDERS.contains(trouble.code()))
@@ -158,6 +180,7 @@ final class StatusController {
     }
 
     /** The service in figures, as Prometheus text. */
+    @Needs(Permission.SEE_SERVICE)
     @GetMapping(path = "/metrics", produces = MediaType.TEXT_PLAIN_VALUE)
     String metrics() {
         return metrics.text();

@@ -7,11 +7,15 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.ArrivalTimes;
 import lectomen.service.job.DayCounts;
 import lectomen.service.job.JobState;
+import lectomen.service.role.Permission;
+import lectomen.service.role.Scope;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.Rulebook;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -29,8 +33,10 @@ final class TodayController {
     private final ArrivalTimes arrivals;
     private final Rulebook rulebook;
     private final ZoneId zone;
+    private final CallerScope scopes;
 
-    TodayController(DayCounts counts, ArrivalTimes arrivals, Rulebook rulebook, Settings settings) {
+    TodayController(DayCounts counts, ArrivalTimes arrivals, Rulebook rulebook, Settings settings, CallerScope scopes) {
+        this.scopes = scopes;
         this.counts = counts;
         this.arrivals = arrivals;
         this.rulebook = rulebook;
@@ -56,6 +62,7 @@ final class TodayController {
 
     record Days(List<Day> days) {}
 
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.ITSELF)
     @GetMapping("/today")
     Today today() {
         LocalDate day = counts.today(zone);
@@ -64,15 +71,27 @@ final class TodayController {
         for (RuleEntry rule : rulebook.list()) {
             byRule.put(rule.id(), new ArrayList<>());
         }
-        for (DayCounts.Of count : counts.of(day, zone)) {
+        Scope theirs = scopes.require(Permission.SEE_DOCUMENTS);
+        byRule.keySet().removeIf(rule -> !theirs.hasRule(rule));
+        for (DayCounts.Of count : countsOf(day, theirs)) {
             byRule.computeIfAbsent(count.rule(), key -> new ArrayList<>()).add(count);
         }
         List<RuleToday> rules = new ArrayList<>();
         byRule.forEach((rule, of) -> rules.add(ruleToday(rule, of)));
+        Optional<Set<String>> folderNames = theirs.rules().map(scopes::foldersOf);
         List<FolderToday> folders = arrivals.since(began).stream()
+                .filter(of -> folderNames
+                        .filter(names -> !names.contains(of.folder()))
+                        .isEmpty())
                 .map(of -> new FolderToday(of.folder(), of.total(), of.counts()))
                 .toList();
         return new Today(day, zone.getId(), began, arrivals.now(), rules, ArrivalTimes.STRETCH_MINUTES, folders);
+    }
+
+    private List<DayCounts.Of> countsOf(LocalDate day, Scope theirs) {
+        return counts.of(day, zone).stream()
+                .filter(of -> theirs.hasRule(of.rule()))
+                .toList();
     }
 
     private static RuleToday ruleToday(String rule, List<DayCounts.Of> counts) {
@@ -89,6 +108,7 @@ final class TodayController {
     }
 
     /** @param back how many days, today among them */
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.ITSELF)
     @GetMapping("/days")
     Days days(@RequestParam(defaultValue = "14") int back) {
         if (back < 1 || back > MOST_DAYS) {
@@ -107,7 +127,7 @@ final class TodayController {
         int all = 0;
         int filed = 0;
         int failed = 0;
-        for (DayCounts.Of of : counts.of(day, zone)) {
+        for (DayCounts.Of of : countsOf(day, scopes.require(Permission.SEE_DOCUMENTS))) {
             all += (int) of.count();
             filed += of.state() == JobState.FILED ? (int) of.count() : 0;
             failed += of.state() == JobState.FAILED || of.state() == JobState.UNMATCHED ? (int) of.count() : 0;

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.util.Optional;
 import lectomen.service.page.Pages;
+import lectomen.service.role.Permission;
 import lectomen.service.work.TrialDocuments;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -33,6 +34,7 @@ final class TrialDocumentsController {
     record DocumentView(String document, String type, long bytes) {}
 
     /** The body is the file. It is kept for a month after it was last looked at. */
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.NOTHING)
     @PostMapping(consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
     DocumentView keep(HttpServletRequest request) throws IOException {
@@ -43,6 +45,7 @@ final class TrialDocumentsController {
         }
     }
 
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping("/{sha256}/pages/{page}")
     PagesController.PageView page(@PathVariable String sha256, @PathVariable int page) throws IOException {
         TrialDocuments.Found found = require(sha256);
@@ -51,6 +54,7 @@ final class TrialDocumentsController {
     }
 
     /** @param width in pixels, from 100 to 3000 */
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping(path = "/{sha256}/pages/{page}/picture", produces = MediaType.IMAGE_PNG_VALUE)
     ResponseEntity<byte[]> picture(
             @PathVariable String sha256, @PathVariable int page, @RequestParam(defaultValue = "960") int width)
@@ -63,6 +67,7 @@ final class TrialDocumentsController {
     }
 
     /** The words of a page where they stand; a page that is a picture is read for it, once. */
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping("/{sha256}/pages/{page}/words")
     PagesController.WordsView words(@PathVariable String sha256, @PathVariable int page) throws IOException {
         TrialDocuments.Found found = require(sha256);

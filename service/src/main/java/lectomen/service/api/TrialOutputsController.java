@@ -6,6 +6,7 @@ import java.util.Optional;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.page.Pages;
+import lectomen.service.role.Permission;
 import lectomen.service.work.TrialOutputs;
 import lectomen.service.workers.PageResult;
 import org.springframework.core.io.InputStreamResource;
@@ -30,6 +31,7 @@ final class TrialOutputsController {
     }
 
     /** The file that a step of a trial made. */
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping(produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     ResponseEntity<InputStreamResource> output(@PathVariable String sha256) throws IOException {
         try {
@@ -44,12 +46,14 @@ final class TrialOutputsController {
         }
     }
 
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping("/pages/{page}")
     PagesController.PageView page(@PathVariable String sha256, @PathVariable int page) throws IOException {
         return PagesController.view(page, show(sha256, page, PagesController.USUAL_WIDTH));
     }
 
     /** @param width in pixels, from 100 to 3000 */
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping(path = "/pages/{page}/picture", produces = MediaType.IMAGE_PNG_VALUE)
     ResponseEntity<byte[]> picture(
             @PathVariable String sha256, @PathVariable int page, @RequestParam(defaultValue = "960") int width)

@@ -29,6 +29,8 @@ import lectomen.service.destination.Connections;
 import lectomen.service.home.Settings;
 import lectomen.service.job.Job;
 import lectomen.service.job.Jobs;
+import lectomen.service.role.Permission;
+import lectomen.service.role.Scope;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.work.TrialDocuments;
@@ -55,6 +57,7 @@ final class TrialsController {
     private final TrialDocuments documents;
     private final Connections connections;
     private final Locale locale;
+    private final CallerScope scopes;
 
     TrialsController(
             Trials trials,
@@ -64,7 +67,9 @@ final class TrialsController {
             Jobs jobs,
             ByteStore bytes,
             TrialDocuments documents,
-            Connections connections) {
+            Connections connections,
+            CallerScope scopes) {
+        this.scopes = scopes;
         this.trials = trials;
         this.rulebook = rulebook;
         this.counters = counters;
@@ -133,6 +138,7 @@ final class TrialsController {
      * @param partFile shared parts beside the rule file, each named NAME.part.yaml, as if the service had them
      * @param lookupFile likewise tables, each named NAME.csv
      */
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.ITSELF)
     @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     TrialResult trial(
             @RequestPart(required = false) Optional<MultipartFile> file,
@@ -145,6 +151,13 @@ final class TrialsController {
             @RequestPart(required = false) Optional<List<MultipartFile>> partFile,
             @RequestPart(required = false) Optional<List<MultipartFile>> lookupFile)
             throws IOException {
+        Scope theirs = scopes.require(Permission.WRITE_RULES);
+        if (ruleFile.isEmpty() && !theirs.isAll()) {
+            scopes.requireRule(rule.orElse(""), Permission.WRITE_RULES);
+        }
+        if (job.isPresent()) {
+            scopes.requireJob(job.get(), Permission.SEE_DOCUMENTS);
+        }
         Trials.With with = rule.<Trials.With>map(Trials.With.Rule::new).orElse(new Trials.With.Rulebook());
         if (ruleFile.isPresent()) {
             String text = new String(ruleFile.get().getBytes(), StandardCharsets.UTF_8);
@@ -336,6 +349,7 @@ final class TrialsController {
      * @param form xml, json or csv; without it, as the data looks
      * @param namespaces prefixes for XPath, each as prefix=URI
      */
+    @Needs(value = Permission.WRITE_RULES, limit = Needs.Limit.NOTHING)
     @PostMapping(path = "/data", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     DataTrial data(
             @RequestParam String expression,

@@ -2,6 +2,7 @@ package lectomen.service.destination;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.IntFunction;
@@ -20,7 +21,16 @@ public interface Destination {
     }
 
     /**
-     * Puts the bytes in place, or finds that an earlier attempt already did.
+     * Whether an attempt that was interrupted put the document in place; what it left half done is completed or removed. Call it
+     * before the next attempt.
+     *
+     * @param order with the place that was written down
+     * @return empty where the document is not there and is to be placed
+     */
+    Optional<PlaceResult> findPlaced(FilingOrder order, Bytes bytes);
+
+    /**
+     * Puts the bytes in place.
      *
      * @param intend called with the place, below the root, each time before it is tried; must not return before that is
      *     written down
@@ -39,6 +49,17 @@ public interface Destination {
             FilingOrder.Own own,
             Optional<IntFunction<Filing.Target.Place>> older,
             Consumer<String> intend);
+
+    /** Whether what we filed is still there as it was filed. */
+    VerifyResult verify(FilingOrder.Own own);
+
+    /**
+     * What is in a folder, by name, without what only proves an attempt.
+     *
+     * @param folder levels below the root, outermost first
+     * @param most that are listed
+     */
+    ListResult list(List<String> folder, int most);
 
     /** Whether it can be asked what it has, so that an interrupted attempt can be found out. */
     boolean canBeAsked();

@@ -8,7 +8,6 @@ import lectomen.engine.task.ByteRef;
  * A change to an outside system, written down before it is made.
  *
  * @param kind the code of its {@link EffectKind}
- * @param request what is asked, as JSON in the form of its kind
  * @param place what the last attempt intended; empty before the first
  * @param supersedes an earlier effect of the same job, whose result this one's replaces
  * @param ended whether what it filed was replaced or withdrawn since
@@ -20,7 +19,7 @@ public record Effect(
         String connection,
         State state,
         int attempts,
-        String request,
+        EffectRequest request,
         Optional<String> place,
         ByteRef bytes,
         int generation,

@@ -100,6 +100,7 @@ public final class EffectDoubts {
                 case DONE -> {
                     Job job = jobs.find(db, effect.jobId()).orElseThrow();
                     effects.done(db, effect, job, confirmed(effect, principal));
+                    kinds.find(effect.kind()).ifPresent(kind -> kind.confirmed(db, effect));
                     goOn(db, effect, principal);
                 }
                 case REPEAT -> {

@@ -1,8 +1,11 @@
 package lectomen.service.effect;
 
 import java.util.List;
+import java.util.Optional;
+import lectomen.engine.reason.Reason;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.WhenInDoubt;
+import lectomen.service.destination.VerifyResult;
 import lectomen.service.job.Job;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -10,6 +13,14 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 public interface EffectKind {
     /** What the store and people know it by. */
     String code();
+
+    /** What it does, in a word or two. */
+    String title();
+
+    /** The form in which its requests are written. Those of a later form wait: an older version of the service can't read them. */
+    default int requestForm() {
+        return 1;
+    }
 
     /** Whether its job waits for it: what goes back to people does not hold a job up. */
     boolean isOfTheJob();
@@ -30,6 +41,11 @@ public interface EffectKind {
         return false;
     }
 
+    /** Whether it is carried out only once the effects of earlier steps are proved: it may speak of them. */
+    default boolean comesAfterOthers() {
+        return false;
+    }
+
     /** Whether steps of rules ask for such effects in this form. */
     default boolean takes(PlannedEffect planned) {
         return false;
@@ -45,8 +61,34 @@ public interface EffectKind {
         throw new IllegalStateException("No step asks for effects of the kind \"" + code() + "\"");
     }
 
-    /** Carries out an open effect, or finds that an earlier attempt did. What it throws makes the effect wait. */
+    /** Carries out an open effect. What it throws makes the effect wait. */
     EffectResult act(Effect effect, Attempt attempt);
+
+    /**
+     * What became of an attempt that was interrupted, for kinds that can be asked. What it throws makes the effect wait.
+     *
+     * @return empty where nothing was done, or where doing it again changes nothing: it is then carried out
+     */
+    default Optional<EffectResult> ask(Effect effect) {
+        return Optional.empty();
+    }
+
+    /** Whether what a done effect did still stands. */
+    default VerifyResult verify(Effect done) {
+        return new VerifyResult.Unknown(Reason.of("effect.not-verifiable", "connection", done.connection()));
+    }
+
+    /** Called in the write by which a person says that an effect in doubt is done. */
+    default void confirmed(JdbcClient db, Effect effect) {}
+
+    /**
+     * Records the intent to withdraw what a done effect of an earlier run did.
+     *
+     * @return false, and nothing is recorded, if that can't be withdrawn
+     */
+    default boolean withdraw(JdbcClient db, Job job, Effect done) {
+        return false;
+    }
 
     /** A place as people find it, such as a whole path. */
     String shown(String connection, String place);

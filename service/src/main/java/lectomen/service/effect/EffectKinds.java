@@ -20,7 +20,7 @@ public final class EffectKinds {
         return Optional.ofNullable(byCode.get(code));
     }
 
-    EffectKind require(String code) {
+    public EffectKind require(String code) {
         return find(code)
                 .orElseThrow(
                         () -> new IllegalStateException("No effects of the kind \"" + code + "\" can be carried out"));

@@ -45,6 +45,9 @@ public sealed interface EffectResult {
     /** It can't be carried out. An effect of its job ends the job so. */
     record Failed(Reason reason, JobState end) implements EffectResult {}
 
+    /** It is not known whether it was carried out, and its kind can't ask. */
+    record InDoubt() implements EffectResult {}
+
     /** There is nothing to carry out any more; its job goes on. */
     record Dropped(Reason reason, Also also) implements EffectResult {}
 

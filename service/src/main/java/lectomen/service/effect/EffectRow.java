@@ -16,7 +16,7 @@ final class EffectRow {
     private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
 
     static final String SELECT = """
-            select e.*, w.request, w.place, w.reason_parameters, o.sha256, o.size, r.ended_at
+            select e.*, w.request, w.request_form, w.place, w.reason_parameters, o.sha256, o.size, r.ended_at
             from effect e
             join effect_words w on w.effect_id = e.id
             left join receipt r on r.effect_id = e.id
@@ -33,7 +33,7 @@ final class EffectRow {
                 row.getString("connection"),
                 Effect.State.ofCode(row.getString("state")),
                 row.getInt("attempts"),
-                row.getString("request"),
+                new EffectRequest(row.getInt("request_form"), row.getString("request")),
                 Optional.ofNullable(row.getString("place")),
                 new ByteRef(row.getString("sha256"), row.getLong("size")),
                 row.getInt("generation"),
@@ -54,6 +54,7 @@ final class EffectRow {
                 row.getString("id"),
                 row.getString("job_id"),
                 row.getString("kind"),
+                "",
                 row.getString("connection"),
                 row.getString("state"),
                 Optional.ofNullable(row.getString("place")),

@@ -5,6 +5,7 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
+import lectomen.service.destination.VerifyResult;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobEndings;
 import lectomen.service.job.Jobs;
@@ -23,6 +24,7 @@ public final class EffectRunner implements AutoCloseable {
     private static final Duration CLEARING_PAUSE = Duration.ofSeconds(3);
     private static final int MOST_LEFT_BY_A_CRASH = 120;
 
+    private final InstantSource clock;
     private final Store store;
     private final Jobs jobs;
     private final Effects effects;
@@ -57,6 +59,7 @@ public final class EffectRunner implements AutoCloseable {
         this.sources = sources;
         this.endings = endings;
         this.limits = limits;
+        this.clock = clock;
         this.retries = new EffectRetries(store, jobs, effects, kinds, clock);
         this.doubts = new EffectDoubts(store, jobs, effects, kinds, endings, sources);
         this.due = new EffectScheduler(effects, limits, this::actOrWait);
@@ -86,23 +89,22 @@ public final class EffectRunner implements AutoCloseable {
     void actOrWait(Effect effect) {
         try {
             EffectKind kind = kinds.require(effect.kind());
+            if (effect.request().form() > kind.requestForm()) {
+                retries.waitForIt(effect, Reason.of("effect.form-unknown"));
+                return;
+            }
             Optional<Reason> pause = limits.findPause(effect.connection());
             if (pause.isPresent() && effect.state() == Effect.State.INTENDED) {
                 retries.waitForIt(effect, pause.get());
                 return;
             }
+            if (effect.state() == Effect.State.INTENDED && kind.comesAfterOthers() && isPostponed(effect)) {
+                return;
+            }
             if (effect.state() == Effect.State.ACTING && doubts.resolve(effect, kind)) {
                 return;
             }
-            finish(
-                    effect,
-                    kind,
-                    kind.act(
-                            effect,
-                            place -> store.write(db -> {
-                                effects.acting(db, effect, place);
-                                return place;
-                            })));
+            finish(effect, kind, attempt(effect, kind));
         } catch (NoLongerOpenException e) {
             clear(effect.id());
         } catch (RuntimeException | Error e) {
@@ -116,6 +118,28 @@ public final class EffectRunner implements AutoCloseable {
                     .ifPresent(now ->
                             retries.waitForIt(now, Reason.of("destination.fault", "connection", now.connection())));
         }
+    }
+
+    private boolean isPostponed(Effect effect) {
+        return store.write(db -> {
+            boolean waits = EffectOrder.hasUnprovedBefore(db, effect);
+            if (waits) {
+                EffectOrder.postpone(db, effect, clock.instant());
+            }
+            return waits;
+        });
+    }
+
+    /** An effect that was begun before is asked for first, so that nothing is done twice. */
+    private EffectResult attempt(Effect effect, EffectKind kind) {
+        boolean begun = effect.place().isPresent();
+        return (begun && kind.canBeAsked(effect) ? kind.ask(effect) : Optional.<EffectResult>empty())
+                .orElseGet(() -> kind.act(
+                        effect,
+                        place -> store.write(db -> {
+                            effects.acting(db, effect, place);
+                            return place;
+                        })));
     }
 
     private void finish(Effect effect, EffectKind kind, EffectResult result) {
@@ -135,6 +159,8 @@ public final class EffectRunner implements AutoCloseable {
             retries.waitForIt(effect, notNow.reason());
         } else if (result instanceof EffectResult.Failed failed) {
             fail(effect, kind, failed);
+        } else if (result instanceof EffectResult.InDoubt) {
+            effects.find(effect.id()).ifPresent(now -> doubts.resolve(now, kind));
         } else if (result instanceof EffectResult.Dropped dropped) {
             store.write(db -> {
                 Job job = jobs.find(db, effect.jobId()).orElseThrow();
@@ -152,11 +178,23 @@ public final class EffectRunner implements AutoCloseable {
             giveUp(db, effect, failed.reason());
             Job job = jobs.find(db, effect.jobId()).orElseThrow();
             if (kind.isOfTheJob() && !job.state().isEnd()) {
+                giveUpWhatWouldFollow(db, effect);
                 endings.endBadly(db, job, failed.end(), failed.reason(), sources.findFolder(db, job.source()));
             }
             return effect.id();
         });
         wake();
+    }
+
+    /** What may speak of an effect that failed is not carried out. */
+    private void giveUpWhatWouldFollow(JdbcClient db, Effect failed) {
+        effects.ofJob(db, failed.jobId()).stream()
+                .filter(other -> other.generation() == failed.generation() && other.step() > failed.step())
+                .filter(other -> other.state() == Effect.State.INTENDED)
+                .filter(other -> kinds.find(other.kind())
+                        .filter(EffectKind::comesAfterOthers)
+                        .isPresent())
+                .forEach(other -> giveUp(db, other, Reason.of("effect.not-reached")));
     }
 
     /** A service that was ended between a receipt and the clearing left something with each of its last effects. */
@@ -209,10 +247,26 @@ public final class EffectRunner implements AutoCloseable {
     /** The effects of several jobs, each with its job's id. */
     public List<EffectView> of(List<String> jobIds) {
         return store.read(db -> effects.views(db, jobIds)).stream()
-                .map(view -> view.at(
+                .map(view -> view.titled(
+                        kinds.find(view.kind()).map(EffectKind::title).orElse(view.kind()),
                         view.place().map(place -> shown(view, place)),
                         view.older().map(place -> shown(view, place))))
                 .toList();
+    }
+
+    /**
+     * Whether what an effect did still stands.
+     *
+     * @throws NoSuchEffectException if there is no such effect
+     */
+    public VerifyResult verify(String effectId) {
+        Effect effect = effects.find(effectId).orElseThrow(() -> new NoSuchEffectException(effectId));
+        if (effect.state() != Effect.State.DONE) {
+            return new VerifyResult.Unknown(Reason.of("effect.not-done"));
+        }
+        return effect.ended()
+                ? new VerifyResult.Unknown(Reason.of("effect.ended"))
+                : kinds.require(effect.kind()).verify(effect);
     }
 
     private String shown(EffectView view, String place) {

@@ -8,6 +8,7 @@ import lectomen.engine.reason.Reason;
  * An effect as shown to people.
  *
  * @param kind the code of its {@link EffectKind}
+ * @param title what it does, in a word or two
  * @param place the whole path that it has, or intends
  * @param endedAt when what it filed was replaced or withdrawn
  * @param older the whole path that what was there was moved to
@@ -17,6 +18,7 @@ public record EffectView(
         String id,
         String jobId,
         String kind,
+        String title,
         String connection,
         String state,
         Optional<String> place,
@@ -28,11 +30,12 @@ public record EffectView(
         Optional<Instant> endedAt,
         int generation,
         Optional<String> older) {
-    EffectView at(Optional<String> wholePath, Optional<String> olderPath) {
+    EffectView titled(String words, Optional<String> wholePath, Optional<String> olderPath) {
         return new EffectView(
                 id,
                 jobId,
                 kind,
+                words,
                 connection,
                 state,
                 wholePath,

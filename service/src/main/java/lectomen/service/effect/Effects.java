@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.step.file.Filing;
+import lectomen.engine.step.PlannedEffect;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobOutputs;
 import lectomen.service.ledger.KeyedHash;
@@ -48,6 +48,7 @@ public final class Effects {
     /**
      * What is to be written down.
      *
+     * @param form of the request, as its kind counts them
      * @param settings of the connection, as far as they matter for what is done
      * @param supersedes the effect whose result this one's replaces
      * @param withdraws the effect whose result is withdrawn
@@ -56,15 +57,17 @@ public final class Effects {
     public record Intent(
             int step,
             String kind,
+            int form,
             String connection,
             String settings,
             Object request,
             Optional<String> supersedes,
             Optional<String> withdraws,
             Optional<String> document) {
+        /** For a request in its first form. */
         public static Intent of(int step, String kind, String connection, String settings, Object request) {
             return new Intent(
-                    step, kind, connection, settings, request, Optional.empty(), Optional.empty(), Optional.empty());
+                    step, kind, 1, connection, settings, request, Optional.empty(), Optional.empty(), Optional.empty());
         }
     }
 
@@ -102,8 +105,8 @@ public final class Effects {
                 .param(now)
                 .param(now)
                 .update();
-        db.sql("insert into effect_words (effect_id, request) values (?, ?)")
-                .params(id, JSON.writeValueAsString(intent.request()))
+        db.sql("insert into effect_words (effect_id, request_form, request) values (?, ?, ?)")
+                .params(id, intent.form(), JSON.writeValueAsString(intent.request()))
                 .update();
         ledger.append(db, "service", "effect.intended", job.subject(), "effect", id, "kind", intent.kind());
         return id;
@@ -111,8 +114,8 @@ public final class Effects {
 
     /** What a step made is filed under its own name; all else is about the original document. */
     private static String output(JdbcClient db, Job job, Intent intent) {
-        return intent.request() instanceof Filing filing
-                ? JobOutputs.rowOf(db, job, filing)
+        return intent.request() instanceof PlannedEffect planned
+                ? JobOutputs.rowOf(db, job, planned)
                 : JobOutputs.original(db, job.id(), job.generation());
     }
 

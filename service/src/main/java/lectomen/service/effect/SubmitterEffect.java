@@ -3,12 +3,14 @@ package lectomen.service.effect;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.destination.Destination;
 import lectomen.service.destination.FilingOrder;
 import lectomen.service.destination.PlaceResult;
+import lectomen.service.destination.VerifyResult;
 import lectomen.service.destination.folder.FolderDestination;
 import lectomen.service.destination.folder.FolderDestinations;
 
@@ -62,9 +64,30 @@ public abstract class SubmitterEffect implements EffectKind {
     public EffectResult act(Effect effect, Attempt attempt) {
         Delivery delivery = delivery(effect);
         FilingOrder order = delivery.order(effect);
-        FolderDestination folder =
-                folders.at(effect.connection(), delivery.folder().root());
-        PlaceResult result = folder.place(order, delivery.content(), attempt::begins);
+        FolderDestination folder = folder(effect, delivery);
+        return result(effect, delivery, folder, folder.place(order, delivery.content(), attempt::begins));
+    }
+
+    @Override
+    public final Optional<EffectResult> ask(Effect effect) {
+        Delivery delivery = delivery(effect);
+        FolderDestination folder = folder(effect, delivery);
+        return folder.findPlaced(delivery.order(effect), delivery.content())
+                .map(found -> result(effect, delivery, folder, found));
+    }
+
+    @Override
+    public final VerifyResult verify(Effect done) {
+        Delivery delivery = delivery(done);
+        return folder(done, delivery).verify(new FilingOrder.Own(done.place().orElseThrow(), delivery.bytes()));
+    }
+
+    private FolderDestination folder(Effect effect, Delivery delivery) {
+        return folders.at(effect.connection(), delivery.folder().root());
+    }
+
+    private static EffectResult result(Effect effect, Delivery delivery, FolderDestination folder, PlaceResult result) {
+        FilingOrder order = delivery.order(effect);
         if (!(result instanceof PlaceResult.Placed placed)) {
             return EffectResult.findProblem(effect, order, result).orElseThrow();
         }
@@ -89,7 +112,7 @@ public abstract class SubmitterEffect implements EffectKind {
     @Override
     public final void clear(Effect effect) {
         Delivery delivery = delivery(effect);
-        folders.at(effect.connection(), delivery.folder().root()).clear(delivery.order(effect));
+        folder(effect, delivery).clear(delivery.order(effect));
     }
 
     @Override

@@ -3,7 +3,6 @@ package lectomen.service.home;
 import java.net.InetAddress;
 import java.net.URI;
 import java.net.UnknownHostException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -34,8 +33,8 @@ final class ListenReader {
         String address = section.findText("address").map(Node.Text::text).orElse("127.0.0.1");
         List<String> names =
                 section.texts("names").stream().map(Node.Text::text).toList();
-        Optional<Path> certificate = section.findText("certificate").flatMap(text -> file(section, text));
-        Optional<Path> key = section.findText("key").flatMap(text -> file(section, text));
+        Optional<Path> certificate = ReadableFile.find(section, "certificate", paths);
+        Optional<Path> key = ReadableFile.find(section, "key", paths);
         Optional<Settings.Listen.Way.Proxy> proxy = section.find("proxy")
                 .flatMap(proxied -> Section.open("\"proxy\"", proxied, problems))
                 .flatMap(this::proxy);
@@ -55,15 +54,6 @@ final class ListenReader {
                 "\"listen\" needs either \"certificate\" with \"key\" (PEM files), or \"proxy\" with its url and addresses;"
                         + " else the service accepts only connections from this machine");
         return Optional.empty();
-    }
-
-    private Optional<Path> file(Section section, Node.Text text) {
-        Optional<Path> path = paths.apply(text);
-        if (path.isPresent() && !Files.isReadable(path.get())) {
-            section.report(text.spot(), "this file can't be read: " + path.get());
-            return Optional.empty();
-        }
-        return path;
     }
 
     private Optional<Settings.Listen.Way.Proxy> proxy(Section section) {

@@ -15,28 +15,33 @@ import lectomen.engine.schedule.WorkCalendar;
  *
  * @param site parameters, names of connections, locale and zone, for rules
  * @param roots hot folders and destinations must be under one of these
- * @param folders the folder of each connection, by its name
+ * @param folders the folder of each connection to one, by its name
+ * @param mail each connection that mails are sent by, by its name
  * @param keepFreeBytes on the disk of the home; with less, no files are taken in
  * @param retention for rules that say nothing of it
  * @param calendar working days and holidays
  * @param listen where the service listens when it is not only for this machine
+ * @param signIn how people sign in
  * @param jsonLogs whether the log is written as JSON rather than as lines for people
  */
 public record Settings(
         Site site,
         List<Path> roots,
         Map<String, Path> folders,
+        Map<String, MailSettings> mail,
         Workers workers,
         long keepFreeBytes,
         Retention retention,
         WorkCalendar calendar,
         Optional<Listen> listen,
+        SignInSettings signIn,
         boolean jsonLogs) {
     public static final long DEFAULT_KEEP_FREE_BYTES = 200_000_000L;
 
     public Settings {
         roots = List.copyOf(roots);
         folders = Map.copyOf(folders);
+        mail = Map.copyOf(mail);
     }
 
     /**

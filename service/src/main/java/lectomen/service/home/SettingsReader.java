@@ -54,8 +54,11 @@ final class SettingsReader {
             # How long originals and finished jobs are kept, for rules that don't say. Without this: for ever.
             # retention: { originals: 2 years, jobs: 10 years }
 
-            # Working days and holidays, for folders that are open or run on working days.
-            # calendar: { working days: [monday, tuesday, wednesday, thursday, friday], holidays: [2027-12-27] }
+            # Working days, working hours and holidays.
+            # calendar:
+            #   working days: [monday, tuesday, wednesday, thursday, friday]
+            #   working hours: 08:00 to 17:00
+            #   holidays: [2027-12-27]
 
             # The log, as lines for people or as json.
             logs: { format: lines }
@@ -95,9 +98,10 @@ final class SettingsReader {
         List<Path> roots = new ArrayList<>();
         section.texts("roots").forEach(text -> path(text).ifPresent(roots::add));
         Map<String, Path> folders = new TreeMap<>();
+        Map<String, MailSettings> mail = new TreeMap<>();
         section.find("connections")
                 .flatMap(node -> Section.open("connections", node, problems))
-                .ifPresent(names -> names.names().forEach(entry -> connection(entry, folders)));
+                .ifPresent(names -> names.names().forEach(entry -> connection(entry, folders, mail)));
         Locale locale = section.findText("locale")
                 .map(text -> Locale.forLanguageTag(text.text()))
                 .orElse(Locale.UK);
@@ -118,13 +122,19 @@ final class SettingsReader {
                 .orElse(WorkCalendar.USUAL);
         Optional<Settings.Listen> listen =
                 section.find("listen").flatMap(node -> new ListenReader(problems, this::path).read(node));
+        SignInSettings signIn = section.find("sign-in")
+                .flatMap(node -> new SignInReader(problems, this::path).read(node))
+                .orElse(SignInSettings.LOCAL);
         boolean jsonLogs = section.find("logs")
                 .flatMap(node -> Section.open("logs", node, problems))
                 .map(SettingsReader::jsonLogs)
                 .orElse(false);
         section.close();
-        Site site = new Site(parameters, folders.keySet(), locale, zone).with(calendar);
-        return new Settings(site, roots, folders, workers, keepFree, retention, calendar, listen, jsonLogs);
+        Site site = new Site(parameters, folders.keySet(), locale, zone)
+                .with(calendar)
+                .withMail(mail.keySet());
+        return new Settings(
+                site, roots, folders, mail, workers, keepFree, retention, calendar, listen, signIn, jsonLogs);
     }
 
     private static long keepFree(Section section) {
@@ -184,15 +194,23 @@ final class SettingsReader {
         return number;
     }
 
-    private void connection(Node.Entry entry, Map<String, Path> folders) {
+    private void connection(Node.Entry entry, Map<String, Path> folders, Map<String, MailSettings> mail) {
         Optional<Section> opened = Section.open("connection \"" + entry.key().text() + "\"", entry.value(), problems);
-        if (opened.isPresent()) {
-            opened.get()
-                    .requireText("folder")
-                    .flatMap(this::path)
-                    .ifPresent(path -> folders.put(entry.key().text(), path));
-            opened.get().close();
+        if (opened.isEmpty()) {
+            return;
         }
+        String name = entry.key().text();
+        opened.get()
+                .find("mail")
+                .ifPresentOrElse(
+                        node -> new MailReader(problems, this::path)
+                                .read(node)
+                                .ifPresent(server -> mail.put(name, server)),
+                        () -> opened.get()
+                                .requireText("folder")
+                                .flatMap(this::path)
+                                .ifPresent(path -> folders.put(name, path)));
+        opened.get().close();
     }
 
     private Optional<ZoneId> zone(Node.Text text) {

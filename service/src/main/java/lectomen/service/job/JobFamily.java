@@ -4,6 +4,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.step.KeptText;
 import lectomen.service.store.Store;
 
 /**
@@ -60,11 +61,13 @@ public final class JobFamily {
 
     /** The documents of the job's present generation. */
     public List<Output> outputs(Job job) {
-        return store.read(
-                db -> db.sql("select * from output where job_id = ? and generation = ? order by name <> 'main', name")
-                        .params(job.id(), job.generation())
-                        .query(JobFamily::output)
-                        .list());
+        return store.read(db -> db.sql("""
+                        select * from output where job_id = ? and generation = ? and name not like ?
+                        order by name <> 'main', name
+                        """)
+                .params(job.id(), job.generation(), KeptText.NAME + "%")
+                .query(JobFamily::output)
+                .list());
     }
 
     private static Output output(ResultSet row, int n) throws SQLException {

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -44,6 +45,18 @@ public final class JobList implements AutoCloseable {
         }
     }
 
+    /** The jobs of some rules, and those without a rule from some sources. */
+    public record Only(Set<String> rules, Set<Long> sources) {
+        public Only {
+            rules = Set.copyOf(rules);
+            sources = Set.copyOf(sources);
+        }
+
+        public boolean has(Optional<String> rule, long source) {
+            return rule.map(rules::contains).orElseGet(() -> sources.contains(source));
+        }
+    }
+
     /**
      * Which jobs a list shows; an empty filter shows all.
      *
@@ -51,6 +64,7 @@ public final class JobList implements AutoCloseable {
      * @param since came in at this time or later
      * @param until came in before this time
      * @param source came from there
+     * @param only no others than these
      */
     public record Filter(
             Optional<JobState> state,
@@ -58,7 +72,8 @@ public final class JobList implements AutoCloseable {
             Optional<String> name,
             Optional<Instant> since,
             Optional<Instant> until,
-            Optional<Long> source) {
+            Optional<Long> source,
+            Optional<Only> only) {
         public static final Filter ALL =
                 new Filter(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
 
@@ -69,11 +84,17 @@ public final class JobList implements AutoCloseable {
                 Optional<String> name,
                 Optional<Instant> since,
                 Optional<Instant> until) {
-            this(state, rule, name, since, until, Optional.empty());
+            this(state, rule, name, since, until, Optional.empty(), Optional.empty());
         }
 
+        /** Whether it picks nothing out, but for what a caller is limited to. */
         public boolean isEmpty() {
-            return equals(ALL);
+            return state.isEmpty()
+                    && rule.isEmpty()
+                    && name.isEmpty()
+                    && since.isEmpty()
+                    && until.isEmpty()
+                    && source.isEmpty();
         }
     }
 
@@ -196,7 +217,10 @@ public final class JobList implements AutoCloseable {
                 && filter.until()
                         .filter(until -> row.createdAt() >= until.toEpochMilli())
                         .isEmpty()
-                && filter.source().filter(source -> source != row.source()).isEmpty();
+                && filter.source().filter(source -> source != row.source()).isEmpty()
+                && filter.only()
+                        .filter(only -> !only.has(row.rule(), row.source()))
+                        .isEmpty();
     }
 
     private static List<Row[]> parts(List<Row> rows) {
@@ -246,7 +270,7 @@ public final class JobList implements AutoCloseable {
     /** No index knows the source, so it is fetched where somebody asks. */
     private static String columns(Filter filter) {
         return "number, state, rule_id, created_at, changed_at, "
-                + (filter.source().isPresent() ? "source_id as source" : "0 as source");
+                + (filter.source().isPresent() || filter.only().isPresent() ? "source_id as source" : "0 as source");
     }
 
     private static Row row(ResultSet row) throws SQLException {

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.plan.Outcome;
+import lectomen.engine.step.KeptText;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.StepOutput;
 import lectomen.engine.step.StepResult;
@@ -51,6 +52,9 @@ public final class JobOutputs {
                     job.type());
             keep(db, job, ORIGINAL, original, now);
         }
+        outcome.findWait().ifPresent(wait -> wait.plan()
+                .texts()
+                .forEach(text -> last.put(text.stored().output(), text.stored())));
         last.forEach((name, product) -> keep(db, job, name, product, now));
         for (PlannedEffect effect : effects) {
             Optional<StepOutput> product = effect.findProduct();
@@ -61,7 +65,21 @@ public final class JobOutputs {
         }
     }
 
-    /** The output that a effect files; one that a later step changed again has the effect's number behind its name. */
+    /** Forgets what was recognised before the plan of a job's present run went on. */
+    public static void dropTexts(JdbcClient db, Job job) {
+        List<String> names = db.sql("select name from output where job_id = ? and generation = ? and name like ?")
+                .params(job.id(), job.generation(), KeptText.NAME + "%")
+                .query(String.class)
+                .list();
+        for (String name : names) {
+            noLongerUse(db, job.id(), name, job.generation());
+            db.sql("delete from output where job_id = ? and generation = ? and name = ?")
+                    .params(job.id(), job.generation(), name)
+                    .update();
+        }
+    }
+
+    /** The output that an effect files; one that a later step changed again has the effect's number behind its name. */
     private static String nameOf(PlannedEffect effect, Map<String, StepOutput> last) {
         StepOutput product = effect.findProduct().orElseThrow();
         return product.equals(last.get(product.output())) ? product.output() : product.output() + "-" + effect.step();
@@ -97,7 +115,7 @@ public final class JobOutputs {
                 .update();
     }
 
-    /** The name of the row whose bytes a effect files. */
+    /** The name of the row whose bytes an effect files. */
     public static String rowOf(JdbcClient db, Job job, PlannedEffect effect) {
         Optional<StepOutput> product = effect.findProduct();
         if (product.isEmpty()) {

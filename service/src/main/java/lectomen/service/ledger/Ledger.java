@@ -7,6 +7,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
@@ -131,6 +132,41 @@ public final class Ledger {
         return store.read(db -> db.sql("select * from ledger where seq > :seq" + which + " order by seq limit :most")
                 .param("seq", seq)
                 .param("subject", subject.orElse(""))
+                .param("most", most)
+                .query(Ledger::entry)
+                .list());
+    }
+
+    /**
+     * Which entries are looked for; what is empty does not matter.
+     *
+     * @param subject such as "job 1-17"
+     * @param principal who did it
+     * @param event what happened, or how its name begins
+     */
+    public record Query(
+            Optional<String> subject,
+            Optional<String> principal,
+            Optional<String> event,
+            Optional<Instant> since,
+            Optional<Instant> until) {}
+
+    /** The newest entries that fit, the newest first. @param before only those with a lower number */
+    public List<Entry> newest(Query query, long before, int most) {
+        List<String> where = new ArrayList<>(List.of("seq < :before"));
+        query.subject().ifPresent(subject -> where.add("subject = :subject"));
+        query.principal().ifPresent(principal -> where.add("principal = :principal"));
+        query.event().ifPresent(event -> where.add("substr(event, 1, length(:event)) = :event"));
+        query.since().ifPresent(since -> where.add("at >= :since"));
+        query.until().ifPresent(until -> where.add("at < :until"));
+        return store.read(db -> db.sql(
+                        "select * from ledger where " + String.join(" and ", where) + " order by seq desc limit :most")
+                .param("before", before)
+                .param("subject", query.subject().orElse(""))
+                .param("principal", query.principal().orElse(""))
+                .param("event", query.event().orElse(""))
+                .param("since", query.since().map(Instant::toEpochMilli).orElse(0L))
+                .param("until", query.until().map(Instant::toEpochMilli).orElse(0L))
                 .param("most", most)
                 .query(Ledger::entry)
                 .list());

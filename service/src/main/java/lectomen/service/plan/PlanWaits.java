@@ -3,6 +3,7 @@ package lectomen.service.plan;
 import java.time.InstantSource;
 import java.util.Optional;
 import lectomen.engine.plan.Outcome;
+import lectomen.engine.plan.PlanRecord;
 import lectomen.engine.step.StepWait;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobMove;
@@ -49,6 +50,26 @@ public final class PlanWaits {
             jobs.move(db, job.id(), JobMove.waitFor(wait.get()), "service");
         }
         return true;
+    }
+
+    /**
+     * Lets a job go on that waits for a time, as if that had come.
+     *
+     * @return false, and nothing is done, if it does not wait for a time
+     */
+    public boolean hurry(JdbcClient db, Job job, String principal) {
+        if (!job.waitsFor(WaitsFor.TIME)) {
+            return false;
+        }
+        PlanRecord plan = plans.find(db, job).orElseThrow().until(clock.instant());
+        plans.goOn(db, job, plan);
+        jobs.move(db, job, JobMove.to(JobState.WAITING), principal);
+        return true;
+    }
+
+    /** The plan of a job's present run, while it waits or goes on. */
+    public Optional<PlanRecord> findPlan(JdbcClient db, Job job) {
+        return plans.find(db, job);
     }
 
     /** How a held job goes on, where its plan says so: it waits again, or has its turn. */

@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 import lectomen.engine.rule.AnswerFile;
+import lectomen.engine.rule.Contact;
 import lectomen.engine.rule.FollowUp;
 import lectomen.engine.rule.OriginalHandling;
 import lectomen.engine.rule.RuleDocument;
@@ -26,9 +27,12 @@ import lectomen.service.home.Settings;
  */
 final class RuleCheck {
     private final Settings settings;
+    private final Set<String> contacts;
 
-    RuleCheck(Settings settings) {
+    /** @param contacts the groups and people that rules can name */
+    RuleCheck(Settings settings, Set<String> contacts) {
         this.settings = settings;
+        this.contacts = contacts;
     }
 
     RuleReadResult check(RuleReadResult reading, Iterable<RuleDocument> others) {
@@ -46,9 +50,20 @@ final class RuleCheck {
             checkFoldersForPeople(good.rule(), others, problems);
             checkHandOverFolders(good.rule(), problems);
             good.rule().then().values().forEach(followUp -> checkHandOver(followUp, good.rule(), others, problems));
+            good.rule().contacts().forEach(contact -> checkContact(contact, problems));
             return problems.isEmpty() ? reading : new RuleReadResult.Bad(problems);
         }
         return reading;
+    }
+
+    private void checkContact(Contact contact, List<Problem> problems) {
+        if (!contacts.contains(contact.name())) {
+            problems.add(new Problem(
+                    contact.line(),
+                    contact.column(),
+                    "there is no group or person \"" + contact.name() + "\""
+                            + (contacts.isEmpty() ? "" : Section.suggestion(contact.name(), contacts))));
+        }
     }
 
     private static void checkHandOver(

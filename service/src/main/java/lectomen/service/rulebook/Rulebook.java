@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
@@ -66,13 +67,22 @@ public final class Rulebook {
     private final Ledger ledger;
     private final Settings settings;
     private final Supplier<Site> site;
+    private final Supplier<Set<String>> contacts;
     private final RuleVersions versions;
     private final List<Runnable> listeners = new ArrayList<>();
     private final Map<String, String> renamed = new ConcurrentHashMap<>();
     private final Object loading = new Object();
     private volatile Acting acting;
 
-    public Rulebook(Store store, Ledger ledger, Settings settings, Supplier<Site> site, InstantSource clock) {
+    /** @param contacts the groups and people that rules can name */
+    public Rulebook(
+            Store store,
+            Ledger ledger,
+            Settings settings,
+            Supplier<Site> site,
+            Supplier<Set<String>> contacts,
+            InstantSource clock) {
+        this.contacts = contacts;
         this.store = store;
         this.ledger = ledger;
         this.settings = settings;
@@ -106,7 +116,7 @@ public final class Rulebook {
                 others.add(good.rule());
             }
         }
-        return new RuleCheck(settings).check(reading, others);
+        return new RuleCheck(settings, contacts.get()).check(reading, others);
     }
 
     /** The latest version of a rule, as it reads with today's settings. */
@@ -391,10 +401,19 @@ public final class Rulebook {
 
     /** The rules, retired ones apart, whose latest version names the lookup. */
     public List<String> usersOfLookup(String lookup) {
+        return users(rule -> rule.lookups().contains(lookup));
+    }
+
+    /** The rules, retired ones apart, whose latest version names the group or person as a contact. */
+    public List<String> usersOfContact(String name) {
+        return users(rule ->
+                rule.contacts().stream().anyMatch(contact -> contact.name().equals(name)));
+    }
+
+    private List<String> users(Predicate<RuleDocument> uses) {
         return list().stream()
                 .filter(entry -> entry.state() != RuleState.RETIRED)
-                .filter(entry -> read(entry) instanceof RuleReadResult.Good good
-                        && good.rule().lookups().contains(lookup))
+                .filter(entry -> read(entry) instanceof RuleReadResult.Good good && uses.test(good.rule()))
                 .map(RuleEntry::id)
                 .toList();
     }

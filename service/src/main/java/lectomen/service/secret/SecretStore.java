@@ -1,32 +1,21 @@
 package lectomen.service.secret;
 
-import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
-import java.security.SecureRandom;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
-import javax.crypto.AEADBadTagException;
-import javax.crypto.Cipher;
-import javax.crypto.SecretKey;
-import javax.crypto.spec.GCMParameterSpec;
-import javax.crypto.spec.SecretKeySpec;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Passwords by name. They are sealed with AES-256 in GCM (NIST SP 800-38D) under a key that is in a file outside the
- * database, so that a copy of the database alone gives none away; the name is sealed in with the value, so that none can be
- * put under another's name. Nothing but {@link #open} hands one out, and that is for connections alone. Safe for threads.
+ * Passwords by name. They are sealed with the home's key, so that a copy of the database alone gives none away. Nothing but
+ * {@link #open} hands one out, and that is for connections alone. Safe for several threads.
  */
 public final class SecretStore {
     private static final Pattern NAME = Pattern.compile("[a-z][a-z0-9-]{0,62}");
     private static final int LONGEST = 4096;
-    private static final int NONCE_BYTES = 12;
-    private static final int TAG_BITS = 128;
 
     /**
      * A secret without its value.
@@ -39,15 +28,13 @@ public final class SecretStore {
 
     private final Store store;
     private final Ledger ledger;
-    private final SecretKey key;
+    private final HomeKey key;
     private final InstantSource clock;
-    private final SecureRandom random = new SecureRandom();
 
-    /** @param key 32 bytes */
-    public SecretStore(Store store, Ledger ledger, byte[] key, InstantSource clock) {
+    public SecretStore(Store store, Ledger ledger, HomeKey key, InstantSource clock) {
         this.store = store;
         this.ledger = ledger;
-        this.key = new SecretKeySpec(key, "AES");
+        this.key = key;
         this.clock = clock;
     }
 
@@ -68,9 +55,7 @@ public final class SecretStore {
      * @param value without {@link #findProblem}
      */
     public SecretEntry put(String name, String value, String principal) {
-        byte[] nonce = new byte[NONCE_BYTES];
-        random.nextBytes(nonce);
-        byte[] sealed = seal(name, nonce, value);
+        HomeKey.Sealed sealed = key.seal(name, value);
         store.write(db -> {
             db.sql("""
                             insert into secret (name, nonce, sealed, version, principal, changed_at)
@@ -78,7 +63,9 @@ public final class SecretStore {
                             on conflict (name) do update
                             set nonce = excluded.nonce, sealed = excluded.sealed, version = version + 1,
                                 principal = excluded.principal, changed_at = excluded.changed_at
-                            """).params(name, nonce, sealed, principal, clock.millis()).update();
+                            """)
+                    .params(name, sealed.nonce(), sealed.bytes(), principal, clock.millis())
+                    .update();
             ledger.append(db, principal, "secret.written", "secret " + name);
             return name;
         });
@@ -129,29 +116,7 @@ public final class SecretStore {
                 row.name(), row.version(), readable, row.principal(), Instant.ofEpochMilli(row.changedAt()));
     }
 
-    private byte[] seal(String name, byte[] nonce, String value) {
-        try {
-            return cipher(Cipher.ENCRYPT_MODE, name, nonce).doFinal(value.getBytes(StandardCharsets.UTF_8));
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("This Java can't encrypt secrets", e);
-        }
-    }
-
     private Optional<String> unsealed(Row row) {
-        try {
-            byte[] value = cipher(Cipher.DECRYPT_MODE, row.name(), row.nonce()).doFinal(row.sealed());
-            return Optional.of(new String(value, StandardCharsets.UTF_8));
-        } catch (AEADBadTagException otherKey) {
-            return Optional.empty();
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("This Java can't decrypt secrets", e);
-        }
-    }
-
-    private Cipher cipher(int mode, String name, byte[] nonce) throws GeneralSecurityException {
-        Cipher cipher = Cipher.getInstance("AES/GCM/NoPadding");
-        cipher.init(mode, key, new GCMParameterSpec(TAG_BITS, nonce));
-        cipher.updateAAD(name.getBytes(StandardCharsets.UTF_8));
-        return cipher;
+        return key.open(row.name(), new HomeKey.Sealed(row.nonce(), row.sealed()));
     }
 }

@@ -20,6 +20,8 @@ public record ErasableColumns(String table, List<String> columns, Subject subjec
         JOB,
         /** A person: their number. */
         PERSON,
+        /** A token of a program: its number. */
+        TOKEN,
         /** A rule with all its versions: its short name. */
         RULE,
         /** A shared part with all its versions: its name. */

@@ -21,10 +21,16 @@ public sealed interface JobAction {
     /** Files the job's document as a person says, asking no rule. A file still in its folder is taken for it. */
     record FileAs(FilingByHand byHand) implements JobAction {}
 
-    /** Stops a job until it is released. One that is at work is held as soon as its worker is done. */
+    /** Lets a job go on at once that waits for a time. */
+    record GoOn() implements JobAction {}
+
+    /**
+     * Stops a job until it is released. One that is at work is held as soon as its worker is done; of one that waits for the
+     * documents made from it, those are held.
+     */
     record Hold() implements JobAction {}
 
-    /** Lets a held job go on. */
+    /** Lets a held job go on, or the held documents that were made from it. */
     record Release() implements JobAction {}
 
     /** Ends a job for good. Its original is kept. */

@@ -143,6 +143,8 @@ public final class JobActions {
             begin(db, job, "filed by hand", hands);
             jobs.choose(db, job.id(), as.byHand());
             ledger.append(db, principal, "job.filed-by-hand", job.subject());
+        } else if (action instanceof JobAction.GoOn) {
+            goOn(db, job, principal);
         } else if (action instanceof JobAction.Hold) {
             hold(db, job, principal);
         } else if (action instanceof JobAction.Release) {
@@ -160,7 +162,10 @@ public final class JobActions {
         boolean waitsForTry = job.state() == JobState.WAITING
                 && (job.nextTryAt().isPresent() || job.reason().isPresent());
         if (job.waitsFor(WaitsFor.TIME)) {
-            throw new WrongStateException(job.id(), job.state(), "retried: its rule has it wait for a time");
+            throw new WrongStateException(
+                    job.id(),
+                    job.state(),
+                    "retried: its rule has it wait for a time. To go on now: job continue " + job.id());
         } else if (job.waitsFor(WaitsFor.CHILDREN)) {
             retryParts(db, job, principal);
         } else if (waitsForTry) {
@@ -277,7 +282,8 @@ public final class JobActions {
 
     private void hold(JdbcClient db, Job job, String principal) {
         if (job.waitsFor(WaitsFor.CHILDREN)) {
-            throw new WrongStateException(job.id(), job.state(), "held: hold the documents made from it");
+            holdParts(db, job, principal);
+            return;
         }
         if (job.state() == JobState.WORKING && (!filings.hasPlan(db, job) || waits.goesOn(db, job))) {
             jobs.wishHold(db, job.id(), true);
@@ -297,10 +303,38 @@ public final class JobActions {
                 principal);
     }
 
+    /** A document whose filing has begun is completed. */
+    private void holdParts(JdbcClient db, Job job, String principal) {
+        List<Job> parts = JobLinks.parts(db, job).stream()
+                .filter(part -> !part.holdWanted() && mayBeHeld(db, part))
+                .toList();
+        if (parts.isEmpty()) {
+            throw new WrongStateException(job.id(), job.state(), "held: none of its documents can be held");
+        }
+        parts.forEach(part -> hold(db, part, principal));
+    }
+
+    private boolean mayBeHeld(JdbcClient db, Job job) {
+        boolean withAWorker = job.state() == JobState.WORKING && (!filings.hasPlan(db, job) || waits.goesOn(db, job));
+        boolean notBegun = job.state().mayBecome(JobState.HELD) && !filings.hasBegun(db, job);
+        return job.waitsFor(WaitsFor.CHILDREN) || withAWorker || notBegun;
+    }
+
+    private void goOn(JdbcClient db, Job job, String principal) {
+        if (!waits.hurry(db, job, principal)) {
+            throw new WrongStateException(job.id(), job.state(), "continued: it does not wait for a time");
+        }
+        ledger.append(db, principal, "job.continued", job.subject());
+    }
+
     private void release(JdbcClient db, Job job, String principal) {
         if (job.holdWanted()) {
             jobs.wishHold(db, job.id(), false);
             ledger.append(db, principal, "job.released", job.subject());
+            return;
+        }
+        if (job.waitsFor(WaitsFor.CHILDREN)) {
+            releaseParts(db, job, principal);
             return;
         }
         if (job.state() != JobState.HELD) {
@@ -311,6 +345,16 @@ public final class JobActions {
                 ? JobMove.waitForDestination(Optional.empty(), Optional.empty())
                 : waits.findNext(db, job).orElse(JobMove.to(JobState.WAITING));
         jobs.move(db, job.id(), go, principal);
+    }
+
+    private void releaseParts(JdbcClient db, Job job, String principal) {
+        List<Job> parts = JobLinks.parts(db, job).stream()
+                .filter(part -> part.holdWanted() || part.state() == JobState.HELD || part.waitsFor(WaitsFor.CHILDREN))
+                .toList();
+        if (parts.isEmpty()) {
+            throw new WrongStateException(job.id(), job.state(), "released: none of its documents is held");
+        }
+        parts.forEach(part -> release(db, part, principal));
     }
 
     private void cancel(JdbcClient db, Job job, String principal) {

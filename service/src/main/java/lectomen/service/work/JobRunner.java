@@ -390,6 +390,9 @@ public final class JobRunner implements AutoCloseable {
         }
         List<FieldValue> earlier = plan.map(one -> one.start().fields()).orElse(List.of());
         results.keep(db, before, outcome, earlier, beganAt);
+        if (plan.isPresent()) {
+            JobOutputs.dropTexts(db, before);
+        }
         JobOutputs.keep(db, before, outcome, handedOver(outcome), clock.millis());
         if (outcome.findWait().isPresent()) {
             waits.keep(db, before, outcome.findWait().get());

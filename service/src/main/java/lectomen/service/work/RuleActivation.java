@@ -8,9 +8,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
+import lectomen.engine.rule.Contact;
 import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.step.Step;
+import lectomen.service.access.Contacts;
 import lectomen.service.destination.Connections;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.rulebook.BadRuleException;
@@ -23,6 +25,7 @@ public final class RuleActivation {
     private final Rulebook rulebook;
     private final HotFolders folders;
     private final Samples samples;
+    private final Contacts contacts;
     private final Connections connections;
 
     /** A folder that the latest version watches. @param exists whether it is there already, or will be made */
@@ -38,6 +41,7 @@ public final class RuleActivation {
      * What putting the latest version live would come to.
      *
      * @param missing why it can't go live, in words; none where it can
+     * @param notices what can be put right later, in words
      * @param samples how each came out of the latest version
      */
     public record Outlook(
@@ -45,17 +49,21 @@ public final class RuleActivation {
             List<FilesTo> filesTo,
             List<Sharing> sharing,
             List<String> missing,
+            List<String> notices,
             List<Samples.Ran> samples) {
         public Outlook {
             folders = List.copyOf(folders);
             filesTo = List.copyOf(filesTo);
             sharing = List.copyOf(sharing);
             missing = List.copyOf(missing);
+            notices = List.copyOf(notices);
             samples = List.copyOf(samples);
         }
     }
 
-    public RuleActivation(Rulebook rulebook, HotFolders folders, Samples samples, Connections connections) {
+    public RuleActivation(
+            Rulebook rulebook, HotFolders folders, Samples samples, Connections connections, Contacts contacts) {
+        this.contacts = contacts;
         this.connections = connections;
         this.rulebook = rulebook;
         this.folders = folders;
@@ -68,7 +76,7 @@ public final class RuleActivation {
         RuleReadResult reading = rulebook.check(entry.file());
         if (reading instanceof RuleReadResult.Bad bad) {
             List<String> missing = bad.problems().stream().map(Object::toString).toList();
-            return new Outlook(List.of(), List.of(), List.of(), missing, List.of());
+            return new Outlook(List.of(), List.of(), List.of(), missing, List.of(), List.of());
         }
         RuleDocument rule = ((RuleReadResult.Good) reading).rule();
         List<Watched> watched = rule.from().stream()
@@ -83,7 +91,12 @@ public final class RuleActivation {
             }
         }
         return new Outlook(
-                watched, filesTo.stream().distinct().toList(), sharing(entry, rule), List.of(), samples.run(id));
+                watched,
+                filesTo.stream().distinct().toList(),
+                sharing(entry, rule),
+                List.of(),
+                contacts.notices(rule.contacts().stream().map(Contact::name).toList()),
+                samples.run(id));
     }
 
     private List<Sharing> sharing(RuleEntry own, RuleDocument rule) {

@@ -18,6 +18,7 @@ import lectomen.engine.rulefile.RuleFileForm;
 import lectomen.service.bytes.DurableFiles;
 import lectomen.service.effect.SubmitterFolder;
 import lectomen.service.intake.HotFolders;
+import lectomen.service.role.RoleGrants;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.RuleEntry;
 import lectomen.service.rulebook.RuleState;
@@ -215,6 +216,7 @@ public final class RuleRenames {
             sources.moved(db, plan.folder(), plan.newFolder());
             SubmitterFolder.moved(db, plan.folder(), plan.newFolder());
         }
+        RoleGrants.renamed(db, plan.from(), plan.to());
         db.sql("delete from rule_rename").update();
     }
 

@@ -1,6 +1,7 @@
 package lectomen.service.access;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.verify;
@@ -10,9 +11,15 @@ import jakarta.servlet.http.Cookie;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.role.Grant;
+import lectomen.service.role.Role;
+import lectomen.service.role.RoleGrants;
+import lectomen.service.role.Scope;
 import lectomen.service.store.Store;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -28,19 +35,27 @@ class RequestGuardTest {
     private static Path temp;
 
     private static Store store;
+    private static Ledger ledger;
     private static Sessions sessions;
+    private static Tokens tokens;
+    private static RoleGrants grants;
     private static String session;
 
     @BeforeAll
     static void signIn() {
         store = Store.open(temp, Instant::now);
-        Ledger ledger = new Ledger(store, Instant::now);
-        People people = new People(store, ledger, Instant::now, new PasswordHashing(1));
+        ledger = new Ledger(store, Instant::now);
+        People people = new People(store, ledger, Instant::now, new PasswordHashing(1), signIn -> true);
         SignInAttempts never = new SignInAttempts(1, Duration.ofMinutes(1), () -> 0);
-        sessions = new Sessions(store, ledger, people, Instant::now, never, never);
-        Person tess = people.welcome(people.makeLink("service"), "Tess Quill", "tess", "the tide turns at nine")
-                .orElseThrow();
-        session = sessions.open(tess);
+        sessions = new Sessions(store, ledger, Instant::now);
+        grants = new RoleGrants(store, ledger, Instant::now);
+        tokens = new Tokens(store, ledger, grants, Instant::now);
+        Groups groups = new Groups(store, ledger, Instant::now);
+        Invitations invitations = new Invitations(store, ledger, people, grants, groups, Instant::now, never);
+        Invitations.Form form = new Invitations.Form(
+                invitations.inviteAdministrator("service"), "Tess Quill", "tess", "the tide turns at nine");
+        Person tess = ((Invitations.Followed.By) invitations.follow(form, "127.0.0.1")).person();
+        session = sessions.open(tess, new Sessions.From("127.0.0.1", "a browser"));
     }
 
     @AfterAll
@@ -80,10 +95,12 @@ class RequestGuardTest {
 
     private static final int MOST = 10;
     private final AtomicLong seconds = new AtomicLong(1_000);
+    private final AtomicInteger blocked = new AtomicInteger();
     private final SignInAttempts attempts = new SignInAttempts(MOST, Duration.ofMinutes(1), seconds::get);
 
     private RequestGuard guard(Set<String> names, Set<String> onlyFrom) {
-        return new RequestGuard(new Token("right"), sessions, names, onlyFrom, attempts);
+        return new RequestGuard(
+                new Token("right"), tokens, sessions, grants, names, onlyFrom, attempts, blocked::incrementAndGet);
     }
 
     private MockHttpServletResponse call(RequestGuard guard, String path, String host, String token, String from)
@@ -98,6 +115,40 @@ class RequestGuardTest {
     }
 
     @Test
+    void aTokenOfAProgramIsGoodUntilItExpiresOrIsRevoked() throws Exception {
+        RequestGuard guard = guard(Set.of(), Set.of());
+        Grant auditor = new Grant(Role.AUDITOR, Scope.ALL);
+        Tokens.Made made =
+                tokens.make("scales", auditor, Optional.of(Instant.now().plusSeconds(3600)), "owner");
+        assertThat(tokens.list()).extracting(Tokens.Known::usedAt).containsExactly(Optional.empty());
+        assertThat(call(guard, "/api/v1/status", "localhost", made.token(), "127.0.0.1")
+                        .getStatus())
+                .isEqualTo(200);
+        assertThat(tokens.list().get(0).usedAt()).isPresent();
+        assertThat(grants.of(made.known().principal())).containsExactly(auditor);
+        assertThat(tokens.revoke(made.known().id(), "owner")).isTrue();
+        assertThat(call(guard, "/api/v1/status", "localhost", made.token(), "127.0.0.1")
+                        .getStatus())
+                .isEqualTo(401);
+        call(guard, "/api/v1/status", "localhost", made.token(), "127.0.0.1");
+        call(guard, "/api/v1/status", "localhost", Tokens.PREFIX + "forged", "127.0.0.1");
+        assertThat(ledger.about(made.known().principal()))
+                .filteredOn(entry -> entry.event().equals("token.refused"))
+                .as("recorded once a minute")
+                .singleElement()
+                .satisfies(entry -> assertThat(entry.facts()).containsEntry("reason", "revoked"));
+        assertThat(ledger.about("people"))
+                .filteredOn(entry -> entry.event().equals("token.refused"))
+                .singleElement()
+                .satisfies(entry -> assertThat(entry.facts()).containsEntry("reason", "unknown"));
+        assertThat(tokens.revoke(99, "owner")).isFalse();
+        assertThatThrownBy(() -> tokens.make("old", auditor, Optional.of(Instant.EPOCH), "owner"))
+                .hasMessageContaining("expired already");
+        assertThatThrownBy(() -> tokens.make(" ", auditor, Optional.empty(), "owner"))
+                .hasMessageContaining("1 to 80 characters");
+    }
+
+    @Test
     void whoTriesTooManyWrongTokensHasToWaitAndNobodyElse() throws Exception {
         RequestGuard guard = guard(Set.of(), Set.of());
         for (int i = 0; i < MOST; i++) {
@@ -108,6 +159,7 @@ class RequestGuardTest {
         MockHttpServletResponse refused = call(guard, "/api/v1/status", "localhost", "guess", "127.0.0.1");
         assertThat(refused.getStatus()).isEqualTo(429);
         assertThat(refused.getHeader("Retry-After")).isEqualTo("60");
+        assertThat(blocked).as("it is written down once").hasValue(1);
         assertThat(call(guard, "/api/v1/status", "localhost", "right", "127.0.0.1")
                         .getStatus())
                 .as("who knows the token is not locked out by others")

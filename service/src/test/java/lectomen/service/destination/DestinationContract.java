@@ -53,6 +53,15 @@ public abstract class DestinationContract {
     /** The destination can't be reached from now on. */
     protected abstract void goAway() throws IOException;
 
+    /** The destination has no room from now on. */
+    protected abstract void becomeFull() throws Exception;
+
+    /** The destination has room again. */
+    protected abstract void haveRoom() throws Exception;
+
+    /** The destination takes nothing into its folder "Permits" until somebody changes something there. */
+    protected abstract void refusePermits() throws IOException;
+
     private static final FilingOrder.OtherNames OTHERS = new FilingOrder.OtherNames() {
         @Override
         public String numbered(int number) {
@@ -83,8 +92,14 @@ public abstract class DestinationContract {
     }
 
     private PlaceResult place(WhenTaken whenTaken, Optional<String> intended) throws IOException {
-        return destination()
-                .place(order("1-e7", whenTaken, intended), sha256 -> new ByteArrayInputStream(CONTENT), intents::add);
+        Destination destination = destination();
+        FilingOrder order = order("1-e7", whenTaken, intended);
+        Optional<PlaceResult> found = intended.flatMap(place -> destination.findPlaced(order, sha256 -> open()));
+        return found.orElseGet(() -> destination.place(order, sha256 -> open(), intents::add));
+    }
+
+    private static InputStream open() {
+        return new ByteArrayInputStream(CONTENT);
     }
 
     private PlaceResult.Placed placed(WhenTaken whenTaken, Optional<String> intended) throws IOException {
@@ -247,10 +262,74 @@ public abstract class DestinationContract {
         assertThat(content()).containsOnlyKeys("Older/heron v1.pdf");
     }
 
+    @ParameterizedTest
+    @EnumSource
+    void aDestinationThatIsFullIsWaitedForAndTakesTheDocumentWhenItHasRoom(WhenTaken whenTaken) throws Exception {
+        becomeFull();
+        try {
+            PlaceResult result = place(whenTaken, Optional.empty());
+            assertThat(result).isInstanceOf(PlaceResult.NotNow.class);
+            assertThat(((PlaceResult.NotNow) result).reason().code()).isEqualTo("destination.full");
+            assertThat(content()).doesNotContainKey(PLACE);
+        } finally {
+            haveRoom();
+        }
+        Optional<String> intended = intents.isEmpty() ? Optional.empty() : Optional.of(intents.get(0));
+        assertThat(placed(whenTaken, intended).place()).isEqualTo(PLACE);
+        assertThat(content().get(PLACE)).isEqualTo(CONTENT);
+    }
+
+    @Test
+    void whatADestinationRefusesIsNotTriedAgain() throws IOException {
+        refusePermits();
+        assertThat(place(WhenTaken.FAIL, Optional.empty())).isInstanceOf(PlaceResult.Never.class);
+        assertThat(place(WhenTaken.NUMBER_IT, Optional.of(PLACE))).isInstanceOf(PlaceResult.Never.class);
+        assertThat(intents).isEmpty();
+        assertThat(content()).doesNotContainKey(PLACE);
+    }
+
+    @Test
+    void itListsWhatItHasWithoutWhatOnlyProvesAnAttempt() throws IOException {
+        Destination destination = destination();
+        assertThat(destination.list(List.of("Permits"), 10)).isEqualTo(new ListResult.NotThere());
+        placed(WhenTaken.FAIL, Optional.empty());
+        putByOthers("Permits/2027/notes.txt", new byte[] {'n'});
+        putByOthers("Permits/2027/a/b.txt", new byte[] {'b'});
+        assertThat(entries(destination.list(List.of(), 10))).containsExactly("Permits/");
+        assertThat(entries(destination.list(List.of("Permits", "2027"), 10)))
+                .containsExactly("a/", "heron.pdf " + CONTENT.length, "notes.txt 1");
+        ListResult.Listed some = (ListResult.Listed) destination.list(List.of("Permits", "2027"), 2);
+        assertThat(entries(some)).containsExactly("a/", "heron.pdf " + CONTENT.length);
+        assertThat(some.more()).isTrue();
+        goAway();
+        assertThat(destination().list(List.of(), 10)).isInstanceOf(ListResult.Unknown.class);
+    }
+
+    private static List<String> entries(ListResult result) {
+        return ((ListResult.Listed) result)
+                .entries().stream()
+                        .map(entry -> entry.folder() ? entry.name() + "/" : entry.name() + " " + entry.size())
+                        .toList();
+    }
+
+    @Test
+    void itTellsWhetherWhatWasFiledStillStands() throws IOException {
+        placed(WhenTaken.FAIL, Optional.empty());
+        FilingOrder.Own own = new FilingOrder.Own(PLACE, refOf(CONTENT));
+        assertThat(destination().verify(own)).isEqualTo(new VerifyResult.AsFiled());
+        putByOthers(PLACE, new byte[CONTENT.length]);
+        assertThat(destination().verify(own)).isEqualTo(new VerifyResult.Changed());
+        assertThat(destination().verify(new FilingOrder.Own("Permits/2027/other.pdf", refOf(CONTENT))))
+                .isEqualTo(new VerifyResult.Gone());
+        goAway();
+        assertThat(destination().verify(own)).isInstanceOf(VerifyResult.Unknown.class);
+    }
+
     @Test
     void aDestinationThatIsAwayIsWaitedFor() throws IOException {
         goAway();
         assertThat(place(WhenTaken.FAIL, Optional.empty())).isInstanceOf(PlaceResult.NotNow.class);
+        assertThat(place(WhenTaken.FAIL, Optional.of(PLACE))).isInstanceOf(PlaceResult.NotNow.class);
         assertThat(withdraw(CONTENT, false)).isInstanceOf(WithdrawResult.NotNow.class);
         assertThat(intents).isEmpty();
     }

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -15,18 +16,14 @@ import lectomen.engine.step.file.Filing;
 import lectomen.engine.step.file.WhenTaken;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
-import org.junit.jupiter.api.AfterEach;
 
 /** A destination that is no folder keeps the contract too: nothing in it is about files. */
 class MemoryDestinationTest extends DestinationContract {
     private final TreeMap<String, byte[]> places = new TreeMap<>();
     private final Map<String, String> placedBy = new HashMap<>();
     private boolean away;
-
-    @AfterEach
-    void comeBack() {
-        away = false;
-    }
+    private boolean full;
+    private boolean refuses;
 
     private final class Memory implements Destination {
         @Override
@@ -35,12 +32,26 @@ class MemoryDestinationTest extends DestinationContract {
         }
 
         @Override
+        public Optional<PlaceResult> findPlaced(FilingOrder order, Bytes bytes) {
+            if (refuses) {
+                return Optional.of(new PlaceResult.Never(Reason.of("destination.not-a-folder")));
+            }
+            return away
+                    ? Optional.of(notNow())
+                    : order.intended()
+                            .filter(place -> order.effectId().equals(placedBy.get(place)))
+                            .map(place ->
+                                    new PlaceResult.Placed(place, "found after an interruption", Optional.empty()));
+        }
+
+        @Override
         public PlaceResult place(FilingOrder order, Bytes bytes, Consumer<String> intend) {
             synchronized (places) {
-                Optional<String> earlier =
-                        order.intended().filter(place -> order.effectId().equals(placedBy.get(place)));
-                if (earlier.isPresent()) {
-                    return new PlaceResult.Placed(earlier.get(), "found after an interruption", Optional.empty());
+                if (refuses) {
+                    return new PlaceResult.Never(Reason.of("destination.not-a-folder"));
+                }
+                if (full) {
+                    return new PlaceResult.NotNow(Reason.of("destination.full", "connection", "memory"));
                 }
                 byte[] content;
                 try (InputStream in = bytes.open(order.bytes().sha256())) {
@@ -113,6 +124,39 @@ class MemoryDestinationTest extends DestinationContract {
         }
 
         @Override
+        public VerifyResult verify(FilingOrder.Own own) {
+            if (away) {
+                return new VerifyResult.Unknown(Reason.of("destination.away", "connection", "memory"));
+            }
+            if (!places.containsKey(own.place())) {
+                return new VerifyResult.Gone();
+            }
+            return isOwn(own) ? new VerifyResult.AsFiled() : new VerifyResult.Changed();
+        }
+
+        @Override
+        public ListResult list(List<String> folder, int most) {
+            if (away) {
+                return new ListResult.Unknown(Reason.of("destination.away", "connection", "memory"));
+            }
+            String root = folder.isEmpty() ? "" : String.join("/", folder) + "/";
+            TreeMap<String, ListResult.Entry> entries = new TreeMap<>();
+            places.forEach((place, content) -> {
+                if (place.startsWith(root)) {
+                    String name = place.substring(root.length()).replaceFirst("/.*", "");
+                    boolean isFolder = place.length() > root.length() + name.length();
+                    entries.put(
+                            name,
+                            new ListResult.Entry(name, isFolder, isFolder ? 0 : content.length, Optional.empty()));
+                }
+            });
+            return entries.isEmpty()
+                    ? new ListResult.NotThere()
+                    : new ListResult.Listed(
+                            entries.values().stream().limit(most).toList(), entries.size() > most);
+        }
+
+        @Override
         public void clear(FilingOrder order) {}
 
         @Override
@@ -146,5 +190,20 @@ class MemoryDestinationTest extends DestinationContract {
     @Override
     protected void goAway() {
         away = true;
+    }
+
+    @Override
+    protected void becomeFull() {
+        full = true;
+    }
+
+    @Override
+    protected void haveRoom() {
+        full = false;
+    }
+
+    @Override
+    protected void refusePermits() {
+        refuses = true;
     }
 }

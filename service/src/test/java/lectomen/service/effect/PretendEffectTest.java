@@ -12,6 +12,7 @@ import java.util.function.Supplier;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.step.WhenInDoubt;
 import lectomen.service.ServiceFixture;
+import lectomen.service.destination.VerifyResult;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
@@ -29,6 +30,7 @@ class PretendEffectTest {
     private Effects effects;
     private String job;
     private Supplier<EffectResult> bell = () -> new EffectResult.NotNow(Reason.of("destination.away"));
+    private Supplier<Optional<EffectResult>> asked = Optional::empty;
     private Optional<Reason> pause = Optional.empty();
     private final ConnectionLimits limits = new ConnectionLimits() {
         @Override
@@ -52,6 +54,16 @@ class PretendEffectTest {
         @Override
         public String code() {
             return "ring";
+        }
+
+        @Override
+        public String title() {
+            return "Ring";
+        }
+
+        @Override
+        public Optional<EffectResult> ask(Effect effect) {
+            return asked.get();
         }
 
         @Override
@@ -117,6 +129,11 @@ class PretendEffectTest {
         return fixture.store.read(db -> effects.ofJob(db, job)).get(0);
     }
 
+    private EffectResult rang(String answer) {
+        return new EffectResult.Done(
+                "north quay", effect().bytes(), answer, Optional.empty(), false, EffectResult.Also.NOTHING, () -> {});
+    }
+
     private EffectView run(EffectRunner runner) {
         try (runner) {
             runner.actOrWait(effect());
@@ -126,19 +143,46 @@ class PretendEffectTest {
 
     @Test
     void whatWasDoneHasAReceiptAndSettlesItsJob() {
-        bell = () -> new EffectResult.Done(
-                "north quay",
-                effect().bytes(),
-                "rang three times",
-                Optional.empty(),
-                false,
-                EffectResult.Also.NOTHING,
-                () -> {});
+        bell = () -> rang("rang three times");
         EffectView view = run(runner(new Ring()));
         assertThat(view.state()).isEqualTo("done");
         assertThat(view.answer()).contains("rang three times");
         assertThat(view.place()).contains("the bell at the north quay");
         assertThat(settled).isOne();
+    }
+
+    @Test
+    void anInterruptedOneIsAskedForAndNotDoneAgainWhereItIsFound() {
+        fixture.store.write(db -> {
+            effects.acting(db, effect(), "north quay");
+            return job;
+        });
+        run(runner(new Ring()));
+        assertThat(acts).as("it was not done, so it is").isOne();
+        asked = () -> Optional.of(rang("rang before"));
+        assertThat(run(runner(new Ring())).answer()).contains("rang before");
+        assertThat(acts).isOne();
+    }
+
+    @Test
+    void oneOfALaterFormWaitsForTheVersionThatCanReadIt() {
+        fixture.store.write(
+                db -> db.sql("update effect_words set request_form = 2").update());
+        EffectView view = run(runner(new Ring()));
+        assertThat(acts).isZero();
+        assertThat(view.reason().map(Reason::code)).contains("effect.form-unknown");
+    }
+
+    @Test
+    void whatCanNotBeVerifiedSaysSo() {
+        try (EffectRunner runner = runner(new Ring())) {
+            assertThat(runner.verify(effect().id())).isEqualTo(new VerifyResult.Unknown(Reason.of("effect.not-done")));
+            bell = () -> rang("rang three times");
+            runner.actOrWait(effect());
+            assertThat(runner.verify(effect().id()))
+                    .isEqualTo(new VerifyResult.Unknown(Reason.of("effect.not-verifiable", "connection", "bell")));
+            assertThatThrownBy(() -> runner.verify("1-e99")).isInstanceOf(NoSuchEffectException.class);
+        }
     }
 
     @Test

@@ -3,10 +3,22 @@ package lectomen.service.home;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.DayOfWeek;
 import java.time.Duration;
+import java.time.LocalDate;
+import java.time.LocalTime;
 import java.time.ZoneId;
+import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+import lectomen.engine.schedule.WorkCalendar;
+import lectomen.service.role.Grant;
+import lectomen.service.role.Role;
+import lectomen.service.role.Scope;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -35,11 +47,64 @@ class SettingsReaderTest {
                 locale: de-DE
                 zone: Europe/Berlin
                 workers: { count: 4, memory: 256, time limit: 30, quiet: 5 }
+                calendar: { working days: [monday, tuesday], working hours: 08:00 to 16:30, holidays: [2027-12-27] }
                 """, HOME);
         assertThat(settings.folders()).containsEntry("one", HOME.resolve("one"));
         assertThat(settings.site().zone()).isEqualTo(ZoneId.of("Europe/Berlin"));
+        assertThat(settings.calendar())
+                .isEqualTo(new WorkCalendar(
+                        Set.of(DayOfWeek.MONDAY, DayOfWeek.TUESDAY),
+                        Set.of(LocalDate.of(2027, 12, 27)),
+                        new WorkCalendar.Hours(LocalTime.of(8, 0), LocalTime.of(16, 30))));
         assertThat(settings.workers())
                 .isEqualTo(new Settings.Workers(4, 256, Duration.ofSeconds(30), Duration.ofSeconds(5)));
+    }
+
+    @Test
+    void theSettingsOnThePageAboutSigningInAreGood() throws Exception {
+        String page = Files.readString(Path.of(System.getProperty("lectomen.root", ".."), "docs/sign-in.md"));
+        List<String> blocks = Pattern.compile("```yaml\n(.*?)```", Pattern.DOTALL)
+                .matcher(page)
+                .results()
+                .map(block -> block.group(1))
+                .toList();
+        assertThat(blocks).hasSize(2).allSatisfy(block -> assertThat(
+                        SettingsReader.read(block, HOME).signIn())
+                .isNotEqualTo(SignInSettings.LOCAL));
+    }
+
+    @Test
+    void howPeopleSignInIsRead() {
+        SignInSettings signIn = SettingsReader.read("""
+                        sign-in:
+                          passwords: only Tess
+                          second factor: required
+                          openid connect:
+                            issuer: https://login.marrowick.example/realm
+                            client: lectomen
+                            claims: { groups: realm.roles }
+                            roles: { permits: { role: operator, rules: [mooring-permits] } }
+                            groups: { permits: records-office }
+                          directory:
+                            url: ldaps://directory.marrowick.example
+                            search: { people: "ou=people,dc=x" }
+                        """, HOME).signIn();
+        assertThat(signIn.hasPassword("tess")).isTrue();
+        assertThat(signIn.hasPassword("ivo")).isFalse();
+        assertThat(signIn.secondFactorRequired()).isTrue();
+        SignInSettings.OpenId openId = signIn.openId().orElseThrow();
+        assertThat(openId.label()).isEqualTo("login.marrowick.example");
+        assertThat(openId.claims()).isEqualTo(new SignInSettings.Claims("preferred_username", "name", "realm.roles"));
+        assertThat(openId.mapping().rolesOf(Set.of("permits", "other")))
+                .contains(List.of(new Grant(Role.OPERATOR, Scope.of(Set.of("mooring-permits")))));
+        assertThat(openId.mapping().groupsOf(Set.of("permits", "other"))).containsExactly("records-office");
+        SignInSettings.Directory directory = signIn.directory().orElseThrow();
+        assertThat(directory.search())
+                .isEqualTo(new SignInSettings.Search("ou=people,dc=x", "uid", "cn", Optional.empty(), "cn", "member"));
+        assertThat(directory.mapping().rolesOf(Set.of("permits")))
+                .as("roles are left to the administrators here")
+                .isEmpty();
+        assertThat(SettingsReader.read("locale: en-GB\n", HOME).signIn()).isEqualTo(SignInSettings.LOCAL);
     }
 
     @ParameterizedTest
@@ -53,6 +118,18 @@ class SettingsReaderTest {
                 "zone: Marrowick                             | unknown time zone",
                 "workers: { count: none }                    | \"count\" must be a number from 1 to 64",
                 "workers: { memory: 12 }                     | \"memory\" must be a number from 64 to 16384",
+                "calendar: { working hours: nine to five }   | \"working hours\" is two times such as 08:00 to 17:00",
+                "calendar: { holidays: [christmas] }         | a holiday is a day such as 2027-12-25",
+                "sign-in: { passwords: none }                | \"passwords\" must be \"all\", or \"only\"",
+                "sign-in: { second factor: maybe }           | expected optional or required",
+                "sign-in: { openid: {} }                     | \"openid\" is not known in \"sign-in\"",
+                "sign-in: { openid connect: { client: a } }  | \"openid connect\" needs \"issuer:\"",
+                "sign-in: { openid connect: { client: a, issuer: 'http://login.example' } } | http:// is only for this machine",
+                "sign-in: { openid connect: { client: a, issuer: 'https://l.example', roles: { x: king } } } | unknown role \"king\"",
+                "sign-in: { openid connect: { client: a, issuer: 'https://l.example', certificate: /none.pem } } | this file can't be read",
+                "sign-in: { directory: { url: 'ldap://d.example', search: { people: dc=x } } } | ldap:// is only for this machine",
+                "sign-in: { directory: { url: 'ldaps://d.example' } } | \"directory\" needs \"search:\"",
+                "sign-in: { directory: { url: 'ldaps://d.example', search: { people: dc=x }, secret: a } } | go together",
                 "parameters: { list: [a] }                   | a parameter must be a text",
                 "a: [                                        | no YAML"
             })

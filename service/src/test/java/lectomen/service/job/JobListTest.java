@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.function.Predicate;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.reason.Reason;
@@ -92,7 +93,12 @@ class JobListTest {
                 && filter.until()
                         .filter(until -> !job.createdAt().isBefore(until))
                         .isEmpty()
-                && filter.source().filter(source -> source != job.source()).isEmpty();
+                && filter.source().filter(source -> source != job.source()).isEmpty()
+                && filter.only()
+                        .filter(only -> job.rule().isPresent()
+                                ? !only.rules().contains(job.rule().get().id())
+                                : !only.sources().contains(job.source()))
+                        .isEmpty();
     }
 
     private static Comparator<Job> order(JobList.Order order) {
@@ -128,14 +134,17 @@ class JobListTest {
                         Optional.of("12"),
                         Optional.of("MIT-03"),
                         Optional.of("\"; drop"))) {
-                    for (int more = 0; more < 3; more++) {
+                    for (int more = 0; more < 4; more++) {
                         JobList.Filter filter = new JobList.Filter(
                                 state,
                                 rule,
                                 name,
                                 more == 1 ? Optional.of(middle) : Optional.empty(),
                                 more == 1 ? Optional.of(middle.plusSeconds(3_000)) : Optional.empty(),
-                                more == 2 ? Optional.of(folder) : Optional.empty());
+                                more == 2 ? Optional.of(folder) : Optional.empty(),
+                                more == 3
+                                        ? Optional.of(new JobList.Only(Set.of("rare"), Set.of(folder)))
+                                        : Optional.empty());
                         for (JobList.Order order : JobList.Order.values()) {
                             List<String> wanted = all.stream()
                                     .filter(plainly(filter))

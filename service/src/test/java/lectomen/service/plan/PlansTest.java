@@ -52,7 +52,9 @@ class PlansTest {
                 List.of(1),
                 PlanRecord.Start.FIRST,
                 Map.of(),
+                List.of(),
                 null,
+                List.of(),
                 List.of(new PlanRecord.RanStep(step, "")));
         fixture.store.write(db -> {
             fixture.jobs.move(db, id, JobMove.to(JobState.WORKING), "service");

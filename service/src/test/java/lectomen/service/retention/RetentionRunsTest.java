@@ -10,6 +10,7 @@ import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Retention;
 import lectomen.service.ServiceFixture;
 import lectomen.service.home.Settings;
+import lectomen.service.home.SignInSettings;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobList;
 import lectomen.service.job.JobMove;
@@ -28,11 +29,13 @@ class RetentionRunsTest {
                 all.site(),
                 all.roots(),
                 all.folders(),
+                all.mail(),
                 all.workers(),
                 0,
                 kept,
                 all.calendar(),
                 Optional.empty(),
+                SignInSettings.LOCAL,
                 false);
         return new RetentionRuns(
                 fixture.store,

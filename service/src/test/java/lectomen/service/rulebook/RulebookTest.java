@@ -23,6 +23,7 @@ import lectomen.engine.rule.Retention;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.home.Settings;
+import lectomen.service.home.SignInSettings;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.store.Store;
 import org.junit.jupiter.api.AfterEach;
@@ -50,13 +51,21 @@ class RulebookTest {
                 site,
                 List.of(temp),
                 Map.of("archive", temp.resolve("archive")),
+                Map.of(),
                 new Settings.Workers(1, 64, Duration.ofSeconds(1), Duration.ofSeconds(1)),
                 0,
                 Retention.FOR_EVER,
                 WorkCalendar.USUAL,
                 Optional.empty(),
+                SignInSettings.LOCAL,
                 false);
-        rulebook = new Rulebook(store, new Ledger(store, clock), settings, settings::site, clock);
+        rulebook = new Rulebook(
+                store,
+                new Ledger(store, clock),
+                settings,
+                settings::site,
+                () -> Set.of("records-office", "nell"),
+                clock);
     }
 
     @AfterEach
@@ -95,6 +104,18 @@ class RulebookTest {
         rulebook.putLive("a", "owner");
         assertThat(rulebook.acting().rules().get(0).ref().version()).isEqualTo(2);
         assertThat(rulebook.requireVersion("a", 1).text()).contains("{inbox}/a");
+    }
+
+    @Test
+    void onlyKnownGroupsAndPeopleAreContactsAndTheirRulesAreKnown() {
+        String rule = rule("a", "{inbox}/a", "") + "contact: [nell, records-ofice]\n";
+        assertThat(problem(rule))
+                .isEqualTo("line 5, column 17: there is no group or person \"records-ofice\"; did you mean"
+                        + " \"records-office\"?");
+        rulebook.add(rule.replace("ofice", "office"), "owner");
+        assertThat(rulebook.usersOfContact("records-office")).containsExactly("a");
+        assertThat(rulebook.usersOfContact("nell")).containsExactly("a");
+        assertThat(rulebook.usersOfContact("works-office")).isEmpty();
     }
 
     @Test

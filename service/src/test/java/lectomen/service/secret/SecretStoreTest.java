@@ -40,7 +40,7 @@ class SecretStoreTest {
     private SecretStore withKey(int key) {
         byte[] bytes = new byte[32];
         Arrays.fill(bytes, (byte) key);
-        return new SecretStore(fixture.store, fixture.ledger, bytes, fixture.clock);
+        return new SecretStore(fixture.store, fixture.ledger, new HomeKey(bytes), fixture.clock);
     }
 
     @Test

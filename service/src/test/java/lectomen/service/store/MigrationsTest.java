@@ -4,10 +4,25 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import lectomen.service.access.Groups;
+import lectomen.service.access.Invitations;
+import lectomen.service.access.PasswordHashing;
+import lectomen.service.access.People;
+import lectomen.service.access.Secrets;
+import lectomen.service.access.Sessions;
+import lectomen.service.access.SignInAttempts;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.role.Grant;
+import lectomen.service.role.RoleGrants;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder;
+import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder.SecretKeyFactoryAlgorithm;
 import org.sqlite.SQLiteDataSource;
 
 /** Stores of earlier versions, brought up to date. */
@@ -55,6 +70,47 @@ class MigrationsTest {
             assertThat(one(store, "select reasons from step_words"))
                     .isEqualTo("[{\"code\":\"field.doubtful\",\"parameters\":{\"field\":\"field.unsure\"}}]");
             assertThat(one(store, "select why || job_id from remaining_file")).isEqualTo("unmatched1-1");
+        }
+    }
+
+    @Test
+    void peopleStaySignedInAndAreAdministratorsAndTheirLinksStayGood() {
+        InstantSource clock = InstantSource.fixed(Instant.parse("2027-03-01T10:00:00Z"));
+        JdbcClient old = storeOfVersion("16");
+        PasswordHashing hashing = new PasswordHashing(1);
+        String hash = new Pbkdf2PasswordEncoder("", 16, 1, SecretKeyFactoryAlgorithm.PBKDF2WithHmacSHA256)
+                .encode("the tide turns at nine");
+        insert(old, "person (id, name, sign_in, password_hash, made_at) values (1, 'Tess', 'tess', '" + hash + "', 0)");
+        insert(
+                old,
+                "person_session (token_hash, person_id, made_at, seen_at) values ('%s', 1, %2$d, %2$d)"
+                        .formatted(Sessions.hashOf("of her browser"), clock.millis()));
+        insert(
+                old,
+                "welcome_link (code_hash, made_at) values ('%s', %d)"
+                        .formatted(Secrets.hash("welcome", "a link"), clock.millis()));
+        try (Store store = Store.open(temp, clock)) {
+            Ledger ledger = new Ledger(store, clock);
+            People people = new People(store, ledger, clock, hashing, name -> true);
+            RoleGrants grants = new RoleGrants(store, ledger, clock);
+            Sessions.Session session =
+                    new Sessions(store, ledger, clock).find("of her browser").orElseThrow();
+            assertThat(session.person().name()).isEqualTo("Tess");
+            assertThat(session.isFresh()).as("she has not proved it since").isFalse();
+            assertThat(people.findBy("tess", "the tide turns at nine")).contains(session.person());
+            assertThat(grants.of("person 1")).containsExactly(Grant.ADMINISTRATOR);
+            Invitations invitations = new Invitations(
+                    store,
+                    ledger,
+                    people,
+                    grants,
+                    new Groups(store, ledger, clock),
+                    clock,
+                    new SignInAttempts(10, Duration.ofMinutes(15), () -> 0));
+            assertThat(invitations.follow(
+                            new Invitations.Form("a link", "Ivo Marsh", "ivo", "another long password"), "127.0.0.1"))
+                    .isInstanceOf(Invitations.Followed.By.class);
+            assertThat(grants.of("person 2")).containsExactly(Grant.ADMINISTRATOR);
         }
     }
 

@@ -2,6 +2,8 @@ package lectomen.engine.step.convert;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import lectomen.engine.convert.Conversion;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.step.OutputNames;
@@ -19,5 +21,12 @@ public record ConvertStep(Conversion settings, Map<String, NamePattern> details,
 
     public ConvertStep {
         details = Map.copyOf(details);
+    }
+
+    @Override
+    public Set<String> slots() {
+        return details.values().stream()
+                .flatMap(pattern -> pattern.slots().stream())
+                .collect(Collectors.toSet());
     }
 }

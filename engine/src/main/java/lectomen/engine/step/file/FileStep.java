@@ -1,7 +1,9 @@
 package lectomen.engine.step.file;
 
+import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.step.Step;
 import lectomen.engine.step.WhenInDoubt;
@@ -32,5 +34,15 @@ public record FileStep(
     @Override
     public Set<String> connections() {
         return Set.of(connection);
+    }
+
+    @Override
+    public Set<String> slots() {
+        Set<String> slots = new HashSet<>(under.map(NamePattern::slots).orElse(Set.of()));
+        Stream.concat(numbered.stream(), olderTo.stream())
+                .flatMap(pattern -> pattern.slots().stream())
+                .filter(slot -> !COUNTED_SLOTS.contains(slot))
+                .forEach(slots::add);
+        return slots;
     }
 }

@@ -90,7 +90,8 @@ public final class WaitKind implements StepKind<WaitStep> {
                 .or(() -> step.until().map(until -> " until " + SentenceBlanks.of(until.source(), WORD, "until")))
                 .orElse("");
         String hours = step.hours()
-                .map(open -> (time.isEmpty() ? "" : ", then") + " for the hours "
+                .map(open -> (time.isEmpty() ? "" : ", then")
+                        + (open.hours().isPresent() ? " for the hours " : " for ")
                         + SentenceBlanks.of(open.words(), WORD, "hours"))
                 .orElse("");
         sentences.step("Waits" + time + hours + ".", step.line(), WORD);

@@ -2,6 +2,7 @@ package lectomen.engine.step.wait;
 
 import java.time.Duration;
 import java.util.Optional;
+import java.util.Set;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.schedule.OpenHours;
 import lectomen.engine.step.Step;
@@ -18,5 +19,10 @@ public record WaitStep(Optional<Duration> length, Optional<NamePattern> until, O
     @Override
     public boolean mayWait() {
         return true;
+    }
+
+    @Override
+    public Set<String> slots() {
+        return until.map(NamePattern::slots).orElse(Set.of());
     }
 }

@@ -28,7 +28,9 @@ import lectomen.service.bytes.DurableFiles;
 import lectomen.service.destination.Connections;
 import lectomen.service.destination.Destination;
 import lectomen.service.destination.FilingOrder;
+import lectomen.service.destination.ListResult;
 import lectomen.service.destination.PlaceResult;
+import lectomen.service.destination.VerifyResult;
 import lectomen.service.destination.WithdrawResult;
 
 /**
@@ -90,9 +92,7 @@ public final class FolderDestination implements Destination {
             if (away.isPresent()) {
                 return new PlaceResult.NotNow(away.get());
             }
-            Path part = partIn(levels.open(order.folder()), order);
-            Optional<PlaceResult> earlier = findEarlier(order, bytes, part);
-            return earlier.isPresent() ? earlier.get() : placeAnew(order, bytes, intend, part);
+            return placeIn(partIn(levels.open(order.folder()), order), order, bytes, intend);
         } catch (FolderLevels.UnusableException e) {
             return new PlaceResult.Never(e.reason(connection));
         } catch (IOException e) {
@@ -100,8 +100,24 @@ public final class FolderDestination implements Destination {
         }
     }
 
+    @Override
+    public Optional<PlaceResult> findPlaced(FilingOrder order, Bytes bytes) {
+        try {
+            Optional<Reason> away = connections.findAway(connection, root);
+            if (away.isPresent()) {
+                return Optional.of(new PlaceResult.NotNow(away.get()));
+            }
+            levels.check(order.folder());
+            return findEarlier(order, bytes, partIn(root.resolve(String.join("/", order.folder())), order));
+        } catch (FolderLevels.UnusableException e) {
+            return Optional.of(new PlaceResult.Never(e.reason(connection)));
+        } catch (IOException e) {
+            return Optional.of(new PlaceResult.NotNow(trouble(e, order.bytes().size())));
+        }
+    }
+
     private static Path partIn(Path folder, FilingOrder order) {
-        return folder.resolve(".lectomen-" + order.effectId() + ".part");
+        return folder.resolve(TemporaryFiles.PREFIX + order.effectId() + ".part");
     }
 
     @Override
@@ -174,12 +190,49 @@ public final class FolderDestination implements Destination {
         return holds(place, order.bytes());
     }
 
+    @Override
+    public VerifyResult verify(FilingOrder.Own own) {
+        Path place = root.resolve(own.place());
+        try {
+            Optional<Reason> away = connections.findAway(connection, root);
+            if (away.isPresent()) {
+                return new VerifyResult.Unknown(away.get());
+            }
+            levels.check(foldersOf(own.place()));
+            if (Files.notExists(place, LinkOption.NOFOLLOW_LINKS)) {
+                return new VerifyResult.Gone();
+            }
+            boolean same = Files.isRegularFile(place, LinkOption.NOFOLLOW_LINKS) && holds(place, own.content());
+            return same ? new VerifyResult.AsFiled() : new VerifyResult.Changed();
+        } catch (FolderLevels.UnusableException e) {
+            return new VerifyResult.Unknown(e.reason(connection));
+        } catch (IOException e) {
+            return new VerifyResult.Unknown(trouble(e, 0));
+        }
+    }
+
+    @Override
+    public ListResult list(List<String> folder, int most) {
+        try {
+            Optional<Reason> away = connections.findAway(connection, root);
+            if (away.isPresent()) {
+                return new ListResult.Unknown(away.get());
+            }
+            levels.check(folder);
+            Path listed = root.resolve(String.join("/", folder));
+            return Files.isDirectory(listed) ? FolderListing.of(listed, most) : new ListResult.NotThere();
+        } catch (FolderLevels.UnusableException e) {
+            return new ListResult.Unknown(e.reason(connection));
+        } catch (IOException e) {
+            return new ListResult.Unknown(trouble(e, 0));
+        }
+    }
+
     private static boolean holds(Path file, ByteRef content) throws IOException {
         return Files.size(file) == content.size() && ByteStore.hash(file).equals(content.sha256());
     }
 
-    private PlaceResult placeAnew(FilingOrder order, Bytes bytes, Consumer<String> intend, Path part)
-            throws IOException {
+    private PlaceResult placeIn(Path part, FilingOrder order, Bytes bytes, Consumer<String> intend) throws IOException {
         putBackWhatIsNotOurs(order, part);
         OlderVersion older = olderVersion(order, part);
         if (order.whenTaken() == WhenTaken.NEW_VERSION || order.keepsReplaced()) {
@@ -299,7 +352,7 @@ public final class FolderDestination implements Destination {
             Consumer<String> intend) {
         Path place = root.resolve(own.place());
         Path folder = Objects.requireNonNull(place.getParent());
-        Path aside = folder.resolve(".lectomen-" + effectId + ".aside");
+        Path aside = folder.resolve(TemporaryFiles.PREFIX + effectId + ".aside");
         try {
             Optional<Reason> away = connections.findAway(connection, root);
             if (away.isPresent()) {
@@ -349,7 +402,7 @@ public final class FolderDestination implements Destination {
         DurableFiles.syncEntry(aside);
         names.free(
                 Objects.requireNonNull(place.getParent()), place.getFileName().toString());
-        return new WithdrawResult.Gone("taken back, " + own.content().size() + " bytes", kept);
+        return new WithdrawResult.Gone("withdrawn, " + own.content().size() + " bytes", kept);
     }
 
     /** Whether the place now has the bytes; not when the name is taken after all. */

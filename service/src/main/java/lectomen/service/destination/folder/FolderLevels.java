@@ -73,6 +73,9 @@ final class FolderLevels {
     }
 
     private void check(Path folder, List<String> levels) throws IOException {
+        if (folder.endsWith("..")) {
+            throw new UnusableException("destination.leads-out", levels);
+        }
         if (Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)) {
             return;
         }

@@ -38,7 +38,7 @@ final class FolderNames {
             try (DirectoryStream<Path> files = Files.newDirectoryStream(folder)) {
                 for (Path file : files) {
                     String name = file.getFileName().toString();
-                    if (!name.startsWith(".lectomen-")) {
+                    if (!name.startsWith(TemporaryFiles.PREFIX)) {
                         names.add(folded(name));
                     }
                 }

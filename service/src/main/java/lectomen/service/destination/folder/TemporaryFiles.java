@@ -14,6 +14,9 @@ import org.slf4j.LoggerFactory;
  * folder is back. Safe for several threads.
  */
 final class TemporaryFiles {
+    /** How their names begin. */
+    static final String PREFIX = ".lectomen-";
+
     private static final Logger LOG = LoggerFactory.getLogger(TemporaryFiles.class);
 
     private record Leftover(String effectId, Path file) {}

@@ -8,20 +8,23 @@ import lectomen.service.destination.folder.FolderDestinations;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.SubmitterEffect;
 import lectomen.service.effect.SubmitterFolder;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Puts a reply into a folder of the document's submitter. */
 public final class AnswerEffect extends SubmitterEffect {
     static final String CODE = "answer";
-    private static final JsonMapper JSON = JsonMapper.builder().build();
 
     public AnswerEffect(FolderDestinations folders) {
         super(CODE, folders);
     }
 
     @Override
+    public String title() {
+        return "Answer";
+    }
+
+    @Override
     protected Delivery delivery(Effect effect) {
-        AnswerRequest request = JSON.readValue(effect.request(), AnswerRequest.class);
+        AnswerRequest request = effect.request().as(AnswerRequest.class);
         byte[] content = request.content().getBytes(StandardCharsets.UTF_8);
         return new Delivery(
                 new SubmitterFolder(request.hotFolder(), request.folder()),

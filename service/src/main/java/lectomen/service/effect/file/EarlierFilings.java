@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import lectomen.engine.step.file.Filing;
 import lectomen.service.effect.Effect;
+import lectomen.service.effect.EffectKinds;
 import lectomen.service.effect.Effects;
 import lectomen.service.effect.withdraw.WithdrawEffect;
 import lectomen.service.job.Job;
@@ -16,9 +17,11 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  */
 final class EarlierFilings {
     private final Effects effects;
+    private final EffectKinds kinds;
 
-    EarlierFilings(Effects effects) {
+    EarlierFilings(Effects effects, EffectKinds kinds) {
         this.effects = effects;
+        this.kinds = kinds;
     }
 
     private static Stream<Effect> toReplace(List<Effect> all, Job job) {
@@ -54,8 +57,12 @@ final class EarlierFilings {
         if (WithdrawEffect.isUnderWay(effects, db, job)) {
             return Left.UNDER_WAY;
         }
-        List<Effect> stale = toReplace(effects.ofJob(db, job.id()), job).toList();
-        stale.forEach(old -> WithdrawEffect.intend(effects, db, job, old, false, Optional.empty()));
-        return stale.isEmpty() ? Left.NOTHING : Left.INTENDED;
+        boolean intended = false;
+        for (Effect old : effects.ofJob(db, job.id())) {
+            if (old.state() == Effect.State.DONE && !old.ended() && old.generation() < job.redoGeneration()) {
+                intended |= kinds.require(old.kind()).withdraw(db, job, old);
+            }
+        }
+        return intended ? Left.INTENDED : Left.NOTHING;
     }
 }

@@ -15,10 +15,12 @@ import lectomen.service.destination.Destination;
 import lectomen.service.destination.Destinations;
 import lectomen.service.destination.FilingOrder;
 import lectomen.service.destination.PlaceResult;
+import lectomen.service.destination.VerifyResult;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectKind;
 import lectomen.service.effect.EffectResult;
 import lectomen.service.effect.Effects;
+import lectomen.service.effect.withdraw.WithdrawEffect;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
@@ -80,6 +82,11 @@ public final class FileEffect implements EffectKind {
     }
 
     @Override
+    public String title() {
+        return "File";
+    }
+
+    @Override
     public boolean isAskedForBySteps() {
         return true;
     }
@@ -101,6 +108,7 @@ public final class FileEffect implements EffectKind {
                 new Effects.Intent(
                         filing.step(),
                         CODE,
+                        requestForm(),
                         filing.connection(),
                         destinations.settings(filing.connection()),
                         counters.withQuickNumbers(db, job.id(), filing),
@@ -154,7 +162,22 @@ public final class FileEffect implements EffectKind {
             return new EffectResult.Failed(Reason.of("bytes.missing"), JobState.FAILED);
         }
         FilingOrder order = found.get();
-        PlaceResult result = destination.get().place(order, bytes::open, attempt::begins);
+        return result(effect, destination.get(), order, destination.get().place(order, bytes::open, attempt::begins));
+    }
+
+    @Override
+    public Optional<EffectResult> ask(Effect effect) {
+        Optional<Destination> destination = destinations.find(effect.connection());
+        if (destination.isEmpty() || !bytes.has(effect.bytes().sha256())) {
+            return Optional.empty();
+        }
+        return orders.find(effect).flatMap(order -> destination
+                .get()
+                .findPlaced(order, bytes::open)
+                .map(found -> result(effect, destination.get(), order, found)));
+    }
+
+    private EffectResult result(Effect effect, Destination destination, FilingOrder order, PlaceResult result) {
         return result instanceof PlaceResult.Placed placed
                 ? new EffectResult.Done(
                         placed.place(),
@@ -163,7 +186,7 @@ public final class FileEffect implements EffectKind {
                         placed.older(),
                         true,
                         (db, job) -> placed(db, effect, order, placed),
-                        () -> destination.get().clear(order))
+                        () -> destination.clear(order))
                 : EffectResult.findProblem(effect, order, result).orElseThrow();
     }
 
@@ -210,10 +233,31 @@ public final class FileEffect implements EffectKind {
         return effects.find(effect.id()).orElseThrow();
     }
 
-    private void placed(JdbcClient db, Effect effect, FilingOrder order, PlaceResult.Placed placed) {
+    @Override
+    public void confirmed(JdbcClient db, Effect effect) {
         if (counters.used(db, effect.jobId(), FilingOrders.filing(effect))) {
             effects.wakeWaitingFor(db, COUNTER_BUSY);
         }
+    }
+
+    @Override
+    public VerifyResult verify(Effect done) {
+        return destinations
+                .find(done.connection())
+                .filter(Destination::canBeAsked)
+                .map(destination ->
+                        destination.verify(new FilingOrder.Own(done.place().orElseThrow(), done.bytes())))
+                .orElseGet(() -> EffectKind.super.verify(done));
+    }
+
+    @Override
+    public boolean withdraw(JdbcClient db, Job job, Effect done) {
+        WithdrawEffect.intend(effects, db, job, done, false, Optional.empty());
+        return true;
+    }
+
+    private void placed(JdbcClient db, Effect effect, FilingOrder order, PlaceResult.Placed placed) {
+        confirmed(db, effect);
         order.replaces().ifPresent(own -> {
             boolean atItsPlace = own.place().equals(placed.place());
             if (atItsPlace || order.keepsReplaced()) {

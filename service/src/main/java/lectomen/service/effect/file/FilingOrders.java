@@ -8,12 +8,9 @@ import lectomen.engine.step.file.Filing;
 import lectomen.service.destination.FilingOrder;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.Effects;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Makes the orders of filing effects out for destinations. */
 final class FilingOrders {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
-
     private final Effects effects;
     private final Locale locale;
 
@@ -23,7 +20,7 @@ final class FilingOrders {
     }
 
     static Filing filing(Effect effect) {
-        return JSON.readValue(effect.request(), Filing.class);
+        return effect.request().as(Filing.class);
     }
 
     /** Empty where a value of its name or folder is missing. */

@@ -9,6 +9,7 @@ import lectomen.engine.reason.Reason;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectKinds;
+import lectomen.service.effect.EffectOrder;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.effect.Effects;
 import lectomen.service.job.Job;
@@ -49,7 +50,7 @@ public final class JobFilings {
         this.kinds = kinds;
         this.stepKinds = JSON.writeValueAsString(kinds.askedForBySteps());
         this.sameDocument = sameDocument;
-        this.earlier = new EarlierFilings(effects);
+        this.earlier = new EarlierFilings(effects, kinds);
         this.endings = endings;
         this.waits = waits;
         this.runner = runner;
@@ -75,7 +76,16 @@ public final class JobFilings {
      * what it filed in an earlier run is replaced or withdrawn. */
     public void settle(JdbcClient db, Job before) {
         Job job = jobs.find(db, before.id()).orElseThrow();
-        if (job.state().isEnd() || effects.lacksReceipt(db, job, stepKinds) || waits.settle(db, job)) {
+        if (job.state().isEnd()) {
+            return;
+        }
+        if (effects.lacksReceipt(db, job, stepKinds)) {
+            if (EffectOrder.wakePostponed(db, job)) {
+                store.afterCommit(this::wake);
+            }
+            return;
+        }
+        if (waits.settle(db, job)) {
             return;
         }
         EarlierFilings.Left own =

@@ -14,7 +14,6 @@ import lectomen.service.ledger.KeyedHash;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.store.Store;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Finds earlier documents with the same key, as the rule's {@code same document when} says. What comes later takes the place of
@@ -23,7 +22,6 @@ import tools.jackson.databind.json.JsonMapper;
  * versions go; what somebody changed since is left.
  */
 public final class SameDocument {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
 
     /** The receipts of documents of the same key as an effect's, which stand. */
     private static final String RECEIPTS = """
@@ -97,7 +95,7 @@ public final class SameDocument {
         }
         Set<String> stale = new LinkedHashSet<>();
         for (Effect effect : filed) {
-            Optional<String> key = key(db, job, JSON.readValue(effect.request(), Filing.class));
+            Optional<String> key = key(db, job, effect.request().as(Filing.class));
             receipts(db, " and r.arrival_seq < e.arrival_seq", effect.id()).stream()
                     .map(Receipt::effect)
                     .filter(stale::add)

@@ -8,12 +8,10 @@ import lectomen.service.effect.EffectResult;
 import lectomen.service.effect.SubmitterEffect;
 import lectomen.service.effect.SubmitterFolder;
 import lectomen.service.job.JobState;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Puts a file into a folder of its submitter, with a text beside it that says why. */
 public final class GiveBackEffect extends SubmitterEffect {
     static final String CODE = "give back";
-    private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final ByteStore bytes;
 
@@ -30,8 +28,13 @@ public final class GiveBackEffect extends SubmitterEffect {
     }
 
     @Override
+    public String title() {
+        return "Return to sender";
+    }
+
+    @Override
     protected Delivery delivery(Effect effect) {
-        GiveBackRequest request = JSON.readValue(effect.request(), GiveBackRequest.class);
+        GiveBackRequest request = effect.request().as(GiveBackRequest.class);
         return new Delivery(
                 new SubmitterFolder(request.hotFolder(), request.failedFolder()),
                 request.subfolders(),

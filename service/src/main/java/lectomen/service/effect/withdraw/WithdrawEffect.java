@@ -14,12 +14,10 @@ import lectomen.service.effect.EffectResult;
 import lectomen.service.effect.Effects;
 import lectomen.service.job.Job;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Withdraws what an earlier effect filed, once it has been replaced or is no longer part of its job. */
 public final class WithdrawEffect implements EffectKind {
     private static final String CODE = "withdraw";
-    private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final Effects effects;
     private final Function<String, Optional<Destination>> destinations;
@@ -54,6 +52,7 @@ public final class WithdrawEffect implements EffectKind {
                 new Effects.Intent(
                         old.step(),
                         CODE,
+                        1,
                         old.connection(),
                         "",
                         request,
@@ -84,7 +83,7 @@ public final class WithdrawEffect implements EffectKind {
 
     @Override
     public EffectResult act(Effect effect, Attempt attempt) {
-        WithdrawRequest request = JSON.readValue(effect.request(), WithdrawRequest.class);
+        WithdrawRequest request = effect.request().as(WithdrawRequest.class);
         EffectResult.Also ended = (db, job) -> effects.ended(db, request.effect());
         FilingOrder.Own own = new FilingOrder.Own(request.place(), request.content());
         WithdrawResult result = destinations
@@ -102,6 +101,11 @@ public final class WithdrawEffect implements EffectKind {
                 ? new EffectResult.Done(
                         request.place(), request.content(), gone.how(), gone.older(), false, ended, () -> {})
                 : new EffectResult.Dropped(Reason.of("withdraw.changed", "name", request.place()), ended);
+    }
+
+    @Override
+    public String title() {
+        return "Withdraw";
     }
 
     @Override

@@ -1,8 +1,11 @@
 package lectomen.service.destination.folder;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -12,6 +15,7 @@ import java.util.stream.Stream;
 import lectomen.service.destination.Connections;
 import lectomen.service.destination.Destination;
 import lectomen.service.destination.DestinationContract;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Nested;
 
@@ -34,6 +38,7 @@ class FolderKeepsTheContractTest {
     abstract static class Contract extends DestinationContract {
         private final boolean links;
         private Path root = Path.of("");
+        private boolean mounted;
 
         Contract(boolean links) {
             this.links = links;
@@ -69,6 +74,40 @@ class FolderKeepsTheContractTest {
             Files.createDirectories(Objects.requireNonNull(file.getParent()));
             Files.deleteIfExists(file);
             Files.write(file, content);
+        }
+
+        @Override
+        protected void becomeFull() throws Exception {
+            run("mount", "-t", "tmpfs", "-o", "size=4k", "tmpfs", root.toString());
+            mounted = true;
+            Files.write(root.resolve("others"), new byte[4096]);
+        }
+
+        @Override
+        protected void haveRoom() throws Exception {
+            run("mount", "-o", "remount,size=64k", root.toString());
+            Files.delete(root.resolve("others"));
+        }
+
+        @AfterEach
+        void unmount() throws Exception {
+            if (mounted) {
+                run("umount", "-l", root.toString());
+            }
+        }
+
+        /** A small disk in memory needs the right to mount. */
+        private static void run(String... command) throws Exception {
+            List<String> words = new ArrayList<>(List.of(command));
+            if (!System.getProperty("user.name").equals("root")) {
+                words.addAll(0, List.of("sudo", "-n"));
+            }
+            assertThat(new ProcessBuilder(words).inheritIO().start().waitFor()).isZero();
+        }
+
+        @Override
+        protected void refusePermits() throws IOException {
+            Files.writeString(root.resolve("Permits"), "not a folder");
         }
 
         @Override

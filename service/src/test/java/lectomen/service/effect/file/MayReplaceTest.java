@@ -18,7 +18,9 @@ import lectomen.service.counter.Counters;
 import lectomen.service.destination.Destination;
 import lectomen.service.destination.Destinations;
 import lectomen.service.destination.FilingOrder;
+import lectomen.service.destination.ListResult;
 import lectomen.service.destination.PlaceResult;
+import lectomen.service.destination.VerifyResult;
 import lectomen.service.destination.WithdrawResult;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectResult;
@@ -58,6 +60,21 @@ class MayReplaceTest {
         @Override
         public boolean canBeAsked() {
             return false;
+        }
+
+        @Override
+        public Optional<PlaceResult> findPlaced(FilingOrder order, Bytes bytes) {
+            throw new UnsupportedOperationException();
+        }
+
+        @Override
+        public VerifyResult verify(FilingOrder.Own own) {
+            throw new UnsupportedOperationException();
+        }
+
+        @Override
+        public ListResult list(List<String> folder, int most) {
+            throw new UnsupportedOperationException();
         }
 
         @Override

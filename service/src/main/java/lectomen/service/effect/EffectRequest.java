@@ -1,0 +1,16 @@
+package lectomen.service.effect;
+
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * What an effect asks for, as its kind wrote it down.
+ *
+ * @param form of the record, counted up by its kind; a kind reads its earlier forms, too
+ */
+public record EffectRequest(int form, String json) {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    public <T> T as(Class<T> type) {
+        return JSON.readValue(json, type);
+    }
+}

@@ -1,0 +1,265 @@
+package lectomen.service.mail;
+
+import jakarta.activation.DataHandler;
+import jakarta.activation.DataSource;
+import jakarta.mail.AuthenticationFailedException;
+import jakarta.mail.MessagingException;
+import jakarta.mail.SendFailedException;
+import jakarta.mail.Session;
+import jakarta.mail.internet.InternetAddress;
+import jakarta.mail.internet.MimeBodyPart;
+import jakarta.mail.internet.MimeMessage;
+import jakarta.mail.internet.MimeMultipart;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Duration;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Date;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import java.util.Properties;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.connection.TrustedAuthorities;
+import lectomen.service.home.MailSettings;
+import lectomen.service.home.MailSettings.Encryption;
+import lectomen.service.secret.NoSuchSecretException;
+import lectomen.service.secret.SecretStore;
+import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
+import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
+import org.eclipse.angus.mail.smtp.SMTPTransport;
+import org.jspecify.annotations.Nullable;
+
+/** A server that takes mails by SMTP (RFC 5321). Each mail has a connection of its own. Safe for several threads. */
+public final class MailServer {
+    private static final String MILLIS = Long.toString(Duration.ofSeconds(30).toMillis());
+    private static final int FIRST_PERMANENT = 500;
+    private static final int FIRST_TEMPORARY = 400;
+
+    private final MailSettings settings;
+    private final SecretStore secrets;
+    private final ByteStore bytes;
+    private final InstantSource clock;
+    private final Session session;
+
+    public MailServer(MailSettings settings, SecretStore secrets, ByteStore bytes, InstantSource clock) {
+        this.settings = settings;
+        this.secrets = secrets;
+        this.bytes = bytes;
+        this.clock = clock;
+        this.session = session(settings);
+    }
+
+    private static Session session(MailSettings settings) {
+        Properties properties = new Properties();
+        properties.put("mail.smtp.host", settings.host());
+        properties.put("mail.smtp.port", Integer.toString(settings.port()));
+        properties.put("mail.smtp.connectiontimeout", MILLIS);
+        properties.put("mail.smtp.timeout", MILLIS);
+        properties.put("mail.smtp.writetimeout", MILLIS);
+        properties.put("mail.smtp.sendpartial", "true");
+        properties.put("mail.smtp.auth", Boolean.toString(settings.signInAs().isPresent()));
+        if (settings.encryption() != Encryption.NONE) {
+            properties.put("mail.smtp.ssl.socketFactory", TrustedAuthorities.connections(settings.certificate()));
+            properties.put("mail.smtp.ssl.checkserveridentity", "true");
+        }
+        properties.put("mail.smtp.ssl.enable", Boolean.toString(settings.encryption() == Encryption.TLS));
+        String startTls = Boolean.toString(settings.encryption() == Encryption.STARTTLS);
+        properties.put("mail.smtp.starttls.enable", startTls);
+        properties.put("mail.smtp.starttls.required", startTls);
+        return Session.getInstance(properties);
+    }
+
+    /**
+     * Sends a mail.
+     *
+     * @param begins called once the server is ready, before anything of the mail is handed over
+     */
+    public MailResult send(OutgoingMail mail, Runnable begins) {
+        SMTPTransport transport;
+        MimeMessage message;
+        Digest digest;
+        try {
+            message = message(mail);
+            digest = Digest.of(message);
+            transport = (SMTPTransport) session.getTransport("smtp");
+        } catch (MessagingException | IOException e) {
+            return new MailResult.Refused("The mail can't be written: " + e.getMessage());
+        }
+        try {
+            transport.connect(settings.signInAs().orElse(null), password());
+        } catch (AuthenticationFailedException | NoSuchSecretException e) {
+            return new MailResult.NotNow("sign-in refused");
+        } catch (MessagingException e) {
+            return new MailResult.NotNow(firstLine(e));
+        }
+        begins.run();
+        try {
+            transport.sendMessage(message, message.getAllRecipients());
+            return new MailResult.Sent(answer(transport), List.of(), digest.sha256(), digest.size());
+        } catch (SendFailedException e) {
+            return failed(e, transport, digest);
+        } catch (MessagingException e) {
+            return new MailResult.Unknown(firstLine(e));
+        } finally {
+            close(transport);
+        }
+    }
+
+    /** The server has what it was sent; that it does not say goodbye changes nothing. */
+    private static void close(SMTPTransport transport) {
+        try {
+            transport.close();
+        } catch (MessagingException e) {
+            // the result is known already
+        }
+    }
+
+    private static String firstLine(Exception e) {
+        return String.valueOf(e.getMessage())
+                .lines()
+                .findFirst()
+                .orElse("no answer")
+                .strip();
+    }
+
+    private @Nullable String password() {
+        return settings.secret().flatMap(secrets::open).orElse(null);
+    }
+
+    /** Some addresses may have been taken all the same. Without an answer of the server nothing is known. */
+    private static MailResult failed(SendFailedException e, SMTPTransport transport, Digest digest) {
+        List<SMTPAddressFailedException> refused = new ArrayList<>();
+        for (Exception next = e; next instanceof MessagingException one; next = one.getNextException()) {
+            if (one instanceof SMTPAddressFailedException address) {
+                refused.add(address);
+            }
+        }
+        if (e.getValidSentAddresses() != null && e.getValidSentAddresses().length > 0) {
+            List<String> names =
+                    refused.stream().map(one -> one.getAddress().toString()).toList();
+            return new MailResult.Sent(answer(transport), names, digest.sha256(), digest.size());
+        }
+        int code = e instanceof SMTPSendFailedException smtp
+                ? smtp.getReturnCode()
+                : refused.stream()
+                        .mapToInt(SMTPAddressFailedException::getReturnCode)
+                        .min()
+                        .orElse(-1);
+        String answer = firstLine(refused.isEmpty() ? e : refused.get(0));
+        if (code < FIRST_TEMPORARY) {
+            return new MailResult.Unknown(answer);
+        }
+        return code < FIRST_PERMANENT ? new MailResult.NotNow(answer) : new MailResult.Refused(answer);
+    }
+
+    private static String answer(SMTPTransport transport) {
+        return Optional.ofNullable(transport.getLastServerResponse())
+                .map(String::strip)
+                .orElse("");
+    }
+
+    private MimeMessage message(OutgoingMail mail) throws MessagingException {
+        MimeMessage message = new MimeMessage(session) {
+            @Override
+            protected void updateMessageID() throws MessagingException {
+                setHeader("Message-ID", "<" + mail.id() + "@" + domain() + ">");
+            }
+        };
+        message.setFrom(new InternetAddress(settings.from()));
+        for (String to : mail.to()) {
+            message.addRecipient(MimeMessage.RecipientType.TO, new InternetAddress(to, true));
+        }
+        message.setSubject(mail.subject(), StandardCharsets.UTF_8.name());
+        message.setSentDate(Date.from(clock.instant()));
+        message.setHeader("Auto-Submitted", "auto-generated"); // RFC 3834
+        if (mail.attachment().isEmpty()) {
+            message.setText(mail.text(), StandardCharsets.UTF_8.name());
+        } else {
+            MimeBodyPart text = new MimeBodyPart();
+            text.setText(mail.text(), StandardCharsets.UTF_8.name());
+            MimeMultipart parts =
+                    new MimeMultipart(text, attached(mail.attachment().get()));
+            message.setContent(parts);
+        }
+        message.saveChanges();
+        return message;
+    }
+
+    private String domain() {
+        return settings.from().substring(settings.from().indexOf('@') + 1);
+    }
+
+    private MimeBodyPart attached(OutgoingMail.Attachment attachment) throws MessagingException {
+        MimeBodyPart part = new MimeBodyPart();
+        part.setDataHandler(new DataHandler(new Stored(attachment)));
+        part.setFileName(attachment.name());
+        part.setDisposition(MimeBodyPart.ATTACHMENT);
+        return part;
+    }
+
+    /** A file of the byte store. */
+    private final class Stored implements DataSource {
+        private final OutgoingMail.Attachment attachment;
+
+        Stored(OutgoingMail.Attachment attachment) {
+            this.attachment = attachment;
+        }
+
+        @Override
+        public InputStream getInputStream() throws IOException {
+            return bytes.open(attachment.bytes().sha256());
+        }
+
+        @Override
+        public OutputStream getOutputStream() {
+            throw new UnsupportedOperationException("A stored file is not written to");
+        }
+
+        @Override
+        public String getContentType() {
+            return "application/octet-stream";
+        }
+
+        @Override
+        public String getName() {
+            return attachment.name();
+        }
+    }
+
+    /** The hash and size of a mail as it goes to the server. */
+    private record Digest(String sha256, long size) {
+        static Digest of(MimeMessage message) throws MessagingException, IOException {
+            try {
+                MessageDigest hash = MessageDigest.getInstance("SHA-256");
+                CountingOutput counting = new CountingOutput();
+                try (DigestOutputStream out = new DigestOutputStream(counting, hash)) {
+                    message.writeTo(out);
+                }
+                return new Digest(HexFormat.of().formatHex(hash.digest()), counting.count);
+            } catch (NoSuchAlgorithmException e) {
+                throw new IllegalStateException("This Java has no SHA-256", e);
+            }
+        }
+    }
+
+    private static final class CountingOutput extends OutputStream {
+        private long count;
+
+        @Override
+        public void write(int b) {
+            count++;
+        }
+
+        @Override
+        public void write(byte[] some, int from, int length) {
+            count += length;
+        }
+    }
+}

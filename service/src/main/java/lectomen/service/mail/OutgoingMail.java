@@ -1,0 +1,19 @@
+package lectomen.service.mail;
+
+import java.util.List;
+import java.util.Optional;
+import lectomen.engine.task.ByteRef;
+
+/**
+ * A mail to send.
+ *
+ * @param id names it for good, so that a mail that arrives twice can be known as one
+ */
+public record OutgoingMail(String id, List<String> to, String subject, String text, Optional<Attachment> attachment) {
+    public OutgoingMail {
+        to = List.copyOf(to);
+    }
+
+    /** A file that goes with it. */
+    public record Attachment(String name, ByteRef bytes) {}
+}
