@@ -21,6 +21,10 @@ import org.apache.pdfbox.rendering.PDFRenderer;
 public record PagePicture(int pages, double width, double height, byte[] png) {
     private static final double LONGEST_SIDE_PIXELS = 6_000;
 
+    static {
+        StandardFonts.use();
+    }
+
     /**
      * Draws a page.
      *

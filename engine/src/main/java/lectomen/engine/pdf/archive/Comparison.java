@@ -3,6 +3,7 @@ package lectomen.engine.pdf.archive;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferInt;
 import java.io.IOException;
+import lectomen.engine.pdf.StandardFonts;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.rendering.ImageType;
 import org.apache.pdfbox.rendering.PDFRenderer;
@@ -17,6 +18,10 @@ public final class Comparison {
 
     private static final float DOTS_PER_INCH = 60;
     private static final int BLOCK = 16;
+
+    static {
+        StandardFonts.use();
+    }
 
     private Comparison() {}
 

@@ -3,12 +3,10 @@ package lectomen.engine.pdf.archive;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.InputStream;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import org.apache.fontbox.ttf.TTFParser;
+import lectomen.engine.pdf.StandardFonts;
 import org.apache.fontbox.ttf.TTFSubsetter;
 import org.apache.fontbox.ttf.TrueTypeFont;
 import org.apache.pdfbox.cos.COSArray;
@@ -17,7 +15,6 @@ import org.apache.pdfbox.cos.COSFloat;
 import org.apache.pdfbox.cos.COSInteger;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.cos.COSStream;
-import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.font.PDSimpleFont;
 import org.apache.pdfbox.pdmodel.font.encoding.Encoding;
 import org.apache.pdfbox.pdmodel.font.encoding.GlyphList;
@@ -44,36 +41,13 @@ final class SubstituteFont {
 
     /** Empty where none has the same measures, or all the characters that are shown. */
     static Optional<SubstituteFont> findFor(PDSimpleFont missing, Set<Integer> codes) throws IOException {
-        Optional<String> family = family(String.valueOf(missing.getName()));
-        if (family.isEmpty() || missing.getEncoding() == null) {
+        Optional<String> file = StandardFonts.findFile(String.valueOf(missing.getName()));
+        if (file.isEmpty() || missing.getEncoding() == null) {
             return Optional.empty();
         }
-        String file = "Liberation" + family.get() + "-" + style(String.valueOf(missing.getName()));
-        String path = "/liberation/" + file + ".ttf";
-        try (InputStream in = Objects.requireNonNull(SubstituteFont.class.getResourceAsStream(path), path)) {
-            SubstituteFont standIn = new SubstituteFont(
-                    file.replace("Liberation", "Liberation "),
-                    new TTFParser().parse(new RandomAccessReadBuffer(in.readAllBytes())));
-            return standIn.fits(missing, codes) ? Optional.of(standIn) : Optional.empty();
-        }
-    }
-
-    private static Optional<String> family(String name) {
-        String plain = name.replaceFirst("^[A-Z]{6}\\+", "").toLowerCase(Locale.ROOT);
-        if (plain.startsWith("helvetica") || plain.startsWith("arial")) {
-            return plain.contains("narrow") || plain.contains("black") ? Optional.empty() : Optional.of("Sans");
-        }
-        if (plain.startsWith("times")) {
-            return Optional.of("Serif");
-        }
-        return plain.startsWith("courier") ? Optional.of("Mono") : Optional.empty();
-    }
-
-    private static String style(String name) {
-        String plain = name.toLowerCase(Locale.ROOT);
-        boolean bold = plain.contains("bold");
-        boolean italic = plain.contains("italic") || plain.contains("oblique");
-        return bold ? italic ? "BoldItalic" : "Bold" : italic ? "Italic" : "Regular";
+        SubstituteFont standIn =
+                new SubstituteFont(file.get().replace("Liberation", "Liberation "), StandardFonts.open(file.get()));
+        return standIn.fits(missing, codes) ? Optional.of(standIn) : Optional.empty();
     }
 
     private boolean fits(PDSimpleFont missing, Set<Integer> codes) throws IOException {
