@@ -60,7 +60,8 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
                 new WithdrawEffect(effects, folders::find, file::findOlder),
                 new GiveBackEffect(bytes, folders),
                 new AnswerEffect(folders),
-                new MailEffect(effects, bytes, mail)));
+                MailEffect.ofSteps(effects, bytes, mail),
+                MailEffect.ofConfirmations(effects, bytes, mail)));
         EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records), clock);
         JobFilings filings = new JobFilings(store, jobs, effects, kinds, sameDocument, endings, waits, runner);
         runner.settleWith(filings::settle);

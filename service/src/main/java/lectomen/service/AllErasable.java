@@ -14,6 +14,8 @@ import lectomen.service.job.JobNotes;
 import lectomen.service.job.JobResults;
 import lectomen.service.job.Jobs;
 import lectomen.service.lookup.LookupTables;
+import lectomen.service.notice.NoticeChoices;
+import lectomen.service.notice.Notices;
 import lectomen.service.plan.Plans;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.SharedParts;
@@ -22,6 +24,7 @@ import lectomen.service.signin.OutsidePeople;
 import lectomen.service.signin.SecondFactors;
 import lectomen.service.store.ErasableColumns;
 import lectomen.service.store.Erasure;
+import lectomen.service.watch.SiteWatch;
 import lectomen.service.work.RuleRenames;
 import lectomen.service.work.Samples;
 
@@ -35,6 +38,9 @@ final class AllErasable {
                     Effects.ERASABLE,
                     Uploads.ERASABLE,
                     People.ERASABLE,
+                    NoticeChoices.ERASABLE,
+                    Notices.ERASABLE,
+                    SiteWatch.ERASABLE,
                     Sessions.ERASABLE,
                     Tokens.ERASABLE,
                     OutsidePeople.ERASABLE,

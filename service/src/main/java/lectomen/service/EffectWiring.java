@@ -3,7 +3,6 @@ package lectomen.service;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.TreeMap;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.connection.ConnectionRecords;
@@ -24,6 +23,7 @@ import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.mail.MailServer;
+import lectomen.service.mail.MailServers;
 import lectomen.service.plan.ChildJobs;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.plan.Plans;
@@ -82,6 +82,13 @@ class EffectWiring {
     }
 
     @Bean
+    MailServers mailServers(Settings settings, SecretStore secrets, ByteStore bytes, InstantSource clock) {
+        Map<String, MailServer> servers = new TreeMap<>();
+        settings.mail().forEach((name, server) -> servers.put(name, new MailServer(server, secrets, bytes, clock)));
+        return new MailServers(servers);
+    }
+
+    @Bean
     AllEffects allEffects(
             Store store,
             Jobs jobs,
@@ -90,7 +97,7 @@ class EffectWiring {
             ConnectionRecords records,
             Connections connections,
             FolderDestinations folders,
-            SecretStore secrets,
+            MailServers mail,
             Rulebook rulebook,
             Sources sources,
             Counters counters,
@@ -99,8 +106,6 @@ class EffectWiring {
             KeyedHash keyed,
             Settings settings,
             InstantSource clock) {
-        Map<String, MailServer> mail = new TreeMap<>();
-        settings.mail().forEach((name, server) -> mail.put(name, new MailServer(server, secrets, bytes, clock)));
         return AllEffects.of(
                 store,
                 jobs,
@@ -109,7 +114,7 @@ class EffectWiring {
                 records,
                 connections,
                 folders,
-                name -> Optional.ofNullable(mail.get(name)),
+                mail::find,
                 rulebook,
                 sources,
                 counters,

@@ -26,6 +26,7 @@ import lectomen.service.job.JobResults;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.lookup.CurrentSite;
+import lectomen.service.notice.JobNotices;
 import lectomen.service.page.Pages;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.plan.Plans;
@@ -178,12 +179,13 @@ class JobWiring {
             Sources sources,
             GiveBack giveBack,
             Answers answers,
+            JobNotices notices,
             JobFilings filings,
             JobEndings endings,
             CurrentSite site,
             InstantSource clock) {
-        FollowUps followUps =
-                new FollowUps(ledger, jobs, results, notes, rulebook, sources, giveBack, answers, filings, site, clock);
+        FollowUps followUps = new FollowUps(
+                ledger, jobs, results, notes, rulebook, sources, giveBack, answers, notices, filings, site, clock);
         endings.followUpWith(followUps);
         return followUps;
     }

@@ -20,8 +20,10 @@ import lectomen.service.home.Home;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.ledger.LedgerKeeper;
+import lectomen.service.notice.NoticeMails;
 import lectomen.service.retention.RetentionRuns;
 import lectomen.service.time.ServiceClock;
+import lectomen.service.watch.SiteWatch;
 import lectomen.service.work.JobRunner;
 import lectomen.service.work.RuleRenames;
 import org.springframework.boot.Banner;
@@ -106,6 +108,8 @@ public final class LectomenService implements AutoCloseable {
         int port = Objects.requireNonNull(((ServletWebServerApplicationContext) context).getWebServer())
                 .getPort();
         String url = url(settings, port);
+        context.getBean(NoticeMails.class).start(url);
+        context.getBean(SiteWatch.class).start();
         home.announce(url);
         return new LectomenService(context, home, port, url);
     }

@@ -40,6 +40,7 @@ import org.springframework.context.annotation.Import;
     RuleWiring.class,
     JobWiring.class,
     EffectWiring.class,
-    IntakeWiring.class
+    IntakeWiring.class,
+    NoticeWiring.class
 })
 class ServiceWiring {}

@@ -29,6 +29,7 @@ import lectomen.service.effect.EffectRunner;
 import lectomen.service.effect.Effects;
 import lectomen.service.effect.file.JobFilings;
 import lectomen.service.home.MailSettings;
+import lectomen.service.home.NoticeSettings;
 import lectomen.service.home.Settings;
 import lectomen.service.home.SignInSettings;
 import lectomen.service.intake.Arrivals;
@@ -73,7 +74,7 @@ public final class ServiceFixture implements AutoCloseable {
     public final Uploads uploads;
 
     /** Servers that mails are sent by, by the names of their connections. */
-    private final Map<String, MailServer> mail = new ConcurrentHashMap<>();
+    public final Map<String, MailServer> mail = new ConcurrentHashMap<>();
 
     public ServiceFixture(Path folder) throws IOException {
         this.folder = folder;
@@ -92,6 +93,7 @@ public final class ServiceFixture implements AutoCloseable {
                 WorkCalendar.USUAL,
                 Optional.empty(),
                 SignInSettings.LOCAL,
+                NoticeSettings.NONE,
                 false);
         store = Store.open(folder.resolve("store"), clock);
         ledger = new Ledger(store, clock);

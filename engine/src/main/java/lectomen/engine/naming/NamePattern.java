@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.extract.Similarity;
 import org.jspecify.annotations.Nullable;
 
@@ -284,6 +285,15 @@ public final class NamePattern {
             text.append(part instanceof Part.Slot slot ? changed(slot, values, around) : ((Part.Literal) part).text());
         }
         return text.toString().strip();
+    }
+
+    /** The same; a pattern with a slot that can't be changed as it says stands as it is written. */
+    public String valueOrSource(Map<String, String> values, Locale locale) {
+        try {
+            return value(values, locale);
+        } catch (NotADateException | PatternTooSlow | DateTimeException e) {
+            return source();
+        }
     }
 
     private static String filled(Part.Slot slot, Map<String, String> values, Transform.Surroundings around) {

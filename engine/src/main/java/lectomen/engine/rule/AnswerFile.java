@@ -1,13 +1,10 @@
 package lectomen.engine.rule;
 
-import java.time.DateTimeException;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
-import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.naming.NamePattern;
-import lectomen.engine.naming.NotADateException;
 import lectomen.engine.naming.SafeName;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -29,26 +26,17 @@ public record AnswerFile(String folder, NamePattern named, NamePattern text, Map
 
     /** The file's name for these slots. */
     public String name(Map<String, String> slots, Locale locale) {
-        String name = SafeName.exact(filled(named, slots, locale));
+        String name = SafeName.exact(named.valueOrSource(slots, locale));
         return name.isEmpty() ? OTHERWISE : name;
     }
 
     /** What it says for these slots. A slot that can't be changed as the rule says stands as it is. */
     public String content(Map<String, String> slots, Locale locale) {
         if (json.isEmpty()) {
-            return filled(text, slots, locale) + "\n";
+            return text.valueOrSource(slots, locale) + "\n";
         }
         Map<String, String> values = new LinkedHashMap<>();
-        json.forEach((name, pattern) -> values.put(name, filled(pattern, slots, locale)));
+        json.forEach((name, pattern) -> values.put(name, pattern.valueOrSource(slots, locale)));
         return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(values) + "\n";
-    }
-
-    /** A slot that can't be changed as the rule says stands as it is. */
-    static String filled(NamePattern pattern, Map<String, String> slots, Locale locale) {
-        try {
-            return pattern.value(slots, locale);
-        } catch (NotADateException | PatternTooSlow | DateTimeException e) {
-            return pattern.source();
-        }
     }
 }

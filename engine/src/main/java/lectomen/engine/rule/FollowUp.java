@@ -9,6 +9,7 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.notice.NoticeOrder;
 
 /**
  * What happens after a document of a rule is filed, failed or rejected.
@@ -17,12 +18,14 @@ import lectomen.engine.naming.NamePattern;
  * @param tags that the job gets, with slots
  * @param answer the reply to the sender
  * @param original what becomes of the original document; empty for the usual: what fails goes to the folder for failed files
+ * @param notice who is told of it
  */
 public record FollowUp(
         Optional<HandOver> handOver,
         List<NamePattern> tags,
         Optional<AnswerFile> answer,
         Optional<OriginalHandling> original,
+        Optional<NoticeOrder> notice,
         int line) {
     /** How a document's way through a rule can end. */
     public enum End {
@@ -49,7 +52,7 @@ public record FollowUp(
     /** The tags for these slots; one that comes out empty is none. */
     public Set<String> tags(Map<String, String> slots, Locale locale) {
         return tags.stream()
-                .map(tag -> AnswerFile.filled(tag, slots, locale).strip())
+                .map(tag -> tag.valueOrSource(slots, locale).strip())
                 .filter(tag -> !tag.isEmpty())
                 .collect(Collectors.toCollection(TreeSet::new));
     }

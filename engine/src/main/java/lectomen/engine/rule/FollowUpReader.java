@@ -11,6 +11,8 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.notice.NoticeOrder;
+import lectomen.engine.notice.NoticeOrderReader;
 import lectomen.engine.rulefile.RuleFileForm;
 import lectomen.engine.rulefile.SlotReader;
 import lectomen.engine.step.OutputNames;
@@ -68,14 +70,17 @@ final class FollowUpReader {
                 .flatMap(this::answer);
         boolean says = section.find("original").isPresent();
         Optional<OriginalHandling> original = section.find("original").flatMap(this::original);
+        boolean notifies = section.find("notify").isPresent();
+        Optional<NoticeOrder> notice = new NoticeOrderReader(problems, this::pattern).read(section);
         section.close();
-        if (!goesOn && tagged.isEmpty() && !answers && !says) {
+        if (!goesOn && tagged.isEmpty() && !answers && !says && !notifies) {
             section.report(
                     section.spot(),
-                    "a follow-up needs \"hand over to:\" a rule, \"tag:\" with words, \"answer:\" with a file, or"
-                            + " \"original:\"");
+                    "a follow-up needs \"hand over to:\" a rule, \"tag:\" with words, \"answer:\" with a file,"
+                            + " \"original:\", or \"notify:\" with names");
         }
-        return new FollowUp(handOver, tags, answer, original, section.spot().line());
+        return new FollowUp(
+                handOver, tags, answer, original, notice, section.spot().line());
     }
 
     private Optional<FollowUp.HandOver> handOver(Node node, String rule) {

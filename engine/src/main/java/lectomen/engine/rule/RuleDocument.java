@@ -59,6 +59,19 @@ public record RuleDocument(
     public record From(
             String folder, String about, AcceptFilter accepting, SourceSettings settings, int line, int column) {}
 
+    /** The groups and people that it names: to ask, and to notify. */
+    public List<Contact> namedPeople() {
+        Stream<Contact> notified = then.values().stream()
+                .flatMap(end -> end.notice().stream())
+                .flatMap(order -> order.names().stream().map(name -> new Contact(name, order.line(), order.column())));
+        Stream<Contact> ofSources = from.stream().flatMap(source -> source.settings().notices().values().stream()
+                .flatMap(List::stream)
+                .map(name -> new Contact(name, source.line(), source.column())));
+        return Stream.of(contacts.stream(), notified, ofSources)
+                .flatMap(people -> people)
+                .toList();
+    }
+
     /** The lookups that its steps use. */
     public Set<String> lookups() {
         return steps.stream().flatMap(step -> step.lookups().stream()).collect(Collectors.toSet());

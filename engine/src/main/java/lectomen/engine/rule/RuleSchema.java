@@ -156,11 +156,21 @@ public final class RuleSchema {
         original.putArray("anyOf")
                 .add(SchemaShapes.choice(List.of("keep", "remove")))
                 .add(WORDS.explain(SchemaShapes.words(List.of("move to"), "move to"), "original"));
+        SchemaShapes.properties(followUp).set("notify", notice());
         parts.set("follow-up", WORDS.explain(followUp, "follow-up"));
         parts.set("field", FieldSchema.json());
         parts.set("slot", WORDS.choices("slot"));
         parts.set("transform", WORDS.choices("transform"));
         return parts;
+    }
+
+    /** Names, or names with a subject and a text. */
+    private static ObjectNode notice() {
+        ObjectNode inFull = SchemaShapes.words(List.of("to"), "subject", "text");
+        SchemaShapes.properties(inFull).set("to", SchemaShapes.ref("texts"));
+        ObjectNode notice = NODES.objectNode();
+        notice.putArray("anyOf").add(SchemaShapes.ref("texts")).add(WORDS.explain(inFull, "notify"));
+        return notice;
     }
 
     private static ObjectNode retention() {
@@ -188,6 +198,10 @@ public final class RuleSchema {
         SchemaShapes.properties(source).set("arrives", SchemaShapes.choice(List.of("growing", "whole", "together")));
         SchemaShapes.properties(source).set("subfolders", SchemaShapes.choice(List.of("leave", "watch", "take")));
         SchemaShapes.properties(source).set("seen before", SchemaShapes.choice(List.of("process", "hold", "reject")));
+        ObjectNode notices = SchemaShapes.words(List.of());
+        SourceSettings.NOTICES.forEach(
+                kind -> SchemaShapes.properties(notices).set(kind.word(), SchemaShapes.ref("texts")));
+        SchemaShapes.properties(source).set("notify", WORDS.explain(notices, "source-notices"));
         return WORDS.explain(source, "source");
     }
 

@@ -9,6 +9,8 @@ import lectomen.engine.data.DataFormat;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.notice.NoticeKind;
+import lectomen.engine.notice.NoticeOrder;
 import lectomen.engine.rulefile.DurationText;
 import lectomen.engine.rulefile.Sentence;
 import lectomen.engine.rulefile.SentenceBlanks;
@@ -132,6 +134,13 @@ public final class RuleSentences {
                         "A warning is shown when no file arrives for "
                                 + SentenceBlanks.of(DurationText.words(span), "expect every") + ".",
                         1));
+        settings.notices()
+                .forEach((kind, names) -> from(
+                        from,
+                        whenOf(kind) + ", "
+                                + SentenceBlanks.of(String.join(" and ", names), "notify", kind.word())
+                                + (names.size() > 1 ? " are" : " is") + " notified.",
+                        1));
         from(
                 from,
                 "Failed files go to " + SentenceBlanks.of(settings.failedFolder(), "failed files")
@@ -167,6 +176,14 @@ public final class RuleSentences {
                 "A data file without its document "
                         + SentenceBlanks.of(alone(sidecar.withoutDocument()), "sidecar", "without document") + ".",
                 2);
+    }
+
+    private static String whenOf(NoticeKind kind) {
+        return switch (kind) {
+            case SILENT -> "When no file arrives for that long";
+            case UNREACHABLE -> "When the folder can't be reached";
+            default -> "When no rule takes a file";
+        };
     }
 
     private static String alone(SidecarSettings.Alone choice) {
@@ -251,9 +268,26 @@ public final class RuleSentences {
         String original = followUp.original()
                 .map(how -> SentenceBlanks.of(original(how), "then", end, "original"))
                 .orElse("");
-        return Stream.of(tags, handOver, answer, original)
+        String notice = followUp.notice().map(order -> notice(order, end)).orElse("");
+        return Stream.of(tags, handOver, answer, original, notice)
                 .filter(words -> !words.isEmpty())
                 .collect(Collectors.joining("; "));
+    }
+
+    private static String notice(NoticeOrder order, String end) {
+        String to = order.to().stream().map(NamePattern::source).collect(Collectors.joining(" and "));
+        boolean plain = order.subject().isEmpty() && order.text().isEmpty();
+        return (order.to().size() > 1
+                        ? to + " are"
+                        : (plain
+                                        ? SentenceBlanks.of(to, "then", end, "notify")
+                                        : SentenceBlanks.of(to, "then", end, "notify", "to"))
+                                + " is")
+                + " notified"
+                + order.subject()
+                        .map(subject ->
+                                " (“" + SentenceBlanks.of(subject.source(), "then", end, "notify", "subject") + "”)")
+                        .orElse("");
     }
 
     private static String handOver(FollowUp.HandOver on, String end) {

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalTime;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -16,6 +17,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.notice.NoticeKind;
 import lectomen.engine.rulefile.DurationText;
 import lectomen.engine.rulefile.FileTypeReader;
 import lectomen.engine.rulefile.HoursReader;
@@ -166,7 +168,30 @@ final class SourceReader {
                 duration(section, "expect every"),
                 open(section),
                 runs(section),
-                sidecar);
+                sidecar,
+                notices(section));
+    }
+
+    private Map<NoticeKind, List<String>> notices(Section section) {
+        Map<NoticeKind, List<String>> notices = new EnumMap<>(NoticeKind.class);
+        section.find("notify")
+                .flatMap(node -> Section.open("\"notify\"", node, problems))
+                .ifPresent(one -> {
+                    for (NoticeKind kind : SourceSettings.NOTICES) {
+                        List<String> names = one.texts(kind.word()).stream()
+                                .map(Node.Text::text)
+                                .toList();
+                        if (!names.isEmpty()) {
+                            notices.put(kind, names);
+                        }
+                    }
+                    one.close();
+                });
+        if (notices.containsKey(NoticeKind.SILENT)
+                && section.find("expect every").isEmpty()) {
+            section.report(section.spot(), "\"silent\" goes with \"expect every:\" (expect every: 4h)");
+        }
+        return notices;
     }
 
     private Optional<OpenHours> open(Section section) {

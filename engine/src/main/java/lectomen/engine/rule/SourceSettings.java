@@ -1,7 +1,12 @@
 package lectomen.engine.rule;
 
 import java.time.Duration;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
+import lectomen.engine.notice.NoticeKind;
 import lectomen.engine.schedule.OpenHours;
 import lectomen.engine.schedule.RunTimes;
 
@@ -16,6 +21,7 @@ import lectomen.engine.schedule.RunTimes;
  * @param open when files are taken; empty for always
  * @param runs when what has come is taken, where it is collected
  * @param sidecar of data files that come beside documents
+ * @param notices which groups and people are told of what
  */
 public record SourceSettings(
         Arrives arrives,
@@ -27,7 +33,8 @@ public record SourceSettings(
         Optional<Duration> expectEvery,
         Optional<OpenHours> open,
         Optional<RunTimes> runs,
-        Optional<SidecarSettings> sidecar) {
+        Optional<SidecarSettings> sidecar,
+        Map<NoticeKind, List<String>> notices) {
     public static final Duration DEFAULT_SETTLE = Duration.ofSeconds(2);
     public static final Duration DEFAULT_SWEEP = Duration.ofSeconds(30);
     public static final String DEFAULT_FAILED_FOLDER = "failed";
@@ -41,7 +48,15 @@ public record SourceSettings(
             Optional.empty(),
             Optional.empty(),
             Optional.empty(),
-            Optional.empty());
+            Optional.empty(),
+            Map.of());
+
+    /** Of what somebody can be told. */
+    static final List<NoticeKind> NOTICES = List.of(NoticeKind.SILENT, NoticeKind.UNREACHABLE, NoticeKind.UNMATCHED);
+
+    public SourceSettings {
+        notices = Collections.unmodifiableMap(new TreeMap<>(notices));
+    }
 
     /** How files come into the folder. */
     public enum Arrives {

@@ -59,7 +59,8 @@ class SourceReaderTest {
                         Optional.of(Duration.ofDays(2)),
                         Optional.empty(),
                         Optional.empty(),
-                        Optional.empty()));
+                        Optional.empty(),
+                        Map.of()));
         assertThat(settings("settle: 10s").settle()).isEqualTo(Duration.ofSeconds(10));
         assertThat(rule("failed files: '{inbox}/bad'").from().get(0).settings().failedFolder())
                 .isEqualTo("/srv/inbox/bad");

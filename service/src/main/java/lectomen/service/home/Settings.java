@@ -22,6 +22,7 @@ import lectomen.engine.schedule.WorkCalendar;
  * @param calendar working days and holidays
  * @param listen where the service listens when it is not only for this machine
  * @param signIn how people sign in
+ * @param notices who is notified of what
  * @param jsonLogs whether the log is written as JSON rather than as lines for people
  */
 public record Settings(
@@ -35,6 +36,7 @@ public record Settings(
         WorkCalendar calendar,
         Optional<Listen> listen,
         SignInSettings signIn,
+        NoticeSettings notices,
         boolean jsonLogs) {
     public static final long DEFAULT_KEEP_FREE_BYTES = 200_000_000L;
 

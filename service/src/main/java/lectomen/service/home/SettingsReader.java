@@ -125,6 +125,9 @@ final class SettingsReader {
         SignInSettings signIn = section.find("sign-in")
                 .flatMap(node -> new SignInReader(problems, this::path).read(node))
                 .orElse(SignInSettings.LOCAL);
+        NoticeSettingsReader noticeReader = new NoticeSettingsReader(problems, mail.keySet());
+        NoticeSettings notices =
+                section.find("notify").flatMap(noticeReader::read).orElseGet(noticeReader::usual);
         boolean jsonLogs = section.find("logs")
                 .flatMap(node -> Section.open("logs", node, problems))
                 .map(SettingsReader::jsonLogs)
@@ -134,7 +137,7 @@ final class SettingsReader {
                 .with(calendar)
                 .withMail(mail.keySet());
         return new Settings(
-                site, roots, folders, mail, workers, keepFree, retention, calendar, listen, signIn, jsonLogs);
+                site, roots, folders, mail, workers, keepFree, retention, calendar, listen, signIn, notices, jsonLogs);
     }
 
     private static long keepFree(Section section) {

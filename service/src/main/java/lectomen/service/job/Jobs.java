@@ -56,6 +56,7 @@ public final class Jobs {
     private final JobCounts counts;
     private final JobQueue queue = new JobQueue();
     private PartListener partListener = (db, whole, hadEnded, hasEnded) -> {};
+    private MoveListener moveListener = (db, id, move) -> {};
 
     public Jobs(Store store, Ledger ledger, InstantSource clock) {
         this.store = store;
@@ -231,6 +232,7 @@ public final class Jobs {
                     from.state().code(),
                     "reason",
                     because);
+            moveListener.moved(db, id, move);
         }
         store.afterCommit(counts::changed);
     }
@@ -329,6 +331,17 @@ public final class Jobs {
     /** Says who is called. Call it while the service is put together. */
     public void onPart(PartListener listener) {
         partListener = listener;
+    }
+
+    /** Called in the write that moves a job. */
+    @FunctionalInterface
+    public interface MoveListener {
+        void moved(JdbcClient db, String id, JobMove move);
+    }
+
+    /** Says who is called. Call it while the service is put together. */
+    public void onMove(MoveListener listener) {
+        moveListener = listener;
     }
 
     /** Puts more words on a job. */

@@ -179,17 +179,29 @@ public final class MailServer {
         message.setSubject(mail.subject(), StandardCharsets.UTF_8.name());
         message.setSentDate(Date.from(clock.instant()));
         message.setHeader("Auto-Submitted", "auto-generated"); // RFC 3834
+        MimeMultipart alternatives = new MimeMultipart("alternative", text(mail.text()), html(mail.html()));
         if (mail.attachment().isEmpty()) {
-            message.setText(mail.text(), StandardCharsets.UTF_8.name());
+            message.setContent(alternatives);
         } else {
-            MimeBodyPart text = new MimeBodyPart();
-            text.setText(mail.text(), StandardCharsets.UTF_8.name());
-            MimeMultipart parts =
-                    new MimeMultipart(text, attached(mail.attachment().get()));
-            message.setContent(parts);
+            MimeBodyPart said = new MimeBodyPart();
+            said.setContent(alternatives);
+            message.setContent(
+                    new MimeMultipart(said, attached(mail.attachment().get())));
         }
         message.saveChanges();
         return message;
+    }
+
+    private static MimeBodyPart text(String text) throws MessagingException {
+        MimeBodyPart part = new MimeBodyPart();
+        part.setText(text, StandardCharsets.UTF_8.name());
+        return part;
+    }
+
+    private static MimeBodyPart html(String html) throws MessagingException {
+        MimeBodyPart part = new MimeBodyPart();
+        part.setText(html, StandardCharsets.UTF_8.name(), "html");
+        return part;
     }
 
     private String domain() {

@@ -8,8 +8,10 @@ import lectomen.engine.task.ByteRef;
  * A mail to send.
  *
  * @param id names it for good, so that a mail that arrives twice can be known as one
+ * @param html that says the same as the text
  */
-public record OutgoingMail(String id, List<String> to, String subject, String text, Optional<Attachment> attachment) {
+public record OutgoingMail(
+        String id, List<String> to, String subject, String text, String html, Optional<Attachment> attachment) {
     public OutgoingMail {
         to = List.copyOf(to);
     }

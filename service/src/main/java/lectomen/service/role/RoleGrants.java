@@ -35,7 +35,7 @@ public final class RoleGrants {
         return store.read(db -> of(db, principal));
     }
 
-    private static List<Grant> of(JdbcClient db, String principal) {
+    public static List<Grant> of(JdbcClient db, String principal) {
         return db.sql("select role, rules from role_grant where principal = ? order by role")
                 .param(principal)
                 .query(RoleGrants::grant)

@@ -50,7 +50,7 @@ final class RuleCheck {
             checkFoldersForPeople(good.rule(), others, problems);
             checkHandOverFolders(good.rule(), problems);
             good.rule().then().values().forEach(followUp -> checkHandOver(followUp, good.rule(), others, problems));
-            good.rule().contacts().forEach(contact -> checkContact(contact, problems));
+            good.rule().namedPeople().forEach(contact -> checkContact(contact, problems));
             return problems.isEmpty() ? reading : new RuleReadResult.Bad(problems);
         }
         return reading;

@@ -407,7 +407,7 @@ public final class Rulebook {
     /** The rules, retired ones apart, whose latest version names the group or person as a contact. */
     public List<String> usersOfContact(String name) {
         return users(rule ->
-                rule.contacts().stream().anyMatch(contact -> contact.name().equals(name)));
+                rule.namedPeople().stream().anyMatch(contact -> contact.name().equals(name)));
     }
 
     private List<String> users(Predicate<RuleDocument> uses) {

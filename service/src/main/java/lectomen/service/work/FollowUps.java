@@ -13,6 +13,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.facts.Site;
+import lectomen.engine.notice.NoticeOrder;
 import lectomen.engine.plan.AnswerSlots;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.AnswerFile;
@@ -35,12 +36,13 @@ import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
 import lectomen.service.job.Originals;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.notice.JobNotices;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Carries out a rule's follow-ups when a document has come to its end: tags on its job, a reply to the sender, what happens to
+ * Carries out a rule's follow-ups when a document has come to its end: tags on its job, a reply to the sender, notices, what happens to
  * the original, and the hand-over to another rule, which gets the original or an output, the fields and the reason. It is
  * written down together with the end, so that it happens once however often the service is ended.
  *
@@ -59,6 +61,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
     private final Rulebook rulebook;
     private final GiveBack giveBack;
     private final Answers answers;
+    private final JobNotices notices;
     private final JobFilings filings;
     private final Originals originals;
     private final Sources sources;
@@ -75,6 +78,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
             Sources sources,
             GiveBack giveBack,
             Answers answers,
+            JobNotices notices,
             JobFilings filings,
             Supplier<Site> site,
             InstantSource clock) {
@@ -86,6 +90,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
         this.sources = sources;
         this.giveBack = giveBack;
         this.answers = answers;
+        this.notices = notices;
         this.filings = filings;
         this.originals = new Originals(ledger, clock);
         this.site = site;
@@ -101,7 +106,9 @@ public final class FollowUps implements JobEndings.FollowUpListener {
             return false;
         }
         Optional<String> hotFolder = sources.findFolder(db, job.source());
-        if (!followUp.get().tags().isEmpty() || followUp.get().answer().isPresent()) {
+        if (!followUp.get().tags().isEmpty()
+                || followUp.get().answer().isPresent()
+                || followUp.get().notice().isPresent()) {
             Map<String, String> slots = slots(db, job, state, reason, hotFolder);
             Set<String> tags = followUp.get().tags(slots, site.get().locale());
             if (!tags.isEmpty()) {
@@ -110,6 +117,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
             if (job.partOf().isEmpty()) {
                 followUp.get().answer().ifPresent(answer -> answer(db, job, answer, slots, hotFolder));
             }
+            followUp.get().notice().ifPresent(order -> notify(db, job, order, state, reason, slots));
         }
         boolean partsGoOn = !JobLinks.parts(db, job).isEmpty();
         boolean handedOver = followUp.flatMap(FollowUp::handOver)
@@ -121,6 +129,19 @@ public final class FollowUps implements JobEndings.FollowUpListener {
                 .filter(original -> isDoneWith(db, job, original, reason, hotFolder))
                 .isPresent();
         return handedOver || said;
+    }
+
+    private void notify(
+            JdbcClient db,
+            Job job,
+            NoticeOrder order,
+            JobState state,
+            Optional<Reason> reason,
+            Map<String, String> slots) {
+        for (String unknown : notices.ended(db, job, order, state, reason, slots)) {
+            String problem = "\"" + unknown + "\" was not notified: it is no group, person or mail address.";
+            notes.add(db, job.id(), problem, SERVICE);
+        }
     }
 
     private void answer(

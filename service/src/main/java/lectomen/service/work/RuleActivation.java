@@ -95,7 +95,10 @@ public final class RuleActivation {
                 filesTo.stream().distinct().toList(),
                 sharing(entry, rule),
                 List.of(),
-                contacts.notices(rule.contacts().stream().map(Contact::name).toList()),
+                contacts.notices(rule.namedPeople().stream()
+                        .map(Contact::name)
+                        .distinct()
+                        .toList()),
                 samples.run(id));
     }
 

@@ -18,6 +18,7 @@ import lectomen.engine.rulefile.RuleFileForm;
 import lectomen.service.bytes.DurableFiles;
 import lectomen.service.effect.SubmitterFolder;
 import lectomen.service.intake.HotFolders;
+import lectomen.service.notice.Notices;
 import lectomen.service.role.RoleGrants;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.RuleEntry;
@@ -217,6 +218,7 @@ public final class RuleRenames {
             SubmitterFolder.moved(db, plan.folder(), plan.newFolder());
         }
         RoleGrants.renamed(db, plan.from(), plan.to());
+        Notices.renamed(db, plan.from(), plan.to());
         db.sql("delete from rule_rename").update();
     }
 

@@ -10,6 +10,7 @@ import java.nio.file.attribute.FileTime;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import lectomen.engine.reason.Reason;
@@ -335,7 +336,8 @@ class ClaimsTest {
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
-                sidecar);
+                sidecar,
+                Map.of());
     }
 
     /** A document with its data file, as one candidate. */

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.icegreen.greenmail.util.GreenMail;
 import com.icegreen.greenmail.util.GreenMailUtil;
 import com.icegreen.greenmail.util.ServerSetup;
+import jakarta.mail.internet.MimeMultipart;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -22,7 +23,12 @@ import org.junit.jupiter.api.io.TempDir;
 /** Against a real mail server in memory. */
 class MailServerTest {
     private static final OutgoingMail MAIL = new OutgoingMail(
-            "lectomen-1-e1", List.of("ada@ferry.example"), "Ready", "Filed – at last.", Optional.empty());
+            "lectomen-1-e1",
+            List.of("ada@ferry.example"),
+            "Ready",
+            "Filed – at last.",
+            "<p>Filed – at last.</p>",
+            Optional.empty());
 
     @TempDir
     private Path temp;
@@ -66,7 +72,9 @@ class MailServerTest {
         assertThat(send(Encryption.NONE, Optional.of("mail-password"))).isInstanceOf(MailResult.Sent.class);
         assertThat(server.getReceivedMessages()).hasSize(1);
         assertThat(server.getReceivedMessages()[0].getSubject()).isEqualTo("Ready");
-        assertThat(server.getReceivedMessages()[0].getContent().toString()).contains("Filed – at last.");
+        MimeMultipart ways = (MimeMultipart) server.getReceivedMessages()[0].getContent();
+        assertThat(ways.getBodyPart(0).getContent().toString()).contains("Filed – at last.");
+        assertThat(ways.getBodyPart(1).getContentType()).startsWith("text/html");
         assertThat(GreenMailUtil.getAddressList(server.getReceivedMessages()[0].getFrom()))
                 .isEqualTo("works@marrowick.example");
     }

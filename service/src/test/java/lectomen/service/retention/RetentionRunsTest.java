@@ -9,6 +9,7 @@ import java.util.Optional;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Retention;
 import lectomen.service.ServiceFixture;
+import lectomen.service.home.NoticeSettings;
 import lectomen.service.home.Settings;
 import lectomen.service.home.SignInSettings;
 import lectomen.service.job.Job;
@@ -36,6 +37,7 @@ class RetentionRunsTest {
                 all.calendar(),
                 Optional.empty(),
                 SignInSettings.LOCAL,
+                NoticeSettings.NONE,
                 false);
         return new RetentionRuns(
                 fixture.store,

@@ -22,6 +22,7 @@ import lectomen.engine.facts.Site;
 import lectomen.engine.rule.Retention;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.schedule.WorkCalendar;
+import lectomen.service.home.NoticeSettings;
 import lectomen.service.home.Settings;
 import lectomen.service.home.SignInSettings;
 import lectomen.service.ledger.Ledger;
@@ -58,6 +59,7 @@ class RulebookTest {
                 WorkCalendar.USUAL,
                 Optional.empty(),
                 SignInSettings.LOCAL,
+                NoticeSettings.NONE,
                 false);
         rulebook = new Rulebook(
                 store,

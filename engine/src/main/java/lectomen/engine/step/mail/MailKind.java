@@ -30,7 +30,6 @@ import tools.jackson.databind.node.ObjectNode;
 /** {@code - mail: { to: "{sender address}", subject: "Permit {number}", text: "...", attach: main }}. */
 public final class MailKind implements StepKind<MailStep> {
     private static final String WORD = "mail";
-    private static final int LONGEST_SUBJECT = 250;
 
     @Override
     public String word() {
@@ -159,24 +158,19 @@ public final class MailKind implements StepKind<MailStep> {
             String source = mail.to().get(0).source();
             return context.failed(mail, Reason.of("mail.no-address", "to", source));
         }
-        String subject = oneLine(context.value(mail.subject()));
+        String subject = MailSubject.of(context.value(mail.subject()));
         Optional<StepOutput> attached = mail.attach().flatMap(context::findOutput);
         Mailing mailing = new Mailing(
                 context.number(),
                 mail.connection(),
                 to,
-                subject.substring(0, Math.min(subject.length(), LONGEST_SUBJECT)),
+                subject,
                 context.value(mail.text()),
                 mail.attach().isPresent() ? attachedAs(attached, context) : "",
                 attached.orElse(null),
                 mail.whenInDoubt());
         Reason says = Reason.of("mail.planned", "to", String.join(", ", to), "subject", mailing.subject());
         return context.done(mail, new StepAddition.Effect(mailing), List.of(says));
-    }
-
-    /** So that nothing in a value can begin another header. */
-    private static String oneLine(String text) {
-        return text.replaceAll("[\\p{Cntrl}\\s]+", " ").strip();
     }
 
     private static String attachedAs(Optional<StepOutput> attached, StepContext context) {

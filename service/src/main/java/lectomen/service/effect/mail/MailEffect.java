@@ -6,6 +6,7 @@ import java.util.function.Function;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.WhenInDoubt;
+import lectomen.engine.step.mail.MailHtml;
 import lectomen.engine.step.mail.Mailing;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
@@ -27,12 +28,28 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 public final class MailEffect implements EffectKind {
     static final String CODE = "mail";
 
+    /** The code of mails that tell of a filed document: the job doesn't wait for them. */
+    public static final String CONFIRMATION = "confirmation";
+
+    private final boolean isConfirmation;
     private final Effects effects;
     private final ByteStore bytes;
     private final Function<String, Optional<MailServer>> servers;
 
     /** @param servers finds one by the name of its connection */
-    public MailEffect(Effects effects, ByteStore bytes, Function<String, Optional<MailServer>> servers) {
+    public static MailEffect ofSteps(Effects effects, ByteStore bytes, Function<String, Optional<MailServer>> servers) {
+        return new MailEffect(false, effects, bytes, servers);
+    }
+
+    /** For mails that tell of a filed document. */
+    public static MailEffect ofConfirmations(
+            Effects effects, ByteStore bytes, Function<String, Optional<MailServer>> servers) {
+        return new MailEffect(true, effects, bytes, servers);
+    }
+
+    private MailEffect(
+            boolean isConfirmation, Effects effects, ByteStore bytes, Function<String, Optional<MailServer>> servers) {
+        this.isConfirmation = isConfirmation;
         this.effects = effects;
         this.bytes = bytes;
         this.servers = servers;
@@ -40,27 +57,27 @@ public final class MailEffect implements EffectKind {
 
     @Override
     public String code() {
-        return CODE;
+        return isConfirmation ? CONFIRMATION : CODE;
     }
 
     @Override
     public String title() {
-        return "Mail";
+        return isConfirmation ? "Confirmation" : "Mail";
     }
 
     @Override
     public boolean isOfTheJob() {
-        return true;
+        return !isConfirmation;
     }
 
     @Override
     public boolean isAskedForBySteps() {
-        return true;
+        return !isConfirmation;
     }
 
     @Override
     public boolean comesAfterOthers() {
-        return true;
+        return !isConfirmation;
     }
 
     @Override
@@ -79,7 +96,7 @@ public final class MailEffect implements EffectKind {
 
     @Override
     public boolean takes(PlannedEffect planned) {
-        return planned instanceof Mailing;
+        return !isConfirmation && planned instanceof Mailing;
     }
 
     /** A mail that an earlier run sent word for word is not sent again. */
@@ -115,6 +132,7 @@ public final class MailEffect implements EffectKind {
                 mailing.to(),
                 mailing.subject(),
                 mailing.text(),
+                MailHtml.of(mailing.text()),
                 attaches
                         ? Optional.of(new OutgoingMail.Attachment(mailing.attachedAs(), effect.bytes()))
                         : Optional.empty());

@@ -1,0 +1,73 @@
+package lectomen.service;
+
+import java.time.InstantSource;
+import lectomen.service.bytes.DiskSpaceGuard;
+import lectomen.service.effect.Effects;
+import lectomen.service.home.Settings;
+import lectomen.service.intake.HotFolders;
+import lectomen.service.job.Jobs;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.mail.MailServers;
+import lectomen.service.notice.Confirmations;
+import lectomen.service.notice.JobNotices;
+import lectomen.service.notice.NoticeChoices;
+import lectomen.service.notice.NoticeMails;
+import lectomen.service.notice.Notices;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
+import lectomen.service.store.Store;
+import lectomen.service.watch.SiteConditions;
+import lectomen.service.watch.SiteWatch;
+import lectomen.service.workers.WorkerPool;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** Wires what tells people of documents, hot folders and the service itself. */
+@Configuration(proxyBeanMethods = false)
+class NoticeWiring {
+    @Bean
+    NoticeChoices noticeChoices(Store store, Ledger ledger, Settings settings) {
+        return new NoticeChoices(store, ledger, settings.site().zone());
+    }
+
+    @Bean
+    Notices notices(Store store, NoticeChoices choices, InstantSource clock) {
+        return new Notices(store, choices, clock);
+    }
+
+    @Bean
+    JobNotices jobNotices(
+            Jobs jobs,
+            Notices notices,
+            Effects effects,
+            Rulebook rulebook,
+            Sources sources,
+            Settings settings,
+            InstantSource clock) {
+        Confirmations confirmations = new Confirmations(effects, settings, clock);
+        JobNotices ofJobs = new JobNotices(
+                jobs, notices, confirmations, rulebook, sources, settings.site().locale());
+        jobs.onMove(ofJobs);
+        return ofJobs;
+    }
+
+    @Bean(destroyMethod = "close")
+    NoticeMails noticeMails(Store store, Ledger ledger, Settings settings, MailServers mail, InstantSource clock) {
+        return new NoticeMails(store, ledger, settings, mail::find, clock);
+    }
+
+    @Bean(destroyMethod = "close")
+    SiteWatch siteWatch(
+            Store store,
+            Notices notices,
+            JobNotices ofJobs,
+            NoticeMails mails,
+            HotFolders folders,
+            DiskSpaceGuard disk,
+            WorkerPool workers,
+            Settings settings,
+            InstantSource clock) {
+        SiteConditions conditions = new SiteConditions(store, folders, disk, workers, settings, clock);
+        return new SiteWatch(store, notices, ofJobs, settings, conditions, mails::prune, clock);
+    }
+}

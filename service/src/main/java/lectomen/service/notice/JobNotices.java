@@ -1,0 +1,126 @@
+package lectomen.service.notice;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import lectomen.engine.naming.NamePattern;
+import lectomen.engine.notice.NoticeKind;
+import lectomen.engine.notice.NoticeOrder;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rulefile.RuleRef;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobMove;
+import lectomen.service.job.JobState;
+import lectomen.service.job.Jobs;
+import lectomen.service.rulebook.LiveRule;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** Tells people of documents: of those that a rule has brought to an end, and of those that no rule takes. */
+public final class JobNotices implements Jobs.MoveListener {
+    private final Jobs jobs;
+    private final Notices notices;
+    private final Confirmations confirmations;
+    private final Rulebook rulebook;
+    private final Sources sources;
+    private final Locale locale;
+
+    public JobNotices(
+            Jobs jobs,
+            Notices notices,
+            Confirmations confirmations,
+            Rulebook rulebook,
+            Sources sources,
+            Locale locale) {
+        this.jobs = jobs;
+        this.notices = notices;
+        this.confirmations = confirmations;
+        this.rulebook = rulebook;
+        this.sources = sources;
+        this.locale = locale;
+    }
+
+    /**
+     * Tells those whom a rule names of the end of its document.
+     *
+     * @param slots what is known of the document
+     * @return the names that are no group, person or address
+     */
+    public List<String> ended(
+            JdbcClient db,
+            Job job,
+            NoticeOrder order,
+            JobState end,
+            Optional<Reason> reason,
+            Map<String, String> slots) {
+        NoticeKind kind = NoticeKind.findByWord(end.code()).orElseThrow();
+        NoticeEvent event = new NoticeEvent(
+                kind,
+                job.rule().map(RuleRef::id),
+                job.name(),
+                Optional.of(job.id()),
+                reason,
+                job.rule().map(rule -> Set.of(rule.id())).orElse(Set.of()),
+                order.subject().map(pattern -> filled(pattern, slots)),
+                order.text().map(pattern -> filled(pattern, slots)));
+        List<String> names = new ArrayList<>(
+                order.to().stream().map(pattern -> filled(pattern, slots)).toList());
+        if (kind == NoticeKind.FILED) {
+            names = confirmations.intend(db, job, event, names);
+        }
+        return notices.tell(db, event, names);
+    }
+
+    private String filled(NamePattern pattern, Map<String, String> slots) {
+        return pattern.valueOrSource(slots, locale);
+    }
+
+    /** Tells those whom a source names of a document that no rule takes. */
+    @Override
+    public void moved(JdbcClient db, String id, JobMove move) {
+        if (move.to() == JobState.UNMATCHED) {
+            jobs.find(db, id).ifPresent(job -> unmatched(db, job, move.reason()));
+        }
+    }
+
+    private void unmatched(JdbcClient db, Job job, Optional<Reason> reason) {
+        sources.findFolder(db, job.source()).ifPresent(folder -> {
+            Set<String> names = names(folder, NoticeKind.UNMATCHED);
+            if (!names.isEmpty()) {
+                NoticeEvent event = new NoticeEvent(
+                        NoticeKind.UNMATCHED,
+                        Optional.empty(),
+                        job.name(),
+                        Optional.of(job.id()),
+                        reason,
+                        rulesOf(folder),
+                        Optional.empty(),
+                        Optional.empty());
+                notices.tell(db, event, names);
+            }
+        });
+    }
+
+    /** Whom the rules of a hot folder name for something. */
+    public Set<String> names(String folder, NoticeKind kind) {
+        Set<String> names = new TreeSet<>();
+        rulebook.acting().from(folder).stream()
+                .flatMap(live -> live.rule().findFrom(folder).stream())
+                .forEach(from -> names.addAll(from.settings().notices().getOrDefault(kind, List.of())));
+        return names;
+    }
+
+    /** The rules that take files from a hot folder. */
+    public Set<String> rulesOf(String folder) {
+        return rulebook.acting().from(folder).stream()
+                .map(LiveRule::rule)
+                .map(rule -> rule.id())
+                .collect(Collectors.toSet());
+    }
+}

@@ -1,0 +1,37 @@
+package lectomen.service.notice;
+
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import lectomen.engine.notice.NoticeKind;
+
+/** Addresses of the console's pages, as people outside the service reach them. */
+public final class Links {
+    private final String base;
+
+    /** @param base the address of the service */
+    Links(String base) {
+        this.base = base.replaceAll("/+$", "");
+    }
+
+    /** Where a notice is shown: its job, or the list of those that it counts. */
+    String of(Notices.Notice notice) {
+        return base + path(notice);
+    }
+
+    /** The same below the service's address. */
+    public static String path(Notices.Notice notice) {
+        if (notice.kind().about() == NoticeKind.About.SITE) {
+            return "/connections";
+        }
+        if (notice.kind().about() == NoticeKind.About.SOURCE) {
+            return "/folders";
+        }
+        if (notice.count() == 1 && notice.job().isPresent()) {
+            return "/jobs/" + notice.job().get();
+        }
+        String rule = notice.rule()
+                .map(id -> "&rule=" + URLEncoder.encode(id, StandardCharsets.UTF_8))
+                .orElse("");
+        return "/jobs?state=" + notice.kind().word() + rule;
+    }
+}
