@@ -6,6 +6,7 @@ import { DeskPage } from "./features/desk/DeskPage";
 import { EditorPage } from "./features/editor/EditorPage";
 import { NewRulePage } from "./features/editor/NewRulePage";
 import { UploadPlace } from "./features/upload/UploadPlace";
+import { InboxPage } from "./features/inbox/InboxPage";
 import { JobPage } from "./features/job/JobPage";
 import { JobsPage } from "./features/jobs/JobsPage";
 import { LivePage } from "./features/rules/LivePage";
@@ -106,6 +107,7 @@ export function Console() {
             {may("see rules") && <Route path="/tables" element={<TablesPage />} />}
             {may("see people") && <Route path="/people" element={<PeoplePage />} />}
             {may("see the ledger") && <Route path="/ledger" element={<LedgerPage />} />}
+            <Route path="/inbox" element={<InboxPage />} />
             <Route path="/me" element={<MePage session={data} person={data.person} onChange={() => void again()} />} />
             <Route path="*" element={<Navigate to="/today" replace />} />
           </Routes>

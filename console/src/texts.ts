@@ -1,11 +1,12 @@
 import { editorTexts } from "./features/editor/texts";
+import { inboxTexts } from "./features/inbox/texts";
 import { ledgerTexts, peopleTexts } from "./features/people/texts";
-import { accountTexts, confirmTexts, doorTexts, factorTexts } from "./features/session/texts";
+import { accountTexts, choiceTexts, confirmTexts, doorTexts, factorTexts } from "./features/session/texts";
 import { number, some } from "./ui/time";
 
 /** Everything that the console says by itself. What the service says comes from the service. */
 export const texts = {
-  pages: { today: "Today", jobs: "Jobs", desk: "Desk", rules: "Rules", tables: "Tables", people: "People", ledger: "Ledger" },
+  pages: { today: "Today", jobs: "Jobs", desk: "Desk", rules: "Rules", tables: "Tables", people: "People", ledger: "Ledger", inbox: "Inbox" },
   find: "Find a document",
   findShort: "Find",
   signOut: "Sign out",
@@ -149,6 +150,8 @@ export const texts = {
   },
   people: peopleTexts,
   me: accountTexts,
+  inbox: inboxTexts,
+  choices: choiceTexts,
   factor: factorTexts,
   confirm: confirmTexts,
   ledger: ledgerTexts,

@@ -12,6 +12,18 @@ export function useStatus() {
   });
 }
 
+export const INBOX = ["GET", "/notices"];
+
+/** How many notices one has not read. */
+export function useUnread() {
+  const { data } = useQuery({
+    queryKey: [...INBOX, "count"],
+    queryFn: () => answer(api.GET("/api/v1/notices", { params: { query: { unread: true, limit: 1 } } })),
+    refetchInterval: SOON,
+  });
+  return data?.unread ?? 0;
+}
+
 export function useToday() {
   return useQuery({
     queryKey: ["GET", "/today"],

@@ -4,7 +4,7 @@ import { useRules } from "../api/queries";
 import { useMay } from "../permissions";
 import { texts } from "../texts";
 import { Panel } from "./Panel";
-import { PAGES } from "./pages";
+import { pagesFor } from "./pages";
 
 interface Found {
   words: string;
@@ -21,7 +21,9 @@ export function Palette({ onClose }: { onClose: () => void }) {
   const { data } = useRules();
   const fits = (words: string) => words.toLowerCase().includes(typed.trim().toLowerCase());
   const found: Found[] = [
-    ...PAGES.filter((page) => may(page.needs) && fits(page.words)).map((page) => ({ words: page.words, kind: texts.palette.page, go: page.path })),
+    ...pagesFor(may)
+      .filter((page) => fits(page.words))
+      .map((page) => ({ words: page.words, kind: texts.palette.page, go: page.path })),
     ...(data?.rules ?? [])
       .filter((rule) => fits(rule.id) || fits(rule.title))
       .map((rule) => ({ words: rule.title, kind: texts.palette.rule, go: `/rules/${encodeURIComponent(rule.id)}` })),

@@ -3,7 +3,7 @@ import { DropdownMenu } from "radix-ui";
 import { type ReactNode, useState } from "react";
 import { NavLink, useNavigate } from "react-router";
 import { answer, api, type Session } from "../api/client";
-import { useStatus } from "../api/queries";
+import { useStatus, useUnread } from "../api/queries";
 import { type KeyDeed, useAllKeys, useKeys } from "../keys";
 import { useLine } from "../live";
 import { useMay } from "../permissions";
@@ -12,7 +12,7 @@ import { setTheme, type Theme, theme } from "../theme";
 import { KeyCap } from "./KeyCap";
 import { KeyboardHelp } from "./KeyboardHelp";
 import { Palette } from "./Palette";
-import { PAGES } from "./pages";
+import { pagesFor } from "./pages";
 import { atSecond, span } from "./time";
 
 /** The frame of every page: the index line on top, the page, and the key line at the foot. */
@@ -20,7 +20,8 @@ export function Shell({ session, children }: { session: Session; children: React
   const [over, setOver] = useState<"nothing" | "palette" | "keys">("nothing");
   const navigate = useNavigate();
   const may = useMay();
-  const pages = PAGES.filter((page) => may(page.needs));
+  const unread = useUnread();
+  const pages = pagesFor(may);
   useKeys([
     { keys: ["/", "Control k"], words: texts.key.palette, act: () => setOver("palette") },
     { keys: ["?", "F1"], words: texts.key.all, act: () => setOver("keys"), shown: true },
@@ -41,6 +42,7 @@ export function Shell({ session, children }: { session: Session; children: React
           {pages.map((page) => (
             <NavLink key={page.path} to={page.path}>
               {page.words}
+              {page.path === "/inbox" && unread > 0 && <b aria-label={texts.inbox.title(unread)}>{unread}</b>}
             </NavLink>
           ))}
         </nav>

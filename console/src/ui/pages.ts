@@ -5,11 +5,12 @@ interface Page {
   path: string;
   words: string;
   key: string;
-  needs: Permission;
+  /** Without it, everybody has the page. */
+  needs?: Permission;
 }
 
 /** The pages of the console, in the order of its index, with the key behind G. */
-export const PAGES: Page[] = [
+const PAGES: Page[] = [
   { path: "/today", words: texts.pages.today, key: "t", needs: "see documents" },
   { path: "/jobs", words: texts.pages.jobs, key: "j", needs: "see documents" },
   { path: "/desk", words: texts.pages.desk, key: "d", needs: "handle documents" },
@@ -17,4 +18,8 @@ export const PAGES: Page[] = [
   { path: "/tables", words: texts.pages.tables, key: "b", needs: "see rules" },
   { path: "/people", words: texts.pages.people, key: "p", needs: "see people" },
   { path: "/ledger", words: texts.pages.ledger, key: "l", needs: "see the ledger" },
+  { path: "/inbox", words: texts.pages.inbox, key: "i" },
 ];
+
+/** Those that somebody has. */
+export const pagesFor = (may: (permission: Permission) => boolean) => PAGES.filter((page) => page.needs === undefined || may(page.needs));

@@ -8,6 +8,7 @@ import { ErrorMessage } from "../../ui/ErrorMessage";
 import { textOf } from "../../ui/form";
 import { Sessions } from "../../ui/Sessions";
 import { CodeField, Field } from "./Field";
+import { NoticeChoices } from "./NoticeChoices";
 import { SecondFactor } from "./SecondFactor";
 
 interface MePageProps {
@@ -16,7 +17,7 @@ interface MePageProps {
   onChange: () => void;
 }
 
-/** One's own account: password, second factor, absence and sessions. */
+/** One's own account: password, second factor, notices, absence and sessions. */
 export function MePage({ session, person, onChange }: MePageProps) {
   return (
     <main className="me-page">
@@ -24,6 +25,7 @@ export function MePage({ session, person, onChange }: MePageProps) {
       <p className="note">{texts.people.signIn(person.signIn)}</p>
       {session.hasPassword && <NewPassword session={session} />}
       {session.hasPassword && <SecondFactor session={session} onChange={onChange} />}
+      <NoticeChoices person={person.id} />
       <Absence person={person} />
       <Sessions person={person.id} />
     </main>

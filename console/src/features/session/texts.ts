@@ -75,3 +75,18 @@ export const confirmTexts = {
   at: (provider: string) => `Confirm at ${provider}`,
   after: "You come back to this page. Then do it once more.",
 };
+
+export const choiceTexts = {
+  title: "Notices",
+  lead: "What you are notified of is in your inbox. It is also mailed to you if there is an address here.",
+  mail: "Mail address",
+  quietFrom: "No mail from",
+  quietTo: "until",
+  quietHint: "Mails that are due in these hours are sent at their end.",
+  daily: "daily",
+  dailyAt: "Daily at",
+  choices: { "at once": "at once", "every 15 minutes": "every 15 minutes", hourly: "hourly", daily: "daily", never: "never" } as Record<string, string>,
+  save: "Save",
+  saved: "Saved.",
+  problem: (answer: string) => `The last mail to you could not be sent: ${answer}`,
+};

@@ -29,7 +29,7 @@ import tools.jackson.databind.json.JsonMapper;
         },
         footer = {
             "",
-            "Names: start, latency, files, waiting, list, planning, pages, documents, reading, writing",
+            "Names: start, latency, files, waiting, notify, list, planning, pages, documents, reading, writing",
             "",
             "Example: lectomen bench --only files"
         })
@@ -39,6 +39,7 @@ public final class BenchMain implements Callable<Integer> {
             new LatencyBenchmark(),
             new FilesBenchmark(),
             new WaitingBenchmark(),
+            new NotifyBenchmark(),
             new ListBenchmark(),
             new PlanningBenchmark(),
             new PagesBenchmark(),

@@ -24,6 +24,12 @@ record Figure(
         return new Figure(name, value, unit, floor, floorIs, "over " + number(limit) + " " + unit, value > limit);
     }
 
+    /** A figure that should get over a share of its floor. */
+    static Figure atLeast(double share, String name, double value, String unit, double floor, String floorIs) {
+        String aim = "at least " + number(share) + " of it";
+        return new Figure(name, value, unit, Optional.of(floor), floorIs, aim, value >= share * floor);
+    }
+
     static Figure without(String name, double value, String unit, Optional<Double> floor, String floorIs) {
         return new Figure(name, value, unit, floor, floorIs, "", true);
     }

@@ -19,6 +19,11 @@ final class Serving {
 
     /** A rule that names tickets by a number in their text and files them. @param arrives how the source takes files */
     static void addRule(DemoService service, String arrives) {
+        addRule(service, arrives, "");
+    }
+
+    /** The same with what follows. @param then may be empty */
+    static void addRule(DemoService service, String arrives, String then) {
         service.post("/rules", """
                 lectomen: 1
                 rule: tickets
@@ -33,7 +38,8 @@ final class Serving {
                       ticket number: { pattern: 'T-\\d{6}', near: Number, required: yes }
                   - name: "{ticket number}"
                   - file: { in: archive, under: Tickets }
-                """.formatted(arrives));
+                %s
+                """.formatted(arrives, then));
         service.post("/rules/tickets/live", "");
     }
 

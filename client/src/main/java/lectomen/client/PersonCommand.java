@@ -27,6 +27,7 @@ import tools.jackson.databind.node.ObjectNode;
             PersonCommand.Enable.class,
             PersonCommand.NewPassword.class,
             PersonCommand.RemoveSecondFactor.class,
+            PersonNotices.class,
             PersonCommand.Link.class,
             PersonCommand.Unlink.class,
             PersonCommand.ListSessions.class,

@@ -41,6 +41,26 @@ class PeopleCommandTest {
     }
 
     @Test
+    void whenAPersonIsNotifiedIsShownAndChanged() {
+        String now = """
+                {"mail": "ivo@marrowick.example", "quietFrom": "22:00", "quietTo": "06:30", "problem": "550 no such box",
+                 "kinds": [{"kind": "filed", "title": "Documents filed", "choice": "never"},
+                           {"kind": "failed", "title": "Documents failed", "choice": "at once"}]}""";
+        service.on("GET /accounts/2/notices", now);
+        service.on("PUT /accounts/2/notices", "{\"kinds\": []}");
+        assertThat(service.run("person", "notices", "2").out())
+                .contains("Mail to ivo@marrowick.example, not from 22:00 to 06:30")
+                .contains("550 no such box")
+                .containsPattern("filed +Documents filed +never");
+        assertThat(service.run("person", "notices", "2", "--kind", "failed=daily at 07:30", "--quiet", "")
+                        .out())
+                .contains("there is no address");
+        assertThat(service.asked().get(service.asked().size() - 1).body())
+                .isEqualTo("{\"mail\":\"ivo@marrowick.example\",\"quietFrom\":\"\",\"quietTo\":\"\","
+                        + "\"choices\":{\"filed\":\"never\",\"failed\":\"daily at 07:30\"}}");
+    }
+
+    @Test
     void aPersonIsInvitedWithARole() {
         service.on(
                 "POST /welcome-links?role=rule%20author&rules=permits&groups=records-office",

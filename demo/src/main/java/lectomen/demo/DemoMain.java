@@ -108,14 +108,15 @@ public final class DemoMain implements Callable<Integer> {
         prepare(own, documents);
         say("Starting the service on " + own);
         String launcher = Objects.requireNonNull(System.getProperty("lectomen.launcher"));
-        try (DemoService service = DemoService.start(launcher, own, wantedPort)) {
+        try (HarbourMail mail = HarbourMail.start(own);
+                DemoService service = DemoService.start(launcher, own, wantedPort)) {
             Runtime.getRuntime().addShutdownHook(new Thread(service::close));
             List<Outcome> outcomes = run(service, own, documents);
             boolean asExpected = outcomes.stream().allMatch(Outcome::asExpected) && setsAreInOrder(own);
             print(outcomes, asExpected);
             if (!once) {
                 try (HarbourSignIn signIn = HarbourSignIn.start()) {
-                    tellWhereToLook(own, service, signIn);
+                    tellWhereToLook(own, service, signIn, mail);
                     service.waitForEnd();
                 }
             }
@@ -303,7 +304,8 @@ public final class DemoMain implements Callable<Integer> {
         System.out.println("\n" + right + " of " + outcomes.size() + " documents ended as the scenario expects.");
     }
 
-    private void tellWhereToLook(Path home, DemoService service, HarbourSignIn signIn) throws IOException {
+    private void tellWhereToLook(Path home, DemoService service, HarbourSignIn signIn, HarbourMail mail)
+            throws IOException {
         String welcome = service.post("/welcome-links", "").path("path").asString();
         say("""
 
@@ -325,7 +327,8 @@ public final class DemoMain implements Callable<Integer> {
                   3. Test a rule on a document, without filing anything:
                        ./lectomen trial %1$s/demo-documents/permit-0031.pdf --rule %1$s/demo-rules/mooring-permits.yaml
 
-                Filed documents are in %1$s/harbour-archive""".formatted(home, service.url(), welcome, HarbourStaff.PASSWORD, signIn.words()));
+                Filed documents are in %1$s/harbour-archive
+                %6$s""".formatted(home, service.url(), welcome, HarbourStaff.PASSWORD, signIn.words(), mail.words()));
     }
 
     private void say(String words) {

@@ -70,6 +70,7 @@ class AccessibilityJourney {
                 "/people?of=group:pilots",
                 "/people?of=token:1",
                 "/ledger",
+                "/inbox",
                 "/me")) {
             looked.navigate(path);
             assertThat(looked.locator("main h1").first()).isVisible();

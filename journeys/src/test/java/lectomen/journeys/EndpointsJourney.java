@@ -185,6 +185,9 @@ class EndpointsJourney {
                     .add(one.code().isEmpty());
         }
         seen.get("session.changePassword").add(true); // ConsoleJourney changes one
+        seen.get("notices.inbox").add(true); // NoticeJourney, in the browser
+        seen.get("notices.read").add(true);
+        seen.get("notices.readAll").add(true);
         seen.get("session.prove").add(true); // SignInJourney does these
         seen.get("secondFactor.begin").add(true);
         seen.get("secondFactor.confirm").add(true);

@@ -26,17 +26,9 @@ class MailJourney {
     @BeforeAll
     static void start() throws Exception {
         server = MailStandIn.start(0, mail -> {});
-        Path home = Files.createDirectories(temp.resolve("home"));
-        Files.writeString(home.resolve("lectomen.yaml"), """
-                parameters: { inbox: "{home}/inbox" }
-                roots: ["{home}"]
-                connections:
-                  archive: { folder: "{home}/archive" }
-                  office-mail:
-                    mail: { server: localhost, port: %d, encryption: none, from: works@marrowick.example }
-                """.formatted(server.port()));
+        Path home = HomeWithMail.make(temp.resolve("home"), server, "");
         service = ServiceInTest.startAt(home, Duration.ZERO);
-        archive = Files.createDirectories(home.resolve("archive"));
+        archive = home.resolve("archive");
         service.live("""
                 lectomen: 1
                 rule: permits

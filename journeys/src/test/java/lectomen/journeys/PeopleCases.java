@@ -26,6 +26,21 @@ final class PeopleCases {
                     .with(JSON_TYPE, "{\"until\": \"2030-01-01T00:00:00Z\", \"delegate\": 1}"),
             Case.bad("accounts.setAbsence", "PUT /accounts/2/absence", 422, "bad-person", "their own delegate")
                     .with(JSON_TYPE, "{\"until\": \"2030-01-01T00:00:00Z\", \"delegate\": 2}"),
+            Case.good("notices.choices", "GET /accounts/2/notices", "at once"),
+            Case.bad("notices.choices", "GET /accounts/77/notices", 404, "no-such-person", "77"),
+            Case.good("notices.choose", "PUT /accounts/2/notices", "\"quietTo\":\"06:30\"")
+                    .with(
+                            JSON_TYPE,
+                            "{\"mail\": \"ivo@marrowick.example\", \"quietFrom\": \"22:00\", \"quietTo\": \"06:30\","
+                                    + " \"choices\": {\"failed\": \"hourly\"}}"),
+            Case.bad("notices.choose", "PUT /accounts/2/notices", 422, "bad-person", "no mail address")
+                    .with(JSON_TYPE, "{\"mail\": \"the quay\"}"),
+            Case.bad("notices.choose", "PUT /accounts/2/notices", 422, "bad-person", "daily at a time")
+                    .with(JSON_TYPE, "{\"choices\": {\"failed\": \"sometimes\"}}"),
+            Case.bad("notices.inbox", "GET /notices", 401, "sign-in-needed", "signed in"),
+            Case.bad("notices.inbox", "GET /notices?limit=0", 400, "bad-request", "1 to 200"),
+            Case.bad("notices.readAll", "POST /notices/read", 401, "sign-in-needed", "signed in"),
+            Case.bad("notices.read", "POST /notices/0/read", 400, "bad-request", "number of a notice"),
             Case.good("accounts.sessions", "GET /accounts/1/sessions", "signedInAt"),
             Case.bad("accounts.sessions", "GET /accounts/77/sessions", 404, "no-such-person", "77"),
             Case.bad("accounts.endSession", "DELETE /accounts/1/sessions/none", 400, "bad-request", "no such session"),

@@ -62,7 +62,8 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
                 new AnswerEffect(folders),
                 MailEffect.ofSteps(effects, bytes, mail),
                 MailEffect.ofConfirmations(effects, bytes, mail)));
-        EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records), clock);
+        EffectRunner runner =
+                new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records, mail), clock);
         JobFilings filings = new JobFilings(store, jobs, effects, kinds, sameDocument, endings, waits, runner);
         runner.settleWith(filings::settle);
         GiveBack giveBack = new GiveBack(effects, rulebook, clock);
@@ -82,11 +83,15 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
     }
 
     /** What is sent elsewhere than to a connection, such as a file that goes back to its submitter, has the usual limit. */
-    private static ConnectionLimits limits(ConnectionRecords records) {
+    private static ConnectionLimits limits(ConnectionRecords records, Function<String, Optional<MailServer>> mail) {
         return new ConnectionLimits() {
             @Override
             public int atOnce(String connection) {
-                return records.find(connection).map(ConnectionRecord::atOnce).orElse(ConnectionRecords.USUAL_AT_ONCE);
+                return records.find(connection)
+                        .map(ConnectionRecord::atOnce)
+                        .orElseGet(() -> mail.apply(connection).isPresent()
+                                ? MailServer.AT_ONCE
+                                : ConnectionRecords.USUAL_AT_ONCE);
             }
 
             @Override

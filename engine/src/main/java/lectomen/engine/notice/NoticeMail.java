@@ -7,6 +7,7 @@ import java.time.format.FormatStyle;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import lectomen.engine.step.mail.MailHtml;
 import lectomen.engine.step.mail.MailSubject;
 
@@ -46,16 +47,17 @@ public record NoticeMail(String subject, String text, String html) {
 
     private static String text(NoticeItem item, DateTimeFormatter times) {
         String said = item.text().orElseGet(() -> headline(item) + ".");
-        return String.join(
-                "\n",
-                List.of(said, detail(item, times), item.link()).stream()
-                        .filter(line -> !line.isBlank())
-                        .toList());
+        return Stream.of(said, detail(item, times), item.link())
+                .filter(part -> !part.isBlank())
+                .collect(Collectors.joining("\n"));
     }
 
-    /** Why, and when. */
+    /** Why, and when; nothing beside a rule's own text. */
     private static String detail(NoticeItem item, DateTimeFormatter times) {
-        String why = item.text().isPresent() || item.reason().isEmpty() ? "" : item.reason() + "\n";
+        if (item.text().isPresent()) {
+            return "";
+        }
+        String why = item.reason().isEmpty() ? "" : item.reason() + "\n";
         String latest = item.count() > 1 && item.kind().about() == NoticeKind.About.DOCUMENT
                 ? "The latest: " + item.name() + "\n"
                 : "";
@@ -72,7 +74,9 @@ public record NoticeMail(String subject, String text, String html) {
         String said = item.text().orElseGet(() -> headline(item) + ".");
         String link = item.link().isEmpty()
                 ? ""
-                : "<br><a href=\"" + MailHtml.escaped(item.link()) + "\">" + MailHtml.escaped(item.link()) + "</a>";
-        return "<p>" + MailHtml.lines(said) + "<br>" + MailHtml.lines(detail(item, times)) + link + "</p>";
+                : "<a href=\"" + MailHtml.escaped(item.link()) + "\">" + MailHtml.escaped(item.link()) + "</a>";
+        return Stream.of(MailHtml.lines(said), MailHtml.lines(detail(item, times)), link)
+                .filter(part -> !part.isEmpty())
+                .collect(Collectors.joining("<br>", "<p>", "</p>"));
     }
 }

@@ -90,11 +90,6 @@ public sealed interface NoticeTiming {
     /** As people write it. */
     String word();
 
-    /** Whether all that is due at that time goes in one mail. */
-    default boolean isDigest() {
-        return this instanceof Every || this instanceof Daily;
-    }
-
     /** What holds for people who say nothing. */
     static NoticeTiming usual() {
         return new AtOnce();

@@ -56,7 +56,11 @@ public final class EffectDoubts {
      * @return false, and nothing is done, if it can be attempted again
      */
     boolean resolve(Effect effect, EffectKind kind) {
-        if (kind.canBeAsked(effect) || kind.whenInDoubt(effect) == WhenInDoubt.REPEAT) {
+        if (kind.canBeAsked(effect)) {
+            return false;
+        }
+        if (kind.whenInDoubt(effect) == WhenInDoubt.REPEAT) {
+            store.write(db -> effects.repeatedInDoubt(db, effect));
             return false;
         }
         store.write(db -> {

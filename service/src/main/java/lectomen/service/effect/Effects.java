@@ -270,6 +270,13 @@ public final class Effects {
         ledger.append(db, "service", "effect.in-doubt", subject, "effect", effect.id());
     }
 
+    /** Says that an effect in doubt is repeated, as its rule or the settings say. */
+    String repeatedInDoubt(JdbcClient db, Effect effect) {
+        String subject = Job.subject(effect.jobId());
+        ledger.append(db, "service", "effect.in-doubt", subject, "effect", effect.id(), "decision", "repeat");
+        return effect.id();
+    }
+
     /** Says what somebody decided about an effect in doubt. */
     void settled(JdbcClient db, Effect effect, String decision, String principal) {
         ledger.append(

@@ -38,6 +38,9 @@ import org.jspecify.annotations.Nullable;
 
 /** A server that takes mails by SMTP (RFC 5321). Each mail has a connection of its own. Safe for several threads. */
 public final class MailServer {
+    /** How many mails are under way to a server at once: servers refuse many, and each may be in doubt after a crash. */
+    public static final int AT_ONCE = 8;
+
     private static final String MILLIS = Long.toString(Duration.ofSeconds(30).toMillis());
     private static final int FIRST_PERMANENT = 500;
     private static final int FIRST_TEMPORARY = 400;
@@ -59,6 +62,8 @@ public final class MailServer {
     private static Session session(MailSettings settings) {
         Properties properties = new Properties();
         properties.put("mail.smtp.host", settings.host());
+        properties.put(
+                "mail.smtp.localhost", domain(settings)); // else this machine's name is looked up for each connection
         properties.put("mail.smtp.port", Integer.toString(settings.port()));
         properties.put("mail.smtp.connectiontimeout", MILLIS);
         properties.put("mail.smtp.timeout", MILLIS);
@@ -169,7 +174,7 @@ public final class MailServer {
         MimeMessage message = new MimeMessage(session) {
             @Override
             protected void updateMessageID() throws MessagingException {
-                setHeader("Message-ID", "<" + mail.id() + "@" + domain() + ">");
+                setHeader("Message-ID", "<" + mail.id() + "@" + domain(settings) + ">");
             }
         };
         message.setFrom(new InternetAddress(settings.from()));
@@ -204,7 +209,7 @@ public final class MailServer {
         return part;
     }
 
-    private String domain() {
+    private static String domain(MailSettings settings) {
         return settings.from().substring(settings.from().indexOf('@') + 1);
     }
 

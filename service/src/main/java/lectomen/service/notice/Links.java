@@ -20,11 +20,8 @@ public final class Links {
 
     /** The same below the service's address. */
     public static String path(Notices.Notice notice) {
-        if (notice.kind().about() == NoticeKind.About.SITE) {
-            return "/connections";
-        }
-        if (notice.kind().about() == NoticeKind.About.SOURCE) {
-            return "/folders";
+        if (notice.kind().about() != NoticeKind.About.DOCUMENT) {
+            return "/today";
         }
         if (notice.count() == 1 && notice.job().isPresent()) {
             return "/jobs/" + notice.job().get();

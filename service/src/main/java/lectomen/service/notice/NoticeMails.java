@@ -116,7 +116,9 @@ public final class NoticeMails implements AutoCloseable {
             db.sql("update notice set closed_at = ? where id = ?")
                     .params(now, one.notice().id())
                     .update();
-            if (!one.never() && one.mail().filter(MailAddress::isAddress).isPresent() && mayStillSee(db, one.notice())) {
+            if (!one.never()
+                    && one.mail().filter(MailAddress::isAddress).isPresent()
+                    && mayStillSee(db, one.notice())) {
                 String digest = one.notice().digest()
                         ? "digest " + one.mail().get()
                         : "notice " + one.notice().id();

@@ -1,12 +1,8 @@
 package lectomen.standins.mail;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
-import java.util.concurrent.atomic.AtomicInteger;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
@@ -24,12 +20,9 @@ public final class MailCommand implements Callable<Integer> {
     @Option(names = "--folder", paramLabel = "DIR", description = "Where mails are kept (default: ${DEFAULT-VALUE}).")
     private Path folder = Path.of("mails");
 
-    private final AtomicInteger count = new AtomicInteger();
-
     @Override
     public Integer call() throws IOException {
-        Files.createDirectories(folder);
-        MailStandIn standIn = MailStandIn.start(port, this::keep);
+        MailStandIn standIn = MailStandIn.start(port, new MailFolder(folder, System.out::println));
         System.out.println("""
                 Mail at localhost:%d; mails are kept in %s. In lectomen.yaml:
 
@@ -39,16 +32,5 @@ public final class MailCommand implements Callable<Integer> {
 
                 Ctrl-C to stop.""".formatted(standIn.port(), folder.toAbsolutePath(), standIn.port()));
         return 0;
-    }
-
-    private void keep(ReceivedMail mail) {
-        Path file = folder.resolve(count.incrementAndGet() + ".eml");
-        try {
-            Files.writeString(file, mail.content(), StandardCharsets.ISO_8859_1);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        System.out.println(file.getFileName() + "  to " + String.join(", ", mail.to()) + ": "
-                + mail.header("Subject").orElse("(no subject)"));
     }
 }

@@ -160,8 +160,13 @@ public final class MailStandIn implements AutoCloseable {
             }
             say("354 Go on");
             StringBuilder content = new StringBuilder();
-            for (String line = in.readLine(); line != null && !line.equals("."); line = in.readLine()) {
+            String line = in.readLine();
+            while (line != null && !line.equals(".")) {
                 content.append(line.startsWith(".") ? line.substring(1) : line).append('\n');
+                line = in.readLine();
+            }
+            if (line == null) {
+                return false; // a mail that breaks off is none
             }
             ReceivedMail mail = new ReceivedMail(from, to, content.toString());
             received.add(mail);
