@@ -82,7 +82,8 @@ class DocsTest {
                         connections,
                         Locale.UK,
                         ZoneId.of("Europe/London"))
-                .withMail(Set.of("office-mail"));
+                .withMail(Set.of("office-mail"))
+                .withWeb(Set.of("berth-system"));
         if (block.text().startsWith("lectomen: 1\npart:")) {
             assertThat(PartReader.read(block.text())).isInstanceOf(PartReader.Reading.Good.class);
         } else {

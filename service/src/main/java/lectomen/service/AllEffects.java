@@ -17,6 +17,7 @@ import lectomen.service.effect.EffectKinds;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.effect.Effects;
 import lectomen.service.effect.answer.AnswerEffect;
+import lectomen.service.effect.call.CallEffect;
 import lectomen.service.effect.file.FileEffect;
 import lectomen.service.effect.file.JobFilings;
 import lectomen.service.effect.file.SameDocument;
@@ -33,6 +34,7 @@ import lectomen.service.plan.PlanWaits;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
+import lectomen.service.web.WebSystem;
 
 /** All kinds of effects, with what runs them and the jobs that wait for them. */
 record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
@@ -45,6 +47,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
             Connections connections,
             FolderDestinations folders,
             Function<String, Optional<MailServer>> mail,
+            Function<String, Optional<WebSystem>> systems,
             Rulebook rulebook,
             Sources sources,
             Counters counters,
@@ -61,7 +64,8 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
                 new GiveBackEffect(bytes, folders),
                 new AnswerEffect(folders),
                 MailEffect.ofSteps(effects, bytes, mail),
-                MailEffect.ofConfirmations(effects, bytes, mail)));
+                MailEffect.ofConfirmations(effects, bytes, mail),
+                new CallEffect(systems)));
         EffectRunner runner =
                 new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records, mail), clock);
         JobFilings filings = new JobFilings(store, jobs, effects, kinds, sameDocument, endings, waits, runner);

@@ -15,6 +15,7 @@ import lectomen.service.disk.KnownDisks;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.effect.Effects;
 import lectomen.service.effect.answer.Answers;
+import lectomen.service.effect.call.Calls;
 import lectomen.service.effect.file.JobFilings;
 import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.home.Settings;
@@ -31,6 +32,8 @@ import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.secret.SecretStore;
 import lectomen.service.store.Store;
+import lectomen.service.web.WebSystem;
+import lectomen.service.web.WebSystems;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -89,6 +92,18 @@ class EffectWiring {
     }
 
     @Bean
+    WebSystems webSystems(Settings settings, SecretStore secrets, InstantSource clock) {
+        Map<String, WebSystem> systems = new TreeMap<>();
+        settings.web().forEach((name, system) -> systems.put(name, new WebSystem(name, system, secrets, clock)));
+        return new WebSystems(systems);
+    }
+
+    @Bean
+    Calls calls(Effects effects, InstantSource clock) {
+        return new Calls(effects, clock);
+    }
+
+    @Bean
     AllEffects allEffects(
             Store store,
             Jobs jobs,
@@ -98,6 +113,7 @@ class EffectWiring {
             Connections connections,
             FolderDestinations folders,
             MailServers mail,
+            WebSystems systems,
             Rulebook rulebook,
             Sources sources,
             Counters counters,
@@ -115,6 +131,7 @@ class EffectWiring {
                 connections,
                 folders,
                 mail::find,
+                systems::find,
                 rulebook,
                 sources,
                 counters,

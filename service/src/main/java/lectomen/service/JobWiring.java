@@ -10,6 +10,7 @@ import java.util.Set;
 import lectomen.service.access.People;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.effect.answer.Answers;
+import lectomen.service.effect.call.Calls;
 import lectomen.service.effect.file.JobFilings;
 import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.home.Home;
@@ -180,12 +181,14 @@ class JobWiring {
             GiveBack giveBack,
             Answers answers,
             JobNotices notices,
+            Calls calls,
             JobFilings filings,
             JobEndings endings,
             CurrentSite site,
             InstantSource clock) {
         FollowUps followUps = new FollowUps(
-                ledger, jobs, results, notes, rulebook, sources, giveBack, answers, notices, filings, site, clock);
+                ledger, jobs, results, notes, rulebook, sources, giveBack, answers, notices, calls, filings, site,
+                clock);
         endings.followUpWith(followUps);
         return followUps;
     }

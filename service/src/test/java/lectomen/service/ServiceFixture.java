@@ -48,6 +48,7 @@ import lectomen.service.secret.HomeKey;
 import lectomen.service.secret.SecretStore;
 import lectomen.service.store.Erasure;
 import lectomen.service.store.Store;
+import lectomen.service.web.WebSystem;
 
 /** The parts of a service around a real database in a folder of its own, with a clock that only moves when told. */
 public final class ServiceFixture implements AutoCloseable {
@@ -76,6 +77,9 @@ public final class ServiceFixture implements AutoCloseable {
     /** Servers that mails are sent by, by the names of their connections. */
     public final Map<String, MailServer> mail = new ConcurrentHashMap<>();
 
+    /** Systems that are called, by the names of their connections. */
+    public final Map<String, WebSystem> systems = new ConcurrentHashMap<>();
+
     public ServiceFixture(Path folder) throws IOException {
         this.folder = folder;
         Files.createDirectories(folder.resolve("archive"));
@@ -86,6 +90,7 @@ public final class ServiceFixture implements AutoCloseable {
                 site,
                 List.of(folder),
                 Map.of("archive", folder.resolve("archive")),
+                Map.of(),
                 Map.of(),
                 workers,
                 0,
@@ -121,6 +126,7 @@ public final class ServiceFixture implements AutoCloseable {
                 connections,
                 folders,
                 name -> Optional.ofNullable(mail.get(name)),
+                name -> Optional.ofNullable(systems.get(name)),
                 rulebook,
                 sources,
                 new Counters(store, ledger, ZoneOffset.UTC, clock),

@@ -4,6 +4,7 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import lectomen.standins.authenticator.AuthenticatorCommand;
+import lectomen.standins.business.BusinessCommand;
 import lectomen.standins.directory.DirectoryCommand;
 import lectomen.standins.mail.MailCommand;
 import lectomen.standins.openid.OpenIdCommand;
@@ -18,8 +19,12 @@ import picocli.CommandLine.Command;
         mixinStandardHelpOptions = true)
 public final class StandInMain {
     /** All stand-ins: a new one is a package and a line here. */
-    private static final List<Class<?>> ALL =
-            List.of(OpenIdCommand.class, DirectoryCommand.class, AuthenticatorCommand.class, MailCommand.class);
+    private static final List<Class<?>> ALL = List.of(
+            OpenIdCommand.class,
+            DirectoryCommand.class,
+            AuthenticatorCommand.class,
+            MailCommand.class,
+            BusinessCommand.class);
 
     private StandInMain() {}
 

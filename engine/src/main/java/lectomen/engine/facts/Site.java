@@ -16,6 +16,7 @@ import lectomen.engine.schedule.WorkCalendar;
  * @param lookups the tables that rules may use, by name
  * @param calendar its working days
  * @param mail the names of connections that mails are sent by
+ * @param web the names of connections to systems that are called over HTTP
  */
 public record Site(
         Map<String, String> parameters,
@@ -24,12 +25,14 @@ public record Site(
         ZoneId zone,
         Map<String, LookupRef> lookups,
         WorkCalendar calendar,
-        Set<String> mail) {
+        Set<String> mail,
+        Set<String> web) {
     public Site {
         parameters = Map.copyOf(parameters);
         connections = Set.copyOf(connections);
         lookups = Map.copyOf(lookups);
         mail = Set.copyOf(mail);
+        web = Set.copyOf(web);
     }
 
     public Site(Map<String, String> parameters, Set<String> connections, Locale locale, ZoneId zone) {
@@ -42,28 +45,33 @@ public record Site(
             Locale locale,
             ZoneId zone,
             Map<String, LookupRef> lookups) {
-        this(parameters, connections, locale, zone, lookups, WorkCalendar.USUAL, Set.of());
+        this(parameters, connections, locale, zone, lookups, WorkCalendar.USUAL, Set.of(), Set.of());
     }
 
     /** The same with another calendar. */
     public Site with(WorkCalendar days) {
-        return new Site(parameters, connections, locale, zone, lookups, days, mail);
+        return new Site(parameters, connections, locale, zone, lookups, days, mail, web);
     }
 
     /** The same with these parameters besides its own, and before them. */
     public Site withParameters(Map<String, String> more) {
         Map<String, String> all = new TreeMap<>(parameters);
         all.putAll(more);
-        return new Site(all, connections, locale, zone, lookups, calendar, mail);
+        return new Site(all, connections, locale, zone, lookups, calendar, mail, web);
     }
 
     /** The same with these connections that mails are sent by. */
     public Site withMail(Set<String> names) {
-        return new Site(parameters, connections, locale, zone, lookups, calendar, names);
+        return new Site(parameters, connections, locale, zone, lookups, calendar, names, web);
+    }
+
+    /** The same with these connections to systems that are called. */
+    public Site withWeb(Set<String> names) {
+        return new Site(parameters, connections, locale, zone, lookups, calendar, mail, names);
     }
 
     /** The same with these tables. */
     public Site with(Map<String, LookupRef> tables) {
-        return new Site(parameters, connections, locale, zone, tables, calendar, mail);
+        return new Site(parameters, connections, locale, zone, tables, calendar, mail, web);
     }
 }

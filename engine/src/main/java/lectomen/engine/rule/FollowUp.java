@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.notice.NoticeOrder;
+import lectomen.engine.webcall.CallOrder;
 
 /**
  * What happens after a document of a rule is filed, failed or rejected.
@@ -19,6 +20,7 @@ import lectomen.engine.notice.NoticeOrder;
  * @param answer the reply to the sender
  * @param original what becomes of the original document; empty for the usual: what fails goes to the folder for failed files
  * @param notice who is told of it
+ * @param call the system that is told of it
  */
 public record FollowUp(
         Optional<HandOver> handOver,
@@ -26,6 +28,7 @@ public record FollowUp(
         Optional<AnswerFile> answer,
         Optional<OriginalHandling> original,
         Optional<NoticeOrder> notice,
+        Optional<CallOrder> call,
         int line) {
     /** How a document's way through a rule can end. */
     public enum End {

@@ -17,6 +17,8 @@ import lectomen.engine.rulefile.RuleFileForm;
 import lectomen.engine.rulefile.SlotReader;
 import lectomen.engine.step.OutputNames;
 import lectomen.engine.step.StepReading;
+import lectomen.engine.webcall.CallOrder;
+import lectomen.engine.webcall.CallOrderReader;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
@@ -72,15 +74,17 @@ final class FollowUpReader {
         Optional<OriginalHandling> original = section.find("original").flatMap(this::original);
         boolean notifies = section.find("notify").isPresent();
         Optional<NoticeOrder> notice = new NoticeOrderReader(problems, this::pattern).read(section);
+        boolean calls = section.find("call").isPresent();
+        Optional<CallOrder> call = new CallOrderReader(problems, reading.site().web(), this::isValue).read(section);
         section.close();
-        if (!goesOn && tagged.isEmpty() && !answers && !says && !notifies) {
+        if (!goesOn && tagged.isEmpty() && !answers && !says && !notifies && !calls) {
             section.report(
                     section.spot(),
                     "a follow-up needs \"hand over to:\" a rule, \"tag:\" with words, \"answer:\" with a file,"
-                            + " \"original:\", or \"notify:\" with names");
+                            + " \"original:\", \"notify:\" with names, or \"call:\" with a connection");
         }
         return new FollowUp(
-                handOver, tags, answer, original, notice, section.spot().line());
+                handOver, tags, answer, original, notice, call, section.spot().line());
     }
 
     private Optional<FollowUp.HandOver> handOver(Node node, String rule) {
@@ -138,6 +142,10 @@ final class FollowUpReader {
             return Optional.empty();
         }
         return Optional.of(new AnswerFile(folder.get(), named.get(), words.get(), values));
+    }
+
+    private boolean isValue(Node.Text text) {
+        return ANSWER_SLOTS.contains(text.text()) || slots.isKnown(text);
     }
 
     private Optional<NamePattern> pattern(Node.Text text) {

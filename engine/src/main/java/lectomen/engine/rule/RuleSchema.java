@@ -9,6 +9,7 @@ import lectomen.engine.rulefile.RuleFileForm;
 import lectomen.engine.rulefile.RuleWords;
 import lectomen.engine.rulefile.SchemaShapes;
 import lectomen.engine.rulefile.SharedPart;
+import lectomen.engine.step.WhenInDoubt;
 import lectomen.engine.step.find.FieldSchema;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -157,6 +158,7 @@ public final class RuleSchema {
                 .add(SchemaShapes.choice(List.of("keep", "remove")))
                 .add(WORDS.explain(SchemaShapes.words(List.of("move to"), "move to"), "original"));
         SchemaShapes.properties(followUp).set("notify", notice());
+        SchemaShapes.properties(followUp).set("call", call());
         parts.set("follow-up", WORDS.explain(followUp, "follow-up"));
         parts.set("field", FieldSchema.json());
         parts.set("slot", WORDS.choices("slot"));
@@ -171,6 +173,16 @@ public final class RuleSchema {
         ObjectNode notice = NODES.objectNode();
         notice.putArray("anyOf").add(SchemaShapes.ref("texts")).add(WORDS.explain(inFull, "notify"));
         return notice;
+    }
+
+    /** A connection, or one with the fields that it is told. */
+    private static ObjectNode call() {
+        ObjectNode inFull = SchemaShapes.words(List.of("connection"), "connection");
+        SchemaShapes.properties(inFull).set("fields", SchemaShapes.ref("texts"));
+        SchemaShapes.properties(inFull).set("when in doubt", SchemaShapes.choice(WhenInDoubt.words()));
+        ObjectNode call = NODES.objectNode();
+        call.putArray("anyOf").add(SchemaShapes.ref("text")).add(WORDS.explain(inFull, "call"));
+        return call;
     }
 
     private static ObjectNode retention() {

@@ -17,6 +17,7 @@ import lectomen.engine.rulefile.SentenceBlanks;
 import lectomen.engine.rulefile.SentenceList;
 import lectomen.engine.step.OutputNames;
 import lectomen.engine.step.StepKinds;
+import lectomen.engine.webcall.CallOrder;
 
 /** A rule as sentences that can be read aloud, each with its line in the file. */
 public final class RuleSentences {
@@ -269,7 +270,8 @@ public final class RuleSentences {
                 .map(how -> SentenceBlanks.of(original(how), "then", end, "original"))
                 .orElse("");
         String notice = followUp.notice().map(order -> notice(order, end)).orElse("");
-        return Stream.of(tags, handOver, answer, original, notice)
+        String call = followUp.call().map(order -> call(order, end)).orElse("");
+        return Stream.of(tags, handOver, answer, original, notice, call)
                 .filter(words -> !words.isEmpty())
                 .collect(Collectors.joining("; "));
     }
@@ -288,6 +290,13 @@ public final class RuleSentences {
                         .map(subject ->
                                 " (“" + SentenceBlanks.of(subject.source(), "then", end, "notify", "subject") + "”)")
                         .orElse("");
+    }
+
+    private static String call(CallOrder order, String end) {
+        return order.values().isEmpty()
+                ? SentenceBlanks.of(order.connection(), "then", end, "call") + " is called"
+                : SentenceBlanks.of(order.connection(), "then", end, "call", "connection") + " is called with "
+                        + SentenceBlanks.of(String.join(", ", order.values()), "then", end, "call", "fields");
     }
 
     private static String handOver(FollowUp.HandOver on, String end) {

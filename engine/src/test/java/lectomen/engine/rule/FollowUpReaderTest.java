@@ -14,8 +14,9 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class FollowUpReaderTest {
-    private static final Site SITE =
-            new Site(Map.of("inbox", "/srv/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC);
+    private static final Site SITE = new Site(
+                    Map.of("inbox", "/srv/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC)
+            .withWeb(Set.of("berth-system"));
 
     private static RuleReadResult read(String from, String then) {
         return RuleReader.read("""
@@ -46,6 +47,42 @@ class FollowUpReaderTest {
                 .extracting(Sentence::words)
                 .contains(
                         "When failed: tagged needs eyes, urgent; handed over to rule by-hand with its fields and the reason.");
+    }
+
+    @Test
+    void peopleAreNotifiedAndSystemsCalled() {
+        RuleReadResult reading = read(FOLDER, """
+                { filed: { notify: { to: "{sender}", subject: "{file name} is filed", text: "As {filed as}." },
+                           call: { connection: berth-system, fields: [file name, filed as], when in doubt: leave } },
+                  failed: { notify: [records-office, desk@ferry.example], call: berth-system } }""");
+        RuleDocument rule = ((RuleReadResult.Good) reading).rule();
+        assertThat(rule.namedPeople()).extracting(Contact::name).containsExactly("records-office");
+        FollowUp filed = rule.then().get(FollowUp.End.FILED);
+        assertThat(filed.notice().orElseThrow().subject()).isPresent();
+        assertThat(filed.call().orElseThrow().values()).containsExactly("file name", "filed as");
+        assertThat(RuleSentences.of(rule))
+                .extracting(Sentence::words)
+                .contains(
+                        "When filed: {sender} is notified (“{file name} is filed”); berth-system is called with file name, filed as.",
+                        "When failed: records-office and desk@ferry.example are notified; berth-system is called.");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "{ filed: { call: berth-sistem } }          | unknown web connection \"berth-sistem\"; did you mean \"berth-system\"?",
+                "{ filed: { call: { fields: [file name] } } } | \"call\" needs \"connection:\"",
+                "{ filed: { call: { connection: berth-system, fields: [quay] } } } | unknown field \"quay\"",
+                "{ filed: { notify: { subject: x } } }       | \"notify\" needs \"to:\"",
+                "{ filed: { notify: '{quay}' } }             | unknown field \"quay\"",
+                "{ filed: { } }                              | \"notify:\" with names, or \"call:\" with a connection"
+            })
+    void whatIsWrongWithANoticeOrCallIsSaid(String then, String problem) {
+        assertThat(read(FOLDER, then))
+                .isInstanceOfSatisfying(RuleReadResult.Bad.class, bad -> assertThat(bad.problems())
+                        .extracting(Problem::toString)
+                        .anySatisfy(words -> assertThat(words).contains(problem)));
     }
 
     @Test

@@ -23,7 +23,8 @@ class RuleSchemaTest {
     private static final Site SITE = new Site(
                     Map.of("inbox", "/srv/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC)
             .with(Map.of("vessels", new LookupRef("0".repeat(64), 1, List.of("vessel", "name", "call sign"))))
-            .withMail(Set.of("office-mail"));
+            .withMail(Set.of("office-mail"))
+            .withWeb(Set.of("berth-system"));
 
     /** What each word needs beside it to make sense. */
     private static final Map<String, String> BESIDE = Map.of(

@@ -23,12 +23,17 @@ public final class TrustedAuthorities {
      * @param certificates of them, in PEM; empty for those that Java knows
      */
     public static SSLSocketFactory connections(Optional<Path> certificates) {
+        return context(certificates).getSocketFactory();
+    }
+
+    /** The same for clients that make their connections themselves. */
+    public static SSLContext context(Optional<Path> certificates) {
         try {
             SSLContext context = SSLContext.getInstance("TLS");
             TrustManagerFactory trust = TrustManagerFactory.getInstance(TrustManagerFactory.getDefaultAlgorithm());
             trust.init(certificates.isPresent() ? keys(certificates.get()) : null);
             context.init(null, trust.getTrustManagers(), null);
-            return context.getSocketFactory();
+            return context;
         } catch (GeneralSecurityException | IOException e) {
             throw new IllegalStateException("A certificate named in lectomen.yaml can't be used: " + e.getMessage(), e);
         }

@@ -17,6 +17,7 @@ import lectomen.engine.schedule.WorkCalendar;
  * @param roots hot folders and destinations must be under one of these
  * @param folders the folder of each connection to one, by its name
  * @param mail each connection that mails are sent by, by its name
+ * @param web each connection to a system that is called over HTTP, by its name
  * @param keepFreeBytes on the disk of the home; with less, no files are taken in
  * @param retention for rules that say nothing of it
  * @param calendar working days and holidays
@@ -30,6 +31,7 @@ public record Settings(
         List<Path> roots,
         Map<String, Path> folders,
         Map<String, MailSettings> mail,
+        Map<String, WebSettings> web,
         Workers workers,
         long keepFreeBytes,
         Retention retention,
@@ -44,6 +46,7 @@ public record Settings(
         roots = List.copyOf(roots);
         folders = Map.copyOf(folders);
         mail = Map.copyOf(mail);
+        web = Map.copyOf(web);
     }
 
     /**

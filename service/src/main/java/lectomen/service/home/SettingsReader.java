@@ -99,9 +99,10 @@ final class SettingsReader {
         section.texts("roots").forEach(text -> path(text).ifPresent(roots::add));
         Map<String, Path> folders = new TreeMap<>();
         Map<String, MailSettings> mail = new TreeMap<>();
+        Map<String, WebSettings> web = new TreeMap<>();
         section.find("connections")
                 .flatMap(node -> Section.open("connections", node, problems))
-                .ifPresent(names -> names.names().forEach(entry -> connection(entry, folders, mail)));
+                .ifPresent(names -> names.names().forEach(entry -> connection(entry, folders, mail, web)));
         Locale locale = section.findText("locale")
                 .map(text -> Locale.forLanguageTag(text.text()))
                 .orElse(Locale.UK);
@@ -135,9 +136,11 @@ final class SettingsReader {
         section.close();
         Site site = new Site(parameters, folders.keySet(), locale, zone)
                 .with(calendar)
-                .withMail(mail.keySet());
+                .withMail(mail.keySet())
+                .withWeb(web.keySet());
         return new Settings(
-                site, roots, folders, mail, workers, keepFree, retention, calendar, listen, signIn, notices, jsonLogs);
+                site, roots, folders, mail, web, workers, keepFree, retention, calendar, listen, signIn, notices,
+                jsonLogs);
     }
 
     private static long keepFree(Section section) {
@@ -197,23 +200,21 @@ final class SettingsReader {
         return number;
     }
 
-    private void connection(Node.Entry entry, Map<String, Path> folders, Map<String, MailSettings> mail) {
-        Optional<Section> opened = Section.open("connection \"" + entry.key().text() + "\"", entry.value(), problems);
-        if (opened.isEmpty()) {
-            return;
-        }
+    private void connection(
+            Node.Entry entry, Map<String, Path> folders, Map<String, MailSettings> mail, Map<String, WebSettings> web) {
         String name = entry.key().text();
-        opened.get()
-                .find("mail")
-                .ifPresentOrElse(
-                        node -> new MailReader(problems, this::path)
-                                .read(node)
-                                .ifPresent(server -> mail.put(name, server)),
-                        () -> opened.get()
-                                .requireText("folder")
-                                .flatMap(this::path)
-                                .ifPresent(path -> folders.put(name, path)));
-        opened.get().close();
+        Section.open("connection \"" + name + "\"", entry.value(), problems).ifPresent(section -> {
+            Optional<Node> mailServer = section.find("mail");
+            Optional<Node> system = section.find("web");
+            if (mailServer.isPresent()) {
+                new MailReader(problems, this::path).read(mailServer.get()).ifPresent(read -> mail.put(name, read));
+            } else if (system.isPresent()) {
+                new WebReader(problems, this::path).read(system.get()).ifPresent(read -> web.put(name, read));
+            } else {
+                section.requireText("folder").flatMap(this::path).ifPresent(path -> folders.put(name, path));
+            }
+            section.close();
+        });
     }
 
     private Optional<ZoneId> zone(Node.Text text) {

@@ -24,6 +24,7 @@ import lectomen.engine.step.StepOutput;
 import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.effect.answer.Answers;
+import lectomen.service.effect.call.Calls;
 import lectomen.service.effect.file.JobFilings;
 import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.job.Job;
@@ -62,6 +63,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
     private final GiveBack giveBack;
     private final Answers answers;
     private final JobNotices notices;
+    private final Calls calls;
     private final JobFilings filings;
     private final Originals originals;
     private final Sources sources;
@@ -79,6 +81,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
             GiveBack giveBack,
             Answers answers,
             JobNotices notices,
+            Calls calls,
             JobFilings filings,
             Supplier<Site> site,
             InstantSource clock) {
@@ -91,6 +94,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
         this.giveBack = giveBack;
         this.answers = answers;
         this.notices = notices;
+        this.calls = calls;
         this.filings = filings;
         this.originals = new Originals(ledger, clock);
         this.site = site;
@@ -108,7 +112,8 @@ public final class FollowUps implements JobEndings.FollowUpListener {
         Optional<String> hotFolder = sources.findFolder(db, job.source());
         if (!followUp.get().tags().isEmpty()
                 || followUp.get().answer().isPresent()
-                || followUp.get().notice().isPresent()) {
+                || followUp.get().notice().isPresent()
+                || followUp.get().call().isPresent()) {
             Map<String, String> slots = slots(db, job, state, reason, hotFolder);
             Set<String> tags = followUp.get().tags(slots, site.get().locale());
             if (!tags.isEmpty()) {
@@ -118,6 +123,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
                 followUp.get().answer().ifPresent(answer -> answer(db, job, answer, slots, hotFolder));
             }
             followUp.get().notice().ifPresent(order -> notify(db, job, order, state, reason, slots));
+            followUp.get().call().ifPresent(order -> calls.intend(db, job, order, state, reason, slots));
         }
         boolean partsGoOn = !JobLinks.parts(db, job).isEmpty();
         boolean handedOver = followUp.flatMap(FollowUp::handOver)

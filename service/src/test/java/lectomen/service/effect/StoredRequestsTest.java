@@ -4,17 +4,24 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.stream.Stream;
 import lectomen.service.ServiceFixture;
 import lectomen.service.destination.VerifyResult;
+import lectomen.service.home.WebSettings;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
+import lectomen.service.secret.HomeKey;
+import lectomen.service.secret.SecretStore;
+import lectomen.service.web.WebSystem;
+import lectomen.standins.business.BusinessStandIn;
 import lectomen.standins.mail.MailStandIn;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -108,6 +115,19 @@ class StoredRequestsTest {
             run("mail", "office");
             assertThat(server.received()).singleElement().satisfies(mail -> assertThat(mail.header("Subject"))
                     .contains("Permit MHP-2027-0031 is filed"));
+        }
+    }
+
+    @Test
+    void aCall() throws IOException {
+        try (BusinessStandIn system = BusinessStandIn.start(0, call -> {})) {
+            URI address = URI.create("http://localhost:" + system.port());
+            WebSettings settings = new WebSettings(address, Optional.empty(), Optional.empty(), true);
+            SecretStore secrets =
+                    new SecretStore(fixture.store, fixture.ledger, new HomeKey(new byte[32]), fixture.clock);
+            fixture.systems.put("berth-system", new WebSystem("berth-system", settings, secrets, fixture.clock));
+            run("call", "berth-system");
+            assertThat(system.received().get(0).body()).isEqualTo("{\"event\":\"filed\",\"job\":\"1-1\"}");
         }
     }
 }

@@ -15,6 +15,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import lectomen.engine.notice.NoticeKind;
 import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.role.Grant;
 import lectomen.service.role.Role;
@@ -58,6 +59,25 @@ class SettingsReaderTest {
                         new WorkCalendar.Hours(LocalTime.of(8, 0), LocalTime.of(16, 30))));
         assertThat(settings.workers())
                 .isEqualTo(new Settings.Workers(4, 256, Duration.ofSeconds(30), Duration.ofSeconds(5)));
+    }
+
+    @Test
+    void whoIsNotifiedAndWhichSystemsAreCalledCanBeSet() {
+        Settings settings = SettingsReader.read("""
+                connections:
+                  office-mail: { mail: { server: localhost, encryption: none, from: works@marrowick.example } }
+                  berth-system: { web: { address: "https://berths.marrowick.example/in", secret: berth-key } }
+                  desk: { web: { address: "http://localhost:9435", private: yes } }
+                notify: { connection away: [operators, tess], when in doubt: leave, address: "https://capture.example/" }
+                """, HOME);
+        assertThat(settings.notices().by()).as("the only one").contains("office-mail");
+        assertThat(settings.notices().repeats()).isFalse();
+        assertThat(settings.notices().notified())
+                .containsEntry(NoticeKind.CONNECTION_AWAY, List.of("operators", "tess"));
+        assertThat(settings.web().get("berth-system").secret()).contains("berth-key");
+        assertThat(settings.web().get("berth-system").mayBePrivate()).isFalse();
+        assertThat(settings.web().get("desk").mayBePrivate()).isTrue();
+        assertThat(settings.site().web()).containsExactlyInAnyOrder("berth-system", "desk");
     }
 
     @Test
@@ -130,6 +150,14 @@ class SettingsReaderTest {
                 "sign-in: { directory: { url: 'ldap://d.example', search: { people: dc=x } } } | ldap:// is only for this machine",
                 "sign-in: { directory: { url: 'ldaps://d.example' } } | \"directory\" needs \"search:\"",
                 "sign-in: { directory: { url: 'ldaps://d.example', search: { people: dc=x }, secret: a } } | go together",
+                "notify: { by: office }                      | unknown mail connection \"office\"",
+                "notify: { address: capture }                | \"address\" must be such as https://",
+                "notify: { when in doubt: ask }              | \"when in doubt\" must be repeat or leave",
+                "notify: { conection away: operators }       | did you mean \"connection away\"?",
+                "connections: { a: { web: {} } }             | \"web\" needs \"address:\"",
+                "connections: { a: { web: { address: 'http://berths.example' } } } | http only on this machine",
+                "connections: { a: { web: { address: 'https://me:pw@berths.example' } } } | http only on this machine",
+                "connections: { a: { web: { address: 'https://b.example', private: maybe } } } | \"private\"",
                 "parameters: { list: [a] }                   | a parameter must be a text",
                 "a: [                                        | no YAML"
             })

@@ -78,6 +78,7 @@ class NoticesTest {
                 all.roots(),
                 all.folders(),
                 all.mail(),
+                all.web(),
                 all.workers(),
                 0,
                 all.retention(),

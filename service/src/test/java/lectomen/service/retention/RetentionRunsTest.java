@@ -31,6 +31,7 @@ class RetentionRunsTest {
                 all.roots(),
                 all.folders(),
                 all.mail(),
+                all.web(),
                 all.workers(),
                 0,
                 kept,

@@ -53,6 +53,7 @@ class RulebookTest {
                 List.of(temp),
                 Map.of("archive", temp.resolve("archive")),
                 Map.of(),
+                Map.of(),
                 new Settings.Workers(1, 64, Duration.ofSeconds(1), Duration.ofSeconds(1)),
                 0,
                 Retention.FOR_EVER,
