@@ -19,8 +19,8 @@ import tools.jackson.databind.JsonNode;
  * -Dlectomen.seed=N} repeats a run.
  */
 class NoticeKillJourney {
-    private static final int DOCUMENTS = LongRun.of(30, 1_000);
-    private static final int KILLS = LongRun.of(2, 50);
+    private static final int DOCUMENTS = LongRun.of(20, 1_000);
+    private static final int KILLS = LongRun.of(1, 50);
 
     @TempDir
     private Path temp;

@@ -45,8 +45,7 @@ class NoticeWiring {
             Settings settings,
             InstantSource clock) {
         Confirmations confirmations = new Confirmations(effects, settings, clock);
-        JobNotices ofJobs = new JobNotices(
-                jobs, notices, confirmations, rulebook, sources, settings.site().locale());
+        JobNotices ofJobs = new JobNotices(jobs, notices, confirmations, rulebook, sources, settings);
         jobs.onMove(ofJobs);
         return ofJobs;
     }

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.step.mail.MailAddress;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
@@ -15,11 +16,17 @@ public final class NoticeOrderReader {
     private static final String TO = "to";
 
     private final List<Problem> problems;
+    private final boolean canMail;
     private final Function<Node.Text, Optional<NamePattern>> pattern;
 
-    /** @param pattern reads a text with slots, and reports what is wrong with it */
-    public NoticeOrderReader(List<Problem> problems, Function<Node.Text, Optional<NamePattern>> pattern) {
+    /**
+     * @param canMail whether there is a mail connection
+     * @param pattern reads a text with slots, and reports what is wrong with it
+     */
+    public NoticeOrderReader(
+            List<Problem> problems, boolean canMail, Function<Node.Text, Optional<NamePattern>> pattern) {
         this.problems = problems;
+        this.canMail = canMail;
         this.pattern = pattern;
     }
 
@@ -47,7 +54,15 @@ public final class NoticeOrderReader {
     private Optional<NoticeOrder> order(
             Node.Spot spot, List<Node.Text> names, Optional<NamePattern> subject, Optional<NamePattern> text) {
         List<NamePattern> to = new ArrayList<>();
-        names.forEach(name -> pattern.apply(name).ifPresent(to::add));
+        for (Node.Text name : names) {
+            if (!canMail && MailAddress.isAddress(name.text())) {
+                Section.report(
+                        problems,
+                        name.spot(),
+                        "to mail to " + name.text() + ", lectomen.yaml needs a mail connection; it has none");
+            }
+            pattern.apply(name).ifPresent(to::add);
+        }
         return to.isEmpty()
                 ? Optional.empty()
                 : Optional.of(new NoticeOrder(to, subject, text, spot.line(), spot.column()));

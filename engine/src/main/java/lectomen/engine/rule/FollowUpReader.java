@@ -73,7 +73,8 @@ final class FollowUpReader {
         boolean says = section.find("original").isPresent();
         Optional<OriginalHandling> original = section.find("original").flatMap(this::original);
         boolean notifies = section.find("notify").isPresent();
-        Optional<NoticeOrder> notice = new NoticeOrderReader(problems, this::pattern).read(section);
+        Optional<NoticeOrder> notice =
+                new NoticeOrderReader(problems, !reading.site().mail().isEmpty(), this::pattern).read(section);
         boolean calls = section.find("call").isPresent();
         Optional<CallOrder> call = new CallOrderReader(problems, reading.site().web(), this::isValue).read(section);
         section.close();

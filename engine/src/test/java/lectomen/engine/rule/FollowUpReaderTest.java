@@ -16,7 +16,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 class FollowUpReaderTest {
     private static final Site SITE = new Site(
                     Map.of("inbox", "/srv/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC)
-            .withWeb(Set.of("berth-system"));
+            .withWeb(Set.of("berth-system"))
+            .withMail(Set.of("office-mail"));
 
     private static RuleReadResult read(String from, String then) {
         return RuleReader.read("""

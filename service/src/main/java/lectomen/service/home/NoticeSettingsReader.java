@@ -27,11 +27,11 @@ final class NoticeSettingsReader {
 
     /** What holds where nothing is said. */
     NoticeSettings usual() {
-        return new NoticeSettings(onlyOne(), Optional.empty(), true, Map.of());
+        return new NoticeSettings(first(), Optional.empty(), true, Map.of());
     }
 
-    private Optional<String> onlyOne() {
-        return mail.size() == 1 ? mail.stream().findFirst() : Optional.empty();
+    private Optional<String> first() {
+        return mail.stream().findFirst();
     }
 
     Optional<NoticeSettings> read(Node node) {
@@ -60,7 +60,7 @@ final class NoticeSettingsReader {
         }
         section.close();
         return new NoticeSettings(
-                by.map(Node.Text::text).or(this::onlyOne),
+                by.map(Node.Text::text).or(this::first),
                 uri,
                 doubt.filter(text -> text.text().equals("leave")).isEmpty(),
                 notified);

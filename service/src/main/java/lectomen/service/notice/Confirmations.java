@@ -41,7 +41,10 @@ public final class Confirmations {
                 .distinct()
                 .forEach(name -> (MailAddress.isAddress(name) && !Audience.isKnown(db, name) ? to : others).add(name));
         Optional<String> by = settings.notices().by();
-        if (!to.isEmpty() && by.isPresent()) {
+        if (by.isEmpty()) {
+            return names;
+        }
+        if (!to.isEmpty()) {
             Mailing mailing = mailing(by.get(), to, event);
             effects.intend(db, job, Effects.Intent.of(0, MailEffect.CONFIRMATION, by.get(), "", mailing));
         }

@@ -13,6 +13,8 @@ import lectomen.engine.notice.NoticeKind;
 import lectomen.engine.notice.NoticeOrder;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rulefile.RuleRef;
+import lectomen.engine.step.mail.MailAddress;
+import lectomen.service.home.Settings;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
@@ -30,6 +32,7 @@ public final class JobNotices implements Jobs.MoveListener {
     private final Rulebook rulebook;
     private final Sources sources;
     private final Locale locale;
+    private final boolean canMail;
 
     public JobNotices(
             Jobs jobs,
@@ -37,20 +40,21 @@ public final class JobNotices implements Jobs.MoveListener {
             Confirmations confirmations,
             Rulebook rulebook,
             Sources sources,
-            Locale locale) {
+            Settings settings) {
         this.jobs = jobs;
         this.notices = notices;
         this.confirmations = confirmations;
         this.rulebook = rulebook;
         this.sources = sources;
-        this.locale = locale;
+        this.locale = settings.site().locale();
+        this.canMail = settings.notices().by().isPresent();
     }
 
     /**
      * Tells those whom a rule names of the end of its document.
      *
      * @param slots what is known of the document
-     * @return the names that are no group, person or address
+     * @return who was not notified, and why, as sentences
      */
     public List<String> ended(
             JdbcClient db,
@@ -74,7 +78,17 @@ public final class JobNotices implements Jobs.MoveListener {
         if (kind == NoticeKind.FILED) {
             names = confirmations.intend(db, job, event, names);
         }
-        return notices.tell(db, event, names);
+        List<String> problems = new ArrayList<>();
+        if (!canMail) {
+            names.stream()
+                    .filter(name -> MailAddress.isAddress(name) && !Audience.isKnown(db, name))
+                    .forEach(name -> problems.add(
+                            "\"" + name + "\" was not notified: there is no mail connection in lectomen.yaml."));
+        }
+        notices.tell(db, event, names)
+                .forEach(name ->
+                        problems.add("\"" + name + "\" was not notified: it is no group, person or mail address."));
+        return problems;
     }
 
     private String filled(NamePattern pattern, Map<String, String> slots) {

@@ -4,6 +4,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -177,14 +178,27 @@ public final class Notices {
 
     /** What a person was told of and may still see, the latest first. @param before the id of the last one seen; 0 for none */
     public List<Notice> inbox(long person, Access access, boolean unreadOnly, long before, int most) {
-        List<Notice> all = store.read(db -> db.sql("""
+        List<Notice> seen = new ArrayList<>();
+        long from = before;
+        while (seen.size() < most) {
+            List<Notice> some = page(person, unreadOnly, from, most);
+            some.stream().filter(notice -> isSeen(access, notice)).forEach(seen::add);
+            if (some.size() < most) {
+                return seen.subList(0, Math.min(most, seen.size()));
+            }
+            from = some.get(some.size() - 1).id();
+        }
+        return seen.subList(0, most);
+    }
+
+    private List<Notice> page(long person, boolean unreadOnly, long before, int most) {
+        return store.read(db -> db.sql("""
                         select * from notice where person_id = ? and (? = 0 or id < ?) and (? = 0 or read_at is null)
                         order by id desc limit ?
                         """)
                 .params(person, before, before, unreadOnly ? 1 : 0, most)
                 .query(Notices::notice)
                 .list());
-        return all.stream().filter(notice -> isSeen(access, notice)).toList();
     }
 
     /** How many a person has not read yet. */

@@ -131,7 +131,10 @@ public final class SiteWatch implements AutoCloseable {
         Set<String> names = ofSource
                 ? jobNotices.names(condition.about(), condition.kind())
                 : Set.copyOf(settings.notices().notified().getOrDefault(condition.kind(), List.of()));
-        notices.tell(db, NoticeEvent.of(condition.kind(), condition.about(), condition.reason(), rules), names);
+        NoticeEvent event = NoticeEvent.of(condition.kind(), condition.about(), condition.reason(), rules);
+        notices.tell(db, event, names)
+                .forEach(name -> LOG.warn(
+                        "\"{}\" in \"notify\" was not notified: it is no group, person or mail address", name));
     }
 
     @Override

@@ -144,8 +144,7 @@ public final class FollowUps implements JobEndings.FollowUpListener {
             JobState state,
             Optional<Reason> reason,
             Map<String, String> slots) {
-        for (String unknown : notices.ended(db, job, order, state, reason, slots)) {
-            String problem = "\"" + unknown + "\" was not notified: it is no group, person or mail address.";
+        for (String problem : notices.ended(db, job, order, state, reason, slots)) {
             notes.add(db, job.id(), problem, SERVICE);
         }
     }
