@@ -13,7 +13,7 @@ import java.util.List;
 import lectomen.demo.DemoService;
 import lectomen.standins.mail.MailStandIn;
 
-/** A thousand documents whose senders are told by mail that they were filed, from the drop to the last mail; some go before. */
+/** Files a thousand documents and confirms each by mail: from the drop to the last mail, after a warm-up. */
 final class NotifyBenchmark implements Benchmark {
     private static final int MAILS = 1_000;
     private static final int FIRST = 500;

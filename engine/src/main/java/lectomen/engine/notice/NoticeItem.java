@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.Optional;
 
 /**
- * One thing that somebody is told of, with its repeats.
+ * One event in a notice, with its repeats.
  *
  * @param name of the document, hot folder or connection; of the latest where there are several
  * @param rule empty for what no rule did

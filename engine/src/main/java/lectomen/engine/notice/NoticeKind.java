@@ -5,7 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** What people can be told of. */
+/** What people can be notified of. */
 public enum NoticeKind {
     FILED(About.DOCUMENT, "filed", "Documents filed"),
     FAILED(About.DOCUMENT, "failed", "Documents failed"),

@@ -10,7 +10,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** Reads {@code notify:} of a follow-up: who is told, or who with a subject and a text. */
+/** Reads {@code notify:} of a follow-up: names alone, or names with a subject and a text. */
 public final class NoticeOrderReader {
     private static final String WORD = "notify";
     private static final String TO = "to";

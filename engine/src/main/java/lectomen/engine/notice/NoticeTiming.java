@@ -9,7 +9,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.Optional;
 import lectomen.engine.rulefile.TimesOfDay;
 
-/** When a person is told by mail of something that they are told of. */
+/** When a notice is mailed to a person. */
 public sealed interface NoticeTiming {
     /** Said to people who choose something else. */
     String EXPECTED = "at once, every 15 minutes, hourly, daily at a time such as \"daily at 07:30\", or never";

@@ -1,4 +1,4 @@
-/** Who is told of what, when, and in which words. Start at {@link lectomen.engine.notice.NoticeKind}. */
+/** Who is notified of what, when, and in which words. Start at {@link lectomen.engine.notice.NoticeKind}. */
 @NullMarked
 package lectomen.engine.notice;
 

@@ -19,8 +19,8 @@ import lectomen.engine.webcall.CallOrder;
  * @param tags that the job gets, with slots
  * @param answer the reply to the sender
  * @param original what becomes of the original document; empty for the usual: what fails goes to the folder for failed files
- * @param notice who is told of it
- * @param call the system that is told of it
+ * @param notice who is notified
+ * @param call the system that is called
  */
 public record FollowUp(
         Optional<HandOver> handOver,

@@ -175,7 +175,7 @@ public final class RuleSchema {
         return notice;
     }
 
-    /** A connection, or one with the fields that it is told. */
+    /** A connection, or one with the fields to send. */
     private static ObjectNode call() {
         ObjectNode inFull = SchemaShapes.words(List.of("connection"), "connection");
         SchemaShapes.properties(inFull).set("fields", SchemaShapes.ref("texts"));

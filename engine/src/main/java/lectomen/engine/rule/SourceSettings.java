@@ -21,7 +21,7 @@ import lectomen.engine.schedule.RunTimes;
  * @param open when files are taken; empty for always
  * @param runs when what has come is taken, where it is collected
  * @param sidecar of data files that come beside documents
- * @param notices which groups and people are told of what
+ * @param notices which groups and people are notified of what
  */
 public record SourceSettings(
         Arrives arrives,

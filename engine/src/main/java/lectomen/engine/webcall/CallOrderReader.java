@@ -12,7 +12,7 @@ import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 
-/** Reads {@code call:} of a follow-up: a web connection, or one with the fields that it is told. */
+/** Reads {@code call:} of a follow-up: a web connection, or one with the fields to send. */
 public final class CallOrderReader {
     private static final String WORD = "call";
 

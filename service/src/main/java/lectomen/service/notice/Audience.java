@@ -77,7 +77,7 @@ final class Audience {
                 .isEmpty();
     }
 
-    /** Whether a person may see what they would be told of. A rule names addresses itself, so they may. */
+    /** Whether a person may see what they would be notified of. A rule names addresses itself, so they may. */
     static boolean maySee(JdbcClient db, Recipient recipient, NoticeEvent event) {
         return recipient.person().isEmpty()
                 || maySee(accessOf(db, recipient.person().get()), event.kind(), event.seenBy());

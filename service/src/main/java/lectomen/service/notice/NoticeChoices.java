@@ -107,7 +107,7 @@ public final class NoticeChoices {
         });
     }
 
-    /** When somebody is told by mail: the person's choice and quiet hours, or at once for an address outside. */
+    /** When a notice is mailed: the person's choice and quiet hours, or at once for an address outside. */
     Instant due(Chosen chosen, NoticeKind kind, Instant first, Instant last) {
         Instant due = chosen.timing(kind).due(first, last, zone);
         return chosen.quiet().map(quiet -> quiet.after(due, zone)).orElse(due);

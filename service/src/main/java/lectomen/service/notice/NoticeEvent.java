@@ -6,7 +6,7 @@ import lectomen.engine.notice.NoticeKind;
 import lectomen.engine.reason.Reason;
 
 /**
- * Something that people are told of.
+ * Something that people are notified of.
  *
  * @param rule the rule that it happened in; empty for none
  * @param about the name of the document, hot folder or connection

@@ -24,7 +24,7 @@ import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * What people are told of. Repeats are counted in one notice, until its mail is made. A notice is written in the write of what it
+ * What people are notified of. Repeats are counted in one notice, until its mail is made. A notice is written in the write of what it
  * tells of, so that none is lost. Safe for several threads.
  */
 public final class Notices {
@@ -176,7 +176,7 @@ public final class Notices {
                 notice.text());
     }
 
-    /** What a person was told of and may still see, the latest first. @param before the id of the last one seen; 0 for none */
+    /** What a person was notified of and may still see, the latest first. @param before the id of the last one seen; 0 for none */
     public List<Notice> inbox(long person, Access access, boolean unreadOnly, long before, int most) {
         List<Notice> seen = new ArrayList<>();
         long from = before;

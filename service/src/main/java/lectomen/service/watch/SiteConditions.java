@@ -32,7 +32,7 @@ import org.slf4j.LoggerFactory;
 public final class SiteConditions implements Supplier<List<SiteWatch.Condition>> {
     private static final Logger LOG = LoggerFactory.getLogger(SiteConditions.class);
 
-    /** Reasons of a source that concern the whole service, and are told as such. */
+    /** Reasons of a source that concern the whole service, and are reported as such. */
     private static final List<String> NOT_OF_THE_SOURCE = List.of("disk.low", "intake.paused", "source.paused");
 
     private static final int DEATHS_THAT_MATTER = 3;

@@ -3,7 +3,7 @@ package lectomen.service.effect.call;
 import lectomen.engine.step.WhenInDoubt;
 
 /**
- * What another system is told.
+ * A call to another system.
  *
  * @param json the whole body
  */

@@ -13,7 +13,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Has other systems told of the ends of documents. */
+/** Records the calls that tell other systems how documents ended. */
 public final class Calls {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
@@ -25,7 +25,7 @@ public final class Calls {
         this.clock = clock;
     }
 
-    /** @param slots what is known of the document, of which the order's values are told */
+    /** @param slots what is known of the document, from which the order's values are taken */
     public void intend(
             JdbcClient db, Job job, CallOrder order, JobState end, Optional<Reason> reason, Map<String, String> slots) {
         ObjectNode body = JSON.createObjectNode();
