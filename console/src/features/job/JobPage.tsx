@@ -55,7 +55,7 @@ const ELSEWHERE = "destination.elsewhere";
 function MovedDestination({ job }: { job: JobStory }) {
   const { data: connections } = useConnections();
   const waitsFor = job.effects.find((effect) => effect.reason?.code === ELSEWHERE)?.connection;
-  const folder = connections?.connections.find((one) => one.name === waitsFor)?.folder;
+  const folder = connections?.connections.find((one) => one.name === waitsFor)?.address;
   return folder === undefined ? null : <MovedFolder folder={folder} />;
 }
 

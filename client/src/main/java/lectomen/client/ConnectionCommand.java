@@ -8,10 +8,10 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
 
-/** Connections: where documents are filed. */
+/** Connections: where documents are filed, and who mails and calls go to. */
 @Command(
         name = "connection",
-        description = "Connections that rules file to: show them and what is there, pause, resume or limit them.",
+        description = "Connections to folders, mail servers and other systems: show them, pause, resume or limit them.",
         synopsisSubcommandLabel = "COMMAND",
         subcommands = {
             ConnectionCommand.ListAll.class,
@@ -40,7 +40,7 @@ final class ConnectionCommand {
     private static void print(JsonNode one) {
         String paused = ResponseWords.time(one.path("pausedSince"));
         System.out.println(ResponseWords.text(one.path("name")) + ": " + ResponseWords.text(one.path("kind")) + " "
-                + ResponseWords.text(one.path("folder")) + ", at most "
+                + ResponseWords.text(one.path("address")) + ", at most "
                 + one.path("atOnce").asInt() + " at once"
                 + (paused.isEmpty() ? "" : ", paused since " + paused));
     }
@@ -111,7 +111,7 @@ final class ConnectionCommand {
 
     @Command(
             name = "pause",
-            description = "File nothing to a connection until it is resumed. What has started is completed.",
+            description = "Send nothing on a connection until it is resumed. What has started is completed.",
             footer = {"", "Example:", "  lectomen connection pause harbour-archive"})
     static final class Pause extends AboutOne {
         @Override
@@ -132,7 +132,8 @@ final class ConnectionCommand {
 
     @Command(
             name = "limit",
-            description = "Set how many documents are filed to a connection at the same time (default: 24).",
+            description =
+                    "Set how much is sent on a connection at the same time (default: folders 24, mail 16, other systems 8).",
             footer = {"", "Example:", "  lectomen connection limit harbour-archive --to 4"})
     static final class Limit extends AboutOne {
         @Option(names = "--to", required = true, paramLabel = "N", description = "From 1 to 100.")

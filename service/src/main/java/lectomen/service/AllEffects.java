@@ -66,8 +66,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
                 MailEffect.ofSteps(effects, bytes, mail),
                 MailEffect.ofConfirmations(effects, bytes, mail),
                 new CallEffect(systems)));
-        EffectRunner runner =
-                new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records, mail), clock);
+        EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records), clock);
         JobFilings filings = new JobFilings(store, jobs, effects, kinds, sameDocument, endings, waits, runner);
         runner.settleWith(filings::settle);
         GiveBack giveBack = new GiveBack(effects, rulebook, clock);
@@ -87,15 +86,11 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
     }
 
     /** What is sent elsewhere than to a connection, such as a file that goes back to its submitter, has the usual limit. */
-    private static ConnectionLimits limits(ConnectionRecords records, Function<String, Optional<MailServer>> mail) {
+    private static ConnectionLimits limits(ConnectionRecords records) {
         return new ConnectionLimits() {
             @Override
             public int atOnce(String connection) {
-                return records.find(connection)
-                        .map(ConnectionRecord::atOnce)
-                        .orElseGet(() -> mail.apply(connection).isPresent()
-                                ? MailServer.AT_ONCE
-                                : ConnectionRecords.USUAL_AT_ONCE);
+                return records.find(connection).map(ConnectionRecord::atOnce).orElse(ConnectionRecords.USUAL_AT_ONCE);
             }
 
             @Override

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.connection.ConnectionKind;
 import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.counter.Counters;
 import lectomen.service.destination.Connections;
@@ -23,6 +24,7 @@ import lectomen.service.job.JobEndings;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.mail.MailConnection;
 import lectomen.service.mail.MailServer;
 import lectomen.service.mail.MailServers;
 import lectomen.service.plan.ChildJobs;
@@ -32,6 +34,7 @@ import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.secret.SecretStore;
 import lectomen.service.store.Store;
+import lectomen.service.web.WebConnection;
 import lectomen.service.web.WebSystem;
 import lectomen.service.web.WebSystems;
 import org.springframework.context.annotation.Bean;
@@ -40,10 +43,15 @@ import org.springframework.context.annotation.Configuration;
 /** Wires what changes the world outside: destinations, effects of all kinds, and what ends jobs. */
 @Configuration(proxyBeanMethods = false)
 class EffectWiring {
+    private static final List<ConnectionKind> CONNECTION_KINDS =
+            List.of(new FolderConnection(), new MailConnection(), new WebConnection());
+
     @Bean
     ConnectionRecords connectionRecords(Store store, Ledger ledger, Settings settings, InstantSource clock) {
-        ConnectionRecords records = new ConnectionRecords(store, ledger, List.of(new FolderConnection()), clock);
+        ConnectionRecords records = new ConnectionRecords(store, ledger, CONNECTION_KINDS, clock);
         records.declare(FolderConnection.CODE, FolderConnection.settings(settings.folders()));
+        records.declare(MailConnection.CODE, MailConnection.settings(settings.mail()));
+        records.declare(WebConnection.CODE, WebConnection.settings(settings.web()));
         return records;
     }
 

@@ -1,7 +1,10 @@
 package lectomen.service;
 
 import java.time.InstantSource;
+import java.util.function.Predicate;
 import lectomen.service.bytes.DiskSpaceGuard;
+import lectomen.service.connection.ConnectionRecord;
+import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.effect.Effects;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
@@ -51,8 +54,16 @@ class NoticeWiring {
     }
 
     @Bean(destroyMethod = "close")
-    NoticeMails noticeMails(Store store, Ledger ledger, Settings settings, MailServers mail, InstantSource clock) {
-        return new NoticeMails(store, ledger, settings, mail::find, clock);
+    NoticeMails noticeMails(
+            Store store,
+            Ledger ledger,
+            Settings settings,
+            MailServers mail,
+            ConnectionRecords connections,
+            InstantSource clock) {
+        Predicate<String> isPaused =
+                name -> connections.find(name).flatMap(ConnectionRecord::pause).isPresent();
+        return new NoticeMails(store, ledger, settings, mail::find, isPaused, clock);
     }
 
     @Bean(destroyMethod = "close")

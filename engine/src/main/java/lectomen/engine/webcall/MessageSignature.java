@@ -2,7 +2,6 @@ package lectomen.engine.webcall;
 
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
-import java.security.MessageDigest;
 import java.time.Instant;
 import java.util.Base64;
 import java.util.Map;
@@ -45,13 +44,8 @@ public record MessageSignature(String input, String signature) {
         }
     }
 
-    /** The hash of a body, as the header {@code Content-Digest} has it (RFC 9530). */
-    public static String digestOf(byte[] body) {
-        try {
-            byte[] hash = MessageDigest.getInstance("SHA-256").digest(body);
-            return "sha-256=:" + Base64.getEncoder().encodeToString(hash) + ":";
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("This Java has no SHA-256", e);
-        }
+    /** The SHA-256 of a body, as the header {@code Content-Digest} has it (RFC 9530). */
+    public static String contentDigest(byte[] sha256) {
+        return "sha-256=:" + Base64.getEncoder().encodeToString(sha256) + ":";
     }
 }

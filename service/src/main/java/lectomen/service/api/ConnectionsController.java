@@ -12,7 +12,6 @@ import lectomen.service.connection.NoSuchConnectionException;
 import lectomen.service.destination.Destination;
 import lectomen.service.destination.Destinations;
 import lectomen.service.destination.ListResult;
-import lectomen.service.destination.folder.FolderConnection;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.role.Permission;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -23,7 +22,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
 
-/** The connections that documents can be filed to: what they are, and how much is sent on them. */
+/** The connections to folders, mail servers and other systems: what they are, and how much is sent on them. */
 @RestController
 @RequestMapping("/api/v1/connections")
 final class ConnectionsController {
@@ -40,21 +39,22 @@ final class ConnectionsController {
     }
 
     /**
+     * @param address where it leads: a folder, a mail server or a URL
      * @param declared whether lectomen.yaml has it
      * @param atOnce how much may be under way on it at once
      * @param pausedSince since when nothing is sent
      */
     record ConnectionView(
-            String name, String kind, String folder, boolean declared, int atOnce, Optional<Instant> pausedSince) {
-        static ConnectionView of(ConnectionRecord record) {
-            return new ConnectionView(
-                    record.name(),
-                    record.kind(),
-                    FolderConnection.findFolder(record).map(Object::toString).orElse(""),
-                    record.declared(),
-                    record.atOnce(),
-                    record.pause().map(ConnectionRecord.Pause::since));
-        }
+            String name, String kind, String address, boolean declared, int atOnce, Optional<Instant> pausedSince) {}
+
+    private ConnectionView view(ConnectionRecord record) {
+        return new ConnectionView(
+                record.name(),
+                record.kind(),
+                connections.addressOf(record),
+                record.declared(),
+                record.atOnce(),
+                record.pause().map(ConnectionRecord.Pause::since));
     }
 
     record ConnectionList(List<ConnectionView> connections) {}
@@ -63,7 +63,7 @@ final class ConnectionsController {
     @GetMapping
     ConnectionList list() {
         return new ConnectionList(
-                connections.all().values().stream().map(ConnectionView::of).toList());
+                connections.all().values().stream().map(this::view).toList());
     }
 
     /** The kinds of connections, each with the JSON Schema of its settings. */
@@ -110,7 +110,7 @@ final class ConnectionsController {
     @PostMapping("/{name}/pause")
     ConnectionView pause(@PathVariable String name) {
         connections.pause(name, Caller.principal());
-        return ConnectionView.of(connections.require(name));
+        return view(connections.require(name));
     }
 
     @Needs(Permission.RUN_SERVICE)
@@ -118,7 +118,7 @@ final class ConnectionsController {
     ConnectionView resume(@PathVariable String name) {
         connections.resume(name, Caller.principal());
         effects.resumed(name);
-        return ConnectionView.of(connections.require(name));
+        return view(connections.require(name));
     }
 
     /** Says how much may be under way on it at once. */
@@ -130,6 +130,6 @@ final class ConnectionsController {
                     "atOnce", "atOnce must be 1 to " + ConnectionRecords.MOST_AT_ONCE + ", not " + atOnce);
         }
         connections.limit(name, atOnce, Caller.principal());
-        return ConnectionView.of(connections.require(name));
+        return view(connections.require(name));
     }
 }

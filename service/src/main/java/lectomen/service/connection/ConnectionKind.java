@@ -13,4 +13,12 @@ public interface ConnectionKind {
 
     /** What is wrong with some settings, in words; empty where they can be used. */
     List<String> problems(JsonNode settings);
+
+    /** Where it leads, for people: a folder, a server or a URL. */
+    String address(JsonNode settings);
+
+    /** How much may be under way on such a connection at once, unless somebody says otherwise. */
+    default int usualAtOnce() {
+        return ConnectionRecords.USUAL_AT_ONCE;
+    }
 }

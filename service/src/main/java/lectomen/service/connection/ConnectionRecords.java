@@ -79,6 +79,12 @@ public final class ConnectionRecords {
         return schemas;
     }
 
+    /** Where a connection leads, for people. */
+    public String addressOf(ConnectionRecord record) {
+        return Objects.requireNonNull(kinds.get(record.kind()), record.kind())
+                .address(JSON.readTree(record.settings()));
+    }
+
     /** By name, in their order; the same object as long as nothing changes. */
     public Map<String, ConnectionRecord> all() {
         return all;
@@ -118,16 +124,16 @@ public final class ConnectionRecords {
                                 .update();
                         ledger.append(db, "service", "connection.removed", "connection " + record.name());
                     });
-            declared.forEach((name, settings) -> declare(db, name, kind, JSON.writeValueAsString(settings)));
+            declared.forEach((name, settings) -> declare(db, name, known, JSON.writeValueAsString(settings)));
             return declared.size();
         });
         load();
     }
 
-    private void declare(JdbcClient db, String name, String kind, String settings) {
+    private void declare(JdbcClient db, String name, ConnectionKind kind, String settings) {
         boolean same = find(name)
                 .filter(record ->
-                        record.kind().equals(kind) && record.settings().equals(settings))
+                        record.kind().equals(kind.code()) && record.settings().equals(settings))
                 .isPresent();
         if (same) {
             return;
@@ -136,8 +142,8 @@ public final class ConnectionRecords {
                         insert into connection (name, kind, settings, declared, at_once) values (?, ?, ?, 1, ?)
                         on conflict (name) do update set kind = excluded.kind, settings = excluded.settings, declared = 1,
                             version = version + 1
-                        """).params(name, kind, settings, USUAL_AT_ONCE).update();
-        ledger.append(db, "service", "connection.declared", "connection " + name, "kind", kind);
+                        """).params(name, kind.code(), settings, kind.usualAtOnce()).update();
+        ledger.append(db, "service", "connection.declared", "connection " + name, "kind", kind.code());
     }
 
     /** Has nothing sent on a connection until it is resumed. What is under way is completed. */

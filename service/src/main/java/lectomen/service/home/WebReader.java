@@ -30,10 +30,25 @@ final class WebReader {
     private Optional<WebSettings> web(Section section) {
         Optional<URI> address = section.requireText("address").flatMap(text -> address(section, text));
         Optional<String> secret = section.findText("secret").map(Node.Text::text);
+        Optional<WebSettings.SignIn> signIn = signIn(section);
         Optional<Path> certificate = ReadableFile.find(section, "certificate", paths);
         boolean mayBePrivate = section.find("private").isPresent() && section.yes("private");
         section.close();
-        return address.map(uri -> new WebSettings(uri, secret, certificate, mayBePrivate));
+        return address.map(uri -> new WebSettings(uri, secret, signIn, certificate, mayBePrivate));
+    }
+
+    private static Optional<WebSettings.SignIn> signIn(Section section) {
+        Optional<Node.Text> token = section.findText("token");
+        Optional<Node.Text> name = section.findText("sign in as");
+        Optional<Node.Text> password = section.findText("password");
+        if (name.isPresent() != password.isPresent()) {
+            section.report(name.or(() -> password).get().spot(), "\"sign in as\" and \"password\" are needed together");
+        } else if (name.isPresent() && token.isPresent()) {
+            section.report(token.get().spot(), "either \"token\" or \"sign in as\", not both");
+        }
+        return name.flatMap(by -> password.map(
+                        secret -> (WebSettings.SignIn) new WebSettings.SignIn.Password(by.text(), secret.text())))
+                .or(() -> token.map(secret -> new WebSettings.SignIn.Token(secret.text())));
     }
 
     private static Optional<URI> address(Section section, Node.Text text) {

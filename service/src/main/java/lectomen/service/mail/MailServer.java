@@ -10,18 +10,15 @@ import jakarta.mail.internet.InternetAddress;
 import jakarta.mail.internet.MimeBodyPart;
 import jakarta.mail.internet.MimeMessage;
 import jakarta.mail.internet.MimeMultipart;
+import jakarta.mail.util.StreamProvider;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
-import java.security.DigestOutputStream;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Duration;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Date;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
@@ -34,12 +31,15 @@ import lectomen.service.secret.SecretStore;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
 import org.eclipse.angus.mail.smtp.SMTPTransport;
+import org.eclipse.angus.mail.util.MailStreamProvider;
 import org.jspecify.annotations.Nullable;
 
-/** A server that takes mails by SMTP (RFC 5321). Each mail has a connection of its own. Safe for several threads. */
-public final class MailServer {
-    /** How many mails are under way to a server at once: servers refuse many, and each may be in doubt after a crash. */
-    public static final int AT_ONCE = 8;
+/** A server that takes mails by SMTP (RFC 5321). Safe for several threads. */
+public final class MailServer implements AutoCloseable {
+    static {
+        // else the library searches all libraries for its own class each time that it encodes a part
+        System.setProperty(StreamProvider.class.getName(), MailStreamProvider.class.getName());
+    }
 
     private static final String MILLIS = Long.toString(Duration.ofSeconds(30).toMillis());
     private static final int FIRST_PERMANENT = 500;
@@ -50,6 +50,7 @@ public final class MailServer {
     private final ByteStore bytes;
     private final InstantSource clock;
     private final Session session;
+    private final MailSessions sessions;
 
     public MailServer(MailSettings settings, SecretStore secrets, ByteStore bytes, InstantSource clock) {
         this.settings = settings;
@@ -57,6 +58,7 @@ public final class MailServer {
         this.bytes = bytes;
         this.clock = clock;
         this.session = session(settings);
+        this.sessions = new MailSessions(this::connect);
     }
 
     private static Session session(MailSettings settings) {
@@ -87,43 +89,46 @@ public final class MailServer {
      * @param begins called once the server is ready, before anything of the mail is handed over
      */
     public MailResult send(OutgoingMail mail, Runnable begins) {
-        SMTPTransport transport;
-        MimeMessage message;
-        Digest digest;
+        DigestedMessage message;
         try {
             message = message(mail);
-            digest = Digest.of(message);
-            transport = (SMTPTransport) session.getTransport("smtp");
-        } catch (MessagingException | IOException e) {
+        } catch (MessagingException e) {
             return new MailResult.Refused("The mail can't be written: " + e.getMessage());
         }
-        try {
-            transport.connect(settings.signInAs().orElse(null), password());
+        try (MailSessions.Lease lease = sessions.take()) {
+            begins.run();
+            return send(message, lease);
         } catch (AuthenticationFailedException | NoSuchSecretException e) {
             return new MailResult.NotNow("sign-in refused");
         } catch (MessagingException e) {
             return new MailResult.NotNow(firstLine(e));
         }
-        begins.run();
+    }
+
+    private SMTPTransport connect() throws MessagingException {
+        SMTPTransport transport = (SMTPTransport) session.getTransport("smtp");
+        transport.connect(settings.signInAs().orElse(null), password());
+        return transport;
+    }
+
+    private static MailResult send(DigestedMessage message, MailSessions.Lease lease) {
+        SMTPTransport transport = lease.transport();
         try {
             transport.sendMessage(message, message.getAllRecipients());
-            return new MailResult.Sent(answer(transport), List.of(), digest.sha256(), digest.size());
+            lease.isGood();
+            return message.sent(answer(transport), List.of());
         } catch (SendFailedException e) {
-            return failed(e, transport, digest);
+            return failed(e, transport, message);
         } catch (MessagingException e) {
-            return new MailResult.Unknown(firstLine(e));
-        } finally {
-            close(transport);
+            return message.isHandedOver()
+                    ? new MailResult.Unknown(firstLine(e))
+                    : new MailResult.NotNow(firstLine(e)); // the connection broke before
         }
     }
 
-    /** The server has what it was sent; that it does not say goodbye changes nothing. */
-    private static void close(SMTPTransport transport) {
-        try {
-            transport.close();
-        } catch (MessagingException e) {
-            // the result is known already
-        }
+    @Override
+    public void close() {
+        sessions.close();
     }
 
     private static String firstLine(Exception e) {
@@ -139,7 +144,7 @@ public final class MailServer {
     }
 
     /** Some addresses may have been taken all the same. Without an answer of the server nothing is known. */
-    private static MailResult failed(SendFailedException e, SMTPTransport transport, Digest digest) {
+    private static MailResult failed(SendFailedException e, SMTPTransport transport, DigestedMessage message) {
         List<SMTPAddressFailedException> refused = new ArrayList<>();
         for (Exception next = e; next instanceof MessagingException one; next = one.getNextException()) {
             if (one instanceof SMTPAddressFailedException address) {
@@ -149,7 +154,7 @@ public final class MailServer {
         if (e.getValidSentAddresses() != null && e.getValidSentAddresses().length > 0) {
             List<String> names =
                     refused.stream().map(one -> one.getAddress().toString()).toList();
-            return new MailResult.Sent(answer(transport), names, digest.sha256(), digest.size());
+            return message.sent(answer(transport), names);
         }
         int code = e instanceof SMTPSendFailedException smtp
                 ? smtp.getReturnCode()
@@ -159,7 +164,7 @@ public final class MailServer {
                         .orElse(-1);
         String answer = firstLine(refused.isEmpty() ? e : refused.get(0));
         if (code < FIRST_TEMPORARY) {
-            return new MailResult.Unknown(answer);
+            return message.isHandedOver() ? new MailResult.Unknown(answer) : new MailResult.NotNow(answer);
         }
         return code < FIRST_PERMANENT ? new MailResult.NotNow(answer) : new MailResult.Refused(answer);
     }
@@ -170,13 +175,8 @@ public final class MailServer {
                 .orElse("");
     }
 
-    private MimeMessage message(OutgoingMail mail) throws MessagingException {
-        MimeMessage message = new MimeMessage(session) {
-            @Override
-            protected void updateMessageID() throws MessagingException {
-                setHeader("Message-ID", "<" + mail.id() + "@" + domain(settings) + ">");
-            }
-        };
+    private DigestedMessage message(OutgoingMail mail) throws MessagingException {
+        DigestedMessage message = new DigestedMessage(session, "<" + mail.id() + "@" + domain(settings) + ">");
         message.setFrom(new InternetAddress(settings.from()));
         for (String to : mail.to()) {
             message.addRecipient(MimeMessage.RecipientType.TO, new InternetAddress(to, true));
@@ -247,36 +247,6 @@ public final class MailServer {
         @Override
         public String getName() {
             return attachment.name();
-        }
-    }
-
-    /** The hash and size of a mail as it goes to the server. */
-    private record Digest(String sha256, long size) {
-        static Digest of(MimeMessage message) throws MessagingException, IOException {
-            try {
-                MessageDigest hash = MessageDigest.getInstance("SHA-256");
-                CountingOutput counting = new CountingOutput();
-                try (DigestOutputStream out = new DigestOutputStream(counting, hash)) {
-                    message.writeTo(out);
-                }
-                return new Digest(HexFormat.of().formatHex(hash.digest()), counting.count);
-            } catch (NoSuchAlgorithmException e) {
-                throw new IllegalStateException("This Java has no SHA-256", e);
-            }
-        }
-    }
-
-    private static final class CountingOutput extends OutputStream {
-        private long count;
-
-        @Override
-        public void write(int b) {
-            count++;
-        }
-
-        @Override
-        public void write(byte[] some, int from, int length) {
-            count += length;
         }
     }
 }

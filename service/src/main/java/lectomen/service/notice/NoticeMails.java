@@ -12,6 +12,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import lectomen.engine.notice.NoticeItem;
 import lectomen.engine.notice.NoticeMail;
 import lectomen.engine.step.mail.MailAddress;
@@ -41,22 +42,28 @@ public final class NoticeMails implements AutoCloseable {
     private final Ledger ledger;
     private final Settings settings;
     private final Function<String, Optional<MailServer>> servers;
+    private final Predicate<String> isPaused;
     private final InstantSource clock;
     private Links links = new Links("");
     private final ScheduledExecutorService thread =
             Executors.newSingleThreadScheduledExecutor(work -> new Thread(work, "notice-mails"));
 
-    /** @param servers finds one by the name of its connection */
+    /**
+     * @param servers finds one by the name of its connection
+     * @param isPaused whether nothing is sent on a connection for now
+     */
     public NoticeMails(
             Store store,
             Ledger ledger,
             Settings settings,
             Function<String, Optional<MailServer>> servers,
+            Predicate<String> isPaused,
             InstantSource clock) {
         this.store = store;
         this.ledger = ledger;
         this.settings = settings;
         this.servers = servers;
+        this.isPaused = isPaused;
         this.clock = clock;
     }
 
@@ -170,7 +177,7 @@ public final class NoticeMails implements AutoCloseable {
                         row.getInt("attempts")))
                 .list());
         for (Mail mail : due) {
-            if (thread.isShutdown() || !send(mail)) {
+            if (thread.isShutdown() || isPaused.test(mail.connection()) || !send(mail)) {
                 return;
             }
         }

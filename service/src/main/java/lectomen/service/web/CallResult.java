@@ -2,8 +2,14 @@ package lectomen.service.web;
 
 /** The result of trying to call a system. */
 public sealed interface CallResult {
-    /** It has taken the call. @param answer its status */
-    record Taken(String answer) implements CallResult {}
+    /**
+     * It has taken the call.
+     *
+     * @param type the media type of its answer; empty for none
+     * @param answer its text; empty where there is none, or it is no text
+     * @param sha256 of what was sent
+     */
+    record Taken(int status, String type, String answer, String sha256) implements CallResult {}
 
     /** It does not take such a call. */
     record Refused(String answer) implements CallResult {}

@@ -12,10 +12,16 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.InstantSource;
+import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.function.IntPredicate;
 import java.util.stream.Stream;
 import javax.net.ssl.SSLHandshakeException;
 import lectomen.engine.webcall.MessageSignature;
@@ -23,16 +29,17 @@ import lectomen.service.connection.TrustedAuthorities;
 import lectomen.service.home.WebSettings;
 import lectomen.service.secret.NoSuchSecretException;
 import lectomen.service.secret.SecretStore;
+import org.jspecify.annotations.Nullable;
 
 /**
- * A system that is called over HTTP: each call is a POST of JSON with an idempotency key, signed where there is a key (RFC 9421).
+ * A system that is called over HTTP: each call is a POST with an idempotency key, signed where there is a key (RFC 9421).
  * Redirects are not followed. Safe for several threads.
  */
 public final class WebSystem {
     private static final Duration CONNECT = Duration.ofSeconds(10);
     private static final Duration ANSWER = Duration.ofSeconds(30);
     private static final Set<Integer> TRY_AGAIN = Set.of(408, 425, 429);
-    private static final int FIRST_NOT_GOOD = 300;
+    private static final int SLOWEST_BYTES_A_SECOND = 100_000;
     private static final int FIRST_SERVER_ERROR = 500;
     private static final int LONGEST_ANSWER = 200;
 
@@ -60,39 +67,68 @@ public final class WebSystem {
      * Calls the system.
      *
      * @param id names the call for good: the system takes it once, however often it comes
+     * @param takes whether an answer with that status means that it has taken the call
      * @param begins called before anything is handed over
      */
-    public CallResult call(String id, String json, Runnable begins) {
-        Optional<String> key;
-        try {
-            key = settings.secret().flatMap(secrets::open);
-        } catch (NoSuchSecretException e) {
-            return new CallResult.NotNow("the secret \"" + settings.secret().orElse("") + "\" is missing");
+    public CallResult call(String id, CallBody body, IntPredicate takes, Runnable begins) {
+        Optional<String> secretProblem = findSecretProblem();
+        if (secretProblem.isPresent()) {
+            return new CallResult.NotNow(secretProblem.get());
         }
-        if (settings.secret().isPresent() && key.isEmpty()) {
-            return new CallResult.NotNow("the secret \"" + settings.secret().get() + "\" can't be read");
-        }
+        HttpRequest request;
+        byte[] digest;
         try {
             Optional<String> notAllowed = findPrivate();
             if (notAllowed.isPresent()) {
                 return new CallResult.NotAllowed(notAllowed.get());
             }
+            digest = body.digest();
+            request = request(id, body, digest);
         } catch (UnknownHostException e) {
             return new CallResult.NotNow("unknown host " + settings.address().getHost());
+        } catch (IOException e) {
+            return new CallResult.NotNow("the document can't be read: " + e.getMessage());
         }
         begins.run();
+        CompletableFuture<HttpResponse<String>> answer = http.sendAsync(request, BoundedAnswer.handler());
         try {
-            return result(http.send(request(id, json, key), HttpResponse.BodyHandlers.ofString()));
-        } catch (ConnectException | HttpConnectTimeoutException e) {
-            return new CallResult.NotNow("no connection");
-        } catch (SSLHandshakeException e) {
-            return new CallResult.NotNow("its certificate is not trusted");
-        } catch (IOException e) {
-            return new CallResult.Unknown(String.valueOf(e.getMessage()));
+            long seconds = ANSWER.toSeconds() + body.size() / SLOWEST_BYTES_A_SECOND;
+            return result(answer.get(seconds, TimeUnit.SECONDS), takes, CallBody.hex(digest));
+        } catch (TimeoutException e) {
+            answer.cancel(true);
+            return new CallResult.Unknown("no answer in time");
+        } catch (ExecutionException e) {
+            return failed(e.getCause());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             return new CallResult.Unknown("the service stopped");
         }
+    }
+
+    private static CallResult failed(@Nullable Throwable cause) {
+        if (cause instanceof ConnectException || cause instanceof HttpConnectTimeoutException) {
+            return new CallResult.NotNow("no connection");
+        }
+        return cause instanceof SSLHandshakeException
+                ? new CallResult.NotNow("its certificate is not trusted")
+                : new CallResult.Unknown(cause == null ? "" : String.valueOf(cause.getMessage()));
+    }
+
+    private Optional<String> findSecretProblem() {
+        for (String secret : settings.secrets()) {
+            try {
+                if (secrets.open(secret).isEmpty()) {
+                    return Optional.of("the secret \"" + secret + "\" can't be read");
+                }
+            } catch (NoSuchSecretException e) {
+                return Optional.of("the secret \"" + secret + "\" is missing");
+            }
+        }
+        return Optional.empty();
+    }
+
+    private String open(String secret) {
+        return secrets.open(secret).orElseThrow(() -> new NoSuchSecretException(secret));
     }
 
     /** An address that is not of the public network, unless that is allowed. */
@@ -118,38 +154,47 @@ public final class WebSystem {
                 || carrier;
     }
 
-    private HttpRequest request(String id, String json, Optional<String> key) {
-        byte[] body = json.getBytes(StandardCharsets.UTF_8);
+    private HttpRequest request(String id, CallBody body, byte[] digest) {
         URI address = settings.address();
         Map<String, String> components = new LinkedHashMap<>();
         components.put("@method", "POST");
         components.put("@target-uri", address.toString());
-        components.put("content-digest", MessageSignature.digestOf(body));
+        components.put("content-digest", MessageSignature.contentDigest(digest));
         components.put("idempotency-key", "\"" + id + "\"");
         HttpRequest.Builder request = HttpRequest.newBuilder(address)
-                .timeout(ANSWER)
-                .header("Content-Type", "application/json")
+                .header("Content-Type", body.type())
                 .header("Content-Digest", components.get("content-digest"))
                 .header("Idempotency-Key", components.get("idempotency-key"))
-                .POST(HttpRequest.BodyPublishers.ofByteArray(body));
-        key.ifPresent(secret -> {
+                .POST(HttpRequest.BodyPublishers.fromPublisher(
+                        HttpRequest.BodyPublishers.ofInputStream(body::open), body.size()));
+        settings.secret().ifPresent(secret -> {
             MessageSignature signature = MessageSignature.of(
                     components,
                     clock.instant(),
                     ";keyid=\"" + name + "\";alg=\"hmac-sha256\"",
-                    secret.getBytes(StandardCharsets.UTF_8));
+                    open(secret).getBytes(StandardCharsets.UTF_8));
             request.header("Signature-Input", signature.input()).header("Signature", signature.signature());
         });
+        settings.signIn().ifPresent(signIn -> request.header("Authorization", authorization(signIn)));
         return request.build();
     }
 
-    private static CallResult result(HttpResponse<String> response) {
+    private String authorization(WebSettings.SignIn signIn) {
+        if (signIn instanceof WebSettings.SignIn.Password password) {
+            byte[] pair = (password.name() + ":" + open(password.secret())).getBytes(StandardCharsets.UTF_8);
+            return "Basic " + Base64.getEncoder().encodeToString(pair);
+        }
+        return "Bearer " + open(signIn.secret());
+    }
+
+    private static CallResult result(HttpResponse<String> response, IntPredicate takes, String sha256) {
         int status = response.statusCode();
+        if (takes.test(status)) {
+            String type = response.headers().firstValue("Content-Type").orElse("");
+            return new CallResult.Taken(status, type, response.body(), sha256);
+        }
         String said = response.body().strip().lines().findFirst().orElse("");
         String answer = (status + " " + said.substring(0, Math.min(said.length(), LONGEST_ANSWER))).strip();
-        if (status < FIRST_NOT_GOOD) {
-            return new CallResult.Taken(Integer.toString(status));
-        }
         return status >= FIRST_SERVER_ERROR || TRY_AGAIN.contains(status)
                 ? new CallResult.NotNow(answer)
                 : new CallResult.Refused(answer);

@@ -99,6 +99,27 @@ class MailEffectTest {
     }
 
     @Test
+    void mailsThatFollowUseTheSameConnectionUntilTheServerEndsIt() throws IOException {
+        int port = server.port();
+        for (String to : List.of("ada@ferry.example", "ben@ferry.example", "cyd@ferry.example")) {
+            run(mailing(WhenInDoubt.ASK, "", to));
+        }
+        assertThat(server.received()).hasSize(3);
+        assertThat(server.connections()).isOne();
+        server.close();
+        server = MailStandIn.start(port, mail -> {});
+        Effect last = run(mailing(WhenInDoubt.ASK, "", "dee@ferry.example"));
+        if (last.state() == Effect.State.INTENDED) { // the broken connection was found when the mail was begun
+            last = again(last.id());
+        }
+        assertThat(last.state())
+                .as("nothing was handed over, so there is no doubt")
+                .isEqualTo(Effect.State.DONE);
+        assertThat(server.received()).singleElement().satisfies(mail -> assertThat(mail.to())
+                .containsExactly("dee@ferry.example"));
+    }
+
+    @Test
     void arefusedAddressIsShownWhileTheOthersGetTheirMail() {
         server.refuse("ben@ferry.example");
         Effect done = run(mailing(WhenInDoubt.ASK, "", "ada@ferry.example", "ben@ferry.example"));

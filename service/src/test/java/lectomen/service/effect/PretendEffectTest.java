@@ -273,7 +273,7 @@ class PretendEffectTest {
         assertThat(acts).isZero();
         assertThat(view.reason().map(Reason::words))
                 .contains(
-                        "Connection bell was paused at noon. Filing continues when it is resumed: connection resume bell.");
+                        "Connection bell was paused at noon. It is used again once it is resumed: connection resume bell.");
         assertThat(fixture.jobs.require(job).state()).isEqualTo(JobState.WAITING);
     }
 

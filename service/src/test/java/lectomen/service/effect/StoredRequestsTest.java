@@ -122,7 +122,7 @@ class StoredRequestsTest {
     void aCall() throws IOException {
         try (BusinessStandIn system = BusinessStandIn.start(0, call -> {})) {
             URI address = URI.create("http://localhost:" + system.port());
-            WebSettings settings = new WebSettings(address, Optional.empty(), Optional.empty(), true);
+            WebSettings settings = new WebSettings(address, Optional.empty(), Optional.empty(), Optional.empty(), true);
             SecretStore secrets =
                     new SecretStore(fixture.store, fixture.ledger, new HomeKey(new byte[32]), fixture.clock);
             fixture.systems.put("berth-system", new WebSystem("berth-system", settings, secrets, fixture.clock));

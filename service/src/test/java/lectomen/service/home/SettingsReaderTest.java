@@ -66,7 +66,7 @@ class SettingsReaderTest {
         Settings settings = SettingsReader.read("""
                 connections:
                   office-mail: { mail: { server: localhost, encryption: none, from: works@marrowick.example } }
-                  berth-system: { web: { address: "https://berths.marrowick.example/in", secret: berth-key } }
+                  berth-system: { web: { address: "https://berths.marrowick.example/in", secret: berth-key, token: berth-token } }
                   desk: { web: { address: "http://localhost:9435", private: yes } }
                 notify: { connection away: [operators, tess], when in doubt: leave, address: "https://capture.example/" }
                 """, HOME);
@@ -75,6 +75,7 @@ class SettingsReaderTest {
         assertThat(settings.notices().notified())
                 .containsEntry(NoticeKind.CONNECTION_AWAY, List.of("operators", "tess"));
         assertThat(settings.web().get("berth-system").secret()).contains("berth-key");
+        assertThat(settings.web().get("berth-system").secrets()).containsExactly("berth-key", "berth-token");
         assertThat(settings.web().get("berth-system").mayBePrivate()).isFalse();
         assertThat(settings.web().get("desk").mayBePrivate()).isTrue();
         assertThat(settings.site().web()).containsExactlyInAnyOrder("berth-system", "desk");
@@ -155,6 +156,8 @@ class SettingsReaderTest {
                 "notify: { when in doubt: ask }              | \"when in doubt\" must be repeat or leave",
                 "notify: { conection away: operators }       | did you mean \"connection away\"?",
                 "connections: { a: { web: {} } }             | \"web\" needs \"address:\"",
+                "connections: { a: { web: { address: 'https://b.example', sign in as: me } } } | are needed together",
+                "connections: { a: { web: { address: 'https://b.example', sign in as: me, password: p, token: t } } } | not both",
                 "connections: { a: { web: { address: 'http://berths.example' } } } | http only on this machine",
                 "connections: { a: { web: { address: 'https://me:pw@berths.example' } } } | http only on this machine",
                 "connections: { a: { web: { address: 'https://b.example', private: maybe } } } | \"private\"",

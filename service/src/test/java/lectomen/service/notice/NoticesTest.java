@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.time.LocalTime;
 import java.time.ZoneOffset;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -92,8 +93,11 @@ class NoticesTest {
                 fixture.ledger,
                 settings,
                 name -> Optional.ofNullable(fixture.mail.get(name)),
+                paused::contains,
                 fixture.clock);
     }
+
+    private final Set<String> paused = new HashSet<>();
 
     private long person(String signIn, Grant grant) {
         return fixture.store.write(db -> {

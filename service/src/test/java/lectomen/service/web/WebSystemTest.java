@@ -2,8 +2,11 @@ package lectomen.service.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -52,10 +55,12 @@ class WebSystemTest {
         fixture.close();
     }
 
+    private Optional<WebSettings.SignIn> signIn = Optional.empty();
+
     private CallResult call(String address, Optional<String> secret, boolean mayBePrivate) {
-        WebSettings settings = new WebSettings(URI.create(address), secret, Optional.empty(), mayBePrivate);
+        WebSettings settings = new WebSettings(URI.create(address), secret, signIn, Optional.empty(), mayBePrivate);
         return new WebSystem("berth-system", settings, secrets, fixture.clock)
-                .call("lectomen-1-e7", JSON, begun::incrementAndGet);
+                .call("lectomen-1-e7", CallBody.ofJson(JSON), status -> status < 300, begun::incrementAndGet);
     }
 
     private String here() {
@@ -63,9 +68,52 @@ class WebSystemTest {
     }
 
     @Test
+    void theServiceSignsInWithATokenOrWithANameAndAPassword() {
+        secrets.put("berth-token", "t0ken", "owner");
+        signIn = Optional.of(new WebSettings.SignIn.Token("berth-token"));
+        call(here(), Optional.empty(), true);
+        signIn = Optional.of(new WebSettings.SignIn.Password("capture", "berth-token"));
+        call(here(), Optional.empty(), true);
+        assertThat(server.received())
+                .extracting(call -> call.header("authorization").orElse(""))
+                .containsExactly("Bearer t0ken", "Basic Y2FwdHVyZTp0MGtlbg==");
+        signIn = Optional.of(new WebSettings.SignIn.Token("lost"));
+        assertThat(call(here(), Optional.empty(), true))
+                .isEqualTo(new CallResult.NotNow("the secret \"lost\" is missing"));
+    }
+
+    @Test
+    void ofALongAnswerNoMoreIsReadThanTheLimit() throws IOException {
+        HttpServer talker = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+        talker.createContext("/", exchange -> {
+            exchange.sendResponseHeaders(200, 0);
+            try (OutputStream out = exchange.getResponseBody()) {
+                byte[] some = new byte[64_000];
+                for (int i = 0; i < 10_000; i++) {
+                    out.write(some);
+                }
+            }
+        });
+        talker.start();
+        try {
+            String address = "http://localhost:" + talker.getAddress().getPort() + "/";
+            assertThat(call(address, Optional.empty(), true))
+                    .isInstanceOfSatisfying(CallResult.Taken.class, taken -> assertThat(taken.answer())
+                            .hasSize(BoundedAnswer.MOST_BYTES));
+        } finally {
+            talker.stop(0);
+        }
+    }
+
+    @Test
     void aCallIsSignedAndHasAKeyByWhichItIsKnown() {
         secrets.put("berth-key", "the lamp is lit", "owner");
-        assertThat(call(here(), Optional.of("berth-key"), true)).isEqualTo(new CallResult.Taken("201"));
+        assertThat(call(here(), Optional.of("berth-key"), true))
+                .isInstanceOfSatisfying(CallResult.Taken.class, taken -> {
+                    assertThat(taken.status()).isEqualTo(201);
+                    assertThat(taken.type()).isEqualTo("application/json");
+                    assertThat(taken.answer()).isEqualTo("{\"number\": \"BR-4001\"}");
+                });
         ReceivedCall call = server.received().get(0);
         assertThat(call.body()).isEqualTo(JSON);
         assertThat(call.header("idempotency-key")).contains("\"lectomen-1-e7\"");

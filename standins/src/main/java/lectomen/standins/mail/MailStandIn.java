@@ -16,6 +16,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
 
 /**
@@ -28,6 +29,7 @@ public final class MailStandIn implements AutoCloseable {
     private final Consumer<ReceivedMail> listener;
     private final List<ReceivedMail> received = new CopyOnWriteArrayList<>();
     private final Set<String> refused = ConcurrentHashMap.newKeySet();
+    private final AtomicInteger connections = new AtomicInteger();
     private volatile boolean busy;
     private volatile boolean breaks;
 
@@ -50,6 +52,11 @@ public final class MailStandIn implements AutoCloseable {
     /** The mails that came so far. */
     public List<ReceivedMail> received() {
         return List.copyOf(received);
+    }
+
+    /** How many connections there were so far. */
+    public int connections() {
+        return connections.get();
     }
 
     /** Takes no mail for this address from now on. */
@@ -77,6 +84,7 @@ public final class MailStandIn implements AutoCloseable {
         while (!server.isClosed()) {
             try {
                 Socket client = server.accept();
+                connections.incrementAndGet();
                 threads.execute(() -> talk(client));
             } catch (IOException closed) {
                 return;

@@ -52,6 +52,11 @@ public final class FolderConnection implements ConnectionKind {
     }
 
     @Override
+    public String address(JsonNode settings) {
+        return settings.path(FOLDER).asString("");
+    }
+
+    @Override
     public List<String> problems(JsonNode settings) {
         String folder = settings.path(FOLDER).asString("");
         try {

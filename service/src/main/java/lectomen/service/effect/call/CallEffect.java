@@ -10,6 +10,7 @@ import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectKind;
 import lectomen.service.effect.EffectResult;
 import lectomen.service.job.JobState;
+import lectomen.service.web.CallBody;
 import lectomen.service.web.CallResult;
 import lectomen.service.web.WebSystem;
 
@@ -60,12 +61,17 @@ public final class CallEffect implements EffectKind {
             return new EffectResult.Failed(Reason.of("connection.unknown", "connection", connection), JobState.FAILED);
         }
         String json = effect.request().as(CallRequest.class).json();
-        CallResult result = system.get().call("lectomen-" + effect.id(), json, () -> attempt.begins(connection));
+        CallResult result = system.get()
+                .call(
+                        "lectomen-" + effect.id(),
+                        CallBody.ofJson(json),
+                        CallEffect::isGood,
+                        () -> attempt.begins(connection));
         if (result instanceof CallResult.Taken taken) {
             return new EffectResult.Done(
                     connection,
                     ByteStore.refOf(json.getBytes(StandardCharsets.UTF_8)),
-                    taken.answer(),
+                    Integer.toString(taken.status()),
                     Optional.empty(),
                     false,
                     EffectResult.Also.NOTHING,
@@ -82,6 +88,10 @@ public final class CallEffect implements EffectKind {
         return result instanceof CallResult.NotNow notNow
                 ? new EffectResult.NotNow(Reason.of("call.away", "connection", connection, "problem", notNow.problem()))
                 : new EffectResult.InDoubt();
+    }
+
+    private static boolean isGood(int status) {
+        return status >= 200 && status < 300;
     }
 
     @Override
