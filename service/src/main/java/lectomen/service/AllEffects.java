@@ -24,7 +24,9 @@ import lectomen.service.effect.file.SameDocument;
 import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.effect.giveback.GiveBackEffect;
 import lectomen.service.effect.mail.MailEffect;
+import lectomen.service.effect.send.SendEffect;
 import lectomen.service.effect.withdraw.WithdrawEffect;
+import lectomen.service.home.ServiceAddress;
 import lectomen.service.job.JobEndings;
 import lectomen.service.job.JobState;
 import lectomen.service.job.Jobs;
@@ -48,6 +50,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
             FolderDestinations folders,
             Function<String, Optional<MailServer>> mail,
             Function<String, Optional<WebSystem>> systems,
+            ServiceAddress address,
             Rulebook rulebook,
             Sources sources,
             Counters counters,
@@ -63,8 +66,9 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
                 new WithdrawEffect(effects, folders::find, file::findOlder),
                 new GiveBackEffect(bytes, folders),
                 new AnswerEffect(folders),
-                MailEffect.ofSteps(effects, bytes, mail),
-                MailEffect.ofConfirmations(effects, bytes, mail),
+                MailEffect.ofSteps(effects, bytes, mail, address),
+                MailEffect.ofConfirmations(effects, bytes, mail, address),
+                new SendEffect(effects, bytes, systems),
                 new CallEffect(systems)));
         EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records), clock);
         JobFilings filings = new JobFilings(store, jobs, effects, kinds, sameDocument, endings, waits, runner);

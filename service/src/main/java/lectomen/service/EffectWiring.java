@@ -19,6 +19,7 @@ import lectomen.service.effect.answer.Answers;
 import lectomen.service.effect.call.Calls;
 import lectomen.service.effect.file.JobFilings;
 import lectomen.service.effect.giveback.GiveBack;
+import lectomen.service.home.ServiceAddress;
 import lectomen.service.home.Settings;
 import lectomen.service.job.JobEndings;
 import lectomen.service.job.Jobs;
@@ -93,6 +94,11 @@ class EffectWiring {
     }
 
     @Bean
+    ServiceAddress serviceAddress() {
+        return new ServiceAddress();
+    }
+
+    @Bean
     MailServers mailServers(Settings settings, SecretStore secrets, ByteStore bytes, InstantSource clock) {
         Map<String, MailServer> servers = new TreeMap<>();
         settings.mail().forEach((name, server) -> servers.put(name, new MailServer(server, secrets, bytes, clock)));
@@ -122,6 +128,7 @@ class EffectWiring {
             FolderDestinations folders,
             MailServers mail,
             WebSystems systems,
+            ServiceAddress address,
             Rulebook rulebook,
             Sources sources,
             Counters counters,
@@ -140,6 +147,7 @@ class EffectWiring {
                 folders,
                 mail::find,
                 systems::find,
+                address,
                 rulebook,
                 sources,
                 counters,

@@ -17,6 +17,7 @@ import lectomen.service.destination.folder.FolderDestinations;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.home.BadHomeException;
 import lectomen.service.home.Home;
+import lectomen.service.home.ServiceAddress;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.ledger.LedgerKeeper;
@@ -108,7 +109,9 @@ public final class LectomenService implements AutoCloseable {
         int port = Objects.requireNonNull(((ServletWebServerApplicationContext) context).getWebServer())
                 .getPort();
         String url = url(settings, port);
-        context.getBean(NoticeMails.class).start(url);
+        context.getBean(ServiceAddress.class)
+                .set(settings.notices().address().map(Object::toString).orElse(url));
+        context.getBean(NoticeMails.class).start();
         context.getBean(SiteWatch.class).start();
         home.announce(url);
         return new LectomenService(context, home, port, url);

@@ -6,6 +6,7 @@ import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.connection.ConnectionRecord;
 import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.effect.Effects;
+import lectomen.service.home.ServiceAddress;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.job.Jobs;
@@ -60,10 +61,11 @@ class NoticeWiring {
             Settings settings,
             MailServers mail,
             ConnectionRecords connections,
+            ServiceAddress address,
             InstantSource clock) {
         Predicate<String> isPaused =
                 name -> connections.find(name).flatMap(ConnectionRecord::pause).isPresent();
-        return new NoticeMails(store, ledger, settings, mail::find, isPaused, clock);
+        return new NoticeMails(store, ledger, settings, mail::find, isPaused, address, clock);
     }
 
     @Bean(destroyMethod = "close")

@@ -30,6 +30,7 @@ import lectomen.service.effect.Effects;
 import lectomen.service.effect.file.JobFilings;
 import lectomen.service.home.MailSettings;
 import lectomen.service.home.NoticeSettings;
+import lectomen.service.home.ServiceAddress;
 import lectomen.service.home.Settings;
 import lectomen.service.home.SignInSettings;
 import lectomen.service.intake.Arrivals;
@@ -78,6 +79,8 @@ public final class ServiceFixture implements AutoCloseable {
     public final Map<String, MailServer> mail = new ConcurrentHashMap<>();
 
     /** Systems that are called, by the names of their connections. */
+    public final ServiceAddress address = new ServiceAddress();
+
     public final Map<String, WebSystem> systems = new ConcurrentHashMap<>();
 
     public ServiceFixture(Path folder) throws IOException {
@@ -127,6 +130,7 @@ public final class ServiceFixture implements AutoCloseable {
                 folders,
                 name -> Optional.ofNullable(mail.get(name)),
                 name -> Optional.ofNullable(systems.get(name)),
+                address,
                 rulebook,
                 sources,
                 new Counters(store, ledger, ZoneOffset.UTC, clock),

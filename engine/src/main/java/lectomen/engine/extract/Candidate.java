@@ -20,7 +20,7 @@ import lectomen.engine.page.Word;
  * @param sureness of the extractor, 0 to 1; the words may make it less sure
  */
 record Candidate(Optional<Page> page, List<Word> words, String raw, String method, double sureness) {
-    private static final Box NOWHERE = new Box(0, 0, 0, 0);
+    static final Box NOWHERE = new Box(0, 0, 0, 0);
 
     static Candidate on(Page page, List<Word> words, String method) {
         return new Candidate(Optional.of(page), List.copyOf(words), text(words), method, 1);

@@ -25,6 +25,11 @@ public record FieldValue(
     /** Below this a person should look at it. */
     public static final double SURE = 0.95;
 
+    /** A text that stands on no page, which there is no doubt about. */
+    public static FieldValue given(String name, String value, String method) {
+        return new FieldValue(name, FieldType.TEXT, value, value, 0, Candidate.NOWHERE, Page.Unit.POINT, method, 1);
+    }
+
     public boolean isDoubtful() {
         return confidence < SURE;
     }

@@ -11,6 +11,8 @@ import lectomen.engine.extract.FieldValue;
 import lectomen.engine.rulefile.RuleRef;
 import lectomen.engine.step.KeptText;
 import lectomen.engine.step.PartDocument;
+import lectomen.engine.step.PartnerAnswer;
+import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.StepAddition;
 import lectomen.engine.step.StepResult;
 import lectomen.engine.step.StepWait;
@@ -41,8 +43,8 @@ public record PlanRecord(
         @Nullable String name,
         @Nullable List<KeptText> texts,
         List<RanStep> steps) {
-    /** The form that is written. The first had neither unbound slots nor texts. */
-    public static final int FORM = 2;
+    /** The form that is written. The first had neither unbound slots nor texts, the second no requests. */
+    public static final int FORM = 3;
 
     public PlanRecord {
         cursor = List.copyOf(cursor);
@@ -96,6 +98,23 @@ public record PlanRecord(
         StepWait wait = last.result().findWait().orElseThrow();
         StepWait sooner = new StepWait(wait.what(), time, wait.reason());
         ran.add(new RanStep(last.result().with(new StepAddition.Wait(sooner)), last.inputs()));
+        return new PlanRecord(FORM, rule, cursor, start, slots, unbound, name, texts, ran);
+    }
+
+    /** What it sent to another system and waits for the answer of. */
+    public Optional<PlannedEffect> findRequest() {
+        return steps.isEmpty()
+                ? Optional.empty()
+                : steps.get(steps.size() - 1).result().findRequest().map(StepAddition.Request::effect);
+    }
+
+    /** The same with the answer that it waits for. */
+    public PlanRecord answered(PartnerAnswer answer) {
+        List<RanStep> ran = new ArrayList<>(steps);
+        RanStep last = ran.remove(ran.size() - 1);
+        StepAddition.Request request = last.result().findRequest().orElseThrow();
+        StepAddition.Request answered = new StepAddition.Request(request.effect(), request.waitFor(), answer);
+        ran.add(new RanStep(last.result().with(answered), last.inputs()));
         return new PlanRecord(FORM, rule, cursor, start, slots, unbound, name, texts, ran);
     }
 

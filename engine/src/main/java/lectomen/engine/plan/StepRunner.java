@@ -101,12 +101,11 @@ final class StepRunner {
         Optional<StepResult> earlier = before.flatMap(plan -> plan.findRan(number))
                 .filter(one -> one.inputs().equals(inputs))
                 .map(PlanRecord.RanStep::result);
-        Optional<StepWait> wait = earlier.flatMap(StepResult::findWait);
-        if (earlier.isPresent() && wait.isEmpty()) {
+        if (earlier.isPresent() && earlier.get().findWait().isEmpty()) {
             return earlier.get().again();
         }
         long began = System.nanoTime();
-        context.begin(number, AllSteps.KINDS.word(step), wait);
+        context.begin(number, AllSteps.KINDS.word(step), earlier);
         return run(step).in(Duration.ofNanos(System.nanoTime() - began).toMillis());
     }
 

@@ -7,6 +7,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.rulefile.FileSizeText;
 import lectomen.engine.rulefile.NameParts;
 
 /**

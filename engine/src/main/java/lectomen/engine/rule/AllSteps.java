@@ -11,6 +11,7 @@ import lectomen.engine.step.name.NameKind;
 import lectomen.engine.step.prepare.PrepareKind;
 import lectomen.engine.step.readtext.ReadTextKind;
 import lectomen.engine.step.resize.ResizeKind;
+import lectomen.engine.step.send.SendKind;
 import lectomen.engine.step.wait.WaitKind;
 
 /** The kinds of steps that rules can use. A new kind is a package below {@code lectomen.engine.step} and a line here. */
@@ -25,7 +26,8 @@ public final class AllSteps {
             new ReadTextKind(),
             new WaitKind(),
             new EachKind(),
-            new MailKind()));
+            new MailKind(),
+            new SendKind()));
 
     private AllSteps() {}
 }

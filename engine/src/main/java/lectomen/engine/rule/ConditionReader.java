@@ -19,6 +19,7 @@ import lectomen.engine.extract.TextSearch;
 import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.rulefile.DurationText;
+import lectomen.engine.rulefile.FileSizeText;
 import lectomen.engine.rulefile.FileTypeReader;
 import lectomen.engine.rulefile.NameParts;
 import lectomen.engine.rulefile.Parts;

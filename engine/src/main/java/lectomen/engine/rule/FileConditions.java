@@ -11,6 +11,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.rulefile.FileSizeText;
 import lectomen.engine.rulefile.NameParts;
 import lectomen.engine.rulefile.TimesOfDay;
 

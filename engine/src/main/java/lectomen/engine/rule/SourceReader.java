@@ -19,6 +19,7 @@ import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.notice.NoticeKind;
 import lectomen.engine.rulefile.DurationText;
+import lectomen.engine.rulefile.FileSizeText;
 import lectomen.engine.rulefile.FileTypeReader;
 import lectomen.engine.rulefile.HoursReader;
 import lectomen.engine.rulefile.Parts;

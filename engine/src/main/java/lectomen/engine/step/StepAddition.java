@@ -5,6 +5,7 @@ import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.ocr.ReadingOptions;
+import org.jspecify.annotations.Nullable;
 
 /** What a step adds to a plan. {@link StepContext#apply} makes it known to the steps behind it. */
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "is")
@@ -15,6 +16,7 @@ import lectomen.engine.ocr.ReadingOptions;
     @JsonSubTypes.Type(value = StepAddition.Output.class, name = "output"),
     @JsonSubTypes.Type(value = StepAddition.Effect.class, name = "effect"),
     @JsonSubTypes.Type(value = StepAddition.Wait.class, name = "wait"),
+    @JsonSubTypes.Type(value = StepAddition.Request.class, name = "request"),
     @JsonSubTypes.Type(value = StepAddition.Parts.class, name = "parts")
 })
 public sealed interface StepAddition {
@@ -41,6 +43,19 @@ public sealed interface StepAddition {
 
     /** That the plan waits; it asks the step again when it goes on. */
     record Wait(StepWait waitFor) implements StepAddition {}
+
+    /**
+     * An effect whose answer the plan waits for; it asks the step again when it goes on.
+     *
+     * @param answer null as long as there is none
+     */
+    record Request(
+            @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+            PlannedEffect effect,
+
+            StepWait waitFor,
+            @Nullable PartnerAnswer answer)
+            implements StepAddition {}
 
     /** Documents that the steps behind are for; the plan waits until all of them have ended. */
     record Parts(List<PartDocument> documents) implements StepAddition {

@@ -57,6 +57,7 @@ public final class StepContext {
     private boolean nameInherited;
     private Optional<StepAddition.Text> textFrom = Optional.empty();
     private Optional<StepWait> earlierWait = Optional.empty();
+    private Optional<PartnerAnswer> earlierAnswer = Optional.empty();
     private int number = 1;
     private String word = "";
 
@@ -70,16 +71,22 @@ public final class StepContext {
         this.text = text;
     }
 
-    /** Says which step runs now. @param wait of the same step, from which the plan goes on */
-    public void begin(int step, String kind, Optional<StepWait> wait) {
+    /** Says which step runs now. @param earlier result of the same step that waits, from which the plan goes on */
+    public void begin(int step, String kind, Optional<StepResult> earlier) {
         number = step;
         word = kind;
-        earlierWait = wait;
+        earlierWait = earlier.flatMap(StepResult::findWait);
+        earlierAnswer = earlier.flatMap(StepResult::findRequest).map(StepAddition.Request::answer);
     }
 
     /** What the present step waited for before, with the same inputs. */
     public Optional<StepWait> earlierWait() {
         return earlierWait;
+    }
+
+    /** What another system answered to what the present step sent. */
+    public Optional<PartnerAnswer> earlierAnswer() {
+        return earlierAnswer;
     }
 
     public boolean isTrial() {
@@ -137,6 +144,15 @@ public final class StepContext {
     /** The document's name as the steps so far have it. */
     public Optional<NamePattern> name() {
         return name;
+    }
+
+    /** The file name of the document, with the extension of an output; of the document as it came in for none. */
+    public String fileName(Optional<StepOutput> output) {
+        String stem = name().map(pattern -> pattern.text(slots, site().locale()))
+                .orElseGet(() -> slots.getOrDefault("file name", "document"));
+        String ending =
+                output.map(made -> made.type().ending()).orElseGet(() -> SlotValues.ending(facts(), site().locale()));
+        return ending.isEmpty() ? stem : stem + "." + ending;
     }
 
     /** The text of the document; read once. @param neededBy for the reason when there is none */

@@ -78,13 +78,23 @@ public final class StepReading {
     /** The output that a word of a step names; it must be made by then. */
     public String output(Section section, String word, String otherwise) {
         Optional<Node.Text> text = section.findText(word);
-        if (text.isPresent() && !outputs.contains(text.get().text())) {
-            section.report(
-                    text.get().spot(),
-                    "unknown output \"" + text.get().text() + "\" at this point"
-                            + Section.suggestion(text.get().text(), outputs));
-        }
+        text.ifPresent(named -> requireOutput(section, named));
         return text.map(Node.Text::text).orElse(otherwise);
+    }
+
+    /** The outputs that a word of a step names, one or several; each must be made by then. */
+    public List<String> outputs(Section section, String word) {
+        List<Node.Text> texts = section.texts(word);
+        texts.forEach(text -> requireOutput(section, text));
+        return texts.stream().map(Node.Text::text).toList();
+    }
+
+    private void requireOutput(Section section, Node.Text text) {
+        if (!outputs.contains(text.text())) {
+            section.report(
+                    text.spot(),
+                    "unknown output \"" + text.text() + "\" at this point" + Section.suggestion(text.text(), outputs));
+        }
     }
 
     /** Which output the step works on ({@code of:}) and which it makes ({@code as:}). */

@@ -78,7 +78,9 @@ public record StepResult(
             Reason reason = Reason.of("plan.waits-for-children", "count", count);
             return Optional.of(new StepWait(StepWait.What.CHILDREN, null, reason));
         }
-        return find(StepAddition.Wait.class).map(StepAddition.Wait::waitFor);
+        return find(StepAddition.Request.class)
+                .map(StepAddition.Request::waitFor)
+                .or(() -> find(StepAddition.Wait.class).map(StepAddition.Wait::waitFor));
     }
 
     /** The documents that it made for the steps behind it. */
@@ -86,8 +88,15 @@ public record StepResult(
         return find(StepAddition.Parts.class).map(StepAddition.Parts::documents).orElse(List.of());
     }
 
+    /** What it sent to another system and waits for the answer of. */
+    public Optional<StepAddition.Request> findRequest() {
+        return find(StepAddition.Request.class);
+    }
+
     /** The effect that it asks for. */
     public Optional<PlannedEffect> findEffect() {
-        return find(StepAddition.Effect.class).map(StepAddition.Effect::effect);
+        return find(StepAddition.Request.class)
+                .map(StepAddition.Request::effect)
+                .or(() -> find(StepAddition.Effect.class).map(StepAddition.Effect::effect));
     }
 }

@@ -34,7 +34,8 @@ import tools.jackson.databind.JsonNode;
 /** What each kind of step must have, and that a new one needs nothing beside its own class and a line in the list. */
 class StepKindsTest {
     private static final Site SITE = new Site(Map.of("inbox", "/in"), Set.of("archive"), Locale.UK, ZoneOffset.UTC)
-            .withMail(Set.of("office-mail"));
+            .withMail(Set.of("office-mail"))
+            .withWeb(Set.of("berth-system"));
 
     private static Stream<StepKind<?>> kinds() {
         return AllSteps.KINDS.all().stream();

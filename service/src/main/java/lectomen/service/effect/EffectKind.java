@@ -3,6 +3,7 @@ package lectomen.service.effect;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.step.PartnerAnswer;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.WhenInDoubt;
 import lectomen.service.destination.VerifyResult;
@@ -59,6 +60,15 @@ public interface EffectKind {
      */
     default boolean intend(JdbcClient db, Job job, List<Effect> before, PlannedEffect planned) {
         throw new IllegalStateException("No step asks for effects of the kind \"" + code() + "\"");
+    }
+
+    /**
+     * What another system answered to what a step sent it.
+     *
+     * @param ofTheJob the effects of all runs of its job
+     */
+    default Optional<PartnerAnswer> findReply(JdbcClient db, List<Effect> ofTheJob, PlannedEffect asked) {
+        return Optional.empty();
     }
 
     /** Carries out an open effect. What it throws makes the effect wait. */

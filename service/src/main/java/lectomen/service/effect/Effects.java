@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.step.PartnerAnswer;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobOutputs;
@@ -24,9 +25,9 @@ public final class Effects {
     public static final List<ErasableColumns> ERASABLE = List.of(
             new ErasableColumns(
                     "effect_words",
-                    List.of("request", "place", "reason_parameters", "older"),
+                    List.of("request", "place", "reason_parameters", "older", "reply"),
                     ErasableColumns.Subject.JOB,
-                    "update effect_words set request = '{}', place = null, reason_parameters = '{}', older = null where effect_id in (select id from effect where job_id = ?)"));
+                    "update effect_words set request = '{}', place = null, reason_parameters = '{}', older = null, reply = null where effect_id in (select id from effect where job_id = ?)"));
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
@@ -68,6 +69,12 @@ public final class Effects {
         public static Intent of(int step, String kind, String connection, String settings, Object request) {
             return new Intent(
                     step, kind, 1, connection, settings, request, Optional.empty(), Optional.empty(), Optional.empty());
+        }
+
+        /** For a request in a later form, where the settings of the connection don't matter. */
+        public static Intent inForm(int form, int step, String kind, String connection, Object request) {
+            return new Intent(
+                    step, kind, form, connection, "", request, Optional.empty(), Optional.empty(), Optional.empty());
         }
     }
 
@@ -257,6 +264,22 @@ public final class Effects {
                 .params(JSON.writeValueAsString(reason.parameters()), effect.id())
                 .update();
         ledger.append(db, "service", "effect.left-changed", Job.subject(effect.jobId()), "effect", effect.id());
+    }
+
+    /** Keeps what another system answered. */
+    public static void replied(JdbcClient db, Effect effect, PartnerAnswer answer) {
+        db.sql("update effect_words set reply = ? where effect_id = ?")
+                .params(JSON.writeValueAsString(answer), effect.id())
+                .update();
+    }
+
+    /** What another system answered. */
+    public static Optional<PartnerAnswer> findReply(JdbcClient db, Effect effect) {
+        return db.sql("select reply from effect_words where effect_id = ? and reply is not null")
+                .param(effect.id())
+                .query(String.class)
+                .optional()
+                .map(json -> JSON.readValue(json, PartnerAnswer.class));
     }
 
     void waitUntil(JdbcClient db, Effect effect, Instant nextTry, Reason reason) {

@@ -26,7 +26,8 @@ public final class JobOutputs {
     private JobOutputs() {}
 
     /**
-     * Keeps what goes on from an outcome: what is filed, and what has a name of its own.
+     * Keeps what goes on from an outcome: what is filed, and what has a name of its own. An output that a later step changed again has
+     * the number of the effect that files it behind its name.
      *
      * @param handedOver outputs that go on to another rule
      */
@@ -40,9 +41,9 @@ public final class JobOutputs {
         }
         List<PlannedEffect> effects = outcome.goesWell() ? outcome.effects() : List.of();
         for (PlannedEffect effect : effects) {
-            effect.findProduct()
+            effect.products().stream()
                     .filter(product -> product.output().equals(MAIN))
-                    .ifPresent(product -> last.put(MAIN, product));
+                    .forEach(product -> last.put(MAIN, product));
         }
         if (last.containsKey(MAIN)) {
             StepOutput original = new StepOutput(
@@ -57,11 +58,9 @@ public final class JobOutputs {
                 .forEach(text -> last.put(text.stored().output(), text.stored())));
         last.forEach((name, product) -> keep(db, job, name, product, now));
         for (PlannedEffect effect : effects) {
-            Optional<StepOutput> product = effect.findProduct();
-            if (product.isPresent()
-                    && !product.get().equals(last.get(product.get().output()))) {
-                keep(db, job, nameOf(effect, last), product.get(), now);
-            }
+            effect.products().stream()
+                    .filter(product -> !product.equals(last.get(product.output())))
+                    .forEach(product -> keep(db, job, product.output() + "-" + effect.step(), product, now));
         }
     }
 
@@ -77,12 +76,6 @@ public final class JobOutputs {
                     .params(job.id(), job.generation(), name)
                     .update();
         }
-    }
-
-    /** The output that an effect files; one that a later step changed again has the effect's number behind its name. */
-    private static String nameOf(PlannedEffect effect, Map<String, StepOutput> last) {
-        StepOutput product = effect.findProduct().orElseThrow();
-        return product.equals(last.get(product.output())) ? product.output() : product.output() + "-" + effect.step();
     }
 
     private static void keep(JdbcClient db, Job job, String name, StepOutput product, long now) {

@@ -185,13 +185,16 @@ public final class MailServer implements AutoCloseable {
         message.setSentDate(Date.from(clock.instant()));
         message.setHeader("Auto-Submitted", "auto-generated"); // RFC 3834
         MimeMultipart alternatives = new MimeMultipart("alternative", text(mail.text()), html(mail.html()));
-        if (mail.attachment().isEmpty()) {
+        if (mail.attachments().isEmpty()) {
             message.setContent(alternatives);
         } else {
             MimeBodyPart said = new MimeBodyPart();
             said.setContent(alternatives);
-            message.setContent(
-                    new MimeMultipart(said, attached(mail.attachment().get())));
+            MimeMultipart whole = new MimeMultipart(said);
+            for (OutgoingMail.Attachment attachment : mail.attachments()) {
+                whole.addBodyPart(attached(attachment));
+            }
+            message.setContent(whole);
         }
         message.saveChanges();
         return message;

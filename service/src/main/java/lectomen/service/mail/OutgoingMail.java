@@ -1,7 +1,6 @@
 package lectomen.service.mail;
 
 import java.util.List;
-import java.util.Optional;
 import lectomen.engine.task.ByteRef;
 
 /**
@@ -11,9 +10,10 @@ import lectomen.engine.task.ByteRef;
  * @param html that says the same as the text
  */
 public record OutgoingMail(
-        String id, List<String> to, String subject, String text, String html, Optional<Attachment> attachment) {
+        String id, List<String> to, String subject, String text, String html, List<Attachment> attachments) {
     public OutgoingMail {
         to = List.copyOf(to);
+        attachments = List.copyOf(attachments);
     }
 
     /** A file that goes with it. */

@@ -45,8 +45,7 @@ public final class Confirmations {
             return names;
         }
         if (!to.isEmpty()) {
-            Mailing mailing = mailing(by.get(), to, event);
-            effects.intend(db, job, Effects.Intent.of(0, MailEffect.CONFIRMATION, by.get(), "", mailing));
+            effects.intend(db, job, MailEffect.confirmation(mailing(by.get(), to, event)));
         }
         return others;
     }
@@ -67,6 +66,6 @@ public final class Confirmations {
         ZoneId zone = settings.site().zone();
         NoticeMail mail = NoticeMail.of(List.of(item), settings.site().locale(), zone);
         WhenInDoubt doubt = settings.notices().repeats() ? WhenInDoubt.REPEAT : WhenInDoubt.LEAVE;
-        return new Mailing(0, by, to, mail.subject(), mail.text(), "", null, doubt);
+        return Mailing.of(0, by, to, mail.subject(), mail.text(), doubt);
     }
 }

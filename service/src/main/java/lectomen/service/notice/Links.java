@@ -3,19 +3,19 @@ package lectomen.service.notice;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import lectomen.engine.notice.NoticeKind;
+import lectomen.service.home.ServiceAddress;
 
 /** Addresses of the console's pages, as people outside the service reach them. */
 public final class Links {
-    private final String base;
+    private final ServiceAddress address;
 
-    /** @param base the address of the service */
-    Links(String base) {
-        this.base = base.replaceAll("/+$", "");
+    Links(ServiceAddress address) {
+        this.address = address;
     }
 
     /** Where a notice is shown: its job, or the list of those that it counts. */
     String of(Notices.Notice notice) {
-        return base + path(notice);
+        return address.of(path(notice));
     }
 
     /** The same below the service's address. */

@@ -16,6 +16,7 @@ import java.util.function.Predicate;
 import lectomen.engine.notice.NoticeItem;
 import lectomen.engine.notice.NoticeMail;
 import lectomen.engine.step.mail.MailAddress;
+import lectomen.service.home.ServiceAddress;
 import lectomen.service.home.Settings;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.mail.MailResult;
@@ -44,7 +45,7 @@ public final class NoticeMails implements AutoCloseable {
     private final Function<String, Optional<MailServer>> servers;
     private final Predicate<String> isPaused;
     private final InstantSource clock;
-    private Links links = new Links("");
+    private final Links links;
     private final ScheduledExecutorService thread =
             Executors.newSingleThreadScheduledExecutor(work -> new Thread(work, "notice-mails"));
 
@@ -58,18 +59,19 @@ public final class NoticeMails implements AutoCloseable {
             Settings settings,
             Function<String, Optional<MailServer>> servers,
             Predicate<String> isPaused,
+            ServiceAddress address,
             InstantSource clock) {
         this.store = store;
         this.ledger = ledger;
         this.settings = settings;
         this.servers = servers;
         this.isPaused = isPaused;
+        this.links = new Links(address);
         this.clock = clock;
     }
 
-    /** Begins to send, with what an earlier run of the service left. @param url of the service, for links */
-    public void start(String url) {
-        links = new Links(settings.notices().address().map(Object::toString).orElse(url));
+    /** Begins to send, with what an earlier run of the service left. */
+    public void start() {
         thread.execute(this::recover);
         thread.scheduleWithFixedDelay(this::turn, TURN.toMillis(), TURN.toMillis(), TimeUnit.MILLISECONDS);
     }
@@ -197,7 +199,7 @@ public final class NoticeMails implements AutoCloseable {
                 words.subject(),
                 words.text(),
                 words.html(),
-                Optional.empty());
+                List.of());
         MailResult result = server.get().send(outgoing, () -> state(mail.id(), "sending"));
         if (result instanceof MailResult.Sent sent) {
             sent(mail, sent);

@@ -2,8 +2,11 @@ package lectomen.service.plan;
 
 import java.time.InstantSource;
 import java.util.Optional;
+import java.util.function.Function;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.PlanRecord;
+import lectomen.engine.step.PartnerAnswer;
+import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.StepWait;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobMove;
@@ -35,12 +38,16 @@ public final class PlanWaits {
     }
 
     /**
-     * Lets a job wait whose effects so far are proved.
+     * Lets a job wait whose effects so far are proved. One that waits for the answer of another system goes on when that is there.
      *
+     * @param replies finds the answer to what a step sent
      * @return false, and nothing is done, if its plan waits for nothing
      */
-    public boolean settle(JdbcClient db, Job job) {
+    public boolean settle(JdbcClient db, Job job, Function<PlannedEffect, Optional<PartnerAnswer>> replies) {
         Optional<StepWait> wait = plans.findWait(db, job);
+        if (wait.isPresent() && wait.get().what() == StepWait.What.PARTNER && goOnWithReply(db, job, replies)) {
+            return true;
+        }
         if (wait.isEmpty() || job.state() == JobState.HELD) {
             return wait.isPresent();
         }
@@ -50,6 +57,18 @@ public final class PlanWaits {
             jobs.move(db, job.id(), JobMove.waitFor(wait.get()), "service");
         }
         return true;
+    }
+
+    private boolean goOnWithReply(JdbcClient db, Job job, Function<PlannedEffect, Optional<PartnerAnswer>> replies) {
+        PlanRecord plan = plans.find(db, job).orElseThrow();
+        Optional<PartnerAnswer> reply = plan.findRequest().flatMap(replies);
+        reply.ifPresent(answer -> {
+            plans.goOn(db, job, plan.answered(answer));
+            if (job.state() != JobState.HELD) {
+                jobs.move(db, job, JobMove.to(JobState.WAITING), "service");
+            }
+        });
+        return reply.isPresent();
     }
 
     /**

@@ -47,7 +47,17 @@ class MailEffectTest {
     }
 
     private static Mailing mailing(WhenInDoubt whenInDoubt, String attachedAs, String... to) {
-        return new Mailing(1, "office", List.of(to), "Grey Heron – ready", "Filed.\n", attachedAs, null, whenInDoubt);
+        return new Mailing(
+                1,
+                "office",
+                List.of(to),
+                "Grey Heron – ready",
+                "Filed.\n",
+                attachedAs,
+                null,
+                List.of(),
+                0,
+                whenInDoubt);
     }
 
     private Effect run(Mailing mailing) {

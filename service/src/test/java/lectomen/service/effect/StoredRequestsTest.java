@@ -12,7 +12,9 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
+import lectomen.engine.step.PartnerAnswer;
 import lectomen.service.ServiceFixture;
+import lectomen.service.bytes.ByteStore;
 import lectomen.service.destination.VerifyResult;
 import lectomen.service.home.WebSettings;
 import lectomen.service.job.Job;
@@ -58,14 +60,23 @@ class StoredRequestsTest {
     }
 
     private Effect run(String kind, String connection) throws IOException {
+        return run(kind, connection, 1);
+    }
+
+    private Effect run(String kind, String connection, int form) throws IOException {
+        String file = kind.replace(" ", "-") + "-form-" + form + ".json";
         String stored;
-        try (InputStream in =
-                Objects.requireNonNull(getClass().getResourceAsStream(kind.replace(" ", "-") + "-form-1.json"))) {
-            stored = new String(in.readAllBytes(), StandardCharsets.UTF_8).replace("FOLDER", temp.toString());
+        try (InputStream in = Objects.requireNonNull(getClass().getResourceAsStream(file))) {
+            stored = new String(in.readAllBytes(), StandardCharsets.UTF_8)
+                    .replace("FOLDER", temp.toString())
+                    .replace(
+                            "SHA256",
+                            ByteStore.refOf("NOTICE".getBytes(StandardCharsets.UTF_8))
+                                    .sha256());
         }
         String id = fixture.store.write(db -> {
             Job working = fixture.jobs.find(db, job).orElseThrow();
-            return effects.intend(db, working, Effects.Intent.of(1, kind, connection, "", JSON.readTree(stored)));
+            return effects.intend(db, working, Effects.Intent.inForm(form, 1, kind, connection, JSON.readTree(stored)));
         });
         fixture.runner.actOrWait(effects.find(id).orElseThrow());
         Effect done = effects.find(id).orElseThrow();
@@ -119,13 +130,47 @@ class StoredRequestsTest {
     }
 
     @Test
+    void aMailWithSeveralFilesThatAreTooLargeToAttach() throws IOException {
+        try (MailStandIn server = MailStandIn.start(0, mail -> {})) {
+            fixture.sendMailBy("office", server.port());
+            fixture.address.set("https://capture.marrowick.example/");
+            Effect mailed = run("mail", "office", 2);
+            assertThat(server.received()).singleElement().satisfies(mail -> {
+                assertThat(mail.content()).doesNotContain("Content-Disposition: attachment");
+                assertThat(mail.content().replace("=\n", ""))
+                        .contains("notice.txt, notice (text).txt (12 B) can't be attached because of the size")
+                        .contains("https://capture.marrowick.example/jobs/" + mailed.jobId());
+            });
+        }
+    }
+
+    @Test
+    void aDocumentThatIsSentToAnotherSystem() throws IOException {
+        try (BusinessStandIn system = BusinessStandIn.start(0, call -> {})) {
+            fixture.systems.put("berth-system", system(system.port()));
+            Effect sent = run("send", "berth-system");
+            assertThat(system.received()).singleElement().satisfies(call -> {
+                assertThat(call.header("content-type").orElse(""))
+                        .startsWith("multipart/form-data; boundary=lectomen-");
+                assertThat(call.body())
+                        .contains("name=\"vessel\"", "Grey Heron", "filename=\"notice.txt\"", "\r\n\r\nNOTICE\r\n");
+            });
+            assertThat(fixture.store.<Optional<PartnerAnswer>>read(db -> Effects.findReply(db, sent)))
+                    .contains(new PartnerAnswer(201, "application/json", "{\"number\": \"BR-4001\"}"));
+        }
+    }
+
+    private WebSystem system(int port) {
+        URI address = URI.create("http://localhost:" + port);
+        WebSettings settings = new WebSettings(address, Optional.empty(), Optional.empty(), Optional.empty(), true);
+        SecretStore secrets = new SecretStore(fixture.store, fixture.ledger, new HomeKey(new byte[32]), fixture.clock);
+        return new WebSystem("berth-system", settings, secrets, fixture.clock);
+    }
+
+    @Test
     void aCall() throws IOException {
         try (BusinessStandIn system = BusinessStandIn.start(0, call -> {})) {
-            URI address = URI.create("http://localhost:" + system.port());
-            WebSettings settings = new WebSettings(address, Optional.empty(), Optional.empty(), Optional.empty(), true);
-            SecretStore secrets =
-                    new SecretStore(fixture.store, fixture.ledger, new HomeKey(new byte[32]), fixture.clock);
-            fixture.systems.put("berth-system", new WebSystem("berth-system", settings, secrets, fixture.clock));
+            fixture.systems.put("berth-system", system(system.port()));
             run("call", "berth-system");
             assertThat(system.received().get(0).body()).isEqualTo("{\"event\":\"filed\",\"job\":\"1-1\"}");
         }

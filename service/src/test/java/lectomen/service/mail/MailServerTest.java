@@ -28,7 +28,7 @@ class MailServerTest {
             "Ready",
             "Filed – at last.",
             "<p>Filed – at last.</p>",
-            Optional.empty());
+            List.of());
 
     @TempDir
     private Path temp;

@@ -94,6 +94,7 @@ class NoticesTest {
                 settings,
                 name -> Optional.ofNullable(fixture.mail.get(name)),
                 paused::contains,
+                fixture.address,
                 fixture.clock);
     }
 

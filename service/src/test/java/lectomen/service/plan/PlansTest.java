@@ -60,7 +60,7 @@ class PlansTest {
             fixture.jobs.move(db, id, JobMove.to(JobState.WORKING), "service");
             Job job = fixture.jobs.require(id);
             fixture.plans.letWait(db, job, plan, wait);
-            return fixture.waits.settle(db, fixture.jobs.find(db, id).orElseThrow());
+            return fixture.waits.settle(db, fixture.jobs.find(db, id).orElseThrow(), asked -> Optional.empty());
         });
         assertThat(fixture.jobs.require(id).waitsFor(WaitsFor.TIME)).isTrue();
         return id;

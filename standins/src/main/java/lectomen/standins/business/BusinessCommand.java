@@ -10,7 +10,7 @@ import picocli.CommandLine.Option;
 @Command(
         name = "business",
         description =
-                "Stand in for a business system: it takes any JSON, shows it, and answers with the number of a record.",
+                "Stand in for a business system: it takes JSON and forms with documents, shows them, and answers with the number of a record.",
         mixinStandardHelpOptions = true,
         footer = {"", "It stays up until Ctrl-C."})
 public final class BusinessCommand implements Callable<Integer> {
@@ -20,7 +20,7 @@ public final class BusinessCommand implements Callable<Integer> {
     @Option(
             names = "--mood",
             paramLabel = "MOOD",
-            description = "How it behaves: good, slow, busy, refusing or silent (default: ${DEFAULT-VALUE}).")
+            description = "How it behaves: good, slow, busy, refusing, wrong or silent (default: ${DEFAULT-VALUE}).")
     private String mood = "good";
 
     @Override
@@ -29,7 +29,8 @@ public final class BusinessCommand implements Callable<Integer> {
         try {
             chosen = BusinessStandIn.Mood.valueOf(mood.toUpperCase(Locale.ROOT));
         } catch (IllegalArgumentException e) {
-            System.err.println("lectomen: --mood must be good, slow, busy, refusing or silent, not \"" + mood + "\"");
+            System.err.println(
+                    "lectomen: --mood must be good, slow, busy, refusing, wrong or silent, not \"" + mood + "\"");
             return 2;
         }
         BusinessStandIn standIn = BusinessStandIn.start(port, call -> System.out.println(call.body()));

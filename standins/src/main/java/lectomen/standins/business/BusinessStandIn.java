@@ -19,7 +19,7 @@ import java.util.concurrent.Executors;
 import java.util.function.Consumer;
 
 /**
- * A business system on this machine that takes any JSON and answers with the number of a record: the same for a call that comes
+ * A business system on this machine that takes JSON and forms with documents, and answers with the number of a record: the same for a call that comes
  * again. On request it is slow, answers wrongly, or not at all.
  */
 public final class BusinessStandIn implements AutoCloseable {
@@ -31,6 +31,7 @@ public final class BusinessStandIn implements AutoCloseable {
         SLOW,
         BUSY,
         REFUSING,
+        WRONG,
         SILENT
     }
 
@@ -92,6 +93,11 @@ public final class BusinessStandIn implements AutoCloseable {
             }
             case BUSY -> say(exchange, 503, "{\"problem\": \"busy\"}");
             case REFUSING -> say(exchange, 422, "{\"problem\": \"no such berth\"}");
+            case WRONG -> {
+                numberOf(call);
+                received.add(call);
+                say(exchange, 200, "<p>Welcome to the berth office</p>");
+            }
             case SILENT -> {
                 numberOf(call);
                 received.add(call);

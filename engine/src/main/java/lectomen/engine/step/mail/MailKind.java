@@ -1,21 +1,25 @@
 package lectomen.engine.step.mail;
 
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.rulefile.FileSizeText;
 import lectomen.engine.rulefile.RuleWords;
 import lectomen.engine.rulefile.SchemaShapes;
 import lectomen.engine.rulefile.SentenceBlanks;
 import lectomen.engine.rulefile.SentenceList;
+import lectomen.engine.step.OutputNames;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.SettingReader;
-import lectomen.engine.step.SlotValues;
 import lectomen.engine.step.StepAddition;
 import lectomen.engine.step.StepContext;
 import lectomen.engine.step.StepKind;
@@ -30,6 +34,9 @@ import tools.jackson.databind.node.ObjectNode;
 /** {@code - mail: { to: "{sender address}", subject: "Permit {number}", text: "...", attach: main }}. */
 public final class MailKind implements StepKind<MailStep> {
     private static final String WORD = "mail";
+
+    /** Most servers take mails up to somewhat more. */
+    private static final long USUAL_ATTACHED = 10_000_000;
 
     @Override
     public String word() {
@@ -54,7 +61,8 @@ public final class MailKind implements StepKind<MailStep> {
         section.texts("to").forEach(text -> address(section, text, reading).ifPresent(to::add));
         Optional<NamePattern> subject = section.requireText("subject").flatMap(reading.slots()::pattern);
         Optional<NamePattern> text = section.requireText("text").flatMap(reading.slots()::pattern);
-        Optional<String> attach = section.find("attach").map(node -> reading.output(section, "attach", ""));
+        List<String> attach = reading.outputs(section, "attach");
+        long attachUpTo = attachUpTo(section);
         WhenInDoubt whenInDoubt = SettingReader.choice(
                 section, "when in doubt", WhenInDoubt::findByWord, WhenInDoubt.words(), WhenInDoubt.ASK);
         section.close();
@@ -67,6 +75,7 @@ public final class MailKind implements StepKind<MailStep> {
                 subject.get(),
                 text.get(),
                 attach,
+                attachUpTo,
                 whenInDoubt,
                 outer.spot().line()));
     }
@@ -107,11 +116,10 @@ public final class MailKind implements StepKind<MailStep> {
         String to = mail.to().size() == 1
                 ? SentenceBlanks.of(mail.to().get(0).source(), WORD, "to")
                 : String.join(", ", mail.to().stream().map(NamePattern::source).toList());
-        String with = mail.attach()
-                .map(output ->
-                        ", with " + SentenceBlanks.of(output.equals("main") ? "it" : "the " + output, WORD, "attach")
-                                + " attached")
-                .orElse("");
+        String files = mail.attach().stream()
+                .map(output -> output.equals(OutputNames.MAIN) ? "it" : "the " + output)
+                .collect(Collectors.joining(" and "));
+        String with = files.isEmpty() ? "" : ", with " + SentenceBlanks.of(files, WORD, "attach") + " attached";
         sentences.step(
                 "Mails “" + SentenceBlanks.of(mail.subject().source(), WORD, "subject") + "” to " + to + with + ".",
                 mail.line(),
@@ -133,7 +141,8 @@ public final class MailKind implements StepKind<MailStep> {
     @Override
     public ObjectNode schema() {
         RuleWords words = RuleWords.beside(MailKind.class);
-        ObjectNode mail = SchemaShapes.words(List.of("to", "subject", "text"), "by", "subject", "text", "attach");
+        ObjectNode mail = SchemaShapes.words(List.of("to", "subject", "text"), "by", "subject", "text", "attach up to");
+        SchemaShapes.properties(mail).set("attach", SchemaShapes.ref("texts"));
         SchemaShapes.properties(mail).set("to", SchemaShapes.ref("texts"));
         SchemaShapes.properties(mail).set("when in doubt", SchemaShapes.choice(WhenInDoubt.words()));
         ObjectNode step = SchemaShapes.object(List.of(WORD));
@@ -159,27 +168,57 @@ public final class MailKind implements StepKind<MailStep> {
             return context.failed(mail, Reason.of("mail.no-address", "to", source));
         }
         String subject = MailSubject.of(context.value(mail.subject()));
-        Optional<StepOutput> attached = mail.attach().flatMap(context::findOutput);
+        List<Optional<StepOutput>> files = files(mail, context);
         Mailing mailing = new Mailing(
                 context.number(),
                 mail.connection(),
                 to,
                 subject,
                 context.value(mail.text()),
-                mail.attach().isPresent() ? attachedAs(attached, context) : "",
-                attached.orElse(null),
+                files.isEmpty() ? "" : context.fileName(files.get(0)),
+                files.isEmpty() ? null : files.get(0).orElse(null),
+                more(files, context),
+                files.isEmpty() ? 0 : mail.attachUpTo(),
                 mail.whenInDoubt());
         Reason says = Reason.of("mail.planned", "to", String.join(", ", to), "subject", mailing.subject());
         return context.done(mail, new StepAddition.Effect(mailing), List.of(says));
     }
 
-    private static String attachedAs(Optional<StepOutput> attached, StepContext context) {
-        String name = context.name()
-                .map(pattern -> pattern.text(context.slots(), context.site().locale()))
-                .orElseGet(() -> context.slots().getOrDefault("file name", "document"));
-        String ending = attached.map(output -> output.type().ending())
-                .orElseGet(
-                        () -> SlotValues.ending(context.facts(), context.site().locale()));
-        return ending.isEmpty() ? name : name + "." + ending;
+    /** The outputs to attach, each once; the document as it came in is empty, and the first. */
+    private static List<Optional<StepOutput>> files(MailStep mail, StepContext context) {
+        return mail.attach().stream()
+                .map(context::findOutput)
+                .distinct()
+                .sorted(Comparator.comparing(Optional::isPresent))
+                .toList();
+    }
+
+    private static List<Mailing.Attached> more(List<Optional<StepOutput>> files, StepContext context) {
+        Set<String> names = new HashSet<>();
+        List<Mailing.Attached> more = new ArrayList<>();
+        for (Optional<StepOutput> file : files) {
+            String name = context.fileName(file);
+            if (!names.add(name)) {
+                int dot = name.lastIndexOf('.');
+                String output = " (" + file.map(StepOutput::output).orElse("") + ")";
+                name = dot < 0 ? name + output : name.substring(0, dot) + output + name.substring(dot);
+            }
+            if (file.isPresent() && !file.equals(files.get(0))) {
+                more.add(new Mailing.Attached(name, file.get()));
+            }
+        }
+        return more;
+    }
+
+    private static long attachUpTo(Section section) {
+        Optional<Node.Text> text = section.findText("attach up to");
+        Optional<Long> bytes = text.flatMap(written -> FileSizeText.find(written.text()));
+        if (text.isPresent() && bytes.isEmpty()) {
+            section.report(
+                    text.get().spot(),
+                    "\"attach up to\" must be " + FileSizeText.EXPECTED + ", not "
+                            + text.get().kind());
+        }
+        return bytes.orElse(USUAL_ATTACHED);
     }
 }

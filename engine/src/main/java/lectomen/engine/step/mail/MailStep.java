@@ -2,7 +2,6 @@ package lectomen.engine.step.mail;
 
 import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import lectomen.engine.naming.NamePattern;
@@ -14,19 +13,22 @@ import lectomen.engine.step.WhenInDoubt;
  *
  * @param connection the mail connection that it is sent by
  * @param to at least one
- * @param attach the output that goes with it; empty for none
+ * @param attach the outputs that go with it
+ * @param attachUpTo bytes; where all is larger, a link is sent instead
  */
 public record MailStep(
         String connection,
         List<NamePattern> to,
         NamePattern subject,
         NamePattern text,
-        Optional<String> attach,
+        List<String> attach,
+        long attachUpTo,
         WhenInDoubt whenInDoubt,
         int line)
         implements Step {
     public MailStep {
         to = List.copyOf(to);
+        attach = List.copyOf(attach);
     }
 
     @Override

@@ -124,6 +124,8 @@ class MailKindTest {
                         "For Grey Heron.",
                         "note.txt",
                         null,
+                        List.of(),
+                        10_000_000,
                         WhenInDoubt.ASK));
     }
 

@@ -85,7 +85,7 @@ public final class JobFilings {
             }
             return;
         }
-        if (waits.settle(db, job)) {
+        if (waits.settle(db, job, asked -> kinds.require(asked).findReply(db, effects.ofJob(db, job.id()), asked))) {
             return;
         }
         EarlierFilings.Left own =

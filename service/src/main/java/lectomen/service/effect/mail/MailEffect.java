@@ -1,9 +1,12 @@
 package lectomen.service.effect.mail;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.rulefile.FileSizeText;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.WhenInDoubt;
 import lectomen.engine.step.mail.MailHtml;
@@ -14,6 +17,7 @@ import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectKind;
 import lectomen.service.effect.EffectResult;
 import lectomen.service.effect.Effects;
+import lectomen.service.home.ServiceAddress;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import lectomen.service.mail.MailResult;
@@ -29,30 +33,39 @@ public final class MailEffect implements EffectKind {
     static final String CODE = "mail";
 
     /** The code of mails that tell of a filed document: the job doesn't wait for them. */
-    public static final String CONFIRMATION = "confirmation";
+    private static final String CONFIRMATION = "confirmation";
+
+    private static final int FORM = 2;
 
     private final boolean isConfirmation;
     private final Effects effects;
     private final ByteStore bytes;
     private final Function<String, Optional<MailServer>> servers;
+    private final ServiceAddress address;
 
     /** @param servers finds one by the name of its connection */
-    public static MailEffect ofSteps(Effects effects, ByteStore bytes, Function<String, Optional<MailServer>> servers) {
-        return new MailEffect(false, effects, bytes, servers);
+    public static MailEffect ofSteps(
+            Effects effects, ByteStore bytes, Function<String, Optional<MailServer>> servers, ServiceAddress address) {
+        return new MailEffect(false, effects, bytes, servers, address);
     }
 
     /** For mails that tell of a filed document. */
     public static MailEffect ofConfirmations(
-            Effects effects, ByteStore bytes, Function<String, Optional<MailServer>> servers) {
-        return new MailEffect(true, effects, bytes, servers);
+            Effects effects, ByteStore bytes, Function<String, Optional<MailServer>> servers, ServiceAddress address) {
+        return new MailEffect(true, effects, bytes, servers, address);
     }
 
     private MailEffect(
-            boolean isConfirmation, Effects effects, ByteStore bytes, Function<String, Optional<MailServer>> servers) {
+            boolean isConfirmation,
+            Effects effects,
+            ByteStore bytes,
+            Function<String, Optional<MailServer>> servers,
+            ServiceAddress address) {
         this.isConfirmation = isConfirmation;
         this.effects = effects;
         this.bytes = bytes;
         this.servers = servers;
+        this.address = address;
     }
 
     @Override
@@ -90,6 +103,21 @@ public final class MailEffect implements EffectKind {
         return mailing(effect).whenInDoubt();
     }
 
+    /** The first form had no more than one file, and no limit for its size. */
+    @Override
+    public int requestForm() {
+        return FORM;
+    }
+
+    private static Effects.Intent intent(String kind, Mailing mailing) {
+        return Effects.Intent.inForm(FORM, mailing.step(), kind, mailing.connection(), mailing);
+    }
+
+    /** The intent of a mail that tells of a filed document. */
+    public static Effects.Intent confirmation(Mailing mailing) {
+        return intent(CONFIRMATION, mailing);
+    }
+
     private static Mailing mailing(Effect effect) {
         return effect.request().as(Mailing.class);
     }
@@ -110,7 +138,7 @@ public final class MailEffect implements EffectKind {
         if (sent) {
             return false;
         }
-        effects.intend(db, job, Effects.Intent.of(mailing.step(), CODE, mailing.connection(), "", mailing));
+        effects.intend(db, job, intent(CODE, mailing));
         return true;
     }
 
@@ -122,21 +150,41 @@ public final class MailEffect implements EffectKind {
             return new EffectResult.Failed(
                     Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
         }
-        boolean attaches = !mailing.attachedAs().isEmpty();
-        if (attaches && !bytes.has(effect.bytes().sha256())) {
+        List<OutgoingMail.Attachment> files = files(effect, mailing);
+        if (!files.stream().allMatch(file -> bytes.has(file.bytes().sha256()))) {
             return new EffectResult.Failed(Reason.of("bytes.missing"), JobState.FAILED);
         }
+        long size = files.stream().mapToLong(file -> file.bytes().size()).sum();
+        boolean tooLarge = mailing.attachUpTo() > 0 && size > mailing.attachUpTo();
+        String text = tooLarge ? withLink(effect, mailing, files, size) : mailing.text();
         String to = String.join(", ", mailing.to());
         OutgoingMail mail = new OutgoingMail(
                 "lectomen-" + effect.id(),
                 mailing.to(),
                 mailing.subject(),
-                mailing.text(),
-                MailHtml.of(mailing.text()),
-                attaches
-                        ? Optional.of(new OutgoingMail.Attachment(mailing.attachedAs(), effect.bytes()))
-                        : Optional.empty());
+                text,
+                MailHtml.of(text),
+                tooLarge ? List.of() : files);
         return result(effect, to, server.get().send(mail, () -> attempt.begins(to)));
+    }
+
+    private static List<OutgoingMail.Attachment> files(Effect effect, Mailing mailing) {
+        List<OutgoingMail.Attachment> files = new ArrayList<>();
+        if (!mailing.attachedAs().isEmpty()) {
+            files.add(new OutgoingMail.Attachment(mailing.attachedAs(), effect.bytes()));
+        }
+        mailing.more().forEach(file -> {
+            ByteRef ref = new ByteRef(file.product().sha256(), file.product().size());
+            files.add(new OutgoingMail.Attachment(file.name(), ref));
+        });
+        return files;
+    }
+
+    private String withLink(Effect effect, Mailing mailing, List<OutgoingMail.Attachment> files, long size) {
+        String names = files.stream().map(OutgoingMail.Attachment::name).collect(Collectors.joining(", "));
+        return mailing.text().stripTrailing() + "\n\n" + names + " (" + FileSizeText.shown(size)
+                + ") can't be attached because of the size. It can be opened here: "
+                + address.of("/jobs/" + effect.jobId()) + "\n";
     }
 
     private static EffectResult result(Effect effect, String to, MailResult result) {

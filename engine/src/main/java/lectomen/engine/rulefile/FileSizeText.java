@@ -1,13 +1,13 @@
-package lectomen.engine.rule;
+package lectomen.engine.rulefile;
 
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** File sizes as rules write them and as people read them. */
-final class FileSizeText {
+public final class FileSizeText {
     /** What to say that a size looks like. */
-    static final String EXPECTED = "a size such as 500 kB, 5 MB or 1 GB";
+    public static final String EXPECTED = "a size such as 500 kB, 5 MB or 1 GB";
 
     private static final Pattern SIZE = Pattern.compile("(\\d{1,9}) ?(B|kB|KB|MB|GB)");
     private static final long KILO = 1_000;
@@ -15,7 +15,7 @@ final class FileSizeText {
     private FileSizeText() {}
 
     /** In bytes; empty for what is no size. */
-    static Optional<Long> find(String text) {
+    public static Optional<Long> find(String text) {
         Matcher matcher = SIZE.matcher(text);
         if (!matcher.matches()) {
             return Optional.empty();
@@ -30,7 +30,7 @@ final class FileSizeText {
         return Optional.of(Long.parseLong(matcher.group(1)) * unit);
     }
 
-    static String shown(long bytes) {
+    public static String shown(long bytes) {
         if (bytes < KILO) {
             return bytes + " B";
         }

@@ -1,0 +1,8 @@
+package lectomen.engine.step;
+
+/**
+ * What another system answered to what a step sent.
+ *
+ * @param type its media type; empty where it said none
+ */
+public record PartnerAnswer(int status, String type, String text) {}
