@@ -1,6 +1,7 @@
 package lectomen.engine.plan;
 
 import lectomen.engine.rule.AllSteps;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.jsontype.NamedType;
@@ -12,6 +13,7 @@ public final class PlanJson {
             .registerSubtypes(AllSteps.KINDS.effects().entrySet().stream()
                     .map(effect -> new NamedType(effect.getValue(), effect.getKey()))
                     .toArray(NamedType[]::new))
+            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES) // numbers that an earlier form did not have
             .build();
 
     private PlanJson() {}

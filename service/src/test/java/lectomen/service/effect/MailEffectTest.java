@@ -61,9 +61,13 @@ class MailEffectTest {
     }
 
     private Effect run(Mailing mailing) {
+        return run(1, mailing);
+    }
+
+    private Effect run(int step, Mailing mailing) {
         String id = fixture.store.write(db -> {
             Job working = fixture.jobs.find(db, job).orElseThrow();
-            return effects.intend(db, working, Effects.Intent.of(1, "mail", mailing.connection(), "", mailing));
+            return effects.intend(db, working, Effects.Intent.of(step, "mail", mailing.connection(), "", mailing));
         });
         return again(id);
     }
@@ -111,14 +115,15 @@ class MailEffectTest {
     @Test
     void mailsThatFollowUseTheSameConnectionUntilTheServerEndsIt() throws IOException {
         int port = server.port();
+        int step = 1;
         for (String to : List.of("ada@ferry.example", "ben@ferry.example", "cyd@ferry.example")) {
-            run(mailing(WhenInDoubt.ASK, "", to));
+            run(step++, mailing(WhenInDoubt.ASK, "", to));
         }
         assertThat(server.received()).hasSize(3);
         assertThat(server.connections()).isOne();
         server.close();
         server = MailStandIn.start(port, mail -> {});
-        Effect last = run(mailing(WhenInDoubt.ASK, "", "dee@ferry.example"));
+        Effect last = run(step, mailing(WhenInDoubt.ASK, "", "dee@ferry.example"));
         if (last.state() == Effect.State.INTENDED) { // the broken connection was found when the mail was begun
             last = again(last.id());
         }

@@ -29,6 +29,7 @@ public final class MailStandIn implements AutoCloseable {
     private final Consumer<ReceivedMail> listener;
     private final List<ReceivedMail> received = new CopyOnWriteArrayList<>();
     private final Set<String> refused = ConcurrentHashMap.newKeySet();
+    private final Set<Socket> clients = ConcurrentHashMap.newKeySet();
     private final AtomicInteger connections = new AtomicInteger();
     private volatile boolean busy;
     private volatile boolean breaks;
@@ -77,6 +78,9 @@ public final class MailStandIn implements AutoCloseable {
     @Override
     public void close() throws IOException {
         server.close();
+        for (Socket client : clients) {
+            client.close();
+        }
         threads.shutdownNow();
     }
 
@@ -93,10 +97,13 @@ public final class MailStandIn implements AutoCloseable {
     }
 
     private void talk(Socket client) {
+        clients.add(client);
         try (client) {
             new Talk(client).run();
         } catch (IOException gone) {
             // the client has hung up
+        } finally {
+            clients.remove(client);
         }
     }
 
