@@ -18,6 +18,7 @@ import { SignInPage } from "./features/session/SignInPage";
 import { WelcomePage } from "./features/session/WelcomePage";
 import { TablesPage } from "./features/tables/TablesPage";
 import { LedgerPage } from "./features/ledger/LedgerPage";
+import { ReportPage } from "./features/report/ReportPage";
 import { MePage } from "./features/session/MePage";
 import { PeoplePage } from "./features/people/PeoplePage";
 import { type Permission, PermissionProvider } from "./permissions";
@@ -107,6 +108,7 @@ export function Console() {
             {may("see rules") && <Route path="/tables" element={<TablesPage />} />}
             {may("see people") && <Route path="/people" element={<PeoplePage />} />}
             {may("see the ledger") && <Route path="/ledger" element={<LedgerPage />} />}
+            {may("see documents") && <Route path="/report" element={<ReportPage />} />}
             <Route path="/inbox" element={<InboxPage />} />
             <Route path="/me" element={<MePage session={data} person={data.person} onChange={() => void again()} />} />
             <Route path="*" element={<Navigate to="/today" replace />} />

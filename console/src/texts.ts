@@ -1,12 +1,13 @@
 import { editorTexts } from "./features/editor/texts";
 import { inboxTexts } from "./features/inbox/texts";
+import { reportTexts } from "./features/report/texts";
 import { ledgerTexts, peopleTexts } from "./features/people/texts";
 import { accountTexts, choiceTexts, confirmTexts, doorTexts, factorTexts } from "./features/session/texts";
 import { number, some } from "./ui/time";
 
 /** Everything that the console says by itself. What the service says comes from the service. */
 export const texts = {
-  pages: { today: "Today", jobs: "Jobs", desk: "Desk", rules: "Rules", tables: "Tables", people: "People", ledger: "Ledger", inbox: "Inbox" },
+  pages: { today: "Today", jobs: "Jobs", desk: "Desk", rules: "Rules", tables: "Tables", people: "People", ledger: "Ledger", inbox: "Inbox", report: "Report" },
   find: "Find a document",
   findShort: "Find",
   signOut: "Sign out",
@@ -151,6 +152,7 @@ export const texts = {
   people: peopleTexts,
   me: accountTexts,
   inbox: inboxTexts,
+  report: reportTexts,
   choices: choiceTexts,
   factor: factorTexts,
   confirm: confirmTexts,

@@ -18,6 +18,7 @@ const PAGES: Page[] = [
   { path: "/tables", words: texts.pages.tables, key: "b", needs: "see rules" },
   { path: "/people", words: texts.pages.people, key: "p", needs: "see people" },
   { path: "/ledger", words: texts.pages.ledger, key: "l", needs: "see the ledger" },
+  { path: "/report", words: texts.pages.report, key: "o", needs: "see documents" },
   { path: "/inbox", words: texts.pages.inbox, key: "i" },
 ];
 

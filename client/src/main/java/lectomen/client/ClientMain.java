@@ -32,6 +32,7 @@ import picocli.CommandLine.Command;
             PersonCommand.class,
             GroupCommand.class,
             TokenCommand.class,
+            ReportCommand.class,
             LedgerCommand.class,
             CompletionCommand.class,
             HelpCommand.class

@@ -162,6 +162,7 @@ class ConnectionTest {
                 "intake",
                 "retention",
                 "welcome",
+                "report",
                 "ledger check"
             })
     void eachCommandExplainsItself(String command) {
@@ -184,6 +185,20 @@ class ConnectionTest {
     void aWelcomeLinkIsAWholeAddress() {
         service.on("POST /welcome-links", "{\"path\": \"/welcome#abc\"}");
         assertThat(service.run("welcome").out()).isEqualTo(service.url() + "/welcome#abc\n");
+    }
+
+    @Test
+    void aReportIsPrintedOrWrittenToAFile() throws IOException {
+        service.on("GET /report/file", "1 to 7 March 2027\n");
+        assertThat(service.run("report", "--week", "--date", "2027-03-01").out())
+                .isEqualTo("1 to 7 March 2027\n");
+        Path file = temp.resolve("report.pdf");
+        assertThat(service.run("report", "--as", "pdf", "--to", file.toString()).out())
+                .isEqualTo("Written to " + file + ".\n");
+        assertThat(file).hasContent("1 to 7 March 2027");
+        StubService.Answer noFile = service.run("report", "--as", "pdf");
+        assertThat(noFile.exitCode()).isEqualTo(2);
+        assertThat(noFile.err()).contains("--to report.pdf");
     }
 
     @Test

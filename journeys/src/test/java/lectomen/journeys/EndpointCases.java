@@ -233,6 +233,10 @@ record EndpointCases(
                 Case.bad("today.today", "DELETE /today", 405, "bad-request", "DELETE"),
                 Case.good("today.days", "GET /days?back=3", "\"cameIn\":6"),
                 Case.bad("today.days", "GET /days?back=0", 400, "bad-request", "1 to 60"),
+                Case.good("report.report", "GET /report?period=week&date=2027-03-03", "\"first\":\"2027-03-01\""),
+                Case.bad("report.report", "GET /report?period=year", 400, "bad-request", "day or week"),
+                Case.good("report.file", "GET /report/file?format=csv&date=2027-03-03", "period,from,rule"),
+                Case.bad("report.file", "GET /report/file?date=yesterday", 400, "bad-request", "such as 2027-03-01"),
                 Case.good("welcome.link", "POST /welcome-links", "/welcome#"),
                 Case.bad("welcome.link", "GET /welcome-links", 405, "bad-request", "GET"),
                 Case.good("welcome.purpose", "POST /welcome/purpose", "\"good\":true")

@@ -22,6 +22,7 @@ import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.ledger.LedgerKeeper;
 import lectomen.service.notice.NoticeMails;
+import lectomen.service.report.ReportSchedule;
 import lectomen.service.retention.RetentionRuns;
 import lectomen.service.time.ServiceClock;
 import lectomen.service.watch.SiteWatch;
@@ -113,6 +114,7 @@ public final class LectomenService implements AutoCloseable {
                 .set(settings.notices().address().map(Object::toString).orElse(url));
         context.getBean(NoticeMails.class).start();
         context.getBean(SiteWatch.class).start();
+        context.getBean(ReportSchedule.class).start();
         home.announce(url);
         return new LectomenService(context, home, port, url);
     }

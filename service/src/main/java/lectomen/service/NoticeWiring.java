@@ -9,6 +9,7 @@ import lectomen.service.effect.Effects;
 import lectomen.service.home.ServiceAddress;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
+import lectomen.service.job.DayCounts;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.mail.MailServers;
@@ -17,6 +18,8 @@ import lectomen.service.notice.JobNotices;
 import lectomen.service.notice.NoticeChoices;
 import lectomen.service.notice.NoticeMails;
 import lectomen.service.notice.Notices;
+import lectomen.service.report.ReportSchedule;
+import lectomen.service.report.Reports;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
@@ -61,11 +64,12 @@ class NoticeWiring {
             Settings settings,
             MailServers mail,
             ConnectionRecords connections,
+            Reports reports,
             ServiceAddress address,
             InstantSource clock) {
         Predicate<String> isPaused =
                 name -> connections.find(name).flatMap(ConnectionRecord::pause).isPresent();
-        return new NoticeMails(store, ledger, settings, mail::find, isPaused, address, clock);
+        return new NoticeMails(store, ledger, settings, mail::find, isPaused, reports::findText, address, clock);
     }
 
     @Bean(destroyMethod = "close")
@@ -81,5 +85,16 @@ class NoticeWiring {
             InstantSource clock) {
         SiteConditions conditions = new SiteConditions(store, folders, disk, workers, settings, clock);
         return new SiteWatch(store, notices, ofJobs, settings, conditions, mails::prune, clock);
+    }
+
+    @Bean
+    Reports reports(DayCounts counts, Settings settings) {
+        return new Reports(counts, settings.site());
+    }
+
+    @Bean(destroyMethod = "close")
+    ReportSchedule reportSchedule(
+            Store store, Notices notices, Reports reports, Settings settings, InstantSource clock) {
+        return new ReportSchedule(store, notices, reports, settings.notices(), clock);
     }
 }

@@ -24,4 +24,9 @@ public record NoticeItem(
         Instant last,
         String link,
         Optional<String> subject,
-        Optional<String> text) {}
+        Optional<String> text) {
+    /** The same with a text of its own. */
+    public NoticeItem withText(String own) {
+        return new NoticeItem(kind, name, rule, reason, count, first, last, link, subject, Optional.of(own));
+    }
+}

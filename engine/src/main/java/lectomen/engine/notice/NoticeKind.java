@@ -16,7 +16,9 @@ public enum NoticeKind {
     CONNECTION_AWAY(About.SITE, "can't be reached", "Connection away"),
     DISK_LOW(About.SITE, "is almost full", "Disk almost full"),
     WORKER_TROUBLE(About.SITE, "end unexpectedly", "Worker trouble"),
-    CERTIFICATE_EXPIRES(About.SITE, "expires soon", "Certificate about to expire");
+    CERTIFICATE_EXPIRES(About.SITE, "expires soon", "Certificate about to expire"),
+    DAILY_REPORT(About.REPORT, "", "Daily report"),
+    WEEKLY_REPORT(About.REPORT, "", "Weekly report");
 
     /** What a notice is about. */
     public enum About {
@@ -25,7 +27,9 @@ public enum NoticeKind {
         /** A place that documents come from. */
         SOURCE,
         /** The service itself. */
-        SITE
+        SITE,
+        /** What came in, and what became of it. */
+        REPORT
     }
 
     private final About about;

@@ -36,6 +36,9 @@ public record NoticeMail(String subject, String text, String html) {
 
     /** What happened, in a line. */
     public static String headline(NoticeItem item) {
+        if (item.kind().about() == NoticeKind.About.REPORT) {
+            return item.kind().title() + ", " + item.name();
+        }
         String by = item.rule().isEmpty() ? "" : item.rule() + ": ";
         if (item.kind().about() != NoticeKind.About.DOCUMENT) {
             return item.name() + " " + item.kind().happened();
@@ -75,7 +78,7 @@ public record NoticeMail(String subject, String text, String html) {
         String link = item.link().isEmpty()
                 ? ""
                 : "<a href=\"" + MailHtml.escaped(item.link()) + "\">" + MailHtml.escaped(item.link()) + "</a>";
-        return Stream.of(MailHtml.lines(said), MailHtml.lines(detail(item, times)), link)
+        return Stream.of(MailHtml.body(said), MailHtml.lines(detail(item, times)), link)
                 .filter(part -> !part.isEmpty())
                 .collect(Collectors.joining("<br>", "<p>", "</p>"));
     }

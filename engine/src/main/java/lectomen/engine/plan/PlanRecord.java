@@ -11,11 +11,11 @@ import lectomen.engine.extract.FieldValue;
 import lectomen.engine.rulefile.RuleRef;
 import lectomen.engine.step.KeptText;
 import lectomen.engine.step.PartDocument;
-import lectomen.engine.step.PartnerAnswer;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.StepAddition;
 import lectomen.engine.step.StepResult;
 import lectomen.engine.step.StepWait;
+import lectomen.engine.step.SystemAnswer;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -109,7 +109,7 @@ public record PlanRecord(
     }
 
     /** The same with the answer that it waits for. */
-    public PlanRecord answered(PartnerAnswer answer) {
+    public PlanRecord answered(SystemAnswer answer) {
         List<RanStep> ran = new ArrayList<>(steps);
         RanStep last = ran.remove(ran.size() - 1);
         StepAddition.Request request = last.result().findRequest().orElseThrow();

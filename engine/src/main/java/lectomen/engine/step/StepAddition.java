@@ -54,7 +54,7 @@ public sealed interface StepAddition {
             PlannedEffect effect,
 
             StepWait waitFor,
-            @Nullable PartnerAnswer answer)
+            @Nullable SystemAnswer answer)
             implements StepAddition {}
 
     /** Documents that the steps behind are for; the plan waits until all of them have ended. */

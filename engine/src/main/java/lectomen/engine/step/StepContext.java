@@ -57,7 +57,7 @@ public final class StepContext {
     private boolean nameInherited;
     private Optional<StepAddition.Text> textFrom = Optional.empty();
     private Optional<StepWait> earlierWait = Optional.empty();
-    private Optional<PartnerAnswer> earlierAnswer = Optional.empty();
+    private Optional<SystemAnswer> earlierAnswer = Optional.empty();
     private int number = 1;
     private String word = "";
 
@@ -85,7 +85,7 @@ public final class StepContext {
     }
 
     /** What another system answered to what the present step sent. */
-    public Optional<PartnerAnswer> earlierAnswer() {
+    public Optional<SystemAnswer> earlierAnswer() {
         return earlierAnswer;
     }
 

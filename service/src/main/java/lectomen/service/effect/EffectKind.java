@@ -3,8 +3,8 @@ package lectomen.service.effect;
 import java.util.List;
 import java.util.Optional;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.step.PartnerAnswer;
 import lectomen.engine.step.PlannedEffect;
+import lectomen.engine.step.SystemAnswer;
 import lectomen.engine.step.WhenInDoubt;
 import lectomen.service.destination.VerifyResult;
 import lectomen.service.job.Job;
@@ -67,7 +67,7 @@ public interface EffectKind {
      *
      * @param ofTheJob the effects of all runs of its job
      */
-    default Optional<PartnerAnswer> findReply(JdbcClient db, List<Effect> ofTheJob, PlannedEffect asked) {
+    default Optional<SystemAnswer> findReply(JdbcClient db, List<Effect> ofTheJob, PlannedEffect asked) {
         return Optional.empty();
     }
 

@@ -7,8 +7,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.step.PartnerAnswer;
 import lectomen.engine.step.PlannedEffect;
+import lectomen.engine.step.SystemAnswer;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobOutputs;
 import lectomen.service.ledger.KeyedHash;
@@ -267,19 +267,19 @@ public final class Effects {
     }
 
     /** Keeps what another system answered. */
-    public static void replied(JdbcClient db, Effect effect, PartnerAnswer answer) {
+    public static void replied(JdbcClient db, Effect effect, SystemAnswer answer) {
         db.sql("update effect_words set reply = ? where effect_id = ?")
                 .params(JSON.writeValueAsString(answer), effect.id())
                 .update();
     }
 
     /** What another system answered. */
-    public static Optional<PartnerAnswer> findReply(JdbcClient db, Effect effect) {
+    public static Optional<SystemAnswer> findReply(JdbcClient db, Effect effect) {
         return db.sql("select reply from effect_words where effect_id = ? and reply is not null")
                 .param(effect.id())
                 .query(String.class)
                 .optional()
-                .map(json -> JSON.readValue(json, PartnerAnswer.class));
+                .map(json -> JSON.readValue(json, SystemAnswer.class));
     }
 
     void waitUntil(JdbcClient db, Effect effect, Instant nextTry, Reason reason) {

@@ -1,6 +1,8 @@
 package lectomen.service.home;
 
 import java.net.URI;
+import java.time.LocalTime;
+import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -8,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import lectomen.engine.notice.NoticeKind;
+import lectomen.engine.rulefile.TimesOfDay;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
@@ -27,7 +30,7 @@ final class NoticeSettingsReader {
 
     /** What holds where nothing is said. */
     NoticeSettings usual() {
-        return new NoticeSettings(first(), Optional.empty(), true, Map.of());
+        return new NoticeSettings(first(), Optional.empty(), true, Map.of(), NoticeSettings.USUAL_TIME);
     }
 
     private Optional<String> first() {
@@ -51,19 +54,27 @@ final class NoticeSettingsReader {
                 .ifPresent(text ->
                         section.report(text.spot(), "\"when in doubt\" must be repeat or leave, not " + text.kind()));
         Map<NoticeKind, List<String>> notified = new EnumMap<>(NoticeKind.class);
-        for (NoticeKind kind : NoticeKind.about(NoticeKind.About.SITE)) {
+        List<NoticeKind> kinds = new ArrayList<>(NoticeKind.about(NoticeKind.About.SITE));
+        kinds.addAll(NoticeKind.about(NoticeKind.About.REPORT));
+        for (NoticeKind kind : kinds) {
             List<String> names =
                     section.texts(kind.word()).stream().map(Node.Text::text).toList();
             if (!names.isEmpty()) {
                 notified.put(kind, names);
             }
         }
+        Optional<Node.Text> at = section.findText("reports at");
+        Optional<LocalTime> reportsAt = at.flatMap(text -> TimesOfDay.find(text.text()));
+        at.filter(text -> reportsAt.isEmpty())
+                .ifPresent(text ->
+                        section.report(text.spot(), "\"reports at\" must be a time such as 06:00, not " + text.kind()));
         section.close();
         return new NoticeSettings(
                 by.map(Node.Text::text).or(this::first),
                 uri,
                 doubt.filter(text -> text.text().equals("leave")).isEmpty(),
-                notified);
+                notified,
+                reportsAt.orElse(NoticeSettings.USUAL_TIME));
     }
 
     private static Optional<URI> address(Section section, Node.Text text) {

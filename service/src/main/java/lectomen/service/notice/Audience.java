@@ -92,7 +92,9 @@ final class Audience {
             return access.findScope(Permission.SEE_SERVICE).isPresent();
         }
         return access.findScope(Permission.SEE_DOCUMENTS)
-                .filter(scope -> scope.isAll() || rules.stream().anyMatch(scope::hasRule))
+                .filter(scope -> kind.about() == NoticeKind.About.REPORT
+                        || scope.isAll()
+                        || rules.stream().anyMatch(scope::hasRule))
                 .isPresent();
     }
 

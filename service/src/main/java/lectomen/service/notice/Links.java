@@ -20,6 +20,10 @@ public final class Links {
 
     /** The same below the service's address. */
     public static String path(Notices.Notice notice) {
+        if (notice.kind().about() == NoticeKind.About.REPORT) {
+            String period = notice.kind() == NoticeKind.DAILY_REPORT ? "day" : "week";
+            return "/report?period=" + period + "&date=" + notice.about();
+        }
         if (notice.kind().about() != NoticeKind.About.DOCUMENT) {
             return "/today";
         }

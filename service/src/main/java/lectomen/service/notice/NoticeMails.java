@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -22,6 +23,8 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.mail.MailResult;
 import lectomen.service.mail.MailServer;
 import lectomen.service.mail.OutgoingMail;
+import lectomen.service.role.Permission;
+import lectomen.service.role.Scope;
 import lectomen.service.store.Store;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -44,14 +47,22 @@ public final class NoticeMails implements AutoCloseable {
     private final Settings settings;
     private final Function<String, Optional<MailServer>> servers;
     private final Predicate<String> isPaused;
+    private final OwnText ownText;
     private final InstantSource clock;
     private final Links links;
     private final ScheduledExecutorService thread =
             Executors.newSingleThreadScheduledExecutor(work -> new Thread(work, "notice-mails"));
 
+    /** Makes the text of a notice, of what its reader may see; empty for the usual one. */
+    @FunctionalInterface
+    public interface OwnText {
+        Optional<String> find(Notices.Notice notice, Scope sees);
+    }
+
     /**
      * @param servers finds one by the name of its connection
      * @param isPaused whether nothing is sent on a connection for now
+     * @param ownText of notices whose text is made when they are mailed
      */
     public NoticeMails(
             Store store,
@@ -59,6 +70,7 @@ public final class NoticeMails implements AutoCloseable {
             Settings settings,
             Function<String, Optional<MailServer>> servers,
             Predicate<String> isPaused,
+            OwnText ownText,
             ServiceAddress address,
             InstantSource clock) {
         this.store = store;
@@ -66,6 +78,7 @@ public final class NoticeMails implements AutoCloseable {
         this.settings = settings;
         this.servers = servers;
         this.isPaused = isPaused;
+        this.ownText = ownText;
         this.links = new Links(address);
         this.clock = clock;
     }
@@ -222,9 +235,23 @@ public final class NoticeMails implements AutoCloseable {
                         .query(Notices::notice)
                         .list())
                 .stream()
-                .map(notice -> Notices.item(notice, links.of(notice)))
+                .map(this::item)
                 .toList();
         return NoticeMail.of(items, settings.site().locale(), settings.site().zone());
+    }
+
+    private NoticeItem item(Notices.Notice notice) {
+        NoticeItem item = Notices.item(notice, links.of(notice));
+        return ownText.find(notice, scopeOf(notice)).map(item::withText).orElse(item);
+    }
+
+    /** Who wrote an address outside into the settings lets it see everything. */
+    private Scope scopeOf(Notices.Notice notice) {
+        return notice.person().isEmpty()
+                ? Scope.ALL
+                : store.read(db -> Audience.accessOf(db, notice.person().get()))
+                        .findScope(Permission.SEE_DOCUMENTS)
+                        .orElse(Scope.of(Set.of()));
     }
 
     private void state(long id, String state) {

@@ -5,9 +5,9 @@ import java.util.Optional;
 import java.util.function.Function;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.PlanRecord;
-import lectomen.engine.step.PartnerAnswer;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.StepWait;
+import lectomen.engine.step.SystemAnswer;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
@@ -43,7 +43,7 @@ public final class PlanWaits {
      * @param replies finds the answer to what a step sent
      * @return false, and nothing is done, if its plan waits for nothing
      */
-    public boolean settle(JdbcClient db, Job job, Function<PlannedEffect, Optional<PartnerAnswer>> replies) {
+    public boolean settle(JdbcClient db, Job job, Function<PlannedEffect, Optional<SystemAnswer>> replies) {
         Optional<StepWait> wait = plans.findWait(db, job);
         if (wait.isPresent() && wait.get().what() == StepWait.What.PARTNER && goOnWithReply(db, job, replies)) {
             return true;
@@ -59,9 +59,9 @@ public final class PlanWaits {
         return true;
     }
 
-    private boolean goOnWithReply(JdbcClient db, Job job, Function<PlannedEffect, Optional<PartnerAnswer>> replies) {
+    private boolean goOnWithReply(JdbcClient db, Job job, Function<PlannedEffect, Optional<SystemAnswer>> replies) {
         PlanRecord plan = plans.find(db, job).orElseThrow();
-        Optional<PartnerAnswer> reply = plan.findRequest().flatMap(replies);
+        Optional<SystemAnswer> reply = plan.findRequest().flatMap(replies);
         reply.ifPresent(answer -> {
             plans.goOn(db, job, plan.answered(answer));
             if (job.state() != JobState.HELD) {

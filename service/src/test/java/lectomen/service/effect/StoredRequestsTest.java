@@ -12,7 +12,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
-import lectomen.engine.step.PartnerAnswer;
+import lectomen.engine.step.SystemAnswer;
 import lectomen.service.ServiceFixture;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.destination.VerifyResult;
@@ -155,8 +155,8 @@ class StoredRequestsTest {
                 assertThat(call.body())
                         .contains("name=\"vessel\"", "Grey Heron", "filename=\"notice.txt\"", "\r\n\r\nNOTICE\r\n");
             });
-            assertThat(fixture.store.<Optional<PartnerAnswer>>read(db -> Effects.findReply(db, sent)))
-                    .contains(new PartnerAnswer(201, "application/json", "{\"number\": \"BR-4001\"}"));
+            assertThat(fixture.store.<Optional<SystemAnswer>>read(db -> Effects.findReply(db, sent)))
+                    .contains(new SystemAnswer(201, "application/json", "{\"number\": \"BR-4001\"}"));
         }
     }
 

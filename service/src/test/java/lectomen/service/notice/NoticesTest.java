@@ -21,6 +21,8 @@ import lectomen.service.ServiceFixture;
 import lectomen.service.access.Groups;
 import lectomen.service.home.NoticeSettings;
 import lectomen.service.home.Settings;
+import lectomen.service.job.DayCounts;
+import lectomen.service.report.Reports;
 import lectomen.service.role.Access;
 import lectomen.service.role.Grant;
 import lectomen.service.role.Role;
@@ -86,7 +88,8 @@ class NoticesTest {
                 all.calendar(),
                 all.listen(),
                 all.signIn(),
-                new NoticeSettings(Optional.of("office"), Optional.empty(), repeats, Map.of()),
+                new NoticeSettings(
+                        Optional.of("office"), Optional.empty(), repeats, Map.of(), NoticeSettings.USUAL_TIME),
                 false);
         return new NoticeMails(
                 fixture.store,
@@ -94,11 +97,16 @@ class NoticesTest {
                 settings,
                 name -> Optional.ofNullable(fixture.mail.get(name)),
                 paused::contains,
+                this::ownText,
                 fixture.address,
                 fixture.clock);
     }
 
     private final Set<String> paused = new HashSet<>();
+
+    private Optional<String> ownText(Notices.Notice notice, Scope sees) {
+        return new Reports(new DayCounts(fixture.store, fixture.clock), fixture.settings.site()).findText(notice, sees);
+    }
 
     private long person(String signIn, Grant grant) {
         return fixture.store.write(db -> {

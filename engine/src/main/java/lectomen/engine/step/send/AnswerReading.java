@@ -10,7 +10,7 @@ import lectomen.engine.data.DataFormat;
 import lectomen.engine.data.DataValue;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.reason.Reason;
-import lectomen.engine.step.PartnerAnswer;
+import lectomen.engine.step.SystemAnswer;
 
 /** Reads what a system answered: whether it is as expected, and which fields it gives. */
 final class AnswerReading {
@@ -22,9 +22,9 @@ final class AnswerReading {
     }
 
     private final SendStep step;
-    private final PartnerAnswer answer;
+    private final SystemAnswer answer;
 
-    AnswerReading(SendStep step, PartnerAnswer answer) {
+    AnswerReading(SendStep step, SystemAnswer answer) {
         this.step = step;
         this.answer = answer;
     }

@@ -19,7 +19,6 @@ import lectomen.engine.rulefile.SentenceList;
 import lectomen.engine.rulefile.SidecarExpression;
 import lectomen.engine.rulefile.SlotReader;
 import lectomen.engine.step.OutputNames;
-import lectomen.engine.step.PartnerAnswer;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.SettingReader;
 import lectomen.engine.step.StepAddition;
@@ -29,6 +28,7 @@ import lectomen.engine.step.StepOutput;
 import lectomen.engine.step.StepReading;
 import lectomen.engine.step.StepResult;
 import lectomen.engine.step.StepWait;
+import lectomen.engine.step.SystemAnswer;
 import lectomen.engine.step.WhenInDoubt;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Section;
@@ -213,7 +213,7 @@ public final class SendKind implements StepKind<SendStep> {
 
     @Override
     public StepResult run(SendStep send, StepContext context) {
-        Optional<PartnerAnswer> answer = context.earlierAnswer();
+        Optional<SystemAnswer> answer = context.earlierAnswer();
         if (answer.isPresent()) {
             AnswerReading.Result result = new AnswerReading(send, answer.get()).read();
             return result instanceof AnswerReading.Result.Bad bad
@@ -228,7 +228,7 @@ public final class SendKind implements StepKind<SendStep> {
                     .toList();
             return context.done(send, new StepAddition.Fields(stand), List.of(note));
         }
-        Reason waits = Reason.of("plan.waits-for-partner", "connection", send.connection());
+        Reason waits = Reason.of("plan.waits-for-answer", "connection", send.connection());
         StepWait wait = new StepWait(StepWait.What.PARTNER, null, waits);
         return context.done(send, new StepAddition.Request(sending(send, context), wait, null), List.of());
     }

@@ -28,10 +28,10 @@ import lectomen.engine.rule.RuleSentences;
 import lectomen.engine.rulefile.RuleFile;
 import lectomen.engine.rulefile.RuleRef;
 import lectomen.engine.rulefile.Sentence;
-import lectomen.engine.step.PartnerAnswer;
 import lectomen.engine.step.StepOutput;
 import lectomen.engine.step.StepWait;
 import lectomen.engine.step.StepWorker;
+import lectomen.engine.step.SystemAnswer;
 import lectomen.engine.step.file.Filing;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -110,7 +110,7 @@ class SendKindTest {
     private static Outcome answered(String send, String text) {
         Candidate rule = candidate(send);
         PlanRecord plan = begin(rule).findWait().orElseThrow().plan();
-        return goOn(rule, plan.answered(new PartnerAnswer(201, "application/json", text)));
+        return goOn(rule, plan.answered(new SystemAnswer(201, "application/json", text)));
     }
 
     private static Reason failure(Outcome outcome) {

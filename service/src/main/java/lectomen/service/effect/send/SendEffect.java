@@ -7,8 +7,8 @@ import java.util.Optional;
 import java.util.function.Function;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rulefile.FileSizeText;
-import lectomen.engine.step.PartnerAnswer;
 import lectomen.engine.step.PlannedEffect;
+import lectomen.engine.step.SystemAnswer;
 import lectomen.engine.step.WhenInDoubt;
 import lectomen.engine.step.send.SendForm;
 import lectomen.engine.step.send.Sending;
@@ -107,14 +107,14 @@ public final class SendEffect implements EffectKind {
     }
 
     @Override
-    public Optional<PartnerAnswer> findReply(JdbcClient db, List<Effect> ofTheJob, PlannedEffect asked) {
+    public Optional<SystemAnswer> findReply(JdbcClient db, List<Effect> ofTheJob, PlannedEffect asked) {
         return findSent(ofTheJob, asked).flatMap(effect -> Effects.findReply(db, effect));
     }
 
     /** A person says that the system has it: what it answered is not known. */
     @Override
     public void confirmed(JdbcClient db, Effect effect) {
-        Effects.replied(db, effect, new PartnerAnswer(0, "", ""));
+        Effects.replied(db, effect, new SystemAnswer(0, "", ""));
     }
 
     @Override
@@ -156,7 +156,7 @@ public final class SendEffect implements EffectKind {
     private static EffectResult result(Effect effect, CallBody body, CallResult result) {
         String connection = effect.connection();
         if (result instanceof CallResult.Taken taken) {
-            PartnerAnswer answer = new PartnerAnswer(taken.status(), taken.type(), taken.answer());
+            SystemAnswer answer = new SystemAnswer(taken.status(), taken.type(), taken.answer());
             return new EffectResult.Done(
                     connection,
                     new ByteRef(taken.sha256(), body.size()),

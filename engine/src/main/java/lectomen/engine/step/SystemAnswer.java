@@ -5,4 +5,4 @@ package lectomen.engine.step;
  *
  * @param type its media type; empty where it said none
  */
-public record PartnerAnswer(int status, String type, String text) {}
+public record SystemAnswer(int status, String type, String text) {}
