@@ -11,6 +11,11 @@ final class HomeWithMail {
 
     /** @param more settings, such as who is notified @return the home */
     static Path make(Path home, MailStandIn server, String more) throws IOException {
+        return make(home, server.port(), more);
+    }
+
+    /** The same for any server on this machine. */
+    static Path make(Path home, int port, String more) throws IOException {
         Files.createDirectories(home.resolve("archive"));
         Files.writeString(home.resolve("lectomen.yaml"), """
                 parameters: { inbox: "{home}/inbox" }
@@ -20,7 +25,7 @@ final class HomeWithMail {
                   office-mail:
                     mail: { server: localhost, port: %d, encryption: none, from: works@marrowick.example }
                 %s
-                """.formatted(server.port(), more));
+                """.formatted(port, more));
         return home;
     }
 }
