@@ -71,6 +71,7 @@ class AccessibilityJourney {
                 "/people?of=token:1",
                 "/ledger",
                 "/inbox",
+                "/report?period=week",
                 "/me")) {
             looked.navigate(path);
             assertThat(looked.locator("main h1").first()).isVisible();

@@ -10,6 +10,7 @@ import lectomen.service.home.ServiceAddress;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.job.DayCounts;
+import lectomen.service.job.JobNotes;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.mail.MailServers;
@@ -66,10 +67,11 @@ class NoticeWiring {
             ConnectionRecords connections,
             Reports reports,
             ServiceAddress address,
+            JobNotes notes,
             InstantSource clock) {
         Predicate<String> isPaused =
                 name -> connections.find(name).flatMap(ConnectionRecord::pause).isPresent();
-        return new NoticeMails(store, ledger, settings, mail::find, isPaused, reports::findText, address, clock);
+        return new NoticeMails(store, ledger, settings, mail::find, isPaused, reports::findText, address, notes, clock);
     }
 
     @Bean(destroyMethod = "close")

@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.step.PlannedEffect;
-import lectomen.engine.step.SystemAnswer;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobOutputs;
 import lectomen.service.ledger.KeyedHash;
@@ -264,22 +263,6 @@ public final class Effects {
                 .params(JSON.writeValueAsString(reason.parameters()), effect.id())
                 .update();
         ledger.append(db, "service", "effect.left-changed", Job.subject(effect.jobId()), "effect", effect.id());
-    }
-
-    /** Keeps what another system answered. */
-    public static void replied(JdbcClient db, Effect effect, SystemAnswer answer) {
-        db.sql("update effect_words set reply = ? where effect_id = ?")
-                .params(JSON.writeValueAsString(answer), effect.id())
-                .update();
-    }
-
-    /** What another system answered. */
-    public static Optional<SystemAnswer> findReply(JdbcClient db, Effect effect) {
-        return db.sql("select reply from effect_words where effect_id = ? and reply is not null")
-                .param(effect.id())
-                .query(String.class)
-                .optional()
-                .map(json -> JSON.readValue(json, SystemAnswer.class));
     }
 
     void waitUntil(JdbcClient db, Effect effect, Instant nextTry, Reason reason) {

@@ -19,6 +19,7 @@ import lectomen.engine.notice.NoticeMail;
 import lectomen.engine.step.mail.MailAddress;
 import lectomen.service.home.ServiceAddress;
 import lectomen.service.home.Settings;
+import lectomen.service.job.JobNotes;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.mail.MailResult;
 import lectomen.service.mail.MailServer;
@@ -50,6 +51,7 @@ public final class NoticeMails implements AutoCloseable {
     private final OwnText ownText;
     private final InstantSource clock;
     private final Links links;
+    private final JobNotes notes;
     private final ScheduledExecutorService thread =
             Executors.newSingleThreadScheduledExecutor(work -> new Thread(work, "notice-mails"));
 
@@ -72,6 +74,7 @@ public final class NoticeMails implements AutoCloseable {
             Predicate<String> isPaused,
             OwnText ownText,
             ServiceAddress address,
+            JobNotes notes,
             InstantSource clock) {
         this.store = store;
         this.ledger = ledger;
@@ -80,6 +83,7 @@ public final class NoticeMails implements AutoCloseable {
         this.isPaused = isPaused;
         this.ownText = ownText;
         this.links = new Links(address);
+        this.notes = notes;
         this.clock = clock;
     }
 
@@ -218,7 +222,10 @@ public final class NoticeMails implements AutoCloseable {
             sent(mail, sent);
         } else if (result instanceof MailResult.Refused refused) {
             LOG.warn("The mail server refuses a notice: {}", refused.answer());
-            end(mail.id(), "failed", refused.answer());
+            store.write(db -> {
+                noteOnJobs(db, mail, refused.answer());
+                return end(db, mail.id(), "failed", refused.answer());
+            });
         } else if (result instanceof MailResult.NotNow notNow) {
             waits(mail, notNow.problem());
             return false;
@@ -266,6 +273,17 @@ public final class NoticeMails implements AutoCloseable {
             ledger.append(db, "service", "notice.sent", "notice-mail " + mail.id(), "content", sent.sha256());
             return mail.id();
         });
+    }
+
+    /** An address outside has no page of its own on which it could be shown. */
+    private void noteOnJobs(JdbcClient db, Mail mail, String answer) {
+        db.sql(
+                        "select distinct j.id from notice n join job j on j.id = n.job_id where n.mail_id = ? and n.person_id is null")
+                .param(mail.id())
+                .query(String.class)
+                .list()
+                .forEach(job ->
+                        notes.add(db, job, "The mail to " + mail.address() + " was refused: " + answer, "service"));
     }
 
     private void end(long id, String state, String answer) {

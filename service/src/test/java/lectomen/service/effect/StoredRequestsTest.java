@@ -155,7 +155,7 @@ class StoredRequestsTest {
                 assertThat(call.body())
                         .contains("name=\"vessel\"", "Grey Heron", "filename=\"notice.txt\"", "\r\n\r\nNOTICE\r\n");
             });
-            assertThat(fixture.store.<Optional<SystemAnswer>>read(db -> Effects.findReply(db, sent)))
+            assertThat(fixture.store.<Optional<SystemAnswer>>read(db -> Replies.find(db, sent)))
                     .contains(new SystemAnswer(201, "application/json", "{\"number\": \"BR-4001\"}"));
         }
     }

@@ -28,6 +28,7 @@ import lectomen.service.access.Groups;
 import lectomen.service.home.NoticeSettings;
 import lectomen.service.home.Settings;
 import lectomen.service.job.DayCounts;
+import lectomen.service.job.JobNotes;
 import lectomen.service.report.Reports;
 import lectomen.service.role.Access;
 import lectomen.service.role.Grant;
@@ -107,6 +108,7 @@ class NoticesTest {
                 paused::contains,
                 this::ownText,
                 fixture.address,
+                new JobNotes(fixture.store, fixture.ledger, fixture.clock),
                 fixture.clock);
     }
 
@@ -326,6 +328,31 @@ class NoticesTest {
         assertThat(mails.findProblem(ada)).isEmpty();
         later(Duration.ofHours(2));
         assertThat(mailCount()).isEqualTo(5);
+    }
+
+    @Test
+    void aRefusedAddressOutsideIsNotedOnTheJob() throws Exception {
+        String job = fixture.send("a.pdf", "NOTICE");
+        server.refuse("desk@ferry.example");
+        NoticeEvent event = new NoticeEvent(
+                NoticeKind.FAILED,
+                Optional.of("permits"),
+                "a.pdf",
+                Optional.of(job),
+                Optional.empty(),
+                Set.of("permits"),
+                Optional.empty(),
+                Optional.empty());
+        tell(event, "desk@ferry.example", "ada");
+        later(Duration.ofMinutes(2));
+        assertThat(subjectsTo(ADA)).hasSize(1);
+        assertThat(fixture.store.<List<String>>read(db -> db.sql("select text from job_note_words where job_id = ?")
+                        .param(job)
+                        .query(String.class)
+                        .list()))
+                .singleElement()
+                .asString()
+                .startsWith("The mail to desk@ferry.example was refused: 550");
     }
 
     @Test

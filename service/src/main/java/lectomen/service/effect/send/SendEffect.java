@@ -18,6 +18,7 @@ import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectKind;
 import lectomen.service.effect.EffectResult;
 import lectomen.service.effect.Effects;
+import lectomen.service.effect.Replies;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
 import lectomen.service.web.CallBody;
@@ -108,13 +109,13 @@ public final class SendEffect implements EffectKind {
 
     @Override
     public Optional<SystemAnswer> findReply(JdbcClient db, List<Effect> ofTheJob, PlannedEffect asked) {
-        return findSent(ofTheJob, asked).flatMap(effect -> Effects.findReply(db, effect));
+        return findSent(ofTheJob, asked).flatMap(effect -> Replies.find(db, effect));
     }
 
     /** A person says that the system has it: what it answered is not known. */
     @Override
     public void confirmed(JdbcClient db, Effect effect) {
-        Effects.replied(db, effect, new SystemAnswer(0, "", ""));
+        Replies.keep(db, effect, new SystemAnswer(0, "", ""));
     }
 
     @Override
@@ -163,7 +164,7 @@ public final class SendEffect implements EffectKind {
                     Integer.toString(taken.status()),
                     Optional.empty(),
                     false,
-                    (db, job) -> Effects.replied(db, effect, answer),
+                    (db, job) -> Replies.keep(db, effect, answer),
                     () -> {});
         }
         if (result instanceof CallResult.Refused refused) {
