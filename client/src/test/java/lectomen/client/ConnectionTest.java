@@ -189,7 +189,8 @@ class ConnectionTest {
 
     @Test
     void aReportIsPrintedOrWrittenToAFile() throws IOException {
-        service.on("GET /report/file", "1 to 7 March 2027\n");
+        service.on("GET /report/file?period=week&date=2027-03-01&format=text", "1 to 7 March 2027\n");
+        service.on("GET /report/file?period=day&format=pdf", "1 to 7 March 2027\n");
         assertThat(service.run("report", "--week", "--date", "2027-03-01").out())
                 .isEqualTo("1 to 7 March 2027\n");
         Path file = temp.resolve("report.pdf");

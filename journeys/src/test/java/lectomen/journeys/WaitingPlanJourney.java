@@ -67,6 +67,21 @@ class WaitingPlanJourney {
               - file: { in: archive, under: "Manifests/{folder path}", when taken: leave }
             """;
 
+    private static final String BERTHS = """
+            lectomen: 1
+            rule: berths
+            from: { folder: "{inbox}/berths", arrives: whole }
+            do:
+              - find: berth
+                fields:
+                  vessel: { right of: Vessel, required: yes }
+                  quay: { look up: { in: quays, by: vessel, give: quay } }
+              - name: "{vessel} at {quay}"
+              - file: { in: archive, under: Planned }
+              - wait: { for: 1h }
+              - file: { in: archive, under: Berthed }
+            """;
+
     @TempDir
     private static Path temp;
 
@@ -314,5 +329,22 @@ class WaitingPlanJourney {
                 .forEach(part -> assertThat(part.path("state").asString()).isEqualTo("cancelled"));
         service.advance(Duration.ofHours(2));
         assertThat(filed("Manifests")).noneMatch(name -> name.startsWith("Gull"));
+    }
+
+    @Test
+    void whatIsFiledBeforeAWaitStaysAsItIsWhenALookupChangesMeanwhile() throws Exception {
+        Path quays = Files.writeString(temp.resolve("quays.csv"), "vessel,quay\nHeron,Lantern Quay\n");
+        service.client("lookup", "put", "quays", quays.toString());
+        service.live(BERTHS);
+        drop("berths", "heron.txt", "Vessel: Heron\n".getBytes(StandardCharsets.UTF_8));
+        service.awaitInTime("it waits", () -> filed("Planned").size() == 1);
+        JsonNode job = service.job("heron.txt");
+        awaitReason(job, "plan.waits-for-time");
+        Files.writeString(quays, "vessel,quay\nHeron,Tide Quay\n");
+        service.client("lookup", "put", "quays", quays.toString());
+        service.advance(Duration.ofHours(1));
+        service.awaitJob("heron.txt", "filed");
+        assertThat(filed("Planned")).containsExactly("Heron at Lantern Quay.txt");
+        assertThat(filed("Berthed")).containsExactly("Heron at Tide Quay.txt");
     }
 }

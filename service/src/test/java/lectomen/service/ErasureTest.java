@@ -73,6 +73,7 @@ class ErasureTest {
             Map.entry("receipt", "effect_id job_id rule_id place_key content_key name_key answer document_key"),
             Map.entry("remaining_file", "name_key why job_id"),
             Map.entry("role_grant", "principal role rules granted_by"),
+            Map.entry("report_sent", "period first_day"),
             Map.entry("rule", "id state lineage"),
             Map.entry("rule_rename", "rule_id new_id principal"),
             Map.entry("rule_sample", "rule_id sha256 principal"),

@@ -67,7 +67,7 @@ public interface EffectKind {
      *
      * @param ofTheJob the effects of all runs of its job
      */
-    default Optional<SystemAnswer> findReply(JdbcClient db, List<Effect> ofTheJob, PlannedEffect asked) {
+    default Optional<SystemAnswer> findReply(JdbcClient db, Job job, List<Effect> ofTheJob, PlannedEffect asked) {
         return Optional.empty();
     }
 

@@ -96,7 +96,7 @@ public final class SiteConditions implements Supplier<List<SiteWatch.Condition>>
         return store.read(db -> db.sql("""
                         select connection, count(*) as waiting from effect
                         where state = 'intended' and next_try_at > 0 and attempts > 1
-                          and (reason_code like 'destination.%' or reason_code = 'mail.away')
+                          and (reason_code like 'destination.%' or reason_code in ('mail.away', 'call.away', 'send.away'))
                         group by connection
                         """)
                 .query((row, n) -> condition(

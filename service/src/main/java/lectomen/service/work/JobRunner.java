@@ -400,7 +400,11 @@ public final class JobRunner implements AutoCloseable {
             plans.ended(db, before);
         }
         if (outcome.goesWell()) {
-            filings.intend(db, before, outcome.effects());
+            if (plan.isPresent()) {
+                filings.intendMore(db, before, outcome.effects());
+            } else {
+                filings.intend(db, before, outcome.effects());
+            }
             if (before.holdWanted()) {
                 hold(db, before.id());
             }

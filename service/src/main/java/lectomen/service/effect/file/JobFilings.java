@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.service.effect.Effect;
@@ -72,6 +73,23 @@ public final class JobFilings {
     }
 
     /**
+     * The same for a plan that goes on. What an earlier turn of the same run asked for stays as it was, even if its step ran again:
+     * it may be in place already.
+     */
+    public void intendMore(JdbcClient db, Job job, List<PlannedEffect> planned) {
+        Set<Integer> asked = effects.ofJob(db, job.id()).stream()
+                .filter(effect -> effect.generation() == job.generation())
+                .map(Effect::step)
+                .collect(Collectors.toSet());
+        intend(
+                db,
+                job,
+                planned.stream()
+                        .filter(effect -> !asked.contains(effect.step()))
+                        .toList());
+    }
+
+    /**
      * A job whose plan waits waits too, once all its filings so far are proved. It is filed once all its filings of this run are, and
      * what it filed in an earlier run is replaced or withdrawn. */
     public void settle(JdbcClient db, Job before) {
@@ -85,7 +103,8 @@ public final class JobFilings {
             }
             return;
         }
-        if (waits.settle(db, job, asked -> kinds.require(asked).findReply(db, effects.ofJob(db, job.id()), asked))) {
+        if (waits.settle(
+                db, job, asked -> kinds.require(asked).findReply(db, job, effects.ofJob(db, job.id()), asked))) {
             return;
         }
         EarlierFilings.Left own =

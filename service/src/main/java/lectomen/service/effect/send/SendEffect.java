@@ -108,8 +108,13 @@ public final class SendEffect implements EffectKind {
     }
 
     @Override
-    public Optional<SystemAnswer> findReply(JdbcClient db, List<Effect> ofTheJob, PlannedEffect asked) {
-        return findSent(ofTheJob, asked).flatMap(effect -> Replies.find(db, effect));
+    public Optional<SystemAnswer> findReply(JdbcClient db, Job job, List<Effect> ofTheJob, PlannedEffect asked) {
+        return ofTheJob.stream()
+                .filter(effect -> effect.kind().equals(CODE) && effect.state() == Effect.State.DONE)
+                .filter(effect -> effect.generation() == job.generation() && effect.step() == asked.step())
+                .findFirst()
+                .or(() -> findSent(ofTheJob, asked))
+                .flatMap(effect -> Replies.find(db, effect));
     }
 
     /** A person says that the system has it: what it answered is not known. */
