@@ -55,6 +55,25 @@ export function EditableSentences({ sentences, of, text, problems, known, onText
     onText(added.text);
     setOpen({ path: added.path, at: place, what: "blank", part });
   };
+  // What was moved is read aloud in another place a moment later: what was open there stays open, and keeps the focus.
+  const [moved, setMoved] = useState<Path>();
+  const moveItem = (item: Path, by: -1 | 1) => {
+    const next = move(text, item, by);
+    const last = item.at(-1);
+    if (next === text || last === undefined) return;
+    if (open?.path !== undefined) setMoved([...item.slice(0, -1), typeof last === "number" ? last + by : last, ...open.path.slice(item.length)]);
+    onText(next);
+  };
+  useEffect(() => {
+    if (moved === undefined || of !== text) return;
+    setMoved(undefined);
+    for (const [at, sentence] of sentences.entries()) {
+      if (sentence.blanks.some((blank) => placeIn(text, sentence, blank)?.path.join() === moved.join())) {
+        setOpen({ path: moved, at, what: "blank" });
+        return;
+      }
+    }
+  }, [moved, sentences, of, text]);
   // What was added is read aloud a moment later: its sentence is then the one whose blank leads there.
   const pending = open?.part !== undefined ? open : undefined;
   useEffect(() => {
@@ -86,7 +105,7 @@ export function EditableSentences({ sentences, of, text, problems, known, onText
       setOpen({ path: undefined, at, what: "add" });
     } else if (event.ctrlKey && event.shiftKey && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
       event.preventDefault();
-      if (item !== undefined) onText(move(text, item, event.key === "ArrowUp" ? -1 : 1));
+      if (item !== undefined) moveItem(item, event.key === "ArrowUp" ? -1 : 1);
     }
   };
   return (
@@ -154,10 +173,10 @@ export function EditableSentences({ sentences, of, text, problems, known, onText
                       )}
                       {item !== undefined && (
                         <>
-                          <Do bare cap="Ctrl Shift ↑" onClick={() => onText(move(text, item, -1))}>
+                          <Do bare cap="Ctrl Shift ↑" onClick={() => moveItem(item, -1)}>
                             {texts.editor.up}
                           </Do>
-                          <Do bare cap="Ctrl Shift ↓" onClick={() => onText(move(text, item, 1))}>
+                          <Do bare cap="Ctrl Shift ↓" onClick={() => moveItem(item, 1)}>
                             {texts.editor.down}
                           </Do>
                           <Do

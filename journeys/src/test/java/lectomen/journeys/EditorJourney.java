@@ -207,6 +207,7 @@ class EditorJourney {
         page.navigate("/rules/moving/edit");
         sentences().getByText("{file name}").click();
         page.keyboard().press("Control+Shift+ArrowDown");
+        assertThat(sentences()).containsText(Pattern.compile("Files it.*Names it", Pattern.DOTALL));
         page.keyboard().press("Escape");
         page.keyboard().press("e");
         assertThat(file())

@@ -98,14 +98,14 @@ final class StepRunner {
     }
 
     private StepResult result(int number, Step step, String inputs) {
-        Optional<StepResult> earlier = before.flatMap(plan -> plan.findRan(number))
-                .filter(one -> one.inputs().equals(inputs))
-                .map(PlanRecord.RanStep::result);
+        Optional<PlanRecord.RanStep> ran = before.flatMap(plan -> plan.findRan(number));
+        Optional<StepResult> earlier =
+                ran.filter(one -> one.inputs().equals(inputs)).map(PlanRecord.RanStep::result);
         if (earlier.isPresent() && earlier.get().findWait().isEmpty()) {
             return earlier.get().again();
         }
         long began = System.nanoTime();
-        context.begin(number, AllSteps.KINDS.word(step), earlier);
+        context.begin(number, AllSteps.KINDS.word(step), earlier, ran.map(PlanRecord.RanStep::result));
         return run(step).in(Duration.ofNanos(System.nanoTime() - began).toMillis());
     }
 

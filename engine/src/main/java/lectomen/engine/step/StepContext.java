@@ -57,6 +57,7 @@ public final class StepContext {
     private boolean nameInherited;
     private Optional<StepAddition.Text> textFrom = Optional.empty();
     private Optional<StepWait> earlierWait = Optional.empty();
+    private Optional<StepWait> waitBefore = Optional.empty();
     private Optional<SystemAnswer> earlierAnswer = Optional.empty();
     private int number = 1;
     private String word = "";
@@ -71,10 +72,16 @@ public final class StepContext {
         this.text = text;
     }
 
-    /** Says which step runs now. @param earlier result of the same step that waits, from which the plan goes on */
-    public void begin(int step, String kind, Optional<StepResult> earlier) {
+    /**
+     * Says which step runs now.
+     *
+     * @param earlier result of the same step that waits, from which the plan goes on with the same inputs
+     * @param before the same, whatever its inputs were
+     */
+    public void begin(int step, String kind, Optional<StepResult> earlier, Optional<StepResult> before) {
         number = step;
         word = kind;
+        waitBefore = before.flatMap(StepResult::findWait);
         earlierWait = earlier.flatMap(StepResult::findWait);
         earlierAnswer = earlier.flatMap(StepResult::findRequest).map(StepAddition.Request::answer);
     }
@@ -82,6 +89,11 @@ public final class StepContext {
     /** What the present step waited for before, with the same inputs. */
     public Optional<StepWait> earlierWait() {
         return earlierWait;
+    }
+
+    /** What the present step waited for before, even if its inputs have changed since. */
+    public Optional<StepWait> waitBefore() {
+        return waitBefore;
     }
 
     /** What another system answered to what the present step sent. */

@@ -281,6 +281,17 @@ class WaitingPlanTest {
                 .containsExactly("7 1.pdf", "7 2.pdf", "7 3.pdf");
     }
 
+    @Test
+    void aLookupThatChangesMeanwhileDoesNotMakeAWaitLonger() {
+        Candidate rule = rule("- wait: { for: 2 days }");
+        PlanRecord plan = begin(rule).findWait().orElseThrow().plan();
+        Site changed = SITE.with(Map.of("berths", new LookupRef("b", 1, List.of("berth"))));
+        Outcome early = goOn(rule, plan, NOON.plus(Duration.ofHours(30)), changed);
+        assertThat(until(early)).isEqualTo(NOON.plus(Duration.ofDays(2)));
+        assertThat(goOn(rule, plan, NOON.plus(Duration.ofDays(2)), changed).isPlanned())
+                .isTrue();
+    }
+
     @ParameterizedTest
     @CsvSource({"1", "2"})
     void everyFormThatWasEverWrittenIsRead(int form) throws IOException {

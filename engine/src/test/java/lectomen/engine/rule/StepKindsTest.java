@@ -135,7 +135,7 @@ class StepKindsTest {
                 false);
         StepContext context = new StepContext(
                 fixed, Map.of("file name", "n7"), neededBy -> new ReadResult.Unreadable(Reason.of("file.empty")));
-        context.begin(1, kinds.word(rule.steps().get(0)), Optional.empty());
+        context.begin(1, kinds.word(rule.steps().get(0)), Optional.empty(), Optional.empty());
         StepResult result = kinds.run(rule.steps().get(0), context);
         context.apply(result);
         assertThat(result.fields()).extracting(FieldValue::value).containsExactly("Good morning, n7");

@@ -111,7 +111,9 @@ public final class WaitKind implements StepKind<WaitStep> {
     @Override
     public StepResult run(WaitStep step, StepContext context) {
         ZoneId zone = context.site().zone();
-        Optional<Instant> until = context.earlierWait().flatMap(StepWait::findUntil);
+        // A length of time counts from when the wait began, whatever else has changed since.
+        Optional<StepWait> before = step.until().isEmpty() ? context.waitBefore() : context.earlierWait();
+        Optional<Instant> until = before.flatMap(StepWait::findUntil);
         if (until.isEmpty()) {
             Optional<String> written = step.until().map(context::value);
             Optional<Instant> time = written.map(text -> WaitTime.find(text, context.now(), zone))
