@@ -24,6 +24,20 @@ public record Section(
         blocks = List.copyOf(blocks);
     }
 
+    /** One column of text, without running heads. */
+    public static Section ofOneColumn(Paper paper, List<Block> blocks) {
+        return new Section(
+                paper,
+                Columns.even(1, paper.textWidth(), 0),
+                Start.NEW_PAGE,
+                false,
+                Running.NONE,
+                Running.NONE,
+                PageNumbers.USUAL,
+                VerticalAlign.TOP,
+                blocks);
+    }
+
     public enum Start {
         NEW_PAGE,
         EVEN_PAGE,

@@ -81,16 +81,7 @@ public final class ReportPdf {
     private static Section section(List<Block> blocks) {
         Section.Paper paper =
                 new Section.Paper(WIDTH, HEIGHT, MARGIN, MARGIN, MARGIN, MARGIN, MARGIN / 2, MARGIN / 2, Edges.NONE);
-        return new Section(
-                paper,
-                Section.Columns.even(1, paper.textWidth(), 0),
-                Section.Start.NEW_PAGE,
-                false,
-                Section.Running.NONE,
-                Section.Running.NONE,
-                Section.PageNumbers.USUAL,
-                Section.VerticalAlign.TOP,
-                blocks);
+        return Section.ofOneColumn(paper, blocks);
     }
 
     private static Paragraph paragraph(String text, Formatting letters, Formatting look) {

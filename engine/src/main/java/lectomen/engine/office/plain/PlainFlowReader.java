@@ -65,16 +65,7 @@ public final class PlainFlowReader {
         }
         Section.Paper paper =
                 new Section.Paper(WIDTH, HEIGHT, MARGIN, MARGIN, MARGIN, MARGIN, MARGIN / 2, MARGIN / 2, Edges.NONE);
-        Section section = new Section(
-                paper,
-                Section.Columns.even(1, paper.textWidth(), 0),
-                Section.Start.NEW_PAGE,
-                false,
-                Section.Running.NONE,
-                Section.Running.NONE,
-                Section.PageNumbers.USUAL,
-                Section.VerticalAlign.TOP,
-                blocks);
+        Section section = Section.ofOneColumn(paper, blocks);
         return new FlowReadResult.Read(new FlowDocument(
                 Properties.NONE, FlowDocument.Settings.USUAL, List.of(section), new ContentInventory()));
     }
