@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
-/** Documents whose ends another system is told of. */
+/** Another system is called when documents are filed or fail. */
 class CallJourney {
     @TempDir
     private static Path temp;
