@@ -33,7 +33,7 @@ public final class BusinessCommand implements Callable<Integer> {
                     "lectomen: --mood must be good, slow, busy, refusing, wrong or silent, not \"" + mood + "\"");
             return 2;
         }
-        BusinessStandIn standIn = BusinessStandIn.start(port, call -> System.out.println(call.body()));
+        BusinessStandIn standIn = BusinessStandIn.start(port, call -> System.out.println(call.readablePart()));
         standIn.setMood(chosen);
         System.out.println("""
                 Business system at http://localhost:%d. In lectomen.yaml:
