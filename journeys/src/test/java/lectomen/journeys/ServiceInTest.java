@@ -62,6 +62,11 @@ final class ServiceInTest extends RunningService {
         service.lookAtClock();
     }
 
+    /** Lets time pass while it does not run. */
+    void advanceWhileStopped(Duration by) {
+        clock.advance(by);
+    }
+
     /** What its clock shows. */
     Instant now() {
         return clock.instant();

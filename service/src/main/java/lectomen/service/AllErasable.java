@@ -7,6 +7,7 @@ import lectomen.service.access.Sessions;
 import lectomen.service.access.Tokens;
 import lectomen.service.connection.ConnectionRecords;
 import lectomen.service.counter.Counters;
+import lectomen.service.desk.Desk;
 import lectomen.service.disk.KnownDisks;
 import lectomen.service.effect.Effects;
 import lectomen.service.intake.Uploads;
@@ -35,6 +36,7 @@ final class AllErasable {
                     JobResults.ERASABLE,
                     JobNotes.ERASABLE,
                     Plans.ERASABLE,
+                    Desk.ERASABLE,
                     Effects.ERASABLE,
                     Uploads.ERASABLE,
                     People.ERASABLE,

@@ -13,6 +13,7 @@ import java.util.Optional;
 import lectomen.service.access.Invitations;
 import lectomen.service.access.PasswordHashing;
 import lectomen.service.access.People;
+import lectomen.service.desk.DeskClock;
 import lectomen.service.destination.folder.FolderDestinations;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.home.BadHomeException;
@@ -115,6 +116,7 @@ public final class LectomenService implements AutoCloseable {
         context.getBean(NoticeMails.class).start();
         context.getBean(SiteWatch.class).start();
         context.getBean(ReportSchedule.class).start();
+        context.getBean(DeskClock.class).start();
         home.announce(url);
         return new LectomenService(context, home, port, url);
     }
@@ -147,6 +149,7 @@ public final class LectomenService implements AutoCloseable {
         context.getBean(HotFolders.class).lookSoon();
         context.getBean(JobRunner.class).wake();
         context.getBean(EffectRunner.class).wake();
+        context.getBean(DeskClock.class).lookSoon();
     }
 
     /** Lets what is under way come to its end, then stops. */

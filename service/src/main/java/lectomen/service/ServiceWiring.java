@@ -41,6 +41,7 @@ import org.springframework.context.annotation.Import;
     JobWiring.class,
     EffectWiring.class,
     IntakeWiring.class,
-    NoticeWiring.class
+    NoticeWiring.class,
+    DeskWiring.class
 })
 class ServiceWiring {}

@@ -24,6 +24,8 @@ import lectomen.engine.reason.Reason;
  * field says which counts. Then its checks are asked.
  */
 public final class FieldFinder {
+    private static final int MOST_OTHERS = 8;
+
     private final ExtractionContext known;
     private final Locale locale;
     private final List<Label> allLabels;
@@ -59,16 +61,17 @@ public final class FieldFinder {
      *
      * @param sure how likely its words are read right
      * @param how empty unless another reading of them was taken
+     * @param others what else they may be read as
      */
-    private record Read(Candidate candidate, String value, double sure, String how) {
+    private record Read(Candidate candidate, String value, double sure, String how, List<FieldValue.Other> others) {
         Read(Candidate candidate, String value) {
-            this(candidate, value, candidate.read(), "");
+            this(candidate, value, candidate.read(), "", List.of());
         }
 
         FieldValue as(FieldSpec field, String kept, String changed) {
             String both = String.join(
                     ", ", Stream.of(how, changed).filter(one -> !one.isEmpty()).toList());
-            return candidate.value(field, kept, both, sure);
+            return candidate.value(field, kept, both, sure).orElse(others);
         }
     }
 
@@ -100,8 +103,13 @@ public final class FieldFinder {
             return checked(
                     field, new Read(Candidate.given(field.otherwise(), "the rule's default"), field.otherwise()));
         }
-        return new FieldResult.Missing(
-                field.name(), field.required(), unreadable == null ? missing(field) : invalid(field, unreadable));
+        return unreadable == null
+                ? new FieldResult.Missing(field.name(), field.required(), missing(field))
+                : new FieldResult.Missing(
+                        field.name(),
+                        field.required(),
+                        invalid(field, unreadable),
+                        Optional.of(unreadable.value(field, unreadable.raw(), "", unreadable.read())));
     }
 
     private FieldResult taken(FieldSpec field, List<Read> read) {
@@ -117,9 +125,20 @@ public final class FieldFinder {
                                 field.name(),
                                 true,
                                 Reason.of(
-                                        "field.ambiguous", "field", field.name(), "values", String.join("; ", values)));
+                                        "field.ambiguous", "field", field.name(), "values", String.join("; ", values)),
+                                Optional.of(several(field, read, values)));
             }
         };
+    }
+
+    /** The first of several values, with the others. */
+    private static FieldValue several(FieldSpec field, List<Read> read, List<String> values) {
+        double share = 1.0 / values.size();
+        List<FieldValue.Other> others = values.stream()
+                .skip(1)
+                .map(value -> new FieldValue.Other(value, share))
+                .toList();
+        return read.get(0).as(field, values.get(0), "").orElse(others);
     }
 
     private FieldResult all(FieldSpec field, List<Read> read) {
@@ -158,7 +177,8 @@ public final class FieldFinder {
                         "problem",
                         problem,
                         "say",
-                        field.checks().say()));
+                        field.checks().say()),
+                Optional.of(read.as(field, read.value(), "")));
     }
 
     /** The part of a candidate that counts. */
@@ -211,7 +231,15 @@ public final class FieldFinder {
         double sure = best.get().share() / (fitting + Math.max(0, 1 - thoughtOf));
         boolean asItStands = offered.raw().contains(first.candidate().raw());
         String how = asItStands ? "" : "read as \"" + Candidate.text(offered.words()) + "\" at first";
-        return Optional.of(new Read(first.candidate(), first.value(), sure, how));
+        double total = fitting + Math.max(0, 1 - thoughtOf);
+        List<FieldValue.Other> others = values.entrySet().stream()
+                .filter(other -> !other.getKey().equals(first.value()))
+                .sorted(Comparator.comparingDouble(other -> -other.getValue().share()))
+                .limit(MOST_OTHERS)
+                .map(other ->
+                        new FieldValue.Other(other.getKey(), other.getValue().share() / total))
+                .toList();
+        return Optional.of(new Read(first.candidate(), first.value(), sure, how, others));
     }
 
     /** A value that fits, as it was read first, and the share of all readings that give it. */

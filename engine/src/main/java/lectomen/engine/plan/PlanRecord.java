@@ -3,14 +3,18 @@ package lectomen.engine.plan;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import lectomen.engine.extract.FieldValue;
+import lectomen.engine.reason.Reason;
 import lectomen.engine.rulefile.RuleRef;
 import lectomen.engine.step.KeptText;
 import lectomen.engine.step.PartDocument;
+import lectomen.engine.step.PeopleQuestion;
+import lectomen.engine.step.PeopleReply;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.StepAddition;
 import lectomen.engine.step.StepResult;
@@ -43,8 +47,8 @@ public record PlanRecord(
         @Nullable String name,
         @Nullable List<KeptText> texts,
         List<RanStep> steps) {
-    /** The form that is written. The first had neither unbound slots nor texts, the second no requests. */
-    public static final int FORM = 3;
+    /** The form that is written. The first had neither unbound slots nor texts, the second no requests, the third no questions. */
+    public static final int FORM = 4;
 
     public PlanRecord {
         cursor = List.copyOf(cursor);
@@ -93,12 +97,8 @@ public record PlanRecord(
         if (findWait().flatMap(StepWait::findUntil).isEmpty()) {
             return this;
         }
-        List<RanStep> ran = new ArrayList<>(steps);
-        RanStep last = ran.remove(ran.size() - 1);
-        StepWait wait = last.result().findWait().orElseThrow();
-        StepWait sooner = new StepWait(wait.what(), time, wait.reason());
-        ran.add(new RanStep(last.result().with(new StepAddition.Wait(sooner)), last.inputs()));
-        return new PlanRecord(FORM, rule, cursor, start, slots, unbound, name, texts, ran);
+        StepWait wait = findWait().orElseThrow();
+        return endingWith(new StepAddition.Wait(new StepWait(wait.what(), time, wait.reason())));
     }
 
     /** What it sent to another system and waits for the answer of. */
@@ -110,11 +110,65 @@ public record PlanRecord(
 
     /** The same with the answer that it waits for. */
     public PlanRecord answered(SystemAnswer answer) {
+        StepAddition.Request request =
+                steps.get(steps.size() - 1).result().findRequest().orElseThrow();
+        return endingWith(new StepAddition.Request(request.effect(), request.waitFor(), answer));
+    }
+
+    /** What it asks people, and waits for the answer of. */
+    public Optional<PeopleQuestion> findQuestion() {
+        return steps.isEmpty()
+                ? Optional.empty()
+                : steps.get(steps.size() - 1).result().findQuestion().map(StepAddition.Question::question);
+    }
+
+    /** The same with the reply that it waits for. */
+    public PlanRecord answered(PeopleReply reply) {
+        StepAddition.Question asked =
+                steps.get(steps.size() - 1).result().findQuestion().orElseThrow();
+        return endingWith(new StepAddition.Question(asked.question(), asked.waitFor(), reply));
+    }
+
+    /** The same without the reply that it was given, so that it waits for one again. */
+    public PlanRecord unanswered() {
+        StepAddition.Question asked =
+                steps.get(steps.size() - 1).result().findQuestion().orElseThrow();
+        return endingWith(new StepAddition.Question(asked.question(), asked.waitFor(), null));
+    }
+
+    /**
+     * The same gone back to the review before, which asks again.
+     *
+     * @param why it asks again
+     * @return empty where there was none
+     */
+    public Optional<PlanRecord> backToReview(Reason why) {
+        for (int at = steps.size() - 2; at >= 0; at--) {
+            Optional<StepAddition.Answered> answered = steps.get(at)
+                    .result()
+                    .findAnswered()
+                    .filter(one -> one.question().kind() == PeopleQuestion.Kind.REVIEW);
+            if (answered.isPresent()) {
+                PeopleQuestion before = answered.get().question();
+                Map<String, FieldValue> now = new LinkedHashMap<>();
+                before.fields().forEach(field -> now.put(field.name(), field));
+                answered.get().reply().fields().forEach(field -> now.put(field.name(), field));
+                PeopleQuestion again = before.again(why, List.copyOf(now.values()));
+                List<Integer> back = new ArrayList<>(start.path());
+                back.add(steps.get(at).result().number());
+                PlanRecord sooner =
+                        new PlanRecord(FORM, rule, back, start, slots, unbound, name, texts, steps.subList(0, at + 1));
+                return Optional.of(sooner.endingWith(new StepAddition.Question(again, again.waitFor(), null)));
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** The same with another result of its last step. */
+    private PlanRecord endingWith(StepAddition addition) {
         List<RanStep> ran = new ArrayList<>(steps);
         RanStep last = ran.remove(ran.size() - 1);
-        StepAddition.Request request = last.result().findRequest().orElseThrow();
-        StepAddition.Request answered = new StepAddition.Request(request.effect(), request.waitFor(), answer);
-        ran.add(new RanStep(last.result().with(answered), last.inputs()));
+        ran.add(new RanStep(last.result().with(addition), last.inputs()));
         return new PlanRecord(FORM, rule, cursor, start, slots, unbound, name, texts, ran);
     }
 

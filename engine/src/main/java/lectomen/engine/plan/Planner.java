@@ -155,6 +155,7 @@ public final class Planner {
         Optional.ofNullable(start.name())
                 .flatMap(name -> NamePattern.parse(name).pattern())
                 .ifPresent(context::inheritName);
+        context.inheritFields(start.fields());
         Outcome outcome = new StepRunner(rule, context, start, before).run(asked);
         return trial ? withParts(rule, outcome) : outcome;
     }

@@ -106,7 +106,17 @@ final class StepRunner {
         }
         long began = System.nanoTime();
         context.begin(number, AllSteps.KINDS.word(step), earlier, ran.map(PlanRecord.RanStep::result));
+        context.settleDoubts(settlesDoubtsBehind(number));
         return run(step).in(Duration.ofNanos(System.nanoTime() - began).toMillis());
+    }
+
+    /** Whether people settle what a step can't find, before anything is done with the document. */
+    private boolean settlesDoubtsBehind(int number) {
+        List<Step> steps = candidate.rule().steps();
+        return steps.stream()
+                .skip(number)
+                .takeWhile(step -> !AllSteps.KINDS.hasEffects(step))
+                .anyMatch(Step::settlesDoubts);
     }
 
     private StepResult run(Step step) {

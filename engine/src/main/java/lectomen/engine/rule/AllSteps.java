@@ -2,6 +2,7 @@ package lectomen.engine.rule;
 
 import java.util.List;
 import lectomen.engine.step.StepKinds;
+import lectomen.engine.step.approve.ApproveKind;
 import lectomen.engine.step.convert.ConvertKind;
 import lectomen.engine.step.each.EachKind;
 import lectomen.engine.step.file.FileKind;
@@ -11,6 +12,7 @@ import lectomen.engine.step.name.NameKind;
 import lectomen.engine.step.prepare.PrepareKind;
 import lectomen.engine.step.readtext.ReadTextKind;
 import lectomen.engine.step.resize.ResizeKind;
+import lectomen.engine.step.review.ReviewKind;
 import lectomen.engine.step.send.SendKind;
 import lectomen.engine.step.wait.WaitKind;
 
@@ -27,7 +29,9 @@ public final class AllSteps {
             new WaitKind(),
             new EachKind(),
             new MailKind(),
-            new SendKind()));
+            new SendKind(),
+            new ReviewKind(),
+            new ApproveKind()));
 
     private AllSteps() {}
 }

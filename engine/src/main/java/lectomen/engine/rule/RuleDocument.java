@@ -7,9 +7,12 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.counter.Counter;
+import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.rulefile.Contact;
 import lectomen.engine.step.Step;
+import lectomen.engine.step.find.FindStep;
 
 /**
  * A rule as read from its file, with the site's parameters filled in.
@@ -67,9 +70,19 @@ public record RuleDocument(
         Stream<Contact> ofSources = from.stream().flatMap(source -> source.settings().notices().values().stream()
                 .flatMap(List::stream)
                 .map(name -> new Contact(name, source.line(), source.column())));
-        return Stream.of(contacts.stream(), notified, ofSources)
+        Stream<Contact> ofSteps = steps.stream().flatMap(step -> step.contacts().stream());
+        return Stream.of(contacts.stream(), notified, ofSources, ofSteps)
                 .flatMap(people -> people)
                 .toList();
+    }
+
+    /** The field of that name, as the last step that finds it describes it. */
+    public Optional<FieldSpec> findField(String name) {
+        return steps.stream()
+                .filter(FindStep.class::isInstance)
+                .flatMap(step -> ((FindStep) step).fields().stream())
+                .filter(field -> field.name().equals(name))
+                .reduce((first, last) -> last);
     }
 
     /** The lookups that its steps use. */

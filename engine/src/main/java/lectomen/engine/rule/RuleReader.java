@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import lectomen.engine.facts.Site;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.rulefile.Contact;
 import lectomen.engine.rulefile.Parts;
 import lectomen.engine.rulefile.RuleFile;
 import lectomen.engine.rulefile.RuleFileForm;

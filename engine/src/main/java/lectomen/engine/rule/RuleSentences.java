@@ -11,6 +11,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.notice.NoticeKind;
 import lectomen.engine.notice.NoticeOrder;
+import lectomen.engine.rulefile.Contact;
 import lectomen.engine.rulefile.DurationText;
 import lectomen.engine.rulefile.Sentence;
 import lectomen.engine.rulefile.SentenceBlanks;

@@ -27,7 +27,8 @@ public record OpenHours(Optional<WorkCalendar.Hours> hours, Days days) {
         this(Optional.of(new WorkCalendar.Hours(from, to)), days);
     }
 
-    private record Window(Instant opens, Instant closes) {}
+    /** One stretch of them. */
+    record Window(Instant opens, Instant closes) {}
 
     public boolean isOpen(Instant at, ZoneId zone, WorkCalendar calendar) {
         LocalDate today = LocalDate.ofInstant(at, zone);
@@ -57,7 +58,8 @@ public record OpenHours(Optional<WorkCalendar.Hours> hours, Days days) {
         return Optional.empty();
     }
 
-    private Optional<Window> findWindow(LocalDate day, ZoneId zone, WorkCalendar calendar) {
+    /** The one that begins on a day. */
+    Optional<Window> findWindow(LocalDate day, ZoneId zone, WorkCalendar calendar) {
         if (!days.include(day, calendar)) {
             return Optional.empty();
         }

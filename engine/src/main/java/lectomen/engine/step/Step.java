@@ -1,6 +1,8 @@
 package lectomen.engine.step;
 
+import java.util.List;
 import java.util.Set;
+import lectomen.engine.rulefile.Contact;
 
 /** One thing that a rule does to a document, as its kind read it from the rule file. */
 public interface Step {
@@ -9,6 +11,16 @@ public interface Step {
     /** Whether the plan may wait here and go on later. */
     default boolean mayWait() {
         return false;
+    }
+
+    /** Whether people settle in it what could not be found, or failed its check. */
+    default boolean settlesDoubts() {
+        return false;
+    }
+
+    /** The groups and people that it names. */
+    default List<Contact> contacts() {
+        return List.of();
     }
 
     /** The lookups that it uses. */

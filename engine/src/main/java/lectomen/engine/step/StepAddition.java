@@ -3,6 +3,7 @@ package lectomen.engine.step;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
+import java.util.Objects;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.ocr.ReadingOptions;
 import org.jspecify.annotations.Nullable;
@@ -17,13 +18,26 @@ import org.jspecify.annotations.Nullable;
     @JsonSubTypes.Type(value = StepAddition.Effect.class, name = "effect"),
     @JsonSubTypes.Type(value = StepAddition.Wait.class, name = "wait"),
     @JsonSubTypes.Type(value = StepAddition.Request.class, name = "request"),
+    @JsonSubTypes.Type(value = StepAddition.Question.class, name = "question"),
+    @JsonSubTypes.Type(value = StepAddition.Answered.class, name = "answered"),
     @JsonSubTypes.Type(value = StepAddition.Parts.class, name = "parts")
 })
 public sealed interface StepAddition {
-    /** Fields that were found. */
-    record Fields(List<FieldValue> fields) implements StepAddition {
+    /** Fields that were found. @param doubts about values that a review is to settle */
+    record Fields(List<FieldValue> fields, @Nullable List<FieldDoubt> doubts) implements StepAddition {
         public Fields {
             fields = List.copyOf(fields);
+            doubts = doubts == null ? List.of() : List.copyOf(doubts);
+        }
+
+        public Fields(List<FieldValue> fields) {
+            this(fields, List.of());
+        }
+
+        /** Plans that were stored before had none. */
+        @Override
+        public List<FieldDoubt> doubts() {
+            return Objects.requireNonNullElse(doubts, List.of());
         }
     }
 
@@ -56,6 +70,19 @@ public sealed interface StepAddition {
             StepWait waitFor,
             @Nullable SystemAnswer answer)
             implements StepAddition {}
+
+    /**
+     * What people are asked; it asks the step again when it goes on.
+     *
+     * @param reply null as long as there is none
+     */
+    record Question(
+            PeopleQuestion question,
+            StepWait waitFor,
+            @Nullable PeopleReply reply) implements StepAddition {}
+
+    /** What people were asked and answered. */
+    record Answered(PeopleQuestion question, PeopleReply reply) implements StepAddition {}
 
     /** Documents that the steps behind are for; the plan waits until all of them have ended. */
     record Parts(List<PartDocument> documents) implements StepAddition {

@@ -3,12 +3,14 @@ package lectomen.engine.step;
 import java.time.Instant;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Function;
 import lectomen.engine.counter.Counter;
+import lectomen.engine.extract.FieldValue;
 import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.facts.Site;
@@ -59,6 +61,10 @@ public final class StepContext {
     private Optional<StepWait> earlierWait = Optional.empty();
     private Optional<StepWait> waitBefore = Optional.empty();
     private Optional<SystemAnswer> earlierAnswer = Optional.empty();
+    private Optional<StepResult> resultBefore = Optional.empty();
+    private final Map<String, FieldValue> fields = new LinkedHashMap<>();
+    private final Map<String, FieldDoubt> doubts = new LinkedHashMap<>();
+    private boolean doubtsAreSettled;
     private int number = 1;
     private String word = "";
 
@@ -81,6 +87,7 @@ public final class StepContext {
     public void begin(int step, String kind, Optional<StepResult> earlier, Optional<StepResult> before) {
         number = step;
         word = kind;
+        resultBefore = before;
         waitBefore = before.flatMap(StepResult::findWait);
         earlierWait = earlier.flatMap(StepResult::findWait);
         earlierAnswer = earlier.flatMap(StepResult::findRequest).map(StepAddition.Request::answer);
@@ -94,6 +101,35 @@ public final class StepContext {
     /** What the present step waited for before, even if its inputs have changed since. */
     public Optional<StepWait> waitBefore() {
         return waitBefore;
+    }
+
+    /** What the present step gave before, even if its inputs have changed since. */
+    public Optional<StepResult> resultBefore() {
+        return resultBefore;
+    }
+
+    /** Says whether people will settle what the present step can't find. */
+    public void settleDoubts(boolean later) {
+        doubtsAreSettled = later;
+    }
+
+    public boolean doubtsAreSettled() {
+        return doubtsAreSettled;
+    }
+
+    /** The fields that are known by now, each as it was found or entered last. */
+    public List<FieldValue> fields() {
+        return List.copyOf(fields.values());
+    }
+
+    /** What nobody has settled yet. */
+    public List<FieldDoubt> doubts() {
+        return List.copyOf(doubts.values());
+    }
+
+    /** Says which fields are known before the first step. */
+    public void inheritFields(List<FieldValue> known) {
+        known.forEach(field -> fields.put(field.name(), field));
     }
 
     /** What another system answered to what the present step sent. */
@@ -218,8 +254,11 @@ public final class StepContext {
     /** Makes what a step added known to the steps behind it. */
     public void apply(StepResult result) {
         StepAddition addition = result.addition();
-        if (addition instanceof StepAddition.Fields fields) {
-            fields.fields().forEach(field -> slots.put(field.name(), field.value()));
+        if (addition instanceof StepAddition.Fields found) {
+            found.fields().forEach(this::know);
+            found.doubts().forEach(doubt -> doubts.put(doubt.field(), doubt));
+        } else if (addition instanceof StepAddition.Answered answered) {
+            answered.reply().fields().forEach(this::know);
         } else if (addition instanceof StepAddition.Name named) {
             rename(NamePattern.parse(named.pattern()).pattern().orElseThrow());
         } else if (addition instanceof StepAddition.Output made) {
@@ -229,6 +268,12 @@ public final class StepContext {
             textFrom = Optional.of(read);
             text = neededBy -> read(of, read.options(), neededBy);
         }
+    }
+
+    private void know(FieldValue field) {
+        slots.put(field.name(), field.value());
+        fields.put(field.name(), field);
+        doubts.remove(field.name());
     }
 
     /** What the result of a step can depend on, as one text; the same state always gives the same. */

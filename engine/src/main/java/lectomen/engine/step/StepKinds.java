@@ -40,6 +40,11 @@ public final class StepKinds {
         return of(step).word();
     }
 
+    /** Whether it can ask for something to be done outside. */
+    public boolean hasEffects(Step step) {
+        return !of(step).effects().isEmpty();
+    }
+
     public void describe(Step step, SentenceList sentences) {
         describe(of(step), step, sentences);
     }

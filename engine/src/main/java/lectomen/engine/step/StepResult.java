@@ -61,9 +61,23 @@ public record StepResult(
         return Optional.ofNullable(addition).filter(type::isInstance).map(type::cast);
     }
 
-    /** The fields that it found. */
+    /** The fields that it found, or that people entered. */
     public List<FieldValue> fields() {
-        return find(StepAddition.Fields.class).map(StepAddition.Fields::fields).orElse(List.of());
+        return find(StepAddition.Fields.class)
+                .map(StepAddition.Fields::fields)
+                .or(() -> find(StepAddition.Answered.class)
+                        .map(answered -> answered.reply().fields()))
+                .orElse(List.of());
+    }
+
+    /** What people are asked, as long as they have not answered. */
+    public Optional<StepAddition.Question> findQuestion() {
+        return find(StepAddition.Question.class);
+    }
+
+    /** What people answered. */
+    public Optional<StepAddition.Answered> findAnswered() {
+        return find(StepAddition.Answered.class);
     }
 
     /** What it made of the document, if that is what it does. */
@@ -80,6 +94,7 @@ public record StepResult(
         }
         return find(StepAddition.Request.class)
                 .map(StepAddition.Request::waitFor)
+                .or(() -> find(StepAddition.Question.class).map(StepAddition.Question::waitFor))
                 .or(() -> find(StepAddition.Wait.class).map(StepAddition.Wait::waitFor));
     }
 

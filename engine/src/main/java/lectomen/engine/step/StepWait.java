@@ -15,7 +15,8 @@ import org.jspecify.annotations.Nullable;
 public record StepWait(What what, @Nullable Instant until, Reason reason) {
     /** What is awaited. */
     public enum What {
-        PERSON,
+        REVIEW,
+        APPROVAL,
         TIME,
         PARTNER,
         CHILDREN,

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import lectomen.engine.facts.Site;
+import lectomen.engine.rulefile.Contact;
 import lectomen.engine.rulefile.Sentence;
 import lectomen.engine.yaml.Problem;
 import org.junit.jupiter.api.Test;

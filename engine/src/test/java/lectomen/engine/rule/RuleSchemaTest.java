@@ -35,6 +35,7 @@ class RuleSchemaTest {
             "near", "pattern: 'x'",
             "ends at", "right of: X",
             "lines", "right of: X",
+            "at deadline", "within: 1h",
             "move older to", "when taken: new version",
             "numbered", "when taken: number it");
 
@@ -104,6 +105,8 @@ class RuleSchemaTest {
                                 Stream.of("to: a@b.example, ", "subject: a, ", "text: b, ")
                                         .filter(needed -> !needed.startsWith(inner + ":"))
                                         .collect(Collectors.joining());
+                            case "review" -> inner.equals("by") ? "" : "by: records-office, ";
+                            case "approve" -> Set.of("by", "stages").contains(inner) ? "" : "by: harbour-engineers, ";
                             default -> "";
                         };
                 if (!inner.equals("output")) {

@@ -3,6 +3,7 @@ package lectomen.service.api;
 import lectomen.service.access.BadPersonException;
 import lectomen.service.connection.NoSuchConnectionException;
 import lectomen.service.counter.BadCounterException;
+import lectomen.service.desk.DeskRefusal;
 import lectomen.service.effect.NoSuchEffectException;
 import lectomen.service.effect.NotInDoubtException;
 import lectomen.service.intake.DiskTooFullException;
@@ -143,6 +144,23 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ProblemDetail wrongState(WrongStateException e) {
         return problem(HttpStatus.CONFLICT, "wrong-state", "Not possible in this state", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail refused(DeskRefusal e) {
+        HttpStatus status =
+                switch (e.why()) {
+                    case NOT_THERE -> HttpStatus.NOT_FOUND;
+                    case DECIDED, TAKEN -> HttpStatus.CONFLICT;
+                    case CHANGED -> HttpStatus.PRECONDITION_FAILED;
+                    case NOT_ASKED -> HttpStatus.FORBIDDEN;
+                    case BAD -> HttpStatus.UNPROCESSABLE_CONTENT;
+                };
+        ProblemDetail problem = problem(status, e.code(), "Not taken", e.getMessage());
+        if (!e.fields().isEmpty()) {
+            problem.setProperty("fields", e.fields());
+        }
+        return problem;
     }
 
     @ExceptionHandler({ChangedMeanwhileException.class, RuleChangedException.class})

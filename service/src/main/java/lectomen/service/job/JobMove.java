@@ -25,7 +25,13 @@ public record JobMove(JobState to, Optional<Reason> reason, Optional<Instant> ne
 
     /** Waits for what a step of its plan does. */
     public static JobMove waitFor(StepWait wait) {
-        return new JobMove(JobState.WAITING, Optional.of(wait.reason()), wait.findUntil(), WaitsFor.of(wait));
+        JobState state =
+                switch (wait.what()) {
+                    case REVIEW -> JobState.NEEDS_REVIEW;
+                    case APPROVAL -> JobState.AWAITING_APPROVAL;
+                    default -> JobState.WAITING;
+                };
+        return new JobMove(state, Optional.of(wait.reason()), wait.findUntil(), WaitsFor.of(wait));
     }
 
     public static JobMove waitForDestination(Optional<Instant> nextTry, Optional<Reason> reason) {

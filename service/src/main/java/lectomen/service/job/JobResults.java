@@ -4,7 +4,9 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.plan.Outcome;
@@ -59,15 +61,13 @@ public final class JobResults {
     }
 
     /**
-     * Keeps the steps and fields of an outcome. Steps that an earlier run of the plan had are kept already.
+     * Keeps the steps and fields of an outcome, each field as it was found or entered last. Steps that an earlier run of the plan had are kept already.
      *
      * @param earlier fields that were found before the first step
      */
     public void keep(JdbcClient db, Job job, Outcome outcome, List<FieldValue> earlier, Instant beganAt) {
-        int position = 0;
-        for (FieldValue field : earlier) {
-            keepField(db, job, position++, field);
-        }
+        Map<String, FieldValue> fields = new LinkedHashMap<>();
+        earlier.forEach(field -> fields.put(field.name(), field));
         String input = job.original().orElseThrow().sha256();
         Instant began = beganAt;
         for (StepResult step : outcome.steps()) {
@@ -76,9 +76,11 @@ public final class JobResults {
                 keepStep(db, job, step, input, began, ended);
                 began = ended;
             }
-            for (FieldValue field : step.fields()) {
-                keepField(db, job, position++, field);
-            }
+            step.fields().forEach(field -> fields.put(field.name(), field));
+        }
+        int position = 0;
+        for (FieldValue field : fields.values()) {
+            keepField(db, job, position++, field);
         }
     }
 

@@ -40,7 +40,20 @@ public enum JobState {
     CANCELLED("cancelled");
 
     private static final Map<JobState, Set<JobState>> MOVES = new EnumMap<>(Map.ofEntries(
-            entry(WAITING, EnumSet.of(WORKING, WAITING, HELD, CANCELLED, FILED, FAILED, REJECTED, UNMATCHED, IN_DOUBT)),
+            entry(
+                    WAITING,
+                    EnumSet.of(
+                            WORKING,
+                            WAITING,
+                            NEEDS_REVIEW,
+                            AWAITING_APPROVAL,
+                            HELD,
+                            CANCELLED,
+                            FILED,
+                            FAILED,
+                            REJECTED,
+                            UNMATCHED,
+                            IN_DOUBT)),
             entry(
                     WORKING,
                     EnumSet.of(
@@ -54,15 +67,15 @@ public enum JobState {
                             HELD,
                             IN_DOUBT,
                             CANCELLED)),
-            entry(NEEDS_REVIEW, EnumSet.of(WAITING, REJECTED, HELD, CANCELLED)),
-            entry(AWAITING_APPROVAL, EnumSet.of(WAITING, REJECTED, HELD, CANCELLED)),
+            entry(NEEDS_REVIEW, EnumSet.of(WAITING, NEEDS_REVIEW, REJECTED, HELD, CANCELLED)),
+            entry(AWAITING_APPROVAL, EnumSet.of(WAITING, NEEDS_REVIEW, AWAITING_APPROVAL, REJECTED, HELD, CANCELLED)),
             entry(FILED, EnumSet.of(WAITING)),
             entry(UNMATCHED, EnumSet.of(WAITING, UNMATCHED, CANCELLED)),
             entry(REJECTED, EnumSet.of(WAITING)),
             entry(FAILED, EnumSet.of(WAITING, CANCELLED)),
-            entry(HELD, EnumSet.of(WAITING, CANCELLED)),
+            entry(HELD, EnumSet.of(WAITING, NEEDS_REVIEW, AWAITING_APPROVAL, CANCELLED)),
             entry(CANCELLED, EnumSet.of(WAITING)),
-            entry(IN_DOUBT, EnumSet.of(WAITING, FILED, FAILED))));
+            entry(IN_DOUBT, EnumSet.of(WAITING, NEEDS_REVIEW, AWAITING_APPROVAL, FILED, FAILED))));
 
     private final String code;
 

@@ -56,7 +56,7 @@ public final class Jobs {
     private final JobCounts counts;
     private final JobQueue queue = new JobQueue();
     private PartListener partListener = (db, whole, hadEnded, hasEnded) -> {};
-    private MoveListener moveListener = (db, id, move) -> {};
+    private final List<MoveListener> moveListeners = new ArrayList<>();
 
     public Jobs(Store store, Ledger ledger, InstantSource clock) {
         this.store = store;
@@ -232,7 +232,7 @@ public final class Jobs {
                     from.state().code(),
                     "reason",
                     because);
-            moveListener.moved(db, id, move);
+            moveListeners.forEach(listener -> listener.moved(db, id, move));
         }
         store.afterCommit(counts::changed);
     }
@@ -339,9 +339,9 @@ public final class Jobs {
         void moved(JdbcClient db, String id, JobMove move);
     }
 
-    /** Says who is called. Call it while the service is put together. */
+    /** Adds somebody to call. Call it while the service is put together. */
     public void onMove(MoveListener listener) {
-        moveListener = listener;
+        moveListeners.add(listener);
     }
 
     /** Puts more words on a job. */

@@ -9,7 +9,8 @@ public enum WaitsFor {
     DESTINATION,
     /** For a rule that asks for it to go live; it has no turn before. */
     RULE,
-    PERSON,
+    REVIEW,
+    APPROVAL,
     TIME,
     PARTNER,
     /** For the documents that were made out of its own to end. */

@@ -5,6 +5,8 @@ import java.util.Optional;
 import java.util.function.Function;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.PlanRecord;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.step.PeopleReply;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.StepWait;
 import lectomen.engine.step.SystemAnswer;
@@ -17,16 +19,30 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Has jobs wait for what a step of their plan waits for, and go on when it is there. */
 public final class PlanWaits {
+    private static final String SERVICE = "service";
+
     private final Jobs jobs;
     private final Plans plans;
     private final ChildJobs children;
     private final InstantSource clock;
+    private QuestionListener questions = (db, job, plan) -> {};
 
     public PlanWaits(Jobs jobs, Plans plans, ChildJobs children, InstantSource clock) {
         this.jobs = jobs;
         this.plans = plans;
         this.children = children;
         this.clock = clock;
+    }
+
+    /** Called when people are to answer what a plan asks. */
+    @FunctionalInterface
+    public interface QuestionListener {
+        void asked(JdbcClient db, Job job, PlanRecord plan);
+    }
+
+    /** Says who is called. Call it while the service is put together. */
+    public void onQuestion(QuestionListener listener) {
+        questions = listener;
     }
 
     /** Keeps a plan that waits. Its job waits once the effects of the steps so far are proved: {@link #settle}. */
@@ -53,10 +69,61 @@ public final class PlanWaits {
         }
         if (wait.get().what() == StepWait.What.CHILDREN) {
             children.settle(db, job);
+        } else if (isForPeople(wait.get())) {
+            ask(db, job, plans.find(db, job).orElseThrow());
         } else if (!job.waitsFor(WaitsFor.of(wait.get()))) {
-            jobs.move(db, job.id(), JobMove.waitFor(wait.get()), "service");
+            jobs.move(db, job.id(), JobMove.waitFor(wait.get()), SERVICE);
         }
         return true;
+    }
+
+    private static boolean isForPeople(StepWait wait) {
+        return wait.what() == StepWait.What.REVIEW || wait.what() == StepWait.What.APPROVAL;
+    }
+
+    private void ask(JdbcClient db, Job job, PlanRecord plan) {
+        jobs.move(db, job.id(), JobMove.waitFor(plan.findWait().orElseThrow()), SERVICE);
+        questions.asked(db, job, plan);
+    }
+
+    /**
+     * Lets a job go on with what people answered to its plan.
+     *
+     * @param soonest when it goes on
+     */
+    public void goOnWithAnswer(JdbcClient db, Job job, PeopleReply reply, Optional<JobMove> soonest, String principal) {
+        plans.goOn(db, job, plans.find(db, job).orElseThrow().answered(reply));
+        jobs.move(db, job, soonest.orElse(JobMove.to(JobState.WAITING)), principal);
+    }
+
+    /**
+     * Has a question asked again whose answer nothing was done with yet.
+     *
+     * @return false, and nothing is done, if the plan has gone on
+     */
+    public boolean askAgain(JdbcClient db, Job job, String principal) {
+        Optional<PlanRecord> plan =
+                plans.find(db, job).filter(one -> one.findQuestion().isPresent());
+        plan.map(PlanRecord::unanswered).ifPresent(waits -> {
+            StepWait wait = waits.findWait().orElseThrow();
+            plans.letWait(db, job, waits, wait);
+            jobs.move(db, job.id(), JobMove.waitFor(wait), principal);
+        });
+        return plan.isPresent();
+    }
+
+    /**
+     * Has the review before be asked again.
+     *
+     * @return false, and nothing is done, if the plan had none
+     */
+    public boolean backToReview(JdbcClient db, Job job, Reason why) {
+        Optional<PlanRecord> back = plans.find(db, job).flatMap(plan -> plan.backToReview(why));
+        back.ifPresent(plan -> {
+            plans.letWait(db, job, plan, plan.findWait().orElseThrow());
+            ask(db, job, plan);
+        });
+        return back.isPresent();
     }
 
     private boolean goOnWithReply(JdbcClient db, Job job, Function<PlannedEffect, Optional<SystemAnswer>> replies) {
@@ -65,7 +132,7 @@ public final class PlanWaits {
         reply.ifPresent(answer -> {
             plans.goOn(db, job, plan.answered(answer));
             if (job.state() != JobState.HELD) {
-                jobs.move(db, job, JobMove.to(JobState.WAITING), "service");
+                jobs.move(db, job, JobMove.to(JobState.WAITING), SERVICE);
             }
         });
         return reply.isPresent();

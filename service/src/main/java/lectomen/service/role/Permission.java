@@ -6,6 +6,9 @@ public enum Permission {
     SEE_DOCUMENTS("see documents"),
     /** Send files, and act on jobs: retry, hold, file by hand, settle. */
     HANDLE_DOCUMENTS("handle documents"),
+    /** Answer what a rule asks of them, or of their groups, about doubtful fields. */
+    REVIEW("review"),
+    /** Decide about documents where a rule asks them or their groups. */
     APPROVE("approve"),
     /** Rules with what they use: shared parts, lookups, counters, samples, connections. */
     SEE_RULES("see rules"),

@@ -14,10 +14,11 @@ public enum Role {
     OPERATOR(EnumSet.of(
             Permission.SEE_DOCUMENTS,
             Permission.HANDLE_DOCUMENTS,
+            Permission.REVIEW,
             Permission.SEE_RULES,
             Permission.SEE_SERVICE,
             Permission.RUN_SERVICE)),
-    APPROVER(EnumSet.of(Permission.SEE_DOCUMENTS, Permission.APPROVE)),
+    APPROVER(EnumSet.of(Permission.SEE_DOCUMENTS, Permission.REVIEW, Permission.APPROVE)),
     /** Sees everything, changes nothing. */
     AUDITOR(EnumSet.of(
             Permission.SEE_DOCUMENTS,

@@ -29,6 +29,7 @@ import lectomen.service.effect.file.JobFilings;
 import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobEndings;
+import lectomen.service.job.JobFacts;
 import lectomen.service.job.JobLinks;
 import lectomen.service.job.JobNotes;
 import lectomen.service.job.JobOutputs;

@@ -28,6 +28,7 @@ import lectomen.service.bytes.ByteStore;
 import lectomen.service.effect.file.JobFilings;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobEndings;
+import lectomen.service.job.JobFacts;
 import lectomen.service.job.JobMove;
 import lectomen.service.job.JobOutputs;
 import lectomen.service.job.JobResults;

@@ -11,6 +11,7 @@ import lectomen.engine.plan.PlanRecord;
 import lectomen.engine.rulefile.RuleRef;
 import lectomen.engine.task.Task;
 import lectomen.service.job.Job;
+import lectomen.service.job.JobFacts;
 import lectomen.service.job.JobLinks;
 import lectomen.service.job.Jobs;
 import lectomen.service.plan.Plans;

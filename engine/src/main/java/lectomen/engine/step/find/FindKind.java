@@ -24,6 +24,7 @@ import lectomen.engine.rulefile.SentenceBlanks;
 import lectomen.engine.rulefile.SentenceList;
 import lectomen.engine.rulefile.SharedPart;
 import lectomen.engine.rulefile.SlotReader;
+import lectomen.engine.step.FieldDoubt;
 import lectomen.engine.step.StepAddition;
 import lectomen.engine.step.StepContext;
 import lectomen.engine.step.StepKind;
@@ -144,13 +145,16 @@ public final class FindKind implements StepKind<FindStep> {
                 return context.failed(find, unreadable.reason());
             }
             document = ((ReadResult.Read) read).text();
-            if (document.isBlank() && find.fields().stream().anyMatch(FindKind::cantDoWithoutText)) {
+            if (document.isBlank()
+                    && !context.doubtsAreSettled()
+                    && find.fields().stream().anyMatch(FindKind::cantDoWithoutText)) {
                 String neededBy = "Step \"find\" of rule " + context.rule().id();
                 return context.failed(
                         find, Reason.of("text.none", "pages", document.pageRange(), "needed by", neededBy));
             }
         }
         List<FieldValue> found = new ArrayList<>();
+        List<FieldDoubt> doubts = new ArrayList<>();
         List<Reason> notes = new ArrayList<>();
         Optional<Reason> failed = Optional.empty();
         Map<String, String> slots = new HashMap<>(context.slots());
@@ -181,12 +185,17 @@ public final class FindKind implements StepKind<FindStep> {
                 slots.put(hit.value().name(), hit.value().value());
             } else if (result instanceof FieldResult.Missing missing) {
                 notes.add(missing.reason());
-                if (missing.required() && failed.isEmpty()) {
+                if (missing.required() && context.doubtsAreSettled()) {
+                    FieldValue seen = missing.seen().orElseGet(() -> FieldValue.unknown(field));
+                    found.add(seen);
+                    doubts.add(new FieldDoubt(field.name(), missing.reason()));
+                    slots.put(seen.name(), seen.value());
+                } else if (missing.required() && failed.isEmpty()) {
                     failed = Optional.of(missing.reason());
                 }
             }
         }
-        return context.result(find, new StepAddition.Fields(found), notes, failed);
+        return context.result(find, new StepAddition.Fields(found, doubts), notes, failed);
     }
 
     private static Reason unsure(FieldValue value) {

@@ -1,0 +1,5 @@
+/** Step {@code approve}: people approve the document, in stages. */
+@NullMarked
+package lectomen.engine.step.approve;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,167 @@
+package lectomen.service.api;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import lectomen.engine.approval.Stage;
+import lectomen.engine.extract.FieldValue;
+import lectomen.engine.page.Box;
+import lectomen.engine.page.Page;
+import lectomen.engine.plan.ForeseenFilings;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.step.FieldDoubt;
+import lectomen.engine.step.PeopleQuestion;
+import lectomen.engine.step.StepOutput;
+import lectomen.service.desk.Desk;
+import lectomen.service.desk.DeskDecision;
+import lectomen.service.desk.DeskTask;
+
+/**
+ * A document that waits for people, with all that they see before they answer.
+ *
+ * @param binding to send with the answer
+ * @param why it is asked
+ * @param again why it is asked again
+ * @param output that is shown; empty for the document as it came in
+ * @param mayAnswer whether the caller can answer it
+ * @param whyNot why they can't
+ * @param takenBy who else has it open
+ * @param backToReview whether it can be sent back to a review
+ * @param filings where it will be filed
+ */
+record DeskTaskView(
+        long task,
+        String kind,
+        String binding,
+        JobView job,
+        int stage,
+        List<StageView> stages,
+        List<String> why,
+        Optional<String> again,
+        Optional<String> output,
+        List<FieldView> fields,
+        List<DecisionView> decisions,
+        List<CorrectionView> corrections,
+        boolean mayAnswer,
+        String whyNot,
+        Optional<String> takenBy,
+        boolean backToReview,
+        List<ForeseenFilings.Foreseen> filings,
+        Instant askedAt,
+        Optional<Instant> dueAt) {
+
+    /** @param need one, all, or a number */
+    record StageView(String name, List<String> by, String need) {
+        static StageView of(Stage stage) {
+            return new StageView(stage.name(), stage.by(), stage.need().words());
+        }
+    }
+
+    /** @param share how likely it is, 0 to 1 */
+    record OtherView(String value, double share) {}
+
+    /**
+     * A field.
+     *
+     * @param asked whether it is in question
+     * @param problem why its value won't do
+     * @param page counted from 1; 0 where it stands on none
+     * @param others what it may be instead, the likeliest first
+     */
+    record FieldView(
+            String name,
+            String type,
+            String value,
+            String raw,
+            boolean asked,
+            Optional<String> problem,
+            int page,
+            Box box,
+            Page.Unit unit,
+            String method,
+            double confidence,
+            List<OtherView> others) {
+        static FieldView of(FieldValue field, boolean asked, Optional<String> problem) {
+            return new FieldView(
+                    field.name(),
+                    field.type().word(),
+                    field.value(),
+                    field.raw(),
+                    asked,
+                    problem,
+                    field.page(),
+                    field.box(),
+                    field.unit(),
+                    field.method(),
+                    field.confidence(),
+                    field.others().stream()
+                            .map(other -> new OtherView(other.value(), other.share()))
+                            .toList());
+        }
+    }
+
+    /** @param by who decided; empty for the rule */
+    record DecisionView(int stage, String stageName, String verdict, String by, Instant at, String reason) {
+        static DecisionView of(DeskDecision decision) {
+            return new DecisionView(
+                    decision.stage(),
+                    decision.stageName(),
+                    decision.verdict(),
+                    decision.name(),
+                    decision.at(),
+                    decision.reason());
+        }
+    }
+
+    /** A value that somebody entered instead of what was read. */
+    record CorrectionView(
+            String job, String field, String extractor, String read, String entered, int page, String by, Instant at) {
+        static CorrectionView of(Desk.Correction one) {
+            return new CorrectionView(
+                    one.job(),
+                    one.field(),
+                    one.extractor(),
+                    one.read(),
+                    one.entered(),
+                    one.page(),
+                    one.person(),
+                    one.at());
+        }
+    }
+
+    static DeskTaskView of(Desk.Detail detail) {
+        DeskTask task = detail.task();
+        PeopleQuestion question = detail.question();
+        Map<String, String> problems = new TreeMap<>();
+        question.doubts()
+                .forEach((FieldDoubt doubt) ->
+                        problems.put(doubt.field(), doubt.reason().words()));
+        return new DeskTaskView(
+                task.id(),
+                task.kind().code(),
+                task.binding(),
+                JobView.of(detail.job(), List.of()),
+                task.stage(),
+                question.stages().stream().map(StageView::of).toList(),
+                question.why().stream().map(Reason::words).toList(),
+                question.findAgain().map(Reason::words),
+                question.findOutput().map(StepOutput::output),
+                question.fields().stream()
+                        .map(field -> FieldView.of(
+                                field,
+                                question.asked().contains(field.name()),
+                                Optional.ofNullable(problems.get(field.name()))))
+                        .toList(),
+                detail.decisions().stream().map(DecisionView::of).toList(),
+                detail.corrections().stream().map(CorrectionView::of).toList(),
+                detail.mayAnswer(),
+                detail.whyNot(),
+                detail.takenBy(),
+                detail.canGoBackToReview(),
+                detail.filings(),
+                task.askedAt(),
+                task.dueAt());
+    }
+}

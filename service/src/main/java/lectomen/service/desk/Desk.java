@@ -1,0 +1,318 @@
+package lectomen.service.desk;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Supplier;
+import lectomen.engine.approval.Approval;
+import lectomen.engine.approval.Excluded;
+import lectomen.engine.facts.Site;
+import lectomen.engine.lookup.Lookups;
+import lectomen.engine.plan.ForeseenFilings;
+import lectomen.engine.plan.PlanRecord;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.step.PeopleQuestion;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobEndings;
+import lectomen.service.job.JobMove;
+import lectomen.service.job.Jobs;
+import lectomen.service.ledger.KeyedHash;
+import lectomen.service.ledger.Ledger;
+import lectomen.service.notice.Notices;
+import lectomen.service.plan.PlanWaits;
+import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
+import lectomen.service.store.ErasableColumns;
+import lectomen.service.store.Store;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/**
+ * The desk: what people are asked about documents, and what follows from their answers. Each answer is taken whole or refused whole,
+ * in one write. Safe for several threads.
+ */
+public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener {
+    /** What its tables can hold of people. */
+    public static final List<ErasableColumns> ERASABLE = DeskDecisions.ERASABLE;
+
+    /** How long a document stays with whoever has it in front of them without a sign of life. */
+    private static final Duration LEASE = Duration.ofMinutes(2);
+
+    private final Store store;
+    private final Jobs jobs;
+    private final PlanWaits waits;
+    private final InstantSource clock;
+    private final DeskTasks tasks;
+    private final DeskDecisions decisions;
+    private final DeskNotices notices;
+    private final Ledger ledger;
+    private final OpenTasks opened;
+    private final DeskFields fields;
+    private final Reviews reviews;
+    private final Approvals approvals;
+    private final DeskTimes times;
+
+    /** @param wake called after a plan goes on */
+    public Desk(
+            Store store,
+            Jobs jobs,
+            PlanWaits waits,
+            JobEndings endings,
+            Rulebook rulebook,
+            Sources sources,
+            Lookups lookups,
+            Notices notices,
+            Ledger ledger,
+            KeyedHash keyed,
+            Supplier<Site> site,
+            InstantSource clock,
+            Runnable wake) {
+        this.store = store;
+        this.jobs = jobs;
+        this.waits = waits;
+        this.clock = clock;
+        this.ledger = ledger;
+        this.tasks = new DeskTasks(site.get(), clock);
+        this.decisions = new DeskDecisions(ledger, keyed, clock);
+        this.notices = new DeskNotices(notices);
+        this.opened = new OpenTasks(jobs, waits, tasks, decisions, site, clock);
+        this.fields = new DeskFields(store, opened, rulebook, sources, lookups, site, clock);
+        this.reviews = new Reviews(store, jobs, waits, opened, tasks, decisions, fields, ledger, clock, wake);
+        this.approvals = new Approvals(
+                store,
+                waits,
+                endings,
+                sources,
+                opened,
+                tasks,
+                decisions,
+                this.notices,
+                (db, before, question, stage) ->
+                        ask(db, before.job(), before.task().step(), question, stage),
+                wake);
+        this.times = new DeskTimes(store, opened, tasks, approvals, endings, this.notices, ledger, clock, wake);
+    }
+
+    /** Checks values as they are typed. */
+    public DeskFields fields() {
+        return fields;
+    }
+
+    /** Takes the answers to reviews. */
+    public Reviews reviews() {
+        return reviews;
+    }
+
+    /** Takes decisions about documents. */
+    public Approvals approvals() {
+        return approvals;
+    }
+
+    /** Sees to reminders, escalations and deadlines. */
+    public DeskTimes times() {
+        return times;
+    }
+
+    @Override
+    public void asked(JdbcClient db, Job job, PlanRecord plan) {
+        PeopleQuestion question = plan.findQuestion().orElseThrow();
+        Optional<DeskTask> waiting = tasks.findUnanswered(db, job.id());
+        if (waiting.filter(task -> task.binding().equals(question.binding())).isPresent()) {
+            tasks.set(db, waiting.get().id(), DeskTask.State.OPEN, Optional.empty());
+            return;
+        }
+        waiting.ifPresent(task -> tasks.set(db, task.id(), DeskTask.State.VOID, Optional.of("changed")));
+        int step = plan.cursor().get(plan.cursor().size() - 1);
+        ask(db, job, step, question, 1);
+    }
+
+    private void ask(JdbcClient db, Job job, int step, PeopleQuestion question, int stage) {
+        long id = tasks.insert(db, job, step, question, stage);
+        if (question.excluded().contains(Excluded.SENDER)) {
+            DeskPeople.sender(db, job.more().sender())
+                    .ifPresent(sender -> tasks.exclude(db, id, sender, Excluded.SENDER.word()));
+        }
+        if (question.excluded().contains(Excluded.REVIEWER)) {
+            DeskDecisions.reviewers(db, job.id(), job.generation())
+                    .forEach(person -> tasks.exclude(db, id, person, Excluded.REVIEWER.word()));
+        }
+        notices.asked(db, job, question, tasks.asked(db, id));
+    }
+
+    /** What waits on the desk is not asked while its job is held, and never again once it goes elsewhere. */
+    @Override
+    public void moved(JdbcClient db, String id, JobMove move) {
+        Optional<DeskTask> waiting = tasks.findUnanswered(db, id);
+        if (waiting.isEmpty()) {
+            return;
+        }
+        DeskTask.State next =
+                switch (move.to()) {
+                    case NEEDS_REVIEW, AWAITING_APPROVAL -> DeskTask.State.OPEN;
+                    case HELD -> DeskTask.State.HELD;
+                    default -> DeskTask.State.VOID;
+                };
+        if (next != waiting.get().state()) {
+            tasks.set(db, waiting.get().id(), next, Optional.empty());
+        }
+    }
+
+    /** What waits for a person, with how many there are of each kind. */
+    public record Queue(List<Waiting> tasks, Map<String, Integer> counts) {}
+
+    /** @param asked the fields in question */
+    public record Waiting(DeskTask task, Job job, List<String> asked, Optional<String> takenBy) {}
+
+    /** @param after the id of the last task of the page before; 0 for the first page */
+    public Queue queue(long person, Optional<PeopleQuestion.Kind> kind, long after, int most) {
+        return store.read(db -> {
+            Set<String> names = DeskPeople.namesOf(db, person, clock.millis());
+            List<Waiting> waiting = tasks.waiting(db, person, names, kind, after, most).stream()
+                    .map(task -> waiting(db, task, person))
+                    .toList();
+            return new Queue(waiting, tasks.counts(db, person, names));
+        });
+    }
+
+    private Waiting waiting(JdbcClient db, DeskTask task, long person) {
+        Job job = jobs.find(db, task.job()).orElseThrow();
+        List<String> asked = waits.findPlan(db, job)
+                .flatMap(PlanRecord::findQuestion)
+                .map(PeopleQuestion::asked)
+                .orElse(List.of());
+        Optional<String> taken = task.takenByOther(person, clock.instant()).map(other -> DeskPeople.nameOf(db, other));
+        return new Waiting(task, job, asked, taken);
+    }
+
+    /** How many tasks of each kind wait for a person. */
+    public Map<String, Integer> counts(long person) {
+        return store.read(db -> tasks.counts(db, person, DeskPeople.namesOf(db, person, clock.millis())));
+    }
+
+    /**
+     * All that somebody sees before they answer.
+     *
+     * @param stages with the names of those who are asked
+     * @param mayAnswer whether the person who looks can answer it
+     * @param whyNot why they can't; empty where they can
+     * @param filings where it will be filed
+     */
+    public record Detail(
+            DeskTask task,
+            Job job,
+            PeopleQuestion question,
+            List<DeskDecision> decisions,
+            List<Correction> corrections,
+            boolean mayAnswer,
+            String whyNot,
+            Optional<String> takenBy,
+            boolean canGoBackToReview,
+            List<ForeseenFilings.Foreseen> filings) {}
+
+    /** A value that somebody entered instead of what was read. */
+    public record Correction(
+            String job,
+            String field,
+            String extractor,
+            String read,
+            String entered,
+            int page,
+            String person,
+            Instant at) {
+        static Correction of(DeskDecisions.Correction one) {
+            return new Correction(
+                    one.job(),
+                    one.field(),
+                    one.extractor(),
+                    one.read(),
+                    one.entered(),
+                    one.page(),
+                    one.person(),
+                    one.at());
+        }
+    }
+
+    /** @throws DeskRefusal if there is no such task, or it was answered */
+    public Detail detail(long id, long person) {
+        OpenTask open = store.read(db -> opened.open(db, id));
+        return store.read(db -> {
+            Approval.Standing.Asked asked = opened.standing(db, open);
+            String whyNot = opened.whyNot(db, open, asked, person);
+            Optional<String> taken =
+                    open.task().takenByOther(person, clock.instant()).map(other -> DeskPeople.nameOf(db, other));
+            return new Detail(
+                    open.task(),
+                    open.job(),
+                    open.question(),
+                    decisions.ofJob(db, open.job().id()),
+                    decisions.correctionsOf(db, open.job().id()).stream()
+                            .map(Correction::of)
+                            .toList(),
+                    whyNot.isEmpty(),
+                    whyNot,
+                    taken,
+                    open.plan().backToReview(Reason.of("plan.question-changed")).isPresent(),
+                    fields.foreseen(open, List.of()));
+        });
+    }
+
+    /** Keeps a task for a person while it is in front of them. @throws DeskRefusal if somebody else has it */
+    public Instant take(long id, long person) {
+        return store.write(db -> {
+            OpenTask open = opened.open(db, id);
+            opened.requireMay(db, open, person);
+            Instant until = clock.instant().plus(LEASE);
+            tasks.take(db, id, person, until);
+            return until;
+        });
+    }
+
+    /** Lets others have a task. */
+    public void release(long id, long person) {
+        store.write(db -> {
+            tasks.release(db, id, person);
+            return id;
+        });
+    }
+
+    /** Has a colleague asked in one's place. @throws DeskRefusal if that can't be taken */
+    public void delegate(long id, long person, String to) {
+        store.write(db -> {
+            OpenTask open = opened.open(db, id);
+            opened.requireMay(db, open, person);
+            Set<Long> behind = DeskPeople.behind(db, List.of(to), clock.millis());
+            if (behind.isEmpty() || behind.equals(Set.of(person))) {
+                throw new DeskRefusal(
+                        DeskRefusal.Why.BAD,
+                        "There is nobody else \"" + to + "\".",
+                        Map.of("to", "there is nobody else"));
+            }
+            tasks.ask(db, id, to);
+            tasks.exclude(db, id, person, "delegated");
+            tasks.release(db, id, person);
+            notices.asked(db, open.job(), open.question(), List.of(to));
+            ledger.append(db, "person " + person, "desk.delegated", open.job().subject(), "task", Long.toString(id));
+            return id;
+        });
+    }
+
+    /** What was decided about a job so far, oldest first. */
+    public List<DeskDecision> decisions(String job) {
+        return store.read(db -> decisions.ofJob(db, job));
+    }
+
+    /** The latest values that people entered for documents of a rule, the newest first. */
+    public List<Correction> corrections(String rule, int most) {
+        return store.read(db -> decisions.correctionsOfRule(db, rule, most)).stream()
+                .map(Correction::of)
+                .toList();
+    }
+
+    /** The task of a job that waits for people. */
+    public Optional<DeskTask> findTask(String job) {
+        return store.read(db -> tasks.findUnanswered(db, job));
+    }
+}
