@@ -3,6 +3,7 @@ import { useEffect, useRef } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
 import { answer, api, Problem, prove } from "./api/client";
 import { DeskPage } from "./features/desk/DeskPage";
+import { UnmatchedPage } from "./features/desk/UnmatchedPage";
 import { EditorPage } from "./features/editor/EditorPage";
 import { NewRulePage } from "./features/editor/NewRulePage";
 import { UploadPlace } from "./features/upload/UploadPlace";
@@ -99,7 +100,9 @@ export function Console() {
             <Route path="/today" element={may("see documents") ? <TodayPage /> : <NoRole />} />
             <Route path="/jobs" element={<JobsPage />} />
             <Route path="/jobs/:id" element={<JobPage />} />
-            {may("handle documents") && <Route path="/desk" element={<DeskPage />} />}
+            {(may("review") || may("handle documents")) && <Route path="/desk" element={<DeskPage />} />}
+            {may("review") && <Route path="/desk/:task" element={<DeskPage />} />}
+            {may("handle documents") && <Route path="/desk/unmatched" element={<UnmatchedPage />} />}
             {may("see rules") && <Route path="/rules" element={<RulesPage />} />}
             {may("see rules") && <Route path="/rules/:id" element={<RulePage />} />}
             {may("write rules") && <Route path="/rules/:id/edit" element={<EditorPage />} />}

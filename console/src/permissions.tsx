@@ -4,6 +4,7 @@ import { createContext, type ReactNode, useContext } from "react";
 export type Permission =
   | "see documents"
   | "handle documents"
+  | "review"
   | "approve"
   | "see rules"
   | "write rules"

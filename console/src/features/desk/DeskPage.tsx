@@ -1,96 +1,186 @@
-import { useState } from "react";
-import type { Job } from "../../api/client";
-import { type JobDeed, useJobDeed, useJobs, useStatus } from "../../api/queries";
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { useNavigate, useParams } from "react-router";
 import { useKeys } from "../../keys";
+import { useMay } from "../../permissions";
 import { texts } from "../../texts";
+import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Loading } from "../../ui/Loading";
 import { PageView } from "../../ui/PageView";
-import { RefusedJobs } from "../../ui/RefusedJobs";
-import { ErrorMessage } from "../../ui/ErrorMessage";
-import { useRows } from "../../ui/useRows";
-import { Question } from "./Question";
-import { Queue } from "./Queue";
+import { Approval } from "./Approval";
+import { DeskParts } from "./DeskParts";
+import { type ReadThere, Review } from "./Review";
+import { TaskQueue } from "./TaskQueue";
+import { UnmatchedPage } from "./UnmatchedPage";
+import { deskTexts } from "./texts";
+import { type Answer, prepare, release, take, type Task, useAnswer, useTask, useUndo, useWaiting } from "./useDesk";
 
-const UNMATCHED = { state: "unmatched" };
+const PREPARED = 2;
+const RENEW_MILLIS = 60_000;
 
-/** The unmatched documents, each to be given to a rule or filed by hand. */
+/** The desk of somebody who is asked; of others, the documents that no rule takes. */
 export function DeskPage() {
-  const list = useJobs(UNMATCHED, "oldest");
-  const status = useStatus();
-  const jobs = list.data?.pages.flatMap((page) => page.jobs) ?? [];
-  const rows = useRows(jobs.length, 0);
-  const [marked, setMarked] = useState<ReadonlyMap<string, Job>>(new Map());
-  const deed = useJobDeed();
-  const here = jobs[Math.max(0, rows.at)];
-  const chosen = marked.size > 0 ? [...marked.values()] : here === undefined ? [] : [here];
-  const act = (what: JobDeed, to?: string) => {
-    deed.mutate({ deed: what, ids: chosen.map((job) => job.id), ...(to === undefined ? {} : { to }) });
-    setMarked(new Map());
+  const may = useMay();
+  return may("review") ? <Tasks /> : <UnmatchedPage />;
+}
+
+/** What waits for the person: the queue, the question, and the page. */
+function Tasks() {
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const wanted = Number(useParams().task ?? 0);
+  const list = useWaiting(true);
+  const [passed, setPassed] = useState<ReadonlySet<number>>(new Set());
+  const [last, setLast] = useState<Task>();
+  const all = useMemo(() => list.data?.pages.flatMap((page) => page.tasks) ?? [], [list.data]);
+  const tasks = all.filter((task) => !passed.has(task.task) || task.task === wanted);
+  const open = tasks.filter((task) => task.takenBy === undefined);
+  const current = wanted > 0 ? wanted : open[0]?.task;
+  const go = useCallback((task: number | undefined) => void navigate(task === undefined ? "/desk" : `/desk/${task}`), [navigate]);
+
+  const passBy = (task: number) => {
+    setPassed((before) => new Set(before).add(task));
+    go(open.find((one) => one.task !== task && !passed.has(one.task))?.task);
   };
-  const mark = (job: Job | undefined) => {
-    if (job === undefined) return;
-    const next = new Map(marked);
-    if (!next.delete(job.id)) next.set(job.id, job);
-    setMarked(next);
+  const answering = useAnswer((refused: Answer) => {
+    setPassed((before) => {
+      const after = new Set(before);
+      after.delete(refused.task.task);
+      return after;
+    });
+    go(refused.task.task);
+  });
+  const undo = useUndo((undone) => {
+    setPassed((before) => {
+      const after = new Set(before);
+      after.delete(undone.task);
+      return after;
+    });
+    setLast(undefined);
+    go(undone.task);
+  });
+  const give = (answer: Answer) => {
+    setLast(answer.deed === "accept" ? answer.task : undefined);
+    undo.reset();
+    answering.mutate(answer);
+    passBy(answer.task.task);
   };
+  useEffect(() => {
+    const next = open.filter((task) => task.task !== current).slice(0, PREPARED);
+    for (const task of next) void prepare(queries, task.task);
+    // What is open changes with the queue and what was passed.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [queries, current, list.data]);
   useKeys([
-    { keys: ["j", "ArrowDown"], words: texts.key.move, act: rows.down, caps: ["j", "k"], shown: true },
-    { keys: ["k", "ArrowUp"], words: `${texts.key.move} ↑`, act: rows.up },
-    {
-      keys: ["x"],
-      words: texts.key.mark,
-      act: () => {
-        mark(here);
-        rows.down();
-      },
-      shown: true,
-    },
-    { keys: ["t"], words: texts.desk.retry.toLowerCase(), act: () => act("retry"), shown: here !== undefined },
-    { keys: ["c"], words: texts.key.cancel, act: () => act("cancel"), shown: here !== undefined },
-    { keys: ["Escape"], words: texts.jobs.unmark, act: () => setMarked(new Map()) },
+    ...(last === undefined ? [] : [{ keys: ["u"], words: deskTexts.keys.undo, act: () => undo.mutate(last), shown: true }]),
   ]);
-  const count = status.data?.jobs.unmatched ?? jobs.length;
+  const counts = list.data?.pages[0];
+  const onEnd = useCallback(() => {
+    if (list.hasNextPage && !list.isFetchingNextPage) void list.fetchNextPage();
+  }, [list]);
   return (
-    <main className="desk">
-      <h1>{texts.desk.title(Math.max(count, jobs.length))}</h1>
+    <main className="desk answers">
+      <h1>{deskTexts.waiting(counts?.reviews ?? 0, counts?.approvals ?? 0)}</h1>
+      <DeskParts />
       <div className="desk-said">
-        <ErrorMessage problem={deed.error ?? list.error} />
-        <RefusedJobs done={deed.data} />
+        <ErrorMessage problem={answering.error ?? undo.error ?? list.error} />
         <p className="note" role="status">
-          {deed.data !== undefined && texts.jobs.did(deed.data.done, deed.data.notDone)}
+          {undo.data !== undefined && undo.variables !== undefined && deskTexts.undone(undo.variables.job.fileName)}
         </p>
       </div>
       {list.isPending ? (
         <Loading />
-      ) : here === undefined ? (
-        <p className="say empty">{texts.desk.empty}</p>
+      ) : current === undefined ? (
+        <p className="say empty">{deskTexts.none}</p>
       ) : (
         <>
-          <Queue
-            jobs={jobs}
-            at={Math.max(0, rows.at)}
-            marked={marked}
-            onRow={rows.to}
-            onMark={mark}
-            onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
-          />
-          <Question key={`question ${chosen.map((job) => job.id).join()}`} jobs={chosen} onDeed={act} onFiled={() => setMarked(new Map())} />
-          <DeskPageView key={`page ${here.id}`} job={here} />
+          <TaskQueue tasks={tasks} current={current} onOpen={go} onEnd={onEnd} />
+          <Current key={current} id={current} onGive={give} onSkip={() => passBy(current)} />
         </>
       )}
     </main>
   );
 }
 
-function DeskPageView({ job }: { job: Job }) {
-  const [page, setPage] = useState(1);
+interface CurrentProps {
+  id: number;
+  onGive: (answer: Answer) => void;
+  onSkip: () => void;
+}
+
+/** The document in front of the person. */
+function Current({ id, onGive, onSkip }: CurrentProps) {
+  const { data: task, error } = useTask(id);
+  const [chosen, setChosen] = useState<number>();
+  const [page, setPage] = useState<number>();
+  const [readThere, setReadThere] = useState<ReadThere>();
+  const [taking, setTaking] = useState<Error>();
+  const mine = task?.mayAnswer === true;
+  useEffect(() => {
+    if (!mine) return;
+    const hold = () => void take(id).then(() => setTaking(undefined), setTaking);
+    hold();
+    const again = window.setInterval(hold, RENEW_MILLIS);
+    return () => {
+      window.clearInterval(again);
+      void release(id).catch(() => {});
+    };
+  }, [id, mine]);
+  const first = task?.fields.findIndex((field) => field.asked && field.page > 0) ?? -1;
+  const at = chosen ?? (task?.kind === "review" ? (first >= 0 ? first : undefined) : undefined);
+  const shown = page ?? (at === undefined ? 1 : (task?.fields[at]?.page ?? 0) || 1);
   useKeys([
-    { keys: [","], words: `${texts.key.page} ←`, act: () => setPage(Math.max(1, page - 1)) },
-    { keys: ["."], words: texts.key.page, act: () => setPage(page + 1), caps: [",", "."], shown: true },
+    { keys: [","], words: `${texts.key.page} ←`, act: () => setPage(Math.max(1, shown - 1)) },
+    { keys: ["."], words: texts.key.page, act: () => setPage(shown + 1), caps: [",", "."], shown: true },
   ]);
+  if (task === undefined) {
+    return error === null ? <Loading /> : <p className="question say">{error.message}</p>;
+  }
+  const choose = (place: number) => {
+    setChosen(place);
+    const on = task.fields[place]?.page ?? 0;
+    if (on > 0) setPage(on);
+  };
+  const fields = task.fields.map((field) => ({ ...field, doubtful: field.asked }));
   return (
-    <div className="pg">
-      <PageView job={job} page={page} onPage={setPage} />
-    </div>
+    <>
+      <div className="asking">
+        <ErrorMessage problem={taking} />
+        {task.kind === "review" ? (
+          <Review
+            task={task}
+            chosen={chosen}
+            onChoose={choose}
+            readThere={readThere}
+            onAccept={(values) => onGive({ task, deed: "accept", values })}
+            onRefuse={(deed, refused) => onGive({ task, deed, ...refused })}
+            onSkip={onSkip}
+          />
+        ) : (
+          <Approval
+            task={task}
+            chosen={chosen}
+            onChoose={choose}
+            onApprove={(comment) => onGive({ task, deed: "approve", reason: comment })}
+            onDelegate={(to) => onGive({ task, deed: "delegate", to })}
+            onRefuse={(deed, refused) => onGive({ task, deed, ...refused })}
+            onSkip={onSkip}
+          />
+        )}
+      </div>
+      <div className="pg">
+        <PageView
+          job={task.job}
+          fields={fields}
+          outputs={task.output === undefined ? [] : ["original", task.output]}
+          page={shown}
+          onPage={setPage}
+          chosen={at}
+          onChoose={choose}
+          {...(task.kind === "review" ? { onPropose: (on: number, box: ReadThere["box"], text: string) => setReadThere({ page: on, box, text }) } : {})}
+        />
+        {task.kind === "review" && <p className="note">{deskTexts.box}</p>}
+      </div>
+    </>
   );
 }

@@ -159,7 +159,7 @@ final class DeskController {
         return new CheckedView(result.value(), result.problem(), result.proposals(), checked.filings());
     }
 
-    /** @param page where it was read, counted from 1 */
+    /** @param page where it was read, counted from 1; 0 for nowhere */
     record EnteredForm(
             @Nullable String value,
             @Nullable Integer page,
@@ -189,7 +189,8 @@ final class DeskController {
                         new DeskFields.Entered(
                                 text(entered.value()),
                                 Optional.ofNullable(entered.page()).orElse(0),
-                                Optional.ofNullable(entered.box()))));
+                                Optional.ofNullable(entered.box())
+                                        .filter(box -> entered.page() != null && entered.page() > 0))));
         desk.reviews()
                 .accept(
                         task,

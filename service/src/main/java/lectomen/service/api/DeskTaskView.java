@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import lectomen.engine.approval.Stage;
+import lectomen.engine.extract.FieldType;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.Page;
@@ -72,7 +73,7 @@ record DeskTaskView(
      */
     record FieldView(
             String name,
-            String type,
+            FieldType type,
             String value,
             String raw,
             boolean asked,
@@ -86,7 +87,7 @@ record DeskTaskView(
         static FieldView of(FieldValue field, boolean asked, Optional<String> problem) {
             return new FieldView(
                     field.name(),
-                    field.type().word(),
+                    field.type(),
                     field.value(),
                     field.raw(),
                     asked,
