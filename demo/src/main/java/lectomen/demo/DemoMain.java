@@ -200,9 +200,10 @@ public final class DemoMain implements Callable<Integer> {
 
     /** Waits for the end of all documents, as long as anything moves. */
     private List<Outcome> await(DemoService service, List<DemoDocument> documents, Path archive)
-            throws InterruptedException {
+            throws IOException, InterruptedException {
         long movedNanos = System.nanoTime();
         String before = "";
+        Optional<HarbourDesk> desk = Optional.empty();
         List<Outcome> outcomes = outcomes(service, documents, archive);
         while (!outcomes.stream().allMatch(Outcome::isAtEnd)) {
             String now = service.get("/status").path("ledgerEntries") + " " + outcomes;
@@ -218,6 +219,10 @@ public final class DemoMain implements Callable<Integer> {
                 return outcomes;
             }
             Thread.sleep(200);
+            if (outcomes.stream().anyMatch(Outcome::waitsForPeople)) {
+                desk = Optional.of(desk.isPresent() ? desk.get() : new HarbourDesk(service));
+                desk.get().workOff();
+            }
             outcomes = outcomes(service, documents, archive);
         }
         return outcomes;
@@ -312,19 +317,23 @@ public final class DemoMain implements Callable<Integer> {
                 The service is running; press Ctrl-C to stop it. Its console, with a link that creates your administrator account:
                   %2$s%3$s
 
-                Three people work there already, with the password "%4$s":
-                  ivo   operator of mooring-permits and tide-bulletins: sees nothing else
-                  nell  auditor: sees everything, changes nothing
-                  bram  rule author
+                Six people work there already, with the password "%4$s":
+                  ivo    operator of mooring-permits and tide-bulletins: sees nothing else
+                  nell   auditor: sees everything, changes nothing
+                  bram   rule author
+                  ida    operator in the records office: reviews berth inspections
+                  tam    harbour engineer, greta harbour master: approve them
                 %5$s
 
-                Three things to try in another terminal, after: export LECTOMEN_HOME=%1$s
+                Four things to try in another terminal, after: export LECTOMEN_HOME=%1$s
                   1. See everything about one document:
                        ./lectomen job show 1-1
                   2. Put a file into a hot folder, and see where it goes:
                        cp %1$s/demo-documents/permit-0031.pdf %1$s/inbox/mooring-permits/another.pdf
                        ./lectomen job list
-                  3. Test a rule on a document, without filing anything:
+                  3. Review and approve a berth inspection on the desk, as ida, tam and greta:
+                       cp %1$s/demo-documents/berth-14.tif %1$s/inbox/berth-inspections/berth-14-again.tif
+                  4. Test a rule on a document, without filing anything:
                        ./lectomen trial %1$s/demo-documents/permit-0031.pdf --rule %1$s/demo-rules/mooring-permits.yaml
 
                 Filed documents are in %1$s/harbour-archive

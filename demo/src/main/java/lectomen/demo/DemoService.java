@@ -79,6 +79,11 @@ public final class DemoService implements AutoCloseable {
         return call(path, "POST", "application/json", HttpRequest.BodyPublishers.ofString(body));
     }
 
+    /** Signs somebody in, as the console does. */
+    SignedInPerson signIn(String name, String password) throws IOException {
+        return SignedInPerson.signIn(http, url(), name, password);
+    }
+
     public JsonNode put(String path, String body) {
         return call(path, "PUT", body);
     }

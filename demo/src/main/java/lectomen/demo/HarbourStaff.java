@@ -15,14 +15,18 @@ final class HarbourStaff {
             new Member(
                     "Ivo Marsh", "ivo", "role=operator&rules=mooring-permits&rules=tide-bulletins&groups=ferry-office"),
             new Member("Nell Fathom", "nell", "role=auditor&groups=records-office"),
-            new Member("Bram Sluice", "bram", "role=rule%20author&groups=records-office"));
+            new Member("Bram Sluice", "bram", "role=rule%20author&groups=records-office"),
+            new Member("Ida Wren", "ida", "role=operator&groups=records-office"),
+            new Member("Tam Welling", "tam", "role=approver&groups=harbour-engineers"),
+            new Member("Greta Holm", "greta", "role=approver&groups=harbour-master"));
 
     private HarbourStaff() {}
 
     /** Makes the groups that rules name. */
     static void formGroups(DemoService service) {
-        service.postJson("/groups", "{\"name\": \"ferry-office\"}");
-        service.postJson("/groups", "{\"name\": \"records-office\"}");
+        for (String group : List.of("ferry-office", "records-office", "harbour-engineers", "harbour-master")) {
+            service.postJson("/groups", "{\"name\": \"" + group + "\"}");
+        }
     }
 
     /** Has each of them join as by an invitation. */

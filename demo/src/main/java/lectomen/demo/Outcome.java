@@ -41,6 +41,10 @@ record Outcome(
                 state.equals(document.state()) && code.equals(document.reason()) && placed);
     }
 
+    boolean waitsForPeople() {
+        return List.of("needs-review", "awaiting-approval").contains(state);
+    }
+
     boolean isAtEnd() {
         return List.of("filed", "failed", "unmatched", "rejected", "cancelled").contains(state);
     }

@@ -123,8 +123,7 @@ class DeskJourney {
         JsonNode review = task(ida, job);
         assertThat(review.path("why").toString()).contains("Tar Quay");
         assertThat(review.path("filings").toString()).contains("inspections/BIR-0412 Tar Quay.txt");
-        HttpResponse<String> checked =
-                ida.post(path(review, "check"), Map.of("field", "quay", "value", "tarr quay"));
+        HttpResponse<String> checked = ida.post(path(review, "check"), Map.of("field", "quay", "value", "tarr quay"));
         assertThat(checked.body()).contains("\"value\":\"Tarr Quay\"", "inspections/BIR-0412 Tarr Quay.txt");
         HttpResponse<String> bad =
                 ida.post(path(review, "accept"), answer(review, "values", Map.of("quay", Map.of("value", "Tar Quay"))));
@@ -143,7 +142,8 @@ class DeskJourney {
         HttpResponse<String> again = ivo.post(path(second, "approve"), answer(second));
         assertThat(again.statusCode()).isEqualTo(403);
         assertThat(SignedIn.detail(again)).contains("You approved it in an earlier stage");
-        assertThat(orla.post(path(second, "send-back"), answer(second, "to", "review")).statusCode())
+        assertThat(orla.post(path(second, "send-back"), answer(second, "to", "review"))
+                        .statusCode())
                 .as("a reason is needed")
                 .isEqualTo(422);
         Map<String, Object> back = answer(second, "to", "review");
@@ -210,7 +210,8 @@ class DeskJourney {
         service.advance(Duration.ofMinutes(3));
         nell.does(path(task, "approve"), answer(task));
         assertThat(service.job("lease.txt").path("state").asString()).isEqualTo("awaiting-approval");
-        assertThat(SignedIn.detail(nell.post(path(task, "approve"), answer(task)))).isEqualTo("You have decided already.");
+        assertThat(SignedIn.detail(nell.post(path(task, "approve"), answer(task))))
+                .isEqualTo("You have decided already.");
         ivo.does(path(task, "approve"), answer(task));
         service.awaitJob("lease.txt", "filed");
     }
@@ -227,7 +228,8 @@ class DeskJourney {
         nell.does(path(task, "reject"), no);
         service.awaitJob("stale.txt", "rejected");
         assertThat(reason(job)).isEqualTo("Nell Strand rejected it: wrong pier");
-        assertThat(SignedIn.detail(ivo.post(path(task, "approve"), answer(task)))).contains("Nell Strand was first");
+        assertThat(SignedIn.detail(ivo.post(path(task, "approve"), answer(task))))
+                .contains("Nell Strand was first");
     }
 
     @Test

@@ -32,14 +32,7 @@ final class SignedIn {
                 .path("path")
                 .asString();
         Map<String, String> form = Map.of(
-                "code",
-                link.replaceFirst(".*#", ""),
-                "name",
-                name,
-                "signIn",
-                signIn,
-                "password",
-                Browser.PASSWORD);
+                "code", link.replaceFirst(".*#", ""), "name", name, "signIn", signIn, "password", Browser.PASSWORD);
         return open(service, "/api/v1/welcome", form, signIn);
     }
 
@@ -54,7 +47,11 @@ final class SignedIn {
                 .POST(BodyPublishers.ofString(JSON.writeValueAsString(form))));
         assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);
         String cookie = answer.headers().firstValue("Set-Cookie").orElseThrow().replaceFirst(";.*", "");
-        return new SignedIn(service, cookie, JSON.readTree(answer.body()).path("forgeryToken").asString(), signIn);
+        return new SignedIn(
+                service,
+                cookie,
+                JSON.readTree(answer.body()).path("forgeryToken").asString(),
+                signIn);
     }
 
     String signIn() {
@@ -62,8 +59,7 @@ final class SignedIn {
     }
 
     JsonNode get(String path) {
-        HttpResponse<String> answer =
-                service.send(request(path).GET());
+        HttpResponse<String> answer = service.send(request(path).GET());
         assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);
         return JSON.readTree(answer.body());
     }
@@ -87,6 +83,7 @@ final class SignedIn {
     }
 
     private HttpRequest.Builder request(String path) {
-        return HttpRequest.newBuilder(URI.create(service.url() + "/api/v1" + path)).header("Cookie", cookie);
+        return HttpRequest.newBuilder(URI.create(service.url() + "/api/v1" + path))
+                .header("Cookie", cookie);
     }
 }

@@ -33,7 +33,7 @@ public final class Asking {
         return this;
     }
 
-    /** Says why it asks; without a reason it asks nothing. */
+    /** Says why it asks; without a reason it asks nothing unless the document is sent back to it. */
     public Asking because(List<Reason> reasons) {
         why = List.copyOf(reasons);
         return this;
@@ -48,13 +48,12 @@ public final class Asking {
 
     /** The result of the step that asks. */
     public StepResult ask(Step step, StepContext context) {
-        if (why.isEmpty() || stages.isEmpty()) {
+        if (stages.isEmpty() || (context.isTrial() && why.isEmpty())) {
             return context.result(step, null, List.of(), Optional.empty());
         }
         if (context.isTrial()) {
             return context.result(step, null, List.of(notInTrial()), Optional.empty());
         }
-        Optional<StepOutput> shown = context.findOutput(OutputNames.MAIN);
         String binding = QuestionBinding.of(context, doubts, stages, context.output(OutputNames.MAIN));
         Optional<StepAddition.Answered> answered = context.resultBefore().flatMap(StepResult::findAnswered);
         Optional<StepAddition.Question> waiting = context.resultBefore().flatMap(StepResult::findQuestion);
@@ -66,7 +65,8 @@ public final class Asking {
             StepAddition next = one.reply() == null ? one : new StepAddition.Answered(one.question(), one.reply());
             return context.done(step, next, List.of());
         }
-        boolean asksAgain = answered.isPresent() || waiting.isPresent();
+        boolean asksAgain = waiting.isPresent()
+                || answered.filter(one -> !one.reply().people().isEmpty()).isPresent();
         PeopleQuestion question = new PeopleQuestion(
                 kind,
                 binding,
@@ -76,9 +76,12 @@ public final class Asking {
                 why,
                 stages,
                 excluded,
-                shown.orElse(null),
+                context.findOutput(OutputNames.MAIN).orElse(null),
                 asksAgain ? Reason.of("plan.question-changed") : null);
-        return context.done(step, new StepAddition.Question(question, question.waitFor(), null), List.of());
+        StepAddition next = why.isEmpty()
+                ? new StepAddition.Answered(question, PeopleReply.NOT_ASKED)
+                : new StepAddition.Question(question, question.waitFor(), null);
+        return context.done(step, next, List.of());
     }
 
     private Reason notInTrial() {

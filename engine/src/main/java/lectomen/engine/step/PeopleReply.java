@@ -10,6 +10,9 @@ import lectomen.engine.extract.FieldValue;
  * @param people who answered, by number; none where the rule decided itself
  */
 public record PeopleReply(List<FieldValue> fields, List<Long> people) {
+    /** Of a step that had nothing to ask. */
+    public static final PeopleReply NOT_ASKED = new PeopleReply(List.of(), List.of());
+
     public PeopleReply {
         fields = List.copyOf(fields);
         people = List.copyOf(people);

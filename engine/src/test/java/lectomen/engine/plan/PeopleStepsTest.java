@@ -244,6 +244,19 @@ class PeopleStepsTest {
     }
 
     @Test
+    void aReviewThatHadNothingToAskIsAskedWhereAnApprovalSendsBackToIt() {
+        Candidate rule = rule(FIND
+                + "- review: { by: records-office, when: checks fail }\n- approve: { by: harbour-engineers }\n" + REST);
+        Outcome asked = begin(rule);
+        assertThat(question(asked).kind()).isEqualTo(PeopleQuestion.Kind.APPROVAL);
+        PlanRecord again =
+                plan(asked).backToReview(Reason.of("plan.question-changed")).orElseThrow();
+        assertThat(again.findQuestion().orElseThrow().kind()).isEqualTo(PeopleQuestion.Kind.REVIEW);
+        Outcome second = goOn(rule, entered(again, "report", "BIR-0413"));
+        assertThat(field(question(second).fields(), "report").value()).isEqualTo("BIR-0413");
+    }
+
+    @Test
     void anAnswerHoldsForOtherStepsThatRunAgainAndNotForOtherFields() {
         String steps = FIND + "- approve: { by: harbour-engineers }\n- wait: { for: 1 day }\n" + REST;
         Candidate rule = rule(steps);
