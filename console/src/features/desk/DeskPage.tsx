@@ -71,7 +71,11 @@ function Tasks() {
     // What is open changes with the queue and what was passed.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [queries, current, list.data]);
+  const at = tasks.findIndex((task) => task.task === current);
+  const step = (by: number) => go(tasks[Math.min(tasks.length - 1, Math.max(0, at + by))]?.task);
   useKeys([
+    { keys: ["j", "ArrowDown"], words: texts.key.move, act: () => step(1) },
+    { keys: ["k", "ArrowUp"], words: `${texts.key.move} ↑`, act: () => step(-1) },
     ...(last === undefined ? [] : [{ keys: ["u"], words: deskTexts.keys.undo, act: () => undo.mutate(last), shown: true }]),
   ]);
   const counts = list.data?.pages[0];
@@ -85,7 +89,7 @@ function Tasks() {
       <div className="desk-said">
         <ErrorMessage problem={answering.error ?? undo.error ?? list.error} />
         <p className="note" role="status">
-          {undo.data !== undefined && undo.variables !== undefined && deskTexts.undone(undo.variables.job.fileName)}
+          {undo.isSuccess && deskTexts.undone(undo.variables.job.fileName)}
         </p>
       </div>
       {list.isPending ? (

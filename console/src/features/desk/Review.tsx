@@ -74,7 +74,8 @@ export function Review({ task, chosen, onChoose, readThere, onAccept, onRefuse, 
     else onChoose(left.place);
   };
   useKeys([
-    ...(field === undefined ? [{ keys: ["Enter"], words: deskTexts.keys.accept, act: () => takeIt(), shown: true }] : []),
+    { keys: ["Enter"], words: deskTexts.keys.accept, act: () => takeIt(), shown: true },
+    ...(cycle.length > 1 ? [{ keys: ["Alt ArrowDown"], caps: ["↓", "↑"], words: deskTexts.keys.other, act: () => turn(1), shown: true }] : []),
     { keys: ["b"], words: deskTexts.keys.back, act: () => setRefusing("send-back"), shown: true },
     { keys: ["r"], words: deskTexts.keys.reject, act: () => setRefusing("reject"), shown: true },
     { keys: ["n"], words: deskTexts.keys.skip, act: onSkip, shown: true },
@@ -86,6 +87,7 @@ export function Review({ task, chosen, onChoose, readThere, onAccept, onRefuse, 
     { keys: ["Escape"], words: deskTexts.keys.leave, act: () => (document.activeElement as HTMLElement | null)?.blur() },
   ]);
   const problem = isChecked ? check.data?.problem : undefined;
+  const saidAlready = typed === undefined && field?.problem !== undefined;
   return (
     <section className="question answering" aria-label={field === undefined ? deskTexts.look : deskTexts.ask(field.name)}>
       <h2 className="ask">{field === undefined ? deskTexts.look : deskTexts.ask(field.name)}</h2>
@@ -112,7 +114,7 @@ export function Review({ task, chosen, onChoose, readThere, onAccept, onRefuse, 
               }}
             />
             <p id="field-problem" className="problem" role="status">
-              {problem ?? (check.data !== undefined && check.data.value !== value && problem === undefined && isChecked ? check.data.value : "")}
+              {problem === undefined ? (isChecked && check.data.value !== value ? check.data.value : "") : saidAlready ? "" : problem}
             </p>
             {cycle.length > 1 && (
               <ul className="readings">
@@ -123,7 +125,7 @@ export function Review({ task, chosen, onChoose, readThere, onAccept, onRefuse, 
                       <button type="button" className={one === value ? "on" : ""} onClick={() => setTyped(one)}>
                         <span className="name">{one === "" ? "–" : one}</span>
                         <span className="note">
-                          {one === field.value ? deskTexts.read(field.confidence) : share === undefined ? deskTexts.proposals.toLowerCase() : deskTexts.share(share)}
+                          {one === field.value ? deskTexts.read(field.confidence) : share === undefined ? deskTexts.known : deskTexts.share(share)}
                         </span>
                       </button>
                     </li>

@@ -1,5 +1,3 @@
-import { some } from "../../ui/time";
-
 export const deskTexts = {
   parts: "Parts of the desk",
   part: { tasks: "To review and approve", unmatched: (count: number) => (count === 0 ? "Unmatched" : `Unmatched: ${count}`), doubt: (count: number) => `In doubt: ${count}` },
@@ -13,13 +11,11 @@ export const deskTexts = {
   overdue: (when: string) => `overdue since ${when}`,
   taken: (who: string) => `${who} has it open`,
   stage: (stage: number) => `stage ${stage}`,
-  gone: "It no longer waits.",
   ask: (field: string) => `What is the ${field}?`,
   look: "Is everything right?",
   read: (sure: number) => (sure === 0 ? "not found" : `read with ${Math.floor(100 * sure)} % confidence`),
   value: (field: string) => `Value of ${field}`,
-  others: "Other readings",
-  proposals: "Known values",
+  known: "known value",
   share: (share: number) => `${Math.max(1, Math.round(100 * share))} %`,
   why: "Why it came to you",
   fields: "Fields",
@@ -34,12 +30,10 @@ export const deskTexts = {
   stages: "Stages",
   needs: (by: string, need: string) => (need === "one" ? by : `${need} of ${by}`),
   accept: "Accept",
-  next: "Next field",
   approve: "Approve",
   sendBack: "Send back",
   reject: "Reject",
   skip: "Skip",
-  undo: "Undo last",
   undone: (name: string) => `${name} is back on the desk.`,
   delegate: "Delegate",
   delegateTo: "A colleague's sign-in name, or a group",
@@ -63,6 +57,4 @@ export const deskTexts = {
     delegate: "delegate",
     leave: "leave the field",
   },
-  unread: "The page can't be shown. The text can be read in the job.",
-  count: (count: number) => some(count, "document", "documents"),
 };

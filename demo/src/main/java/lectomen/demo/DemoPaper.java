@@ -42,6 +42,8 @@ public final class DemoPaper {
     }
 
     private static String rule(String id) throws IOException {
-        return DemoMain.resource(id + ".yaml").replace("in: harbour-archive", "in: archive");
+        return DemoMain.resource(id + ".yaml")
+                .replace("in: harbour-archive", "in: archive")
+                .replaceAll("(?s)  - review:.*?(?=  - convert:)", "");
     }
 }

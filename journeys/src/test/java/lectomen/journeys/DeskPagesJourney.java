@@ -1,0 +1,171 @@
+package lectomen.journeys;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ColorScheme;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.regex.Pattern;
+import lectomen.demo.DemoPaper;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Three people at their desks in three browsers, by keys alone, and one by touch on a tablet. */
+class DeskPagesJourney {
+    @TempDir
+    private static Path temp;
+
+    private static ServiceInTest service;
+    private static Browser browser;
+    private static Page ida;
+    private static Page tam;
+    private static Page greta;
+
+    @BeforeAll
+    static void start() throws Exception {
+        service = RunningService.start(temp.resolve("home"));
+        for (String group : List.of("records-office", "harbour-engineers", "harbour-master")) {
+            assertThat(service.client("group", "add", group).exitCode()).isZero();
+        }
+        SignedIn.join(service, "Ida Wren", "ida", "operator", "records-office");
+        SignedIn.join(service, "Tam Welling", "tam", "approver", "harbour-engineers");
+        SignedIn.join(service, "Greta Holm", "greta", "approver", "harbour-master");
+        browser = new Browser();
+        ida = signedIn("ida", 1280, 800);
+        tam = signedIn("tam", 1280, 800);
+        greta = signedIn("greta", 820, 1180);
+        rule("inspections", """
+                - review: { by: records-office, when: checks fail, within: 4 working hours }
+                - approve:
+                    stages:
+                      - { stage: engineer, by: harbour-engineers }
+                      - { stage: harbour master, by: harbour-master }
+                """);
+        rule("soundings", "- review: { by: records-office }\n");
+    }
+
+    private static void rule(String id, String steps) throws Exception {
+        service.live("""
+                lectomen: 1
+                rule: %s
+                from: { folder: "{inbox}/%s", arrives: whole }
+                do:
+                  - read text: { languages: [en] }
+                  - find: inspection
+                    fields:
+                      report: { pattern: 'BI-\\d{4}-\\d{4}', near: Report no., required: yes, one of: [BI-2027-0319, BI-2027-0309] }
+                      berth: { right of: Berth, below: Berth, as: number }
+                      inspected on: { right of: Inspected on, below: Inspected on, as: date }
+                %s
+                  - name: "{report} berth {berth}"
+                  - file: { in: archive, under: %s }
+                """.formatted(id, id, steps.indent(2).stripTrailing(), id));
+    }
+
+    private static Page signedIn(String who, int width, int height) {
+        Page page = browser.open(service.url(), ColorScheme.LIGHT, width, height);
+        page.navigate("/");
+        page.getByLabel("Sign-in name").fill(who);
+        page.getByLabel("Password").fill(Browser.PASSWORD);
+        page.keyboard().press("Enter");
+        assertThat(page).hasURL(Pattern.compile(".*/today"));
+        return page;
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        browser.close();
+        service.close();
+    }
+
+    private static byte[] sheet(String name) throws Exception {
+        return DemoPaper.sheets().stream()
+                .filter(sheet -> sheet.name().equals(name))
+                .findFirst()
+                .orElseThrow()
+                .bytes();
+    }
+
+    private static Locator value(Page page) {
+        return page.getByLabel("Value of report");
+    }
+
+    private static void shoot(Page page, String name) {
+        page.screenshot(new Page.ScreenshotOptions().setPath(Path.of("/tmp/t/" + name + ".png")));
+    }
+
+    @Test
+    void aReviewTwoStagesSentBackAndAgainByKeysAndByTouch() throws Exception {
+        service.drop("inspections", "berth-14.tif", sheet("berth-14.tif"));
+        service.awaitJob("berth-14.tif", "needs-review");
+
+        ida.keyboard().press("g");
+        ida.keyboard().press("d");
+        assertThat(ida.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("What is the report?")))
+                .isVisible();
+        assertThat(value(ida)).isFocused();
+        assertThat(value(ida)).hasValue("BI-2027-0314");
+        assertThat(ida.locator(".answering > .say").first()).containsText("nearest: BI-2027-0319");
+        assertThat(ida.locator(".strip img")).isVisible();
+        shoot(ida, "desk-review");
+        ida.keyboard().press("Enter");
+        assertThat(value(ida)).isFocused();
+        ida.keyboard().press("ArrowDown");
+        assertThat(value(ida)).hasValue("BI-2027-0319");
+        assertThat(ida.locator(".foreseen")).containsText("inspections/BI-2027-0319 berth 14");
+        ida.keyboard().press("Enter");
+        assertThat(ida.getByText("Nothing waits for you.")).isVisible();
+
+        service.awaitInTime(
+                "it goes on",
+                () -> service.job("berth-14.tif").path("state").asString().equals("awaiting-approval"));
+        tam.navigate("/desk");
+        assertThat(tam.locator(".earlier").first()).containsText("BI-2027-0314");
+        shoot(tam, "desk-approve");
+        tam.keyboard().press("a");
+        assertThat(tam.getByText("Nothing waits for you.")).isVisible();
+
+        greta.navigate("/desk");
+        assertThat(greta.locator(".stages .on")).containsText("harbour master");
+        shoot(greta, "desk-tablet");
+        greta.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Send back"))
+                .first()
+                .click();
+        greta.getByLabel("Reason").fill("It is the other one");
+        shoot(greta, "desk-tablet-back");
+        greta.locator(".refusal")
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Send back"))
+                .click();
+        assertThat(greta.getByText("Nothing waits for you.")).isVisible();
+
+        assertThat(ida.getByText("Greta Holm sent it back: It is the other one"))
+                .isVisible();
+        assertThat(value(ida)).hasValue("BI-2027-0319");
+        ida.keyboard().type("BI-2027-0309");
+        ida.keyboard().press("Enter");
+        assertThat(ida.getByText("Nothing waits for you.")).isVisible();
+        ida.keyboard().press("u");
+        assertThat(value(ida)).hasValue("BI-2027-0319");
+        assertThat(ida.getByText("is back on the desk")).isVisible();
+        ida.keyboard().type("BI-2027-0309");
+        ida.keyboard().press("Enter");
+        service.awaitInTime(
+                "it goes on",
+                () -> service.job("berth-14.tif").path("state").asString().equals("awaiting-approval"));
+        assertThat(tam.locator(".stages .on")).containsText("engineer");
+        tam.keyboard().press("a");
+        assertThat(greta.locator(".stages .on")).containsText("harbour master");
+        greta.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Approve"))
+                .click();
+        service.awaitJob("berth-14.tif", "filed");
+        assertThat(service.archive().resolve("inspections/BI-2027-0309 berth 14.tif"))
+                .exists();
+        assertThat(browser.errors()).isEmpty();
+    }
+}
