@@ -169,9 +169,11 @@ public final class DemoMain implements Callable<Integer> {
             HarbourStaff.formGroups(service);
             for (String rule : RULES) {
                 service.post("/rules", rule(rule));
-                service.post("/rules/" + rule + "/live", "");
             }
             HarbourStaff.join(service);
+            for (String rule : RULES) {
+                service.post("/rules/" + rule + "/live", "");
+            }
         }
         if (fedBefore) {
             say("The documents were dropped at an earlier start");

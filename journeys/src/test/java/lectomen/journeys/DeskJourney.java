@@ -207,6 +207,10 @@ class DeskJourney {
         HttpResponse<String> refused = nell.post(path(task, "approve"), answer(task));
         assertThat(refused.statusCode()).isEqualTo(409);
         assertThat(SignedIn.detail(refused)).isEqualTo("Ivo Marsh has it open.");
+        ivo.does(path(task, "release"), Map.of());
+        nell.does(path(task, "take"), Map.of());
+        service.advance(Duration.ofMinutes(3));
+        ivo.does(path(task, "take"), Map.of());
         service.advance(Duration.ofMinutes(3));
         nell.does(path(task, "approve"), answer(task));
         assertThat(service.job("lease.txt").path("state").asString()).isEqualTo("awaiting-approval");
@@ -335,6 +339,69 @@ class DeskJourney {
         assertThat(ivo.get("/desk").toString()).doesNotContain("delegated.txt");
         orla.does(path(task, "approve"), answer(task(orla, job)));
         service.awaitJob("delegated.txt", "filed");
+    }
+
+    @Test
+    void aColleagueIsAskedAndTheDocumentGoesOnWaiting() throws Exception {
+        String job = drop("timely", "asked.txt", "Tarr Quay");
+        service.awaitJob("asked.txt", "awaiting-approval");
+        JsonNode task = task(ivo, job);
+        ivo.does(path(task, "question"), Map.of("to", "ida", "text", "Is the ladder mended?"));
+        assertThat(ida.get("/notices").toString()).contains("Ivo Marsh asks: Is the ladder mended?");
+        assertThat(service.client("job", "show", job).out()).contains("To ida: Is the ladder mended?");
+        assertThat(SignedIn.detail(ivo.post(path(task, "question"), Map.of("to", "nobody", "text", "Well?"))))
+                .isEqualTo("There is nobody \"nobody\".");
+        ivo.does(path(task, "approve"), answer(task));
+        service.awaitJob("asked.txt", "filed");
+    }
+
+    @Test
+    void aRuleThatAsksAGroupWithoutMembersCantGoLive() {
+        String rule = """
+                lectomen: 1
+                rule: for-nobody
+                from: { folder: "{inbox}/for-nobody" }
+                do:
+                  - approve: { by: nobody-yet }
+                  - file: { in: archive }
+                """;
+        assertThat(service.send(service.request("/rules").POST(BodyPublishers.ofString(rule)))
+                        .statusCode())
+                .isEqualTo(201);
+        HttpResponse<String> refused =
+                service.send(service.request("/rules/for-nobody/live").POST(BodyPublishers.noBody()));
+        assertThat(refused.body())
+                .contains(
+                        "nobody-yet", "has nobody who can sign in, so its documents would wait for ever", "\"line\":5");
+    }
+
+    @Test
+    void whatWasDecidedIsProvedAndCounted() throws Exception {
+        String job = drop("inspections", "proof.txt", "Tarr Key");
+        service.awaitJob("proof.txt", "needs-review");
+        JsonNode review = task(ida, job);
+        ida.does(path(review, "accept"), answer(review, "values", Map.of("quay", Map.of("value", "Tarr Quay"))));
+        service.awaitJob("proof.txt", "awaiting-approval");
+        JsonNode first = task(ivo, job);
+        ivo.does(path(first, "approve"), answer(first, "comment", "sound"));
+        JsonNode second = task(orla, job);
+        orla.does(path(second, "approve"), answer(second));
+        service.awaitJob("proof.txt", "filed");
+        JsonNode proof = service.get("/jobs/" + job + "/evidence");
+        assertThat(proof.path("decisions").toString())
+                .contains("Ida Fenwick", "accepted", "Ivo Marsh", "sound", "Orla Pike", "harbour master");
+        assertThat(proof.path("corrections").toString()).contains("Tarr Key", "Tarr Quay");
+        String entries = service.get("/ledger?subject=job%20" + job).toString();
+        for (JsonNode decision : proof.path("decisions")) {
+            assertThat(entries).contains(decision.path("seen").asString());
+        }
+        assertThat(entries).contains(proof.path("ledgerHash").asString());
+        assertThat(service.bytes("/jobs/" + job + "/evidence/file").body()).startsWith("%PDF-".getBytes());
+        JsonNode corrections = service.get("/desk/corrections?rule=inspections");
+        assertThat(corrections.path("counted").toString()).contains("\"field\":\"quay\"");
+        JsonNode figures = service.get("/desk/figures");
+        assertThat(figures.path("people").toString()).contains("Ida Fenwick", "Orla Pike");
+        assertThat(figures.path("stages").toString()).contains("\"rule\":\"inspections\"", "\"kind\":\"review\"");
     }
 
     @Test

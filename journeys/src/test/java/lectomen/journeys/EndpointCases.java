@@ -77,7 +77,9 @@ record EndpointCases(
     }
 
     List<Case> all() {
-        return Stream.concat(ofTheRest().stream(), PeopleCases.ALL.stream()).toList();
+        return Stream.of(ofTheRest(), PeopleCases.ALL, DeskCases.ALL)
+                .flatMap(List::stream)
+                .toList();
     }
 
     private List<Case> ofTheRest() {
@@ -101,6 +103,10 @@ record EndpointCases(
                 Case.bad("jobs.list", "GET /jobs?cursor=nowhere", 400, "bad-request", "nowhere"),
                 Case.bad("jobs.list", "GET /jobs?since=yesterday", 400, "bad-request", "since"),
                 Case.good("jobs.show", "GET /jobs/" + filed, "T-0001"),
+                Case.good("evidence.evidence", "GET /jobs/" + filed + "/evidence", "\"decisions\":[]"),
+                Case.bad("evidence.evidence", "GET /jobs/9-9/evidence", 404, "no-such-job", "9-9"),
+                Case.good("evidence.file", "GET /jobs/" + filed + "/evidence/file", "%PDF-1.7"),
+                Case.bad("evidence.file", "GET /jobs/9-9/evidence/file", 404, "no-such-job", "9-9"),
                 Case.bad("jobs.show", "GET /jobs/1-77", 404, "no-such-job", "1-77"),
                 Case.good("jobs.retry", "POST /jobs/" + failed + "/retry", failed),
                 Case.bad("jobs.retry", "POST /jobs/" + filed + "/retry", 409, "wrong-state", "is filed"),

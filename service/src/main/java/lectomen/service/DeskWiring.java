@@ -4,6 +4,7 @@ import java.time.InstantSource;
 import lectomen.service.desk.Desk;
 import lectomen.service.desk.DeskClock;
 import lectomen.service.job.JobEndings;
+import lectomen.service.job.JobNotes;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
@@ -32,6 +33,7 @@ class DeskWiring {
             Sources sources,
             LookupTables tables,
             Notices notices,
+            JobNotes notes,
             Ledger ledger,
             KeyedHash keyed,
             CurrentSite site,
@@ -46,6 +48,7 @@ class DeskWiring {
                 sources,
                 new LoadedLookups(tables),
                 notices,
+                notes,
                 ledger,
                 keyed,
                 site,

@@ -14,6 +14,7 @@ public enum NoticeKind {
     NEEDS_REVIEW(About.DOCUMENT, "needs review", "Documents to review"),
     AWAITING_APPROVAL(About.DOCUMENT, "awaits approval", "Documents to approve"),
     OVERDUE(About.DOCUMENT, "is overdue", "Reviews and approvals overdue"),
+    QUESTION(About.DOCUMENT, "has a question for you", "Questions of colleagues"),
     SILENT(About.SOURCE, "is silent", "Hot folder silent"),
     UNREACHABLE(About.SOURCE, "is unreachable", "Hot folder unreachable"),
     CONNECTION_AWAY(About.SITE, "can't be reached", "Connection away"),

@@ -3,122 +3,24 @@ package lectomen.engine.report;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.Collections;
-import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
-import java.util.OptionalDouble;
-import java.util.OptionalInt;
-import lectomen.engine.flow.Block;
-import lectomen.engine.flow.ContentInventory;
-import lectomen.engine.flow.Edge;
-import lectomen.engine.flow.Edges;
-import lectomen.engine.flow.FlowDocument;
-import lectomen.engine.flow.FlowObject;
-import lectomen.engine.flow.FormatProperty;
-import lectomen.engine.flow.Formatting;
-import lectomen.engine.flow.Inline;
-import lectomen.engine.flow.Paragraph;
-import lectomen.engine.flow.Properties;
-import lectomen.engine.flow.Section;
-import lectomen.engine.flow.Table;
-import lectomen.engine.font.FontBook;
-import lectomen.engine.pdf.typeset.TypesetPdf;
-import lectomen.engine.pdf.write.DocumentDetails;
-import lectomen.engine.pdf.write.PdfTarget;
-import lectomen.engine.typeset.Typesetter;
 
 /** A report as a PDF of A4 pages. */
 public final class ReportPdf {
-    private static final double WIDTH = 595.28;
-    private static final double HEIGHT = 841.89;
-    private static final double MARGIN = 56.7;
-    private static final double NUMBER_WIDTH = 52;
-    private static final int LINE = 0xB8BEC4;
-    private static final Edge RULE = new Edge(Edge.Stroke.SOLID, 0.5, LINE, 0);
-    private static final FlowObject.Inside CELL = new FlowObject.Inside(3, 4, 3, 0, Section.VerticalAlign.TOP);
-
-    private static final Formatting BODY =
-            Formatting.NONE.with(FormatProperty.FONT, "Liberation Sans").with(FormatProperty.SIZE, 8.5);
-    private static final Formatting HEAD = BODY.with(FormatProperty.BOLD, true);
-    private static final Formatting TITLE = HEAD.with(FormatProperty.SIZE, 16.0);
-
     private ReportPdf() {}
 
     /** @param now when it was made @throws IOException if it can't be written */
     public static void write(Report report, Locale locale, Instant now, OutputStream out) throws IOException {
         String title = report.period().title(report.first(), locale);
-        List<Block> blocks = new ArrayList<>();
-        blocks.add(paragraph(
-                title, TITLE, Formatting.NONE.with(FormatProperty.HEADING, 1).with(FormatProperty.AFTER, 8.0)));
-        blocks.add(
-                paragraph(ReportTable.summary(report, locale), BODY, Formatting.NONE.with(FormatProperty.AFTER, 14.0)));
-        blocks.add(table(ReportTable.rules(report, locale), true));
+        ReportTable.Table rules = ReportTable.rules(report, locale);
+        PdfPages pages = new PdfPages()
+                .title(title)
+                .text(ReportTable.summary(report, locale), 14)
+                .numbers(rules.heads(), rules.rows(), true);
         if (report.period() != ReportPeriod.DAY) {
-            blocks.add(paragraph(
-                    "By day",
-                    HEAD,
-                    Formatting.NONE
-                            .with(FormatProperty.HEADING, 2)
-                            .with(FormatProperty.BEFORE, 18.0)
-                            .with(FormatProperty.AFTER, 4.0)
-                            .with(FormatProperty.WITH_NEXT, true)));
-            blocks.add(table(ReportTable.days(report, locale), false));
+            ReportTable.Table days = ReportTable.days(report, locale);
+            pages.heading("By day").numbers(days.heads(), days.rows(), false);
         }
-        FlowDocument document = new FlowDocument(
-                Properties.NONE, FlowDocument.Settings.USUAL, List.of(section(blocks)), new ContentInventory());
-        DocumentDetails details = new DocumentDetails(
-                title,
-                "Lectomen",
-                "Report",
-                List.of(),
-                locale.getLanguage().isEmpty() ? "en" : locale.toLanguageTag(),
-                now);
-        TypesetPdf.write(Typesetter.set(document, FontBook.shipped()), details, PdfTarget.PDF_A_2U, out);
-    }
-
-    private static Section section(List<Block> blocks) {
-        Section.Paper paper =
-                new Section.Paper(WIDTH, HEIGHT, MARGIN, MARGIN, MARGIN, MARGIN, MARGIN / 2, MARGIN / 2, Edges.NONE);
-        return Section.ofOneColumn(paper, blocks);
-    }
-
-    private static Paragraph paragraph(String text, Formatting letters, Formatting look) {
-        return new Paragraph("", look, letters, Optional.empty(), List.of(new Inline.Text(text, letters, "")));
-    }
-
-    /** @param hasSum whether its last row sums up the others */
-    private static Table table(ReportTable.Table table, boolean hasSum) {
-        int numbers = table.heads().size() - 1;
-        List<Double> widths = new ArrayList<>(List.of(WIDTH - 2 * MARGIN - numbers * NUMBER_WIDTH));
-        widths.addAll(Collections.nCopies(numbers, NUMBER_WIDTH));
-        List<Table.Row> rows = new ArrayList<>();
-        rows.add(row(table.heads(), HEAD, true));
-        for (int i = 0; i < table.rows().size(); i++) {
-            boolean isSum = hasSum && i == table.rows().size() - 1;
-            rows.add(row(table.rows().get(i), isSum ? HEAD : BODY, false));
-        }
-        return new Table(widths, OptionalDouble.empty(), false, FormatProperty.Align.START, 0, rows, false);
-    }
-
-    private static Table.Row row(List<String> cells, Formatting letters, boolean isHead) {
-        List<Table.Cell> row = new ArrayList<>();
-        Edges edges = new Edges(Edge.NONE, Edge.NONE, RULE, Edge.NONE, Edge.NONE);
-        for (int i = 0; i < cells.size(); i++) {
-            Formatting look =
-                    i == 0 ? Formatting.NONE : Formatting.NONE.with(FormatProperty.ALIGN, FormatProperty.Align.END);
-            row.add(new Table.Cell(
-                    i,
-                    1,
-                    1,
-                    edges,
-                    OptionalInt.empty(),
-                    CELL,
-                    false,
-                    0,
-                    List.of(paragraph(cells.get(i), letters, look))));
-        }
-        return new Table.Row(row, OptionalDouble.empty(), false, isHead, true);
+        pages.write(title, "Report", locale, now, out);
     }
 }

@@ -70,10 +70,14 @@ public record RuleDocument(
         Stream<Contact> ofSources = from.stream().flatMap(source -> source.settings().notices().values().stream()
                 .flatMap(List::stream)
                 .map(name -> new Contact(name, source.line(), source.column())));
-        Stream<Contact> ofSteps = steps.stream().flatMap(step -> step.contacts().stream());
-        return Stream.of(contacts.stream(), notified, ofSources, ofSteps)
+        return Stream.of(contacts.stream(), notified, ofSources, askedPeople().stream())
                 .flatMap(people -> people)
                 .toList();
+    }
+
+    /** The groups and people that its steps ask. */
+    public List<Contact> askedPeople() {
+        return steps.stream().flatMap(step -> step.contacts().stream()).toList();
     }
 
     /** The field of that name, as the last step that finds it describes it. */

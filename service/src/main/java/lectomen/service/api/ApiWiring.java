@@ -4,6 +4,7 @@ import java.time.InstantSource;
 import lectomen.service.access.People;
 import lectomen.service.access.Sessions;
 import lectomen.service.bytes.DiskSpaceGuard;
+import lectomen.service.desk.Desk;
 import lectomen.service.effect.Effects;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
@@ -63,7 +64,8 @@ class ApiWiring {
             Store store,
             WorkerPool workers,
             DiskSpaceGuard diskSpace,
+            Desk desk,
             InstantSource clock) {
-        return new Metrics(jobs, folders, ledger, store, workers, diskSpace, clock);
+        return new Metrics(jobs, folders, ledger, store, workers, diskSpace, desk, clock);
     }
 }

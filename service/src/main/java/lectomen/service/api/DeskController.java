@@ -15,6 +15,7 @@ import lectomen.service.access.Person;
 import lectomen.service.desk.Approvals;
 import lectomen.service.desk.Desk;
 import lectomen.service.desk.DeskFields;
+import lectomen.service.desk.DeskFigures;
 import lectomen.service.desk.DeskTask;
 import lectomen.service.role.Permission;
 import org.jspecify.annotations.Nullable;
@@ -74,21 +75,21 @@ final class DeskController {
      * What waits for the caller, the longest first.
      *
      * @param kind review or approval; both where nothing is said
+     * @param job what is asked about one job alone
      * @param after the id of the last task of the page before; 0 for the first page
      */
     @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.ITSELF)
     @GetMapping
     QueueView queue(
             @RequestParam Optional<String> kind,
+            @RequestParam Optional<String> job,
             @RequestParam(defaultValue = "0") long after,
             @RequestParam(defaultValue = "50") int limit) {
-        if (limit < 1 || limit > MOST) {
-            throw new BadRequestException("limit", "limit must be a number from 1 to " + MOST + ", not " + limit);
-        }
+        requireLimit(limit);
         Optional<PeopleQuestion.Kind> wanted = kind.map(code -> PeopleQuestion.Kind.findByCode(code)
                 .orElseThrow(() ->
                         new BadRequestException("kind", "kind must be review or approval, not \"" + code + "\"")));
-        Desk.Queue queue = desk.queue(person(), wanted, after, limit);
+        Desk.Queue queue = desk.queue(person(), new Desk.Wanted(wanted, job, after, limit));
         return new QueueView(
                 queue.counts().getOrDefault(PeopleQuestion.Kind.REVIEW.code(), 0),
                 queue.counts().getOrDefault(PeopleQuestion.Kind.APPROVAL.code(), 0),
@@ -111,6 +112,39 @@ final class DeskController {
                 task.askedAt(),
                 task.dueAt(),
                 one.takenBy());
+    }
+
+    /** How the desk did in the last 30 days: what waits, how long decisions take, and what is corrected. */
+    @Needs(Permission.SEE_SERVICE)
+    @GetMapping("/figures")
+    DeskFigures.Figures figures() {
+        return desk.figures().get();
+    }
+
+    /**
+     * What people entered instead of what was read in documents of a rule.
+     *
+     * @param counted by field and extractor, the most first
+     * @param latest the newest first
+     */
+    record CorrectionsView(List<DeskFigures.Corrected> counted, List<DeskTaskView.CorrectionView> latest) {}
+
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.ITSELF)
+    @GetMapping("/corrections")
+    CorrectionsView corrections(@RequestParam String rule, @RequestParam(defaultValue = "50") int limit) {
+        scopes.requireRule(rule, Permission.SEE_DOCUMENTS);
+        requireLimit(limit);
+        return new CorrectionsView(
+                desk.figures().corrections(rule),
+                desk.corrections(rule, limit).stream()
+                        .map(DeskTaskView.CorrectionView::of)
+                        .toList());
+    }
+
+    private static void requireLimit(int limit) {
+        if (limit < 1 || limit > MOST) {
+            throw new BadRequestException("limit", "limit must be a number from 1 to " + MOST + ", not " + limit);
+        }
     }
 
     @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.ITSELF)
@@ -273,6 +307,17 @@ final class DeskController {
     void delegate(@PathVariable long task, @RequestBody DelegateForm form) {
         theirs(task);
         desk.delegate(task, person(), required("to", form.to()));
+    }
+
+    /** @param to a group, or somebody's sign-in name */
+    record QuestionForm(@Nullable String to, @Nullable String text) {}
+
+    /** Asks a colleague something. The question becomes a note of the job, and the colleague is notified. */
+    @Needs(value = Permission.REVIEW, limit = Needs.Limit.ITSELF)
+    @PostMapping("/{task}/question")
+    void question(@PathVariable long task, @RequestBody QuestionForm form) {
+        theirs(task);
+        desk.question(task, person(), required("to", form.to()), text(form.text()));
     }
 
     /** The task, if the caller may see its document; else as if there were none. */

@@ -104,9 +104,11 @@ record DeskTaskView(
     }
 
     /** @param by who decided; empty for the rule */
-    record DecisionView(int stage, String stageName, String verdict, String by, Instant at, String reason) {
+    record DecisionView(
+            String kind, int stage, String stageName, String verdict, String by, Instant at, String reason) {
         static DecisionView of(DeskDecision decision) {
             return new DecisionView(
+                    decision.kind(),
                     decision.stage(),
                     decision.stageName(),
                     decision.verdict(),

@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.Supplier;
 import lectomen.service.bytes.DiskSpaceGuard;
+import lectomen.service.desk.Desk;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.SourceStatus;
 import lectomen.service.job.Jobs;
@@ -56,11 +57,18 @@ final class Metrics {
             Store store,
             WorkerPool workers,
             DiskSpaceGuard diskSpace,
+            Desk desk,
             InstantSource clock) {
         this.jobs = jobs;
         this.folders = folders;
         this.ledger = ledger;
         gauge("lectomen.waiting.age.seconds", "Age of the oldest waiting job", () -> oldestWaiting(store, clock));
+        gauge("lectomen.desk.waiting", "Documents waiting for people on the desk", () -> desk.figures()
+                .all()
+                .waiting());
+        gauge("lectomen.desk.overdue", "Documents on the desk that should have been answered", () -> desk.figures()
+                .all()
+                .overdue());
         gauge("lectomen.workers.running", "Running engine workers", () -> workers.pids()
                 .size());
         gauge("lectomen.workers.memory.bytes", "Memory used by the engine workers", () -> memory(workers.pids()));

@@ -19,6 +19,7 @@ import lectomen.engine.step.PeopleQuestion;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobEndings;
 import lectomen.service.job.JobMove;
+import lectomen.service.job.JobNotes;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
@@ -48,12 +49,14 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
     private final DeskTasks tasks;
     private final DeskDecisions decisions;
     private final DeskNotices notices;
+    private final JobNotes notes;
     private final Ledger ledger;
     private final OpenTasks opened;
     private final DeskFields fields;
     private final Reviews reviews;
     private final Approvals approvals;
     private final DeskTimes times;
+    private final DeskFigures figures;
 
     /** @param wake called after a plan goes on */
     public Desk(
@@ -65,6 +68,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
             Sources sources,
             Lookups lookups,
             Notices notices,
+            JobNotes notes,
             Ledger ledger,
             KeyedHash keyed,
             Supplier<Site> site,
@@ -74,6 +78,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
         this.jobs = jobs;
         this.waits = waits;
         this.clock = clock;
+        this.notes = notes;
         this.ledger = ledger;
         this.tasks = new DeskTasks(site.get(), clock);
         this.decisions = new DeskDecisions(ledger, keyed, clock);
@@ -93,6 +98,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
                 (db, before, question, stage) ->
                         ask(db, before.job(), before.task().step(), question, stage),
                 wake);
+        this.figures = new DeskFigures(store, clock);
         this.times = new DeskTimes(store, opened, tasks, approvals, endings, this.notices, ledger, clock, wake);
     }
 
@@ -109,6 +115,11 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
     /** Takes decisions about documents. */
     public Approvals approvals() {
         return approvals;
+    }
+
+    /** How the desk does. */
+    public DeskFigures figures() {
+        return figures;
     }
 
     /** Sees to reminders, escalations and deadlines. */
@@ -166,11 +177,18 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
     /** @param asked the fields in question */
     public record Waiting(DeskTask task, Job job, List<String> asked, Optional<String> takenBy) {}
 
-    /** @param after the id of the last task of the page before; 0 for the first page */
-    public Queue queue(long person, Optional<PeopleQuestion.Kind> kind, long after, int most) {
+    /**
+     * Which tasks are wanted.
+     *
+     * @param job of one job alone
+     * @param after the id of the last task of the page before; 0 for the first page
+     */
+    public record Wanted(Optional<PeopleQuestion.Kind> kind, Optional<String> job, long after, int most) {}
+
+    public Queue queue(long person, Wanted wanted) {
         return store.read(db -> {
             Set<String> names = DeskPeople.namesOf(db, person, clock.millis());
-            List<Waiting> waiting = tasks.waiting(db, person, names, kind, after, most).stream()
+            List<Waiting> waiting = tasks.waiting(db, person, names, wanted).stream()
                     .map(task -> waiting(db, task, person))
                     .toList();
             return new Queue(waiting, tasks.counts(db, person, names));
@@ -185,11 +203,6 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
                 .orElse(List.of());
         Optional<String> taken = task.takenByOther(person, clock.instant()).map(other -> DeskPeople.nameOf(db, other));
         return new Waiting(task, job, asked, taken);
-    }
-
-    /** How many tasks of each kind wait for a person. */
-    public Map<String, Integer> counts(long person) {
-        return store.read(db -> tasks.counts(db, person, DeskPeople.namesOf(db, person, clock.millis())));
     }
 
     /**
@@ -299,9 +312,38 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
         });
     }
 
+    /**
+     * Asks a colleague something about a document. The question is a note of its job, and so is the answer; the document goes on
+     * waiting.
+     *
+     * @throws DeskRefusal if that can't be taken
+     */
+    public void question(long id, long person, String to, String text) {
+        store.write(db -> {
+            OpenTask open = opened.open(db, id);
+            if (text.isBlank()
+                    || DeskPeople.behind(db, List.of(to), clock.millis()).isEmpty()) {
+                boolean noText = text.isBlank();
+                String words = noText ? "Say what you ask." : "There is nobody \"" + to + "\".";
+                throw new DeskRefusal(DeskRefusal.Why.BAD, words, Map.of(noText ? "text" : "to", words));
+            }
+            String name = DeskPeople.nameOf(db, person);
+            notes.add(db, open.job().id(), "To " + to + ": " + text, "person " + person);
+            notices.question(db, open.job(), Reason.of("desk.question", "who", name, "text", text), to);
+            return id;
+        });
+    }
+
     /** What was decided about a job so far, oldest first. */
     public List<DeskDecision> decisions(String job) {
         return store.read(db -> decisions.ofJob(db, job));
+    }
+
+    /** The values that people entered for a job's document, the newest first. */
+    public List<Correction> correctionsOfJob(String job) {
+        return store.read(db -> decisions.correctionsOf(db, job)).stream()
+                .map(Correction::of)
+                .toList();
     }
 
     /** The latest values that people entered for documents of a rule, the newest first. */
@@ -309,10 +351,5 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
         return store.read(db -> decisions.correctionsOfRule(db, rule, most)).stream()
                 .map(Correction::of)
                 .toList();
-    }
-
-    /** The task of a job that waits for people. */
-    public Optional<DeskTask> findTask(String job) {
-        return store.read(db -> tasks.findUnanswered(db, job));
     }
 }

@@ -6,6 +6,7 @@ import java.util.Optional;
 /**
  * What was decided.
  *
+ * @param kind review or approval
  * @param stageName of the rule; may be empty
  * @param verdict accepted, approved, sent-back, rejected or undone
  * @param person who decided; empty for the rule, at its deadline
@@ -16,6 +17,7 @@ public record DeskDecision(
         long id,
         long task,
         String job,
+        String kind,
         int stage,
         String stageName,
         String verdict,
@@ -25,5 +27,4 @@ public record DeskDecision(
         String seenHash,
         String reason) {
     static final String ACCEPTED = "accepted";
-    static final String UNDONE = "undone";
 }

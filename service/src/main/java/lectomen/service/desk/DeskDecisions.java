@@ -53,8 +53,8 @@ final class DeskDecisions {
     long add(JdbcClient db, DeskTask task, PeopleQuestion question, New decided) {
         String seen = keyed.of(seen(question, decided.fields()));
         long id = db.sql("""
-                        insert into desk_decision (task_id, job_id, stage, verdict, person_id, at, seen_hash)
-                        values (?, ?, ?, ?, ?, ?, ?) returning id
+                        insert into desk_decision (task_id, job_id, stage, verdict, person_id, at, waited, seen_hash)
+                        values (?, ?, ?, ?, ?, ?, ?, ?) returning id
                         """)
                 .param(task.id())
                 .param(task.job())
@@ -62,6 +62,7 @@ final class DeskDecisions {
                 .param(decided.verdict())
                 .param(decided.person().orElse(null))
                 .param(clock.millis())
+                .param(Math.max(0, clock.millis() - task.stageAt().toEpochMilli()))
                 .param(seen)
                 .query(Long.class)
                 .single();
@@ -113,11 +114,16 @@ final class DeskDecisions {
                         id,
                         task.job(),
                         read.name(),
-                        read.method(),
+                        extractor(read),
                         read.value(),
                         entered,
                         JSON.writeValueAsString(read.box()))
                 .update();
+    }
+
+    /** How a value was found, without what that made of this document. */
+    private static String extractor(FieldValue read) {
+        return read.method().split(", (?=read as|taken for)")[0];
     }
 
     /** Takes back the corrections of a decision that was undone. */
@@ -132,8 +138,8 @@ final class DeskDecisions {
     }
 
     private static final String SELECT = """
-            select d.*, w.stage_name, w.reason, coalesce(p.name, '') as name
-            from desk_decision d join desk_words w on w.decision_id = d.id left join person p on p.id = d.person_id
+            select d.*, t.kind, w.stage_name, w.reason, coalesce(p.name, '') as name
+            from desk_decision d join desk_task t on t.id = d.task_id join desk_words w on w.decision_id = d.id left join person p on p.id = d.person_id
             """;
 
     List<DeskDecision> ofTask(JdbcClient db, long task) {
@@ -210,6 +216,7 @@ final class DeskDecisions {
                 row.getLong("id"),
                 row.getLong("task_id"),
                 row.getString("job_id"),
+                row.getString("kind"),
                 row.getInt("stage"),
                 row.getString("stage_name"),
                 row.getString("verdict"),

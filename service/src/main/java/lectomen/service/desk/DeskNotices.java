@@ -1,6 +1,7 @@
 package lectomen.service.desk;
 
 import java.util.Collection;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import lectomen.engine.notice.NoticeKind;
@@ -26,6 +27,10 @@ final class DeskNotices {
 
     void overdue(JdbcClient db, Job job, Reason reason, Collection<String> names) {
         tell(db, job, NoticeKind.OVERDUE, Optional.of(reason), names);
+    }
+
+    void question(JdbcClient db, Job job, Reason reason, String to) {
+        tell(db, job, NoticeKind.QUESTION, Optional.of(reason), List.of(to));
     }
 
     private void tell(JdbcClient db, Job job, NoticeKind kind, Optional<Reason> reason, Collection<String> names) {

@@ -42,13 +42,6 @@ final class DeskTasks {
                 .optional();
     }
 
-    List<DeskTask> ofJob(JdbcClient db, String job) {
-        return db.sql("select * from desk_task where job_id = ? order by id")
-                .param(job)
-                .query(DeskTask::of)
-                .list();
-    }
-
     /** @param stage at which it begins, counted from 1 */
     long insert(JdbcClient db, Job job, int step, PeopleQuestion question, int stage) {
         long now = clock.millis();
@@ -162,25 +155,20 @@ final class DeskTasks {
               and not exists (select 1 from desk_excluded x where x.task_id = t.id and x.person_id = :person)
             """;
 
-    /** The open tasks of a person, the longest waiting first. @param after the id of the last one seen; 0 for none */
-    List<DeskTask> waiting(
-            JdbcClient db,
-            long person,
-            Collection<String> names,
-            Optional<PeopleQuestion.Kind> kind,
-            long after,
-            int most) {
+    /** The open tasks of a person, the longest waiting first. */
+    List<DeskTask> waiting(JdbcClient db, long person, Collection<String> names, Desk.Wanted wanted) {
         return db.sql("select t.* " + FOR_THEM + """
-                          and (:kind = '' or t.kind = :kind)
+                          and (:kind = '' or t.kind = :kind) and (:job = '' or t.job_id = :job)
                           and (:after = 0 or (t.asked_at, t.id) > (
                               select asked_at, id from desk_task where id = :after))
                         order by t.asked_at, t.id limit :most
                         """)
                 .param("names", names)
                 .param("person", person)
-                .param("kind", kind.map(PeopleQuestion.Kind::code).orElse(""))
-                .param("after", after)
-                .param("most", most)
+                .param("job", wanted.job().orElse(""))
+                .param("kind", wanted.kind().map(PeopleQuestion.Kind::code).orElse(""))
+                .param("after", wanted.after())
+                .param("most", wanted.most())
                 .query(DeskTask::of)
                 .list();
     }

@@ -2,11 +2,16 @@ package lectomen.service.notice;
 
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
+import java.util.EnumSet;
+import java.util.Set;
 import lectomen.engine.notice.NoticeKind;
 import lectomen.service.home.ServiceAddress;
 
 /** Addresses of the console's pages, as people outside the service reach them. */
 public final class Links {
+    private static final Set<NoticeKind> ON_THE_DESK =
+            EnumSet.of(NoticeKind.NEEDS_REVIEW, NoticeKind.AWAITING_APPROVAL, NoticeKind.OVERDUE);
+
     private final ServiceAddress address;
 
     Links(ServiceAddress address) {
@@ -26,6 +31,11 @@ public final class Links {
         }
         if (notice.kind().about() != NoticeKind.About.DOCUMENT) {
             return "/today";
+        }
+        if (ON_THE_DESK.contains(notice.kind())) {
+            return notice.count() == 1 && notice.job().isPresent()
+                    ? "/desk?job=" + notice.job().get()
+                    : "/desk";
         }
         if (notice.count() == 1 && notice.job().isPresent()) {
             return "/jobs/" + notice.job().get();

@@ -136,7 +136,12 @@ public final class JobActions {
         } else if (action instanceof JobAction.RunAgain) {
             startAgain(db, job, "run again", principal);
         } else if (action instanceof JobAction.MoveTo move) {
-            begin(db, job, "moved to another rule", hands);
+            if (isAsked(job.state())) {
+                requireOriginal(job, "moved");
+                startAnew(db, job, "moved", principal);
+            } else {
+                begin(db, job, "moved to another rule", hands);
+            }
             jobs.choose(db, job.id(), move.rule());
             ledger.append(db, principal, "job.moved", job.subject(), "rule", move.rule());
         } else if (action instanceof JobAction.FileAs as) {
@@ -215,6 +220,10 @@ public final class JobActions {
 
     private static boolean endedBadly(JobState state) {
         return state == JobState.FAILED || state == JobState.REJECTED || state == JobState.UNMATCHED;
+    }
+
+    private static boolean isAsked(JobState state) {
+        return state == JobState.NEEDS_REVIEW || state == JobState.AWAITING_APPROVAL;
     }
 
     /** Has a job go its way again by what a person chose for it, whether it has ended, waits, or its file was never taken. */

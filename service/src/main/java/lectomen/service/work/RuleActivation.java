@@ -12,6 +12,7 @@ import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rulefile.Contact;
 import lectomen.engine.step.Step;
+import lectomen.engine.yaml.Problem;
 import lectomen.service.access.Contacts;
 import lectomen.service.destination.Connections;
 import lectomen.service.intake.HotFolders;
@@ -94,7 +95,7 @@ public final class RuleActivation {
                 watched,
                 filesTo.stream().distinct().toList(),
                 sharing(entry, rule),
-                List.of(),
+                nobodyBehind(rule).stream().map(Object::toString).toList(),
                 contacts.notices(rule.namedPeople().stream()
                         .map(Contact::name)
                         .distinct()
@@ -139,11 +140,26 @@ public final class RuleActivation {
         if (reading instanceof RuleReadResult.Bad bad) {
             throw new BadRuleException(bad.problems());
         }
+        List<Problem> nobody = nobodyBehind(((RuleReadResult.Good) reading).rule());
+        if (!nobody.isEmpty()) {
+            throw new BadRuleException(nobody);
+        }
         checkSamples(id, acceptSamples, principal);
         List<String> sources = ((RuleReadResult.Good) reading)
                 .rule().from().stream().map(RuleDocument.From::folder).toList();
         leaveOlder.ifPresent(than -> folders.leaveOlder(sources, than));
         return rulebook.putLive(id, unchanged, principal);
+    }
+
+    /** The names that the rule asks with nobody behind them: its documents would wait for ever. */
+    private List<Problem> nobodyBehind(RuleDocument rule) {
+        return rule.askedPeople().stream()
+                .filter(asked -> contacts.behind(asked.name()).isEmpty())
+                .map(asked -> new Problem(
+                        asked.line(),
+                        asked.column(),
+                        "\"" + asked.name() + "\" has nobody who can sign in, so its documents would wait for ever"))
+                .toList();
     }
 
     private void checkSamples(String id, boolean accept, String principal) throws IOException {

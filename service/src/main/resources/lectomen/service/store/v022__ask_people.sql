@@ -50,10 +50,12 @@ create table desk_decision (
     verdict   text    not null,
     person_id integer references person (id),
     at        integer not null,
+    waited    integer not null, -- for how long its stage had been asked, in milliseconds
     seen_hash text    not null
 ) strict;
 create index desk_decision_by_task on desk_decision (task_id, id);
 create index desk_decision_by_job on desk_decision (job_id, id);
+create index desk_decision_by_time on desk_decision (at);
 
 create table desk_words (
     decision_id integer primary key references desk_decision (id),

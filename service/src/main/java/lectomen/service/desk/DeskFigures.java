@@ -1,0 +1,167 @@
+package lectomen.service.desk;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import lectomen.service.store.Store;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** How the desk does: what waits, how long decisions take, and what is corrected. */
+public final class DeskFigures {
+    private static final Duration BACK = Duration.ofDays(30);
+
+    private final Store store;
+    private final InstantSource clock;
+
+    DeskFigures(Store store, InstantSource clock) {
+        this.store = store;
+        this.clock = clock;
+    }
+
+    /** What waits for a group or a person. */
+    public record Asked(String name, int waiting, int overdue) {}
+
+    /**
+     * What was decided in a stage of a rule.
+     *
+     * @param kind review or approval
+     * @param medianSeconds from when it was asked
+     */
+    public record InStage(String rule, String kind, int stage, int decided, long medianSeconds) {}
+
+    /** What somebody decided. */
+    public record ByPerson(String name, int decided, long medianSeconds) {}
+
+    /**
+     * What people entered instead of what was read.
+     *
+     * @param extractor how it had been found
+     * @param perHundred documents of the rule that were reviewed
+     */
+    public record Corrected(String rule, String field, String extractor, int count, double perHundred) {}
+
+    /** @param since from when on decisions are counted */
+    public record Figures(
+            Instant since,
+            List<Asked> asked,
+            List<InStage> stages,
+            List<ByPerson> people,
+            List<Corrected> corrections) {
+        public Figures {
+            asked = List.copyOf(asked);
+            stages = List.copyOf(stages);
+            people = List.copyOf(people);
+            corrections = List.copyOf(corrections);
+        }
+    }
+
+    /** Of the last 30 days. */
+    public Figures get() {
+        Instant since = clock.instant().minus(BACK);
+        return store.read(db -> new Figures(
+                since,
+                asked(db, clock.millis()),
+                stages(db, since.toEpochMilli()),
+                people(db, since.toEpochMilli()),
+                corrections(db, since.toEpochMilli(), "")));
+    }
+
+    /** What was corrected in the documents of a rule, the most first. */
+    public List<Corrected> corrections(String rule) {
+        long since = clock.instant().minus(BACK).toEpochMilli();
+        return store.read(db -> corrections(db, since, rule));
+    }
+
+    /** How many tasks wait, and how many of them are overdue. */
+    public Asked all() {
+        return store.read(db -> db.sql("""
+                        select count(*) as waiting, count(case when due_at <= ? then 1 end) as overdue
+                        from desk_task where state = 'open'
+                        """)
+                .param(clock.millis())
+                .query((row, n) -> new Asked("", row.getInt("waiting"), row.getInt("overdue")))
+                .single());
+    }
+
+    private static List<Asked> asked(JdbcClient db, long now) {
+        return db.sql("""
+                        select a.name, count(*) as waiting, count(case when t.due_at <= ? then 1 end) as overdue
+                        from desk_task t join desk_asked a on a.task_id = t.id
+                        where t.state = 'open' group by a.name order by a.name
+                        """)
+                .param(now)
+                .query((row, n) -> new Asked(row.getString("name"), row.getInt("waiting"), row.getInt("overdue")))
+                .list();
+    }
+
+    private record Group(String rule, String kind, int stage) implements Comparable<Group> {
+        @Override
+        public int compareTo(Group other) {
+            int byRule = rule.compareTo(other.rule);
+            int byKind = other.kind.compareTo(kind);
+            return byRule != 0 ? byRule : byKind != 0 ? byKind : Integer.compare(stage, other.stage);
+        }
+    }
+
+    private static List<InStage> stages(JdbcClient db, long since) {
+        Map<Group, List<Long>> waited = new TreeMap<>();
+        db.sql("""
+                        select t.rule_id, t.kind, d.stage, d.waited from desk_decision d join desk_task t on t.id = d.task_id
+                        where d.at >= ?
+                        """).param(since).query(row -> {
+            Group group = new Group(row.getString("rule_id"), row.getString("kind"), row.getInt("stage"));
+            waited.computeIfAbsent(group, key -> new ArrayList<>()).add(row.getLong("waited"));
+        });
+        List<InStage> stages = new ArrayList<>();
+        waited.forEach((group, times) ->
+                stages.add(new InStage(group.rule(), group.kind(), group.stage(), times.size(), medianSeconds(times))));
+        return stages;
+    }
+
+    private static List<ByPerson> people(JdbcClient db, long since) {
+        Map<String, List<Long>> waited = new TreeMap<>();
+        db.sql("""
+                        select p.name, d.waited from desk_decision d join person p on p.id = d.person_id where d.at >= ?
+                        """).param(since).query(row -> {
+            waited.computeIfAbsent(row.getString("name"), key -> new ArrayList<>())
+                    .add(row.getLong("waited"));
+        });
+        List<ByPerson> people = new ArrayList<>();
+        waited.forEach((name, times) -> people.add(new ByPerson(name, times.size(), medianSeconds(times))));
+        return people;
+    }
+
+    private static long medianSeconds(List<Long> millis) {
+        List<Long> sorted = new ArrayList<>(millis);
+        Collections.sort(sorted);
+        return Math.round(sorted.get(sorted.size() / 2) / 1_000.0);
+    }
+
+    /** @param rule empty for all */
+    private static List<Corrected> corrections(JdbcClient db, long since, String rule) {
+        return db.sql("""
+                        with reviewed as (
+                            select t.rule_id, count(*) as n from desk_decision d join desk_task t on t.id = d.task_id
+                            where d.verdict = 'accepted' and d.at >= :since group by t.rule_id)
+                        select c.rule_id, w.field, w.extractor, count(*) as n, 100.0 * count(*) / max(1, r.n) as share
+                        from desk_correction c join desk_correction_words w on w.correction_id = c.id
+                        left join reviewed r on r.rule_id = c.rule_id
+                        where c.at >= :since and (:rule = '' or c.rule_id = :rule)
+                        group by c.rule_id, w.field, w.extractor order by n desc, c.rule_id, w.field
+                        """)
+                .param("since", since)
+                .param("rule", rule)
+                .query((row, n) -> new Corrected(
+                        row.getString("rule_id"),
+                        row.getString("field"),
+                        row.getString("extractor"),
+                        row.getInt("n"),
+                        row.getDouble("share")))
+                .list();
+    }
+}
