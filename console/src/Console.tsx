@@ -3,6 +3,7 @@ import { useEffect, useRef } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
 import { answer, api, Problem, prove } from "./api/client";
 import { DeskPage } from "./features/desk/DeskPage";
+import { FiguresPage } from "./features/desk/FiguresPage";
 import { UnmatchedPage } from "./features/desk/UnmatchedPage";
 import { EditorPage } from "./features/editor/EditorPage";
 import { NewRulePage } from "./features/editor/NewRulePage";
@@ -102,6 +103,7 @@ export function Console() {
             <Route path="/jobs/:id" element={<JobPage />} />
             {(may("review") || may("handle documents")) && <Route path="/desk" element={<DeskPage />} />}
             {may("review") && <Route path="/desk/:task" element={<DeskPage />} />}
+            {may("see the service") && <Route path="/desk/figures" element={<FiguresPage />} />}
             {may("handle documents") && <Route path="/desk/unmatched" element={<UnmatchedPage />} />}
             {may("see rules") && <Route path="/rules" element={<RulesPage />} />}
             {may("see rules") && <Route path="/rules/:id" element={<RulePage />} />}

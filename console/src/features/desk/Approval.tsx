@@ -1,7 +1,8 @@
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 import { useKeys } from "../../keys";
 import { useMay } from "../../permissions";
 import { Do } from "../../ui/Button";
+import { Colleague } from "./Colleague";
 import { Earlier, Filings, ShownFields, Why } from "./Evidence";
 import { Refusal, type Refused } from "./Refusal";
 import { deskTexts } from "./texts";
@@ -13,14 +14,15 @@ interface ApprovalProps {
   onChoose: (place: number) => void;
   onApprove: (comment: string) => void;
   onDelegate: (to: string) => void;
+  onQuestion: (to: string, text: string) => void;
   onRefuse: (deed: "reject" | "send-back", refused: Refused) => void;
   onSkip: () => void;
 }
 
 /** A decision: what is approved, by whom it was before, and what follows. */
-export function Approval({ task, chosen, onChoose, onApprove, onDelegate, onRefuse, onSkip }: ApprovalProps) {
+export function Approval({ task, chosen, onChoose, onApprove, onDelegate, onQuestion, onRefuse, onSkip }: ApprovalProps) {
   const may = useMay();
-  const [doing, setDoing] = useState<"reject" | "send-back" | "delegate">();
+  const [doing, setDoing] = useState<"reject" | "send-back" | "delegate" | "question">();
   const [comment, setComment] = useState("");
   const can = task.mayAnswer && may("approve");
   useKeys([
@@ -29,6 +31,7 @@ export function Approval({ task, chosen, onChoose, onApprove, onDelegate, onRefu
           { keys: ["a"], words: deskTexts.keys.approve, act: () => onApprove(comment), shown: true },
           { keys: ["b"], words: deskTexts.keys.back, act: () => setDoing("send-back"), shown: true },
           { keys: ["r"], words: deskTexts.keys.reject, act: () => setDoing("reject"), shown: true },
+          { keys: ["q"], words: deskTexts.keys.question, act: () => setDoing("question") },
           { keys: ["d"], words: deskTexts.keys.delegate, act: () => setDoing("delegate"), shown: true },
         ]
       : []),
@@ -46,7 +49,18 @@ export function Approval({ task, chosen, onChoose, onApprove, onDelegate, onRefu
       {task.whyNot !== "" && <p className="say whynot">{task.whyNot}</p>}
       <Filings filings={task.filings} />
       {doing === "delegate" ? (
-        <Delegation onDone={onDelegate} onCancel={() => setDoing(undefined)} />
+        <Colleague label={deskTexts.delegateTo} deed={deskTexts.delegate} onDone={onDelegate} onCancel={() => setDoing(undefined)} />
+      ) : doing === "question" ? (
+        <Colleague
+          label={deskTexts.questionTo}
+          says={deskTexts.questionText}
+          deed={deskTexts.question}
+          onDone={(to, text) => {
+            onQuestion(to, text);
+            setDoing(undefined);
+          }}
+          onCancel={() => setDoing(undefined)}
+        />
       ) : doing !== undefined ? (
         <Refusal key={doing} task={task} back={doing === "send-back"} onCancel={() => setDoing(undefined)} onDone={(refused) => onRefuse(doing, refused)} />
       ) : (
@@ -73,6 +87,9 @@ export function Approval({ task, chosen, onChoose, onApprove, onDelegate, onRefu
                 </Do>
                 <Do bare cap="r" onClick={() => setDoing("reject")}>
                   {deskTexts.reject}
+                </Do>
+                <Do bare cap="q" onClick={() => setDoing("question")}>
+                  {deskTexts.question}
                 </Do>
                 <Do bare cap="d" onClick={() => setDoing("delegate")}>
                   {deskTexts.delegate}
@@ -103,30 +120,5 @@ function Stages({ task }: { task: Task }) {
         );
       })}
     </ol>
-  );
-}
-
-function Delegation({ onDone, onCancel }: { onDone: (to: string) => void; onCancel: () => void }) {
-  const [to, setTo] = useState("");
-  const send = (event: FormEvent) => {
-    event.preventDefault();
-    if (to.trim() !== "") onDone(to.trim());
-  };
-  return (
-    <form
-      className="refusal"
-      onSubmit={send}
-    >
-      <label>
-        <span className="note">{deskTexts.delegateTo}</span>
-        <input autoFocus value={to} onChange={(event) => setTo(event.target.value)} onKeyDown={(event) => event.key === "Escape" && onCancel()} />
-      </label>
-      <p className="acts">
-        <Do type="submit" first disabled={to.trim() === ""}>
-          {deskTexts.delegate}
-        </Do>
-        <Do onClick={onCancel}>{deskTexts.cancel}</Do>
-      </p>
-    </form>
   );
 }

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+import { useJobDeed } from "../../api/queries";
 import { useKeys } from "../../keys";
 import { useMay } from "../../permissions";
 import { texts } from "../../texts";
@@ -13,7 +14,7 @@ import { type ReadThere, Review } from "./Review";
 import { TaskQueue } from "./TaskQueue";
 import { UnmatchedPage } from "./UnmatchedPage";
 import { deskTexts } from "./texts";
-import { type Answer, prepare, release, take, type Task, useAnswer, useTask, useUndo, useWaiting } from "./useDesk";
+import { type Answer, prepare, release, take, type Task, useAnswer, useQuestion, useTask, useTaskOf, useUndo, useWaiting } from "./useDesk";
 
 const PREPARED = 2;
 const RENEW_MILLIS = 60_000;
@@ -28,7 +29,9 @@ export function DeskPage() {
 function Tasks() {
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const wanted = Number(useParams().task ?? 0);
+  const [search] = useSearchParams();
+  const ofJob = useTaskOf(search.get("job") ?? "");
+  const wanted = Number(useParams().task ?? ofJob.data ?? 0);
   const list = useWaiting(true);
   const [passed, setPassed] = useState<ReadonlySet<number>>(new Set());
   const [last, setLast] = useState<Task>();
@@ -119,6 +122,8 @@ function Current({ id, onGive, onSkip }: CurrentProps) {
   const [page, setPage] = useState<number>();
   const [readThere, setReadThere] = useState<ReadThere>();
   const [taking, setTaking] = useState<Error>();
+  const question = useQuestion(id);
+  const move = useJobDeed();
   const mine = task?.mayAnswer === true;
   useEffect(() => {
     if (!mine) return;
@@ -149,7 +154,7 @@ function Current({ id, onGive, onSkip }: CurrentProps) {
   return (
     <>
       <div className="asking">
-        <ErrorMessage problem={taking} />
+        <ErrorMessage problem={taking ?? question.error} />
         {task.kind === "review" ? (
           <Review
             task={task}
@@ -159,6 +164,10 @@ function Current({ id, onGive, onSkip }: CurrentProps) {
             onAccept={(values) => onGive({ task, deed: "accept", values })}
             onRefuse={(deed, refused) => onGive({ task, deed, ...refused })}
             onSkip={onSkip}
+            onMove={(to) => {
+              move.mutate({ deed: "move", ids: [task.job.id], to });
+              onSkip();
+            }}
           />
         ) : (
           <Approval
@@ -167,6 +176,7 @@ function Current({ id, onGive, onSkip }: CurrentProps) {
             onChoose={choose}
             onApprove={(comment) => onGive({ task, deed: "approve", reason: comment })}
             onDelegate={(to) => onGive({ task, deed: "delegate", to })}
+            onQuestion={(to, text) => question.mutate({ to, text })}
             onRefuse={(deed, refused) => onGive({ task, deed, ...refused })}
             onSkip={onSkip}
           />

@@ -1,4 +1,6 @@
+import { usePeople } from "../../api/queries";
 import { letterOf } from "../../ui/FileName";
+import { nameOf } from "../../ui/people";
 import { at as moment } from "../../ui/time";
 import { deskTexts } from "./texts";
 import type { Entered, Task } from "./useDesk";
@@ -68,10 +70,29 @@ export function ShownFields({ task, values = {}, chosen, onChoose }: ShownFields
   );
 }
 
+/** What people wrote about the document. */
+function JobNotes({ notes }: { notes: Task["notes"] }) {
+  const people = usePeople();
+  if (notes.length === 0) return null;
+  return (
+    <section>
+      <h3 className="part">{deskTexts.notes}</h3>
+      <ul className="earlier">
+        {notes.map((note) => (
+          <li key={note.at}>
+            {note.text} ({nameOf(note.principal, people.data?.people ?? [])}, {moment(note.at)})
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** What was corrected and decided about the document before. */
 export function Earlier({ task }: { task: Task }) {
   return (
     <>
+      <JobNotes notes={task.notes} />
       {task.corrections.length > 0 && (
         <section>
           <h3 className="part">{deskTexts.corrections}</h3>

@@ -1,6 +1,9 @@
 import { type FormEvent, useEffect, useRef, useState } from "react";
+import { useRules } from "../../api/queries";
 import { useKeys } from "../../keys";
+import { useMay } from "../../permissions";
 import { Do } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
 import { Earlier, Filings, ShownFields, Why } from "./Evidence";
 import { FieldStrip } from "./FieldStrip";
 import { Refusal, type Refused } from "./Refusal";
@@ -22,16 +25,21 @@ interface ReviewProps {
   onAccept: (values: Record<string, Entered>) => void;
   onRefuse: (deed: "reject" | "send-back", refused: Refused) => void;
   onSkip: () => void;
+  onMove: (rule: string) => void;
 }
 
 /** One field in question after the other: Enter takes it and goes on, typing corrects it. */
-export function Review({ task, chosen, onChoose, readThere, onAccept, onRefuse, onSkip }: ReviewProps) {
+export function Review({ task, chosen, onChoose, readThere, onAccept, onRefuse, onSkip, onMove }: ReviewProps) {
   const asked = task.fields.map((field, place) => ({ field, place })).filter(({ field }) => field.asked);
   const here = chosen === undefined ? asked[0] : { field: task.fields[chosen], place: chosen };
   const field = here?.field;
   const [values, setValues] = useState<Record<string, Entered>>({});
   const [typed, setTyped] = useState<string>();
   const [refusing, setRefusing] = useState<"reject" | "send-back">();
+  const may = useMay();
+  const rules = useRules();
+  const live = (rules.data?.rules ?? []).filter((rule) => rule.state === "live" && rule.id !== task.job.rule);
+  const [moving, setMoving] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const given = field === undefined ? undefined : values[field.name];
   const value = typed ?? given?.value ?? field?.value ?? "";
@@ -78,6 +86,7 @@ export function Review({ task, chosen, onChoose, readThere, onAccept, onRefuse, 
     ...(cycle.length > 1 ? [{ keys: ["Alt ArrowDown"], caps: ["↓", "↑"], words: deskTexts.keys.other, act: () => turn(1), shown: true }] : []),
     { keys: ["b"], words: deskTexts.keys.back, act: () => setRefusing("send-back"), shown: true },
     { keys: ["r"], words: deskTexts.keys.reject, act: () => setRefusing("reject"), shown: true },
+    ...(may("handle documents") ? [{ keys: ["m"], words: deskTexts.keys.move, act: () => setMoving(true) }] : []),
     { keys: ["n"], words: deskTexts.keys.skip, act: onSkip, shown: true },
     ...task.fields.slice(0, 26).map((one, place) => ({
       keys: [`f ${String.fromCharCode(97 + place)}`],
@@ -153,6 +162,20 @@ export function Review({ task, chosen, onChoose, readThere, onAccept, onRefuse, 
         </p>
       ) : (
         <Refusal key={refusing} task={task} back={refusing === "send-back"} onCancel={() => setRefusing(undefined)} onDone={(refused) => onRefuse(refusing, refused)} />
+      )}
+      {may("handle documents") && live.length > 0 && (
+        <p className="say">
+          {deskTexts.give}
+          <Choice
+            label={deskTexts.keys.move}
+            value=""
+            open={moving}
+            onOpenChange={setMoving}
+            options={[{ value: "", words: deskTexts.giveTo }, ...live.map((rule) => ({ value: rule.id, words: rule.id }))]}
+            onChoose={(rule) => rule !== "" && onMove(rule)}
+          />
+          .
+        </p>
       )}
       <Filings filings={check.data?.filings ?? task.filings} />
       <ShownFields task={task} values={values} chosen={here?.place} onChoose={onChoose} />

@@ -132,6 +132,29 @@ export function useChecked(id: number, field: string, value: string, enabled: bo
   });
 }
 
+/** Asks a colleague something about a document. */
+export function useQuestion(id: number) {
+  const queries = useQueryClient();
+  return useMutation<unknown, Problem, { to: string; text: string }>({
+    mutationFn: (body) => answer(api.POST("/api/v1/desk/{task}/question", { params: { path: { task: id } }, body })),
+    onSettled: () => queries.invalidateQueries({ queryKey: [...DESK, "task", id] }),
+  });
+}
+
+/** The task of a job that waits for the person; undefined while it is looked for. */
+export function useTaskOf(job: string) {
+  return useQuery({
+    queryKey: [...DESK, "of", job],
+    queryFn: async () => (await answer(api.GET("/api/v1/desk", { params: { query: { job } } }))).tasks[0]?.task ?? 0,
+    enabled: job !== "",
+  });
+}
+
+/** How the desk did lately. */
+export function useFigures() {
+  return useQuery({ queryKey: [...DESK, "figures"], queryFn: () => answer(api.GET("/api/v1/desk/figures")) });
+}
+
 /** Keeps a document while it is shown. */
 export async function take(id: number) {
   await answer(api.POST("/api/v1/desk/{task}/take", { params: { path: { task: id } } }));

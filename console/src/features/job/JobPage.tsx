@@ -22,7 +22,7 @@ import { Contacts } from "./Contacts";
 import { Fields } from "./Fields";
 import { JobLine } from "./JobLine";
 import { Notes } from "./Notes";
-import { Effects, StoredFiles } from "./Proof";
+import { Effects, People, StoredFiles } from "./Proof";
 import { Steps } from "./Steps";
 
 /** One job: its page, what was found and done, and the proof of what went out. */
@@ -161,6 +161,7 @@ function Story({ job }: { job: JobStory }) {
         )}
         {job.holdWanted && <p className="why calm say">{texts.job.holdWanted}</p>}
         <Effects effects={job.effects} />
+        <People job={job} />
         <StoredFiles job={job} />
         <Notes job={job} mayWrite={mayHandle} />
       </div>

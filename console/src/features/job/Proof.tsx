@@ -48,6 +48,22 @@ export function Effects({ effects }: { effects: JobStory["effects"] }) {
   );
 }
 
+const ASKS_PEOPLE = new Set(["review", "approve"]);
+
+/** What people are asked about the document, and the proof of what they decided. */
+export function People({ job }: { job: JobStory }) {
+  if (!job.steps.some((step) => ASKS_PEOPLE.has(step.word))) return null;
+  const waits = job.state === "needs-review" || job.state === "awaiting-approval";
+  return (
+    <section className="pb-1">
+      <h2 className="part">{texts.job.people}</h2>
+      <p>
+        {waits && <Link to={`/desk?job=${job.id}`}>{texts.job.onDesk}</Link>} <a href={new URL(`api/v1/jobs/${job.id}/evidence/file`, base).href}>{texts.job.evidence}</a>
+      </p>
+    </section>
+  );
+}
+
 /** The stored files of the document, and links to its history. */
 export function StoredFiles({ job }: { job: JobStory }) {
   return (

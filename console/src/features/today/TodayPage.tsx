@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import { useDays, useStatus, useToday } from "../../api/queries";
+import { useMay } from "../../permissions";
 import { texts } from "../../texts";
 import { Loading } from "../../ui/Loading";
 import { longDay, size } from "../../ui/time";
@@ -12,6 +13,7 @@ import { totalsOf } from "./totals";
 
 /** What is being processed, what waits for a person, and what needs attention. */
 export function TodayPage() {
+  const may = useMay();
   const today = useToday();
   const status = useStatus();
   const days = useDays();
@@ -43,7 +45,7 @@ export function TodayPage() {
         {person > 0 && (
           <>
             {" "}
-            <Link className="c-person" to="/jobs?state=needs-review">
+            <Link className="c-person" to={may("review") ? "/desk" : `/jobs?state=${now["needs-review"] ? "needs-review" : "awaiting-approval"}`}>
               {texts.today.person(person)}
             </Link>
             {fault > 0 ? "," : "."}

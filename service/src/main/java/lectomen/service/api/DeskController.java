@@ -17,6 +17,7 @@ import lectomen.service.desk.Desk;
 import lectomen.service.desk.DeskFields;
 import lectomen.service.desk.DeskFigures;
 import lectomen.service.desk.DeskTask;
+import lectomen.service.job.JobNotes;
 import lectomen.service.role.Permission;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -35,11 +36,13 @@ final class DeskController {
 
     private final Desk desk;
     private final People people;
+    private final JobNotes notes;
     private final CallerScope scopes;
 
-    DeskController(Desk desk, People people, CallerScope scopes) {
+    DeskController(Desk desk, People people, JobNotes notes, CallerScope scopes) {
         this.desk = desk;
         this.people = people;
+        this.notes = notes;
         this.scopes = scopes;
     }
 
@@ -117,7 +120,7 @@ final class DeskController {
     /** How the desk did in the last 30 days: what waits, how long decisions take, and what is corrected. */
     @Needs(Permission.SEE_SERVICE)
     @GetMapping("/figures")
-    DeskFigures.Figures figures() {
+    DeskFigures.AllFigures figures() {
         return desk.figures().get();
     }
 
@@ -127,7 +130,7 @@ final class DeskController {
      * @param counted by field and extractor, the most first
      * @param latest the newest first
      */
-    record CorrectionsView(List<DeskFigures.Corrected> counted, List<DeskTaskView.CorrectionView> latest) {}
+    record CorrectionsView(List<DeskFigures.CorrectionCount> counted, List<DeskTaskView.CorrectionView> latest) {}
 
     @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.ITSELF)
     @GetMapping("/corrections")
@@ -150,7 +153,8 @@ final class DeskController {
     @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.ITSELF)
     @GetMapping("/{task}")
     DeskTaskView one(@PathVariable long task) {
-        return DeskTaskView.of(theirs(task));
+        Desk.Detail detail = theirs(task);
+        return DeskTaskView.of(detail, notes.of(detail.job().id()));
     }
 
     /** @param until how long it stays with the caller without another sign of life */

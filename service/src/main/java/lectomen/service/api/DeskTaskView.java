@@ -18,6 +18,7 @@ import lectomen.engine.step.StepOutput;
 import lectomen.service.desk.Desk;
 import lectomen.service.desk.DeskDecision;
 import lectomen.service.desk.DeskTask;
+import lectomen.service.job.JobNotes;
 
 /**
  * A document that waits for people, with all that they see before they answer.
@@ -31,6 +32,7 @@ import lectomen.service.desk.DeskTask;
  * @param takenBy who else has it open
  * @param backToReview whether it can be sent back to a review
  * @param filings where it will be filed
+ * @param notes of the job, such as questions and their answers
  */
 record DeskTaskView(
         long task,
@@ -50,6 +52,7 @@ record DeskTaskView(
         Optional<String> takenBy,
         boolean backToReview,
         List<ForeseenFilings.Foreseen> filings,
+        List<NoteView> notes,
         Instant askedAt,
         Optional<Instant> dueAt) {
 
@@ -120,7 +123,15 @@ record DeskTaskView(
 
     /** A value that somebody entered instead of what was read. */
     record CorrectionView(
-            String job, String field, String extractor, String read, String entered, int page, String by, Instant at) {
+            String job,
+            String field,
+            String extractor,
+            String read,
+            String entered,
+            int page,
+            Box box,
+            String by,
+            Instant at) {
         static CorrectionView of(Desk.Correction one) {
             return new CorrectionView(
                     one.job(),
@@ -129,12 +140,20 @@ record DeskTaskView(
                     one.read(),
                     one.entered(),
                     one.page(),
+                    one.box(),
                     one.person(),
                     one.at());
         }
     }
 
-    static DeskTaskView of(Desk.Detail detail) {
+    /** @param principal who wrote it */
+    record NoteView(String text, String principal, Instant at) {
+        static NoteView of(JobNotes.Note note) {
+            return new NoteView(note.text(), note.principal(), note.at());
+        }
+    }
+
+    static DeskTaskView of(Desk.Detail detail, List<JobNotes.Note> notes) {
         DeskTask task = detail.task();
         PeopleQuestion question = detail.question();
         Map<String, String> problems = new TreeMap<>();
@@ -164,6 +183,7 @@ record DeskTaskView(
                 detail.takenBy(),
                 detail.canGoBackToReview(),
                 detail.filings(),
+                notes.stream().map(NoteView::of).toList(),
                 task.askedAt(),
                 task.dueAt());
     }

@@ -12,6 +12,7 @@ import lectomen.engine.approval.Approval;
 import lectomen.engine.approval.Excluded;
 import lectomen.engine.facts.Site;
 import lectomen.engine.lookup.Lookups;
+import lectomen.engine.page.Box;
 import lectomen.engine.plan.ForeseenFilings;
 import lectomen.engine.plan.PlanRecord;
 import lectomen.engine.reason.Reason;
@@ -233,6 +234,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
             String read,
             String entered,
             int page,
+            Box box,
             String person,
             Instant at) {
         static Correction of(DeskDecisions.Correction one) {
@@ -243,6 +245,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
                     one.read(),
                     one.entered(),
                     one.page(),
+                    one.box(),
                     one.person(),
                     one.at());
         }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import lectomen.engine.extract.FieldValue;
+import lectomen.engine.page.Box;
 import lectomen.engine.step.PeopleQuestion;
 import lectomen.service.job.Job;
 import lectomen.service.ledger.KeyedHash;
@@ -99,11 +100,11 @@ final class DeskDecisions {
     }
 
     /** Counts a value that was entered instead of what was read. */
-    void correct(JdbcClient db, long decision, DeskTask task, FieldValue read, String entered) {
+    void correct(JdbcClient db, long decision, DeskTask task, FieldValue read, FieldValue entered) {
         long id = db.sql("""
                         insert into desk_correction (decision_id, job_id, rule_id, page, at) values (?, ?, ?, ?, ?) returning id
                         """)
-                .params(decision, task.job(), task.rule(), read.page(), clock.millis())
+                .params(decision, task.job(), task.rule(), entered.page(), clock.millis())
                 .query(Long.class)
                 .single();
         db.sql("""
@@ -116,8 +117,8 @@ final class DeskDecisions {
                         read.name(),
                         extractor(read),
                         read.value(),
-                        entered,
-                        JSON.writeValueAsString(read.box()))
+                        entered.value(),
+                        JSON.writeValueAsString(entered.box()))
                 .update();
     }
 
@@ -126,8 +127,11 @@ final class DeskDecisions {
         return read.method().split(", (?=read as|taken for)")[0];
     }
 
-    /** Takes back the corrections of a decision that was undone. */
-    void dropCorrections(JdbcClient db, long decision) {
+    /** Marks a decision as undone, without its corrections. */
+    void undo(JdbcClient db, long decision) {
+        db.sql("update desk_decision set verdict = 'undone' where id = ?")
+                .param(decision)
+                .update();
         db.sql("""
                         delete from desk_correction_words
                         where correction_id in (select id from desk_correction where decision_id = ?)
@@ -177,6 +181,7 @@ final class DeskDecisions {
             String read,
             String entered,
             int page,
+            Box box,
             String person,
             Instant at) {}
 
@@ -191,7 +196,7 @@ final class DeskDecisions {
 
     private static List<Correction> corrections(JdbcClient db, String where, String which, int most) {
         return db.sql("""
-                        select c.job_id, c.page, c.at, w.field, w.extractor, w.value_read, w.entered,
+                        select c.job_id, c.page, c.at, w.field, w.extractor, w.value_read, w.entered, w.box,
                             coalesce(p.name, '') as name
                         from desk_correction c join desk_correction_words w on w.correction_id = c.id
                         join desk_decision d on d.id = c.decision_id left join person p on p.id = d.person_id
@@ -204,6 +209,7 @@ final class DeskDecisions {
                         row.getString("value_read"),
                         row.getString("entered"),
                         row.getInt("page"),
+                        JSON.readValue(row.getString("box"), Box.class),
                         row.getString("name"),
                         Instant.ofEpochMilli(row.getLong("at"))))
                 .list();

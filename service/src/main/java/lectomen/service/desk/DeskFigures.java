@@ -24,7 +24,7 @@ public final class DeskFigures {
     }
 
     /** What waits for a group or a person. */
-    public record Asked(String name, int waiting, int overdue) {}
+    public record WaitingFor(String name, int waiting, int overdue) {}
 
     /**
      * What was decided in a stage of a rule.
@@ -32,10 +32,10 @@ public final class DeskFigures {
      * @param kind review or approval
      * @param medianSeconds from when it was asked
      */
-    public record InStage(String rule, String kind, int stage, int decided, long medianSeconds) {}
+    public record StageFigures(String rule, String kind, int stage, int decided, long medianSeconds) {}
 
     /** What somebody decided. */
-    public record ByPerson(String name, int decided, long medianSeconds) {}
+    public record PersonFigures(String name, int decided, long medianSeconds) {}
 
     /**
      * What people entered instead of what was read.
@@ -43,16 +43,16 @@ public final class DeskFigures {
      * @param extractor how it had been found
      * @param perHundred documents of the rule that were reviewed
      */
-    public record Corrected(String rule, String field, String extractor, int count, double perHundred) {}
+    public record CorrectionCount(String rule, String field, String extractor, int count, double perHundred) {}
 
     /** @param since from when on decisions are counted */
-    public record Figures(
+    public record AllFigures(
             Instant since,
-            List<Asked> asked,
-            List<InStage> stages,
-            List<ByPerson> people,
-            List<Corrected> corrections) {
-        public Figures {
+            List<WaitingFor> asked,
+            List<StageFigures> stages,
+            List<PersonFigures> people,
+            List<CorrectionCount> corrections) {
+        public AllFigures {
             asked = List.copyOf(asked);
             stages = List.copyOf(stages);
             people = List.copyOf(people);
@@ -61,9 +61,9 @@ public final class DeskFigures {
     }
 
     /** Of the last 30 days. */
-    public Figures get() {
+    public AllFigures get() {
         Instant since = clock.instant().minus(BACK);
-        return store.read(db -> new Figures(
+        return store.read(db -> new AllFigures(
                 since,
                 asked(db, clock.millis()),
                 stages(db, since.toEpochMilli()),
@@ -72,30 +72,30 @@ public final class DeskFigures {
     }
 
     /** What was corrected in the documents of a rule, the most first. */
-    public List<Corrected> corrections(String rule) {
+    public List<CorrectionCount> corrections(String rule) {
         long since = clock.instant().minus(BACK).toEpochMilli();
         return store.read(db -> corrections(db, since, rule));
     }
 
     /** How many tasks wait, and how many of them are overdue. */
-    public Asked all() {
+    public WaitingFor all() {
         return store.read(db -> db.sql("""
                         select count(*) as waiting, count(case when due_at <= ? then 1 end) as overdue
                         from desk_task where state = 'open'
                         """)
                 .param(clock.millis())
-                .query((row, n) -> new Asked("", row.getInt("waiting"), row.getInt("overdue")))
+                .query((row, n) -> new WaitingFor("", row.getInt("waiting"), row.getInt("overdue")))
                 .single());
     }
 
-    private static List<Asked> asked(JdbcClient db, long now) {
+    private static List<WaitingFor> asked(JdbcClient db, long now) {
         return db.sql("""
                         select a.name, count(*) as waiting, count(case when t.due_at <= ? then 1 end) as overdue
                         from desk_task t join desk_asked a on a.task_id = t.id
                         where t.state = 'open' group by a.name order by a.name
                         """)
                 .param(now)
-                .query((row, n) -> new Asked(row.getString("name"), row.getInt("waiting"), row.getInt("overdue")))
+                .query((row, n) -> new WaitingFor(row.getString("name"), row.getInt("waiting"), row.getInt("overdue")))
                 .list();
     }
 
@@ -108,7 +108,7 @@ public final class DeskFigures {
         }
     }
 
-    private static List<InStage> stages(JdbcClient db, long since) {
+    private static List<StageFigures> stages(JdbcClient db, long since) {
         Map<Group, List<Long>> waited = new TreeMap<>();
         db.sql("""
                         select t.rule_id, t.kind, d.stage, d.waited from desk_decision d join desk_task t on t.id = d.task_id
@@ -117,13 +117,13 @@ public final class DeskFigures {
             Group group = new Group(row.getString("rule_id"), row.getString("kind"), row.getInt("stage"));
             waited.computeIfAbsent(group, key -> new ArrayList<>()).add(row.getLong("waited"));
         });
-        List<InStage> stages = new ArrayList<>();
-        waited.forEach((group, times) ->
-                stages.add(new InStage(group.rule(), group.kind(), group.stage(), times.size(), medianSeconds(times))));
+        List<StageFigures> stages = new ArrayList<>();
+        waited.forEach((group, times) -> stages.add(
+                new StageFigures(group.rule(), group.kind(), group.stage(), times.size(), medianSeconds(times))));
         return stages;
     }
 
-    private static List<ByPerson> people(JdbcClient db, long since) {
+    private static List<PersonFigures> people(JdbcClient db, long since) {
         Map<String, List<Long>> waited = new TreeMap<>();
         db.sql("""
                         select p.name, d.waited from desk_decision d join person p on p.id = d.person_id where d.at >= ?
@@ -131,8 +131,8 @@ public final class DeskFigures {
             waited.computeIfAbsent(row.getString("name"), key -> new ArrayList<>())
                     .add(row.getLong("waited"));
         });
-        List<ByPerson> people = new ArrayList<>();
-        waited.forEach((name, times) -> people.add(new ByPerson(name, times.size(), medianSeconds(times))));
+        List<PersonFigures> people = new ArrayList<>();
+        waited.forEach((name, times) -> people.add(new PersonFigures(name, times.size(), medianSeconds(times))));
         return people;
     }
 
@@ -143,7 +143,7 @@ public final class DeskFigures {
     }
 
     /** @param rule empty for all */
-    private static List<Corrected> corrections(JdbcClient db, long since, String rule) {
+    private static List<CorrectionCount> corrections(JdbcClient db, long since, String rule) {
         return db.sql("""
                         with reviewed as (
                             select t.rule_id, count(*) as n from desk_decision d join desk_task t on t.id = d.task_id
@@ -156,7 +156,7 @@ public final class DeskFigures {
                         """)
                 .param("since", since)
                 .param("rule", rule)
-                .query((row, n) -> new Corrected(
+                .query((row, n) -> new CorrectionCount(
                         row.getString("rule_id"),
                         row.getString("field"),
                         row.getString("extractor"),

@@ -80,7 +80,7 @@ public final class Reviews {
             for (FieldValue field : entered) {
                 FieldValue read = DeskFields.field(open.question(), field.name());
                 if (!read.value().equals(field.value())) {
-                    decisions.correct(db, decision, open.task(), read, field.value());
+                    decisions.correct(db, decision, open.task(), read, field);
                 }
             }
             tasks.set(db, id, DeskTask.State.DONE, Optional.of(DeskDecision.ACCEPTED));
@@ -109,7 +109,7 @@ public final class Reviews {
                 throw new DeskRefusal(
                         DeskRefusal.Why.DECIDED, "It can't be undone any more: " + job.name() + " went on.");
             }
-            decisions.dropCorrections(db, made.get(made.size() - 1).id());
+            decisions.undo(db, made.get(made.size() - 1).id());
             tasks.set(db, id, DeskTask.State.OPEN, Optional.empty());
             ledger.append(db, "person " + person, "review.undone", Job.subject(task.job()));
             return id;
