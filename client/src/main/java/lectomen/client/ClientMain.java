@@ -22,6 +22,7 @@ import picocli.CommandLine.Command;
             SendCommand.class,
             JobCommand.class,
             EffectCommand.class,
+            DeskCommand.class,
             SourceCommand.class,
             IntakeCommand.class,
             FolderCommand.class,

@@ -32,7 +32,8 @@ import tools.jackson.databind.node.ObjectNode;
             JobActionCommand.Priority.class,
             JobActionCommand.Move.class,
             JobActionCommand.FileByHand.class,
-            JobCommand.Note.class
+            JobCommand.Note.class,
+            DeskCommand.Evidence.class
         })
 final class JobCommand {
     private static String outcome(JsonNode job) {

@@ -41,6 +41,13 @@ class ErasureTest {
             Map.entry("counter_change", "counter principal"),
             Map.entry("counter_number", "counter job_id state"),
             Map.entry("counter_run", "counter"),
+            Map.entry("desk_asked", "name"),
+            Map.entry("desk_correction", "job_id rule_id"),
+            Map.entry("desk_correction_words", "job_id"),
+            Map.entry("desk_decision", "job_id verdict seen_hash"),
+            Map.entry("desk_excluded", "why"),
+            Map.entry("desk_task", "job_id kind rule_id binding state outcome"),
+            Map.entry("desk_words", "job_id"),
             Map.entry(
                     "effect",
                     "id job_id kind connection settings_hash idempotency_key document_key output depends_on supersedes"
