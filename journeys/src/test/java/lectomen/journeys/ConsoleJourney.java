@@ -329,6 +329,8 @@ class ConsoleJourney {
         service.awaitJob("letter.txt", "unmatched");
         page.keyboard().press("g");
         page.keyboard().press("d");
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^Unmatched: \\d")))
+                .click();
         assertThat(page.locator(".desk h1")).containsText("unmatched documents");
         waiting("plan of").click();
         assertThat(page.locator(".question .why")).containsText("does not accept");
