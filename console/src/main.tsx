@@ -16,7 +16,10 @@ setNonce(document.querySelector<HTMLMetaElement>("meta[name=lectomen-nonce]")?.c
 
 const queries = new QueryClient({
   defaultOptions: {
+    // The service may be on this machine, or on a network that the browser does not count as one.
+    mutations: { networkMode: "always" },
     queries: {
+      networkMode: "always",
       retry: (failures, problem) => problem instanceof Problem && problem.status === 0 && failures < 100,
       retryDelay: 2_000,
       refetchOnWindowFocus: false,

@@ -29,7 +29,7 @@ import tools.jackson.databind.json.JsonMapper;
 final class Chromium implements AutoCloseable {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String LISTENING = "DevTools listening on ";
-    private static final long LONGEST_SECONDS = 300;
+    private static final long LONGEST_SECONDS = 120;
 
     private final Process process;
     private final WebSocket socket;
@@ -58,6 +58,9 @@ final class Chromium implements AutoCloseable {
                         "--disable-gpu",
                         "--no-first-run",
                         "--window-size=1280,800",
+                        "--disable-background-timer-throttling",
+                        "--disable-backgrounding-occluded-windows",
+                        "--disable-renderer-backgrounding",
                         "--remote-debugging-port=0",
                         "--user-data-dir=" + folder,
                         "about:blank"))
@@ -88,7 +91,10 @@ final class Chromium implements AutoCloseable {
         WebSocket socket = http.newWebSocketBuilder()
                 .buildAsync(URI.create(page), new Answers(awaited))
                 .join();
-        return new Chromium(process, socket, awaited);
+        Chromium browser = new Chromium(process, socket, awaited);
+        browser.call("Page.bringToFront", Map.of());
+        browser.call("Emulation.setFocusEmulationEnabled", Map.of("enabled", true));
+        return browser;
     }
 
     /** Gathers answers and gives each to whoever awaits it. */
@@ -138,11 +144,17 @@ final class Chromium implements AutoCloseable {
                 .path("value");
     }
 
-    /** Waits in the page until an expression holds; looked at before each frame. */
+    /** Waits until an expression of the page holds, whatever page is shown by then. */
     void await(String expression) throws InterruptedException {
-        String until = "new Promise(done => { const look = () => { let holds = false; try { holds = !!(" + expression
-                + "); } catch {} holds ? done(performance.now()) : requestAnimationFrame(look); }; look(); })";
-        ask(until);
+        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(LONGEST_SECONDS);
+        while (!ask("(() => { try { return !!(" + expression + "); } catch { return false; } })()")
+                .asBoolean(false)) {
+            if (System.nanoTime() > end) {
+                throw new IllegalStateException("It never holds in the page: " + expression + "\n"
+                        + ask("document.body.innerText").asString(""));
+            }
+            Thread.sleep(5);
+        }
     }
 
     void press(String key, int code) throws InterruptedException {

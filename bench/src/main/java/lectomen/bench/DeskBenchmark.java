@@ -112,6 +112,23 @@ final class DeskBenchmark implements Benchmark {
         browser.await(INPUT + " && " + INPUT + ".value === 'Lantem Quay'");
     }
 
+    /** Has the page measure, from the press of Enter until another document is there with its field to type in. */
+    private static String measured(String before) {
+        return """
+                window.untilNext = new Promise(done => addEventListener('keydown', event => {
+                    const entered = performance.now();
+                    const look = () => {
+                        const task = document.querySelector('.tasks [aria-current=true]');
+                        const input = document.querySelector('.value input');
+                        const next = task && input && location.pathname + task.innerText !== %s && input.value === 'Lantem Quay'
+                            && document.activeElement === input;
+                        next ? requestAnimationFrame(() => done(performance.now() - entered)) : setTimeout(look, 1);
+                    };
+                    setTimeout(look, 0);
+                }, { capture: true, once: true })); 0
+                """.formatted(JSON.writeValueAsString(before));
+    }
+
     /** The other reading is one key away; Enter takes it, and the next document is there. */
     private static List<Figure> workOff(DemoService service, Chromium browser) throws InterruptedException {
         List<Double> untilNext = new ArrayList<>();
@@ -126,15 +143,10 @@ final class DeskBenchmark implements Benchmark {
             browser.await(INPUT
                     + ".value === 'Lantern Quay' && document.querySelector('.foreseen').innerText.includes('Lantern')"
                     + " && " + INPUT + ".getAttribute('aria-invalid') === 'false'");
-            browser.ask(
-                    "addEventListener('keydown', event => { if (event.key === 'Enter') window.entered = performance.now(); },"
-                            + " { capture: true, once: true })");
+            browser.ask(measured(before));
             browser.press("Enter", ENTER);
             keys += 2;
-            browser.await("location.pathname + document.querySelector('.tasks [aria-current=true]').innerText !== "
-                    + JSON.writeValueAsString(before) + " && " + INPUT + ".value === 'Lantem Quay'"
-                    + " && (window.shown = performance.now())");
-            untilNext.add(browser.ask("window.shown - window.entered").asDouble());
+            untilNext.add(browser.ask("window.untilNext").asDouble());
         }
         double seconds = (System.nanoTime() - began) / 1e9 / WORKED_OFF;
         Collections.sort(untilNext);

@@ -15,6 +15,7 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -402,6 +403,25 @@ class DeskJourney {
         JsonNode figures = service.get("/desk/figures");
         assertThat(figures.path("people").toString()).contains("Ida Fenwick", "Orla Pike");
         assertThat(figures.path("stages").toString()).contains("\"rule\":\"inspections\"", "\"kind\":\"review\"");
+    }
+
+    @Test
+    void manyLooksAtOnceAreAllAnswered() throws Exception {
+        String job = drop("pairs", "looked.txt", "Tarr Quay");
+        service.awaitJob("looked.txt", "awaiting-approval");
+        JsonNode task = task(ivo, job);
+        ExecutorService many = Executors.newFixedThreadPool(16);
+        List<Future<JsonNode>> looks = new ArrayList<>();
+        for (int i = 0; i < 200; i++) {
+            looks.add(many.submit(
+                    () -> ivo.get("/desk/" + task.path("task").asString()).path("filings")));
+        }
+        for (Future<JsonNode> look : looks) {
+            assertThat(look.get(2, TimeUnit.MINUTES)).isEqualTo(task.path("filings"));
+        }
+        many.shutdown();
+        nell.does(path(task, "reject"), answer(task, "reason", "looked at enough"));
+        service.awaitJob("looked.txt", "rejected");
     }
 
     @Test

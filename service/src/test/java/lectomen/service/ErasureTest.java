@@ -47,6 +47,7 @@ class ErasureTest {
             Map.entry("desk_decision", "job_id verdict seen_hash"),
             Map.entry("desk_excluded", "why"),
             Map.entry("desk_task", "job_id kind rule_id binding state outcome"),
+            Map.entry("desk_task_words", "job_id"),
             Map.entry("desk_words", "job_id"),
             Map.entry(
                     "effect",

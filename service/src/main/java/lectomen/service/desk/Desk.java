@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 import lectomen.engine.approval.Approval;
 import lectomen.engine.approval.Excluded;
 import lectomen.engine.facts.Site;
@@ -38,14 +39,15 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  */
 public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener {
     /** What its tables can hold of people. */
-    public static final List<ErasableColumns> ERASABLE = DeskDecisions.ERASABLE;
+    public static final List<ErasableColumns> ERASABLE = Stream.concat(
+                    DeskTasks.ERASABLE.stream(), DeskDecisions.ERASABLE.stream())
+            .toList();
 
     /** How long a document stays with whoever has it in front of them without a sign of life. */
     private static final Duration LEASE = Duration.ofMinutes(2);
 
     private final Store store;
     private final Jobs jobs;
-    private final PlanWaits waits;
     private final InstantSource clock;
     private final DeskTasks tasks;
     private final DeskDecisions decisions;
@@ -77,7 +79,6 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
             Runnable wake) {
         this.store = store;
         this.jobs = jobs;
-        this.waits = waits;
         this.clock = clock;
         this.notes = notes;
         this.ledger = ledger;
@@ -198,10 +199,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
 
     private Waiting waiting(JdbcClient db, DeskTask task, long person) {
         Job job = jobs.find(db, task.job()).orElseThrow();
-        List<String> asked = waits.findPlan(db, job)
-                .flatMap(PlanRecord::findQuestion)
-                .map(PeopleQuestion::asked)
-                .orElse(List.of());
+        List<String> asked = tasks.fields(db, task.id());
         Optional<String> taken = task.takenByOther(person, clock.instant()).map(other -> DeskPeople.nameOf(db, other));
         return new Waiting(task, job, asked, taken);
     }
@@ -254,6 +252,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
     /** @throws DeskRefusal if there is no such task, or it was answered */
     public Detail detail(long id, long person) {
         OpenTask open = store.read(db -> opened.open(db, id));
+        List<ForeseenFilings.Foreseen> filings = fields.foreseen(open, List.of());
         return store.read(db -> {
             Approval.Standing.Asked asked = opened.standing(db, open);
             String whyNot = opened.whyNot(db, open, asked, person);
@@ -271,7 +270,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
                     whyNot,
                     taken,
                     open.plan().backToReview(Reason.of("plan.question-changed")).isPresent(),
-                    fields.foreseen(open, List.of()));
+                    filings);
         });
     }
 

@@ -14,11 +14,23 @@ import lectomen.engine.facts.Site;
 import lectomen.engine.schedule.WorkingTime;
 import lectomen.engine.step.PeopleQuestion;
 import lectomen.service.job.Job;
+import lectomen.service.store.ErasableColumns;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
 
 /** The stored tasks of the desk. Each method is part of the write, or read, whose connection it takes. */
 final class DeskTasks {
+    static final List<ErasableColumns> ERASABLE = List.of(new ErasableColumns(
+            "desk_task_words",
+            List.of("fields"),
+            ErasableColumns.Subject.JOB,
+            "update desk_task_words set fields = '[]' where job_id = ?"));
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final TypeReference<List<String>> NAMES = new TypeReference<>() {};
+
     private final Site site;
     private final InstantSource clock;
 
@@ -60,8 +72,21 @@ final class DeskTasks {
                 .param(now)
                 .query(Long.class)
                 .single();
+        db.sql("insert into desk_task_words (task_id, job_id, fields) values (?, ?, ?)")
+                .params(id, job.id(), JSON.writeValueAsString(question.asked()))
+                .update();
         begin(db, id, question.stages().get(stage - 1), stage);
         return id;
+    }
+
+    /** The names of the fields in question. */
+    List<String> fields(JdbcClient db, long task) {
+        return JSON.readValue(
+                db.sql("select fields from desk_task_words where task_id = ?")
+                        .param(task)
+                        .query(String.class)
+                        .single(),
+                NAMES);
     }
 
     /** Has a stage of a task asked from now on. */

@@ -26,6 +26,14 @@ create index desk_task_due on desk_task (coalesce(due_at, 0), id) where state = 
 create index desk_task_by_job on desk_task (job_id, id);
 create index desk_task_ended on desk_task (ended_at) where state = 'done';
 
+-- The names of the fields in question, as JSON.
+create table desk_task_words (
+    task_id integer primary key references desk_task (id),
+    job_id  text    not null references job (id),
+    fields  text    not null
+) strict;
+create index desk_task_words_by_job on desk_task_words (job_id);
+
 -- The groups and people who are asked in the stage that a task is in.
 create table desk_asked (
     task_id integer not null references desk_task (id),
