@@ -283,6 +283,10 @@ export const texts = {
     liveNewer: "Put live",
     versions: "Versions",
     itsPart: (name: string) => `Shared part ${name}:`,
+    corrections: "Corrected by people",
+    correctedBy: (count: number, perHundred: number, extractor: string) =>
+      `${some(count, "correction", "corrections")} in 30 days, ${perHundred.toFixed(1)} for 100 reviewed documents; read ${extractor}`,
+    correction: (read: string, entered: string) => `${read === "" ? "nothing" : read} → ${entered}`,
     samples: "Samples",
     samplesLead: "Files stored with the rule, with their expected results. A version that changes a result goes live only after you accept it.",
     noSamples: "None yet. To add one: lectomen rule sample add ID FILE",

@@ -1,5 +1,6 @@
 import { useLayoutEffect, useRef, useState } from "react";
-import { pictureOf, stripOf } from "./place";
+import { pictureOf } from "./picture";
+import { stripOf } from "./place";
 import { type Field, usePage } from "./useDesk";
 
 const HEIGHT = 110;

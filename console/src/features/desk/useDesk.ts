@@ -1,6 +1,7 @@
 import { type QueryClient, useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, api, type Problem, type Schemas } from "../../api/client";
-import { type Box, pictureOf } from "./place";
+import { pictureOf } from "./picture";
+import type { Box } from "./place";
 
 export type Waiting = Schemas["WaitingView"];
 export type Task = Schemas["DeskTaskView"];

@@ -9,6 +9,7 @@ import { Do } from "../../ui/Button";
 import { Loading } from "../../ui/Loading";
 import { at } from "../../ui/time";
 import { ErrorMessage } from "../../ui/ErrorMessage";
+import { Corrections } from "./Corrections";
 import { History } from "./History";
 import { Rename } from "./Rename";
 import { Samples } from "./Samples";
@@ -98,6 +99,7 @@ export function RulePage() {
       <div className="body">
         <Samples rule={rule} />
         <History rule={rule} />
+        <Corrections rule={rule} />
       </div>
       {renaming && <Rename rule={rule} onClose={() => setRenaming(false)} />}
     </main>

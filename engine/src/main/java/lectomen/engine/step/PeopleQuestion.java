@@ -1,5 +1,7 @@
 package lectomen.engine.step;
 
+import java.util.Collections;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -54,7 +56,8 @@ public record PeopleQuestion(
         fields = List.copyOf(fields);
         why = List.copyOf(why);
         stages = List.copyOf(stages);
-        excluded = Set.copyOf(excluded);
+        excluded = Collections.unmodifiableSet(
+                excluded.isEmpty() ? EnumSet.noneOf(Excluded.class) : EnumSet.copyOf(excluded));
     }
 
     public Optional<StepOutput> findOutput() {

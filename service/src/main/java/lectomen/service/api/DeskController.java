@@ -14,11 +14,13 @@ import lectomen.service.access.People;
 import lectomen.service.access.Person;
 import lectomen.service.desk.Approvals;
 import lectomen.service.desk.Desk;
+import lectomen.service.desk.DeskCorrection;
 import lectomen.service.desk.DeskFields;
 import lectomen.service.desk.DeskFigures;
 import lectomen.service.desk.DeskTask;
 import lectomen.service.job.JobNotes;
 import lectomen.service.role.Permission;
+import lectomen.service.role.Scope;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -92,12 +94,13 @@ final class DeskController {
         Optional<PeopleQuestion.Kind> wanted = kind.map(code -> PeopleQuestion.Kind.findByCode(code)
                 .orElseThrow(() ->
                         new BadRequestException("kind", "kind must be review or approval, not \"" + code + "\"")));
+        Scope scope = scopes.require(Permission.SEE_DOCUMENTS);
         Desk.Queue queue = desk.queue(person(), new Desk.Wanted(wanted, job, after, limit));
         return new QueueView(
                 queue.counts().getOrDefault(PeopleQuestion.Kind.REVIEW.code(), 0),
                 queue.counts().getOrDefault(PeopleQuestion.Kind.APPROVAL.code(), 0),
                 queue.tasks().stream()
-                        .filter(one -> scopes.isTheirs(one.job(), Permission.SEE_DOCUMENTS))
+                        .filter(one -> scope.hasRule(one.task().rule()))
                         .map(DeskController::view)
                         .toList());
     }
@@ -108,7 +111,7 @@ final class DeskController {
                 task.id(),
                 task.kind().code(),
                 task.job(),
-                one.job().name(),
+                one.fileName(),
                 task.rule(),
                 task.stage(),
                 one.asked(),
@@ -130,18 +133,14 @@ final class DeskController {
      * @param counted by field and extractor, the most first
      * @param latest the newest first
      */
-    record CorrectionsView(List<DeskFigures.CorrectionCount> counted, List<DeskTaskView.CorrectionView> latest) {}
+    record CorrectionsView(List<DeskFigures.CorrectionCount> counted, List<DeskCorrection> latest) {}
 
     @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.ITSELF)
     @GetMapping("/corrections")
     CorrectionsView corrections(@RequestParam String rule, @RequestParam(defaultValue = "50") int limit) {
         scopes.requireRule(rule, Permission.SEE_DOCUMENTS);
         requireLimit(limit);
-        return new CorrectionsView(
-                desk.figures().corrections(rule),
-                desk.corrections(rule, limit).stream()
-                        .map(DeskTaskView.CorrectionView::of)
-                        .toList());
+        return new CorrectionsView(desk.figures().corrections(rule), desk.corrections(rule, limit));
     }
 
     private static void requireLimit(int limit) {

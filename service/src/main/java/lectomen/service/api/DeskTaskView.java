@@ -16,6 +16,7 @@ import lectomen.engine.step.FieldDoubt;
 import lectomen.engine.step.PeopleQuestion;
 import lectomen.engine.step.StepOutput;
 import lectomen.service.desk.Desk;
+import lectomen.service.desk.DeskCorrection;
 import lectomen.service.desk.DeskDecision;
 import lectomen.service.desk.DeskTask;
 import lectomen.service.job.JobNotes;
@@ -46,7 +47,7 @@ record DeskTaskView(
         Optional<String> output,
         List<FieldView> fields,
         List<DecisionView> decisions,
-        List<CorrectionView> corrections,
+        List<DeskCorrection> corrections,
         boolean mayAnswer,
         String whyNot,
         Optional<String> takenBy,
@@ -121,31 +122,6 @@ record DeskTaskView(
         }
     }
 
-    /** A value that somebody entered instead of what was read. */
-    record CorrectionView(
-            String job,
-            String field,
-            String extractor,
-            String read,
-            String entered,
-            int page,
-            Box box,
-            String by,
-            Instant at) {
-        static CorrectionView of(Desk.Correction one) {
-            return new CorrectionView(
-                    one.job(),
-                    one.field(),
-                    one.extractor(),
-                    one.read(),
-                    one.entered(),
-                    one.page(),
-                    one.box(),
-                    one.person(),
-                    one.at());
-        }
-    }
-
     /** @param principal who wrote it */
     record NoteView(String text, String principal, Instant at) {
         static NoteView of(JobNotes.Note note) {
@@ -177,7 +153,7 @@ record DeskTaskView(
                                 Optional.ofNullable(problems.get(field.name()))))
                         .toList(),
                 detail.decisions().stream().map(DecisionView::of).toList(),
-                detail.corrections().stream().map(CorrectionView::of).toList(),
+                detail.corrections(),
                 detail.mayAnswer(),
                 detail.whyNot(),
                 detail.takenBy(),

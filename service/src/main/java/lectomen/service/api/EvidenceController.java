@@ -70,7 +70,7 @@ final class EvidenceController {
                         .toList(),
                 desk.correctionsOfJob(id).stream()
                         .map(one -> new Evidence.Corrected(
-                                one.field(), one.read(), one.entered(), one.page(), one.person(), one.at()))
+                                one.field(), one.read(), one.entered(), one.page(), one.by(), one.at()))
                         .toList(),
                 results.fields(job).stream()
                         .map(field -> new Evidence.Field(field.name(), field.value()))

@@ -13,7 +13,6 @@ import lectomen.engine.approval.Approval;
 import lectomen.engine.approval.Excluded;
 import lectomen.engine.facts.Site;
 import lectomen.engine.lookup.Lookups;
-import lectomen.engine.page.Box;
 import lectomen.engine.plan.ForeseenFilings;
 import lectomen.engine.plan.PlanRecord;
 import lectomen.engine.reason.Reason;
@@ -47,7 +46,6 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
     private static final Duration LEASE = Duration.ofMinutes(2);
 
     private final Store store;
-    private final Jobs jobs;
     private final InstantSource clock;
     private final DeskTasks tasks;
     private final DeskDecisions decisions;
@@ -78,7 +76,6 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
             InstantSource clock,
             Runnable wake) {
         this.store = store;
-        this.jobs = jobs;
         this.clock = clock;
         this.notes = notes;
         this.ledger = ledger;
@@ -176,8 +173,13 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
     /** What waits for a person, with how many there are of each kind. */
     public record Queue(List<Waiting> tasks, Map<String, Integer> counts) {}
 
-    /** @param asked the fields in question */
-    public record Waiting(DeskTask task, Job job, List<String> asked, Optional<String> takenBy) {}
+    /**
+     * A task that waits for somebody.
+     *
+     * @param asked the fields in question
+     * @param takenBy the name of who else has it open
+     */
+    public record Waiting(DeskTask task, String fileName, List<String> asked, Optional<String> takenBy) {}
 
     /**
      * Which tasks are wanted.
@@ -190,18 +192,9 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
     public Queue queue(long person, Wanted wanted) {
         return store.read(db -> {
             Set<String> names = DeskPeople.namesOf(db, person, clock.millis());
-            List<Waiting> waiting = tasks.waiting(db, person, names, wanted).stream()
-                    .map(task -> waiting(db, task, person))
-                    .toList();
+            List<Waiting> waiting = tasks.waiting(db, person, names, wanted);
             return new Queue(waiting, tasks.counts(db, person, names));
         });
-    }
-
-    private Waiting waiting(JdbcClient db, DeskTask task, long person) {
-        Job job = jobs.find(db, task.job()).orElseThrow();
-        List<String> asked = tasks.fields(db, task.id());
-        Optional<String> taken = task.takenByOther(person, clock.instant()).map(other -> DeskPeople.nameOf(db, other));
-        return new Waiting(task, job, asked, taken);
     }
 
     /**
@@ -217,37 +210,12 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
             Job job,
             PeopleQuestion question,
             List<DeskDecision> decisions,
-            List<Correction> corrections,
+            List<DeskCorrection> corrections,
             boolean mayAnswer,
             String whyNot,
             Optional<String> takenBy,
             boolean canGoBackToReview,
             List<ForeseenFilings.Foreseen> filings) {}
-
-    /** A value that somebody entered instead of what was read. */
-    public record Correction(
-            String job,
-            String field,
-            String extractor,
-            String read,
-            String entered,
-            int page,
-            Box box,
-            String person,
-            Instant at) {
-        static Correction of(DeskDecisions.Correction one) {
-            return new Correction(
-                    one.job(),
-                    one.field(),
-                    one.extractor(),
-                    one.read(),
-                    one.entered(),
-                    one.page(),
-                    one.box(),
-                    one.person(),
-                    one.at());
-        }
-    }
 
     /** @throws DeskRefusal if there is no such task, or it was answered */
     public Detail detail(long id, long person) {
@@ -263,9 +231,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
                     open.job(),
                     open.question(),
                     decisions.ofJob(db, open.job().id()),
-                    decisions.correctionsOf(db, open.job().id()).stream()
-                            .map(Correction::of)
-                            .toList(),
+                    decisions.correctionsOf(db, open.job().id()),
                     whyNot.isEmpty(),
                     whyNot,
                     taken,
@@ -342,16 +308,12 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
     }
 
     /** The values that people entered for a job's document, the newest first. */
-    public List<Correction> correctionsOfJob(String job) {
-        return store.read(db -> decisions.correctionsOf(db, job)).stream()
-                .map(Correction::of)
-                .toList();
+    public List<DeskCorrection> correctionsOfJob(String job) {
+        return store.read(db -> decisions.correctionsOf(db, job));
     }
 
     /** The latest values that people entered for documents of a rule, the newest first. */
-    public List<Correction> corrections(String rule, int most) {
-        return store.read(db -> decisions.correctionsOfRule(db, rule, most)).stream()
-                .map(Correction::of)
-                .toList();
+    public List<DeskCorrection> corrections(String rule, int most) {
+        return store.read(db -> decisions.correctionsOfRule(db, rule, most));
     }
 }

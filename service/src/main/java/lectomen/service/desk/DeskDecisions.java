@@ -169,32 +169,16 @@ final class DeskDecisions {
                         """).params(job, generation).query(Long.class).list();
     }
 
-    /**
-     * A value that somebody entered.
-     *
-     * @param extractor how the value had been found
-     */
-    record Correction(
-            String job,
-            String field,
-            String extractor,
-            String read,
-            String entered,
-            int page,
-            Box box,
-            String person,
-            Instant at) {}
-
-    List<Correction> correctionsOf(JdbcClient db, String job) {
+    List<DeskCorrection> correctionsOf(JdbcClient db, String job) {
         return corrections(db, "c.job_id = ?", job, 1_000);
     }
 
     /** The latest corrections of a rule's documents, the newest first. */
-    List<Correction> correctionsOfRule(JdbcClient db, String rule, int most) {
+    List<DeskCorrection> correctionsOfRule(JdbcClient db, String rule, int most) {
         return corrections(db, "c.rule_id = ?", rule, most);
     }
 
-    private static List<Correction> corrections(JdbcClient db, String where, String which, int most) {
+    private static List<DeskCorrection> corrections(JdbcClient db, String where, String which, int most) {
         return db.sql("""
                         select c.job_id, c.page, c.at, w.field, w.extractor, w.value_read, w.entered, w.box,
                             coalesce(p.name, '') as name
@@ -202,7 +186,7 @@ final class DeskDecisions {
                         join desk_decision d on d.id = c.decision_id left join person p on p.id = d.person_id
                         """ + " where " + where + " order by c.id desc limit ?")
                 .params(which, most)
-                .query((row, n) -> new Correction(
+                .query((row, n) -> new DeskCorrection(
                         row.getString("job_id"),
                         row.getString("field"),
                         row.getString("extractor"),

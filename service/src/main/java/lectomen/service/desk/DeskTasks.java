@@ -79,16 +79,6 @@ final class DeskTasks {
         return id;
     }
 
-    /** The names of the fields in question. */
-    List<String> fields(JdbcClient db, long task) {
-        return JSON.readValue(
-                db.sql("select fields from desk_task_words where task_id = ?")
-                        .param(task)
-                        .query(String.class)
-                        .single(),
-                NAMES);
-    }
-
     /** Has a stage of a task asked from now on. */
     void begin(JdbcClient db, long task, Stage stage, int number) {
         Instant now = clock.instant();
@@ -175,14 +165,20 @@ final class DeskTasks {
     }
 
     private static final String FOR_THEM = """
-            from desk_task t where t.state = 'open' and exists (
+            t.state = 'open' and exists (
                 select 1 from desk_asked a where a.task_id = t.id and a.name in (:names))
               and not exists (select 1 from desk_excluded x where x.task_id = t.id and x.person_id = :person)
             """;
 
     /** The open tasks of a person, the longest waiting first. */
-    List<DeskTask> waiting(JdbcClient db, long person, Collection<String> names, Desk.Wanted wanted) {
-        return db.sql("select t.* " + FOR_THEM + """
+    List<Desk.Waiting> waiting(JdbcClient db, long person, Collection<String> names, Desk.Wanted wanted) {
+        Instant now = clock.instant();
+        return db.sql("""
+                        select t.*, j.name as file_name, w.fields, p.name as taker
+                        from desk_task t join job_words j on j.job_id = t.job_id
+                        join desk_task_words w on w.task_id = t.id left join person p on p.id = t.taken_by
+                        where
+                        """ + FOR_THEM + """
                           and (:kind = '' or t.kind = :kind) and (:job = '' or t.job_id = :job)
                           and (:after = 0 or (t.asked_at, t.id) > (
                               select asked_at, id from desk_task where id = :after))
@@ -194,14 +190,22 @@ final class DeskTasks {
                 .param("kind", wanted.kind().map(PeopleQuestion.Kind::code).orElse(""))
                 .param("after", wanted.after())
                 .param("most", wanted.most())
-                .query(DeskTask::of)
+                .query((row, n) -> {
+                    DeskTask task = DeskTask.of(row, n);
+                    String taker = row.getString("taker");
+                    return new Desk.Waiting(
+                            task,
+                            row.getString("file_name"),
+                            JSON.readValue(row.getString("fields"), NAMES),
+                            task.takenByOther(person, now).map(other -> taker));
+                })
                 .list();
     }
 
     /** How many of each kind wait for a person. */
     Map<String, Integer> counts(JdbcClient db, long person, Collection<String> names) {
         Map<String, Integer> counts = new TreeMap<>();
-        db.sql("select t.kind, count(*) as n " + FOR_THEM + " group by t.kind")
+        db.sql("select t.kind, count(*) as n from desk_task t where " + FOR_THEM + " group by t.kind")
                 .param("names", names)
                 .param("person", person)
                 .query(row -> {

@@ -166,6 +166,9 @@ public final class ReviewKind implements StepKind<ReviewStep> {
 
     /** By the document's hash, so that a trial tells the same as the run. */
     private static boolean isSampled(double percent, StepContext context) {
+        if (percent <= 0) {
+            return false;
+        }
         String hash = context.worker().original().sha256() + context.rule().id();
         return Math.floorMod(hash.hashCode() * 0x9E3779B1, SAMPLE_OF) < percent * SAMPLE_OF / 100;
     }
