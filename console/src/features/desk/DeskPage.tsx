@@ -92,6 +92,7 @@ function Tasks() {
       <div className="desk-said">
         <ErrorMessage problem={answering.error ?? undo.error ?? list.error} />
         <p className="note" role="status">
+          {ofJob.data === 0 && deskTexts.gone}
           {undo.isSuccess && deskTexts.undone(undo.variables.job.fileName)}
         </p>
       </div>
