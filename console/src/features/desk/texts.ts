@@ -5,9 +5,9 @@ export const deskTexts = {
     reviews + approvals === 0
       ? "Nothing waits for you."
       : [reviews === 0 ? "" : `${reviews} to review`, approvals === 0 ? "" : `${approvals} to approve`].filter((one) => one !== "").join(", "),
-  none: "Documents that a rule has you, or your groups, review or approve are listed here.",
+  none: "Documents for you or your groups to review or approve are listed here.",
   queue: "Waiting for you",
-  gone: "The document that you came for does not wait for you, or no longer.",
+  gone: "That document is not waiting for you, or no longer is.",
   due: (when: string) => `by ${when}`,
   overdue: (when: string) => `overdue since ${when}`,
   taken: (who: string) => `${who} has it open`,

@@ -152,9 +152,12 @@ class DeskJourney {
         orla.does(path(second, "send-back"), back);
 
         service.awaitJob("tarr.txt", "needs-review");
-        JsonNode anew = task(ida, job);
-        assertThat(anew.path("again").asString()).contains("Orla Pike sent it back: the quay is Deepwater Quay");
-        ida.does(path(anew, "accept"), answer(anew, "values", Map.of("quay", Map.of("value", "Deepwater Quay"))));
+        JsonNode secondReview = task(ida, job);
+        assertThat(secondReview.path("again").asString())
+                .contains("Orla Pike sent it back: the quay is Deepwater Quay");
+        ida.does(
+                path(secondReview, "accept"),
+                answer(secondReview, "values", Map.of("quay", Map.of("value", "Deepwater Quay"))));
         service.awaitJob("tarr.txt", "awaiting-approval");
         JsonNode third = task(nell, job);
         nell.does(path(third, "approve"), answer(third));
