@@ -8,6 +8,8 @@ import { Do } from "../../ui/Button";
 import { useDroppedFiles } from "../../ui/dropped";
 import { Panel } from "../../ui/Panel";
 import { ErrorMessage } from "../../ui/ErrorMessage";
+import { changesTexts } from "../changes/texts";
+import { WhatChanges } from "../changes/WhatChanges";
 import { DataFilePanel } from "./DataFilePanel";
 import { Divider, useColumnWidth } from "../../ui/Divider";
 import { apart, idIn } from "./draft";
@@ -60,6 +62,7 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
   const [asFile, setAsFile] = useState(false);
   const [besideShown, setBesideShown] = useState(false);
   const [pointed, setPointed] = useState<Pointed>();
+  const [comparing, setComparing] = useState(false);
   const [refused, setRefused] = useState("");
   const settled = useSettled(text, SETTLED_MILLIS);
   const checked = useChecked(settled);
@@ -119,6 +122,7 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
   useKeys([
     { keys: ["Escape"], words: texts.key.back, act: () => void navigate(-1), shown: true },
     { keys: ["e"], words: asFile ? texts.editor.toSentences : texts.editor.toFile, act: () => setAsFile(!asFile), shown: true },
+    ...(id === undefined ? [] : [{ keys: ["c"], words: changesTexts.key, act: () => isGood && setComparing(true) }]),
     { keys: ["["], words: texts.editor.paperBefore, act: () => step(-1), shown: all.length > 1, caps: ["[", "]"] },
     { keys: ["]"], words: texts.editor.paperAfter, act: () => step(1) },
   ]);
@@ -145,6 +149,11 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
           <Do cap="e" aria-pressed={asFile} onClick={() => setAsFile(!asFile)}>
             {asFile ? texts.editor.asSentences : texts.editor.asFile}
           </Do>
+          {id !== undefined && (
+            <Do cap="c" disabled={!isGood} onClick={() => setComparing(true)}>
+              {changesTexts.title}
+            </Do>
+          )}
           <Do disabled={!canSave || isUnchanged} onClick={() => save.mutate({ goLive: false })}>
             {texts.editor.save}
           </Do>
@@ -218,6 +227,11 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
       {besideShown && (
         <Panel title={texts.editor.beside.title} onClose={() => setBesideShown(false)}>
           <DataFilePanel text={text} data={papers.beside[here?.id ?? ""] ?? ""} onData={(data) => papers.putBeside(here?.id ?? "", data)} />
+        </Panel>
+      )}
+      {comparing && id !== undefined && (
+        <Panel title={changesTexts.title} onClose={() => setComparing(false)}>
+          <WhatChanges rule={id} text={text} />
         </Panel>
       )}
       {pointed !== undefined && (

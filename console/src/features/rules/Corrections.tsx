@@ -1,18 +1,41 @@
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
-import { answer, api, type Rule } from "../../api/client";
+import { Link, useNavigate } from "react-router";
+import { answer, api, type Problem, type Rule } from "../../api/client";
 import { useKeys } from "../../keys";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
 import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Panel } from "../../ui/Panel";
+import { changesTexts } from "../changes/texts";
+import { WhatChanges } from "../changes/WhatChanges";
+import { withExtractor } from "../editor/sentences/additions";
 import { Proposal } from "../propose/Proposal";
 
 const MOST_EXAMPLES = 6;
 
 /** What people entered instead of what was read, by field and extractor; better extractors are suggested from the corrected documents. */
-export function Corrections({ rule }: { rule: Rule }) {
+export function Corrections({ rule, text }: { rule: Rule; text: string }) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [draft, setDraft] = useState<string>();
+  const save = useMutation<unknown, Problem, string>({
+    mutationFn: async (body) => {
+      const now = await api.GET("/api/v1/rules/{id}", { params: { path: { id: rule.id } } });
+      const tag = now.data?.text === text ? (now.response.headers.get("ETag") ?? "") : "changed";
+      return answer(
+        api.POST("/api/v1/rules", {
+          body,
+          bodySerializer: (sent) => sent,
+          headers: { "Content-Type": "text/plain; charset=utf-8", "If-Match": tag },
+        }),
+      );
+    },
+    onSuccess: () => {
+      void queries.invalidateQueries();
+      void navigate(`/rules/${rule.id}/live`);
+    },
+  });
   const { data, error } = useQuery({
     queryKey: ["GET", "/desk", "corrections", rule.id],
     queryFn: () => answer(api.GET("/api/v1/desk/corrections", { params: { query: { rule: rule.id } } })),
@@ -29,6 +52,10 @@ export function Corrections({ rule }: { rule: Rule }) {
   const first = counted.find((one) => examplesOf(one.field).length > 0);
   useKeys(first === undefined ? [] : [{ keys: ["s"], words: texts.key.propose, act: () => setField(first.field), shown: true }]);
   if (counted.length === 0) return error === null ? null : <ErrorMessage problem={error} />;
+  const close = () => {
+    setField(undefined);
+    setDraft(undefined);
+  };
   const examples = field === undefined ? [] : examplesOf(field);
   return (
     <section aria-label={texts.rules.corrections}>
@@ -60,8 +87,21 @@ export function Corrections({ rule }: { rule: Rule }) {
         ))}
       </ol>
       {field !== undefined && examples[0] !== undefined && (
-        <Panel title={texts.propose.title(field)} beside onClose={() => setField(undefined)}>
-          <Proposal documents={examples} here={examples[0].job} />
+        <Panel title={texts.propose.title(field)} beside onClose={close}>
+          {draft === undefined ? (
+            <Proposal documents={examples} here={examples[0].job} onTake={(_, wording) => setDraft(withExtractor(text, field, wording))} />
+          ) : (
+            <>
+              <WhatChanges rule={rule.id} text={draft} field={field} />
+              <ErrorMessage problem={save.error} />
+              <p className="acts">
+                <Do first disabled={save.isPending} onClick={() => save.mutate(draft)}>
+                  {changesTexts.draft}
+                </Do>
+                <Do onClick={() => setDraft(undefined)}>{changesTexts.otherWay}</Do>
+              </p>
+            </>
+          )}
         </Panel>
       )}
     </section>

@@ -10,6 +10,8 @@ import { Loading } from "../../ui/Loading";
 import { FileName } from "../../ui/FileName";
 import { at } from "../../ui/time";
 import { ErrorMessage } from "../../ui/ErrorMessage";
+import { changesTexts } from "../changes/texts";
+import { WhatChanges } from "../changes/WhatChanges";
 import { ChangedSentences } from "./ChangedSentences";
 
 const SHOWN = 8;
@@ -22,6 +24,7 @@ export function LivePage() {
   const queries = useQueryClient();
   const [accepted, setAccepted] = useState(false);
   const [since, setSince] = useState("");
+  const [comparing, setComparing] = useState(false);
   const params = { path: { id } };
   const outlook = useQuery({
     queryKey: ["GET", "/rules", id, "outlook"],
@@ -118,6 +121,12 @@ export function LivePage() {
                 <section aria-label={words.changes(changes.data.from)}>
                   <h2 className="part">{words.changes(changes.data.from)}</h2>
                   <ChangedSentences of={changes.data.sentences} />
+                </section>
+              )}
+              {rule.data !== undefined && rule.data.rule.liveVersion !== undefined && rule.data.rule.liveVersion !== rule.data.rule.latestVersion && (
+                <section aria-label={changesTexts.title}>
+                  <h2 className="part">{changesTexts.title}</h2>
+                  {comparing ? <WhatChanges rule={id} text={rule.data.text} /> : <Do onClick={() => setComparing(true)}>{changesTexts.compare}</Do>}
                 </section>
               )}
               <section aria-label={words.pending}>

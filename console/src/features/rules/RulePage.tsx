@@ -99,7 +99,7 @@ export function RulePage() {
       <div className="body">
         <Samples rule={rule} />
         <History rule={rule} />
-        <Corrections rule={rule} />
+        <Corrections rule={rule} text={data.text} />
       </div>
       {renaming && <Rename rule={rule} onClose={() => setRenaming(false)} />}
     </main>

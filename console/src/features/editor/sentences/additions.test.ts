@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schema } from "../file/words";
-import { additions, withCondition } from "./additions";
+import { additions, withCondition, withExtractor } from "./additions";
 
 const text = { type: ["string"] };
 const said = (example: string) => ({ $ref: "#/$defs/text", description: "Says so.", examples: [example] });
@@ -52,5 +52,19 @@ describe("what can be added to a rule", () => {
   it("is what follows, and how long things are kept", () => {
     expect(adding("THEN", "failed: tag")).toMatchObject({ path: ["then", "failed", "tag"] });
     expect(adding("THEN", "retention")?.text).toContain("retention: { originals: 90 days }\n");
+  });
+});
+
+describe("a field found in another way", () => {
+  const rule = 'do:\n  - find: permit\n    fields:\n      number: { right of: No., pattern: "B-\\\\d+", required: yes, as: text }\n      quay: { near: Quay }\n';
+
+  it("keeps what else is said of it", () => {
+    expect(withExtractor(rule, "number", "{ pattern: 'BI-\\d{4}', below: Report no., as: number }")).toBe(
+      rule.replace(/number: .*/, "number: { pattern: 'BI-\\d{4}', below: Report no., required: yes, as: text }"),
+    );
+  });
+
+  it("is added where the rule does not have it", () => {
+    expect(withExtractor(rule, "berth", "{ right of: Berth }")).toContain("berth: { right of: Berth }");
   });
 });

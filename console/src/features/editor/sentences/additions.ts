@@ -1,4 +1,4 @@
-import { held, insert, type Path, set, sourceAt } from "../file/source";
+import { held, insert, mapsWith, type Path, set, sourceAt } from "../file/source";
 import { type Schema, schemasAt, shapeAt } from "../file/words";
 import { isField, type Sentence, type Spot } from "./places";
 
@@ -176,6 +176,27 @@ export function withField(text: string, name: string, source: string, after?: Sp
     };
   }
   return { text: set(text, [...first, name], source), path: [...first, name] as Path };
+}
+
+/** Words of a field that say where its value stands. */
+const PLACE_WORDS = new Set(["pattern", "near", "right of", "below", "ends at", "column", "zone", "lines", "in file name", "folder level", "property"]);
+
+/** The file with a field found in another way: what else is said of the field stays. */
+export function withExtractor(text: string, name: string, source: string) {
+  const fields = mapsWith(text, "fields").find((map) => held(text, [...map, "fields", name]) !== undefined);
+  if (fields === undefined) return withField(text, name, source).text;
+  const path = [...fields, "fields", name];
+  const before = held(text, path);
+  const found = `found: ${source}`;
+  const now = held(found, ["found"]);
+  if (before?.kind !== "map" || now?.kind !== "map") return set(text, path, source);
+  const added = now.words.filter((word) => PLACE_WORDS.has(word) || !before.words.includes(word));
+  const kept = before.words.filter((word) => !PLACE_WORDS.has(word));
+  const parts = [
+    ...added.map((word) => `${word}: ${sourceAt(found, ["found", word])}`),
+    ...kept.map((word) => `${word}: ${sourceAt(text, [...path, word])}`),
+  ];
+  return set(text, path, `{ ${parts.join(", ")} }`);
 }
 
 function firstFields(text: string): Path | undefined {

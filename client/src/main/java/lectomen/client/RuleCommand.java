@@ -35,6 +35,7 @@ import tools.jackson.databind.node.StringNode;
             RuleHistoryCommand.Versions.class,
             RuleHistoryCommand.Diff.class,
             RuleHistoryCommand.Return.class,
+            RuleCompareCommand.class,
             SyncCommand.Export.class,
             SyncCommand.Sync.class,
             SampleCommand.class,

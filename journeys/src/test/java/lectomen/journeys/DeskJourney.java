@@ -16,6 +16,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -50,8 +51,13 @@ class DeskJourney {
                     stages:
                       - { stage: engineer, by: harbour-engineers, within: 2 working days }
                       - { stage: harbour master, by: [harbour-master, nell] }
+                - evidence: json
+                - file: { in: archive, under: proofs, output: evidence }
                 """);
-        rule("spot-checks", "- review: { by: records-office, when: checks fail }\n");
+        rule(
+                "spot-checks",
+                "- review: { by: records-office, when: checks fail }\n",
+                "then: { needs review: { notify: { to: nell, subject: \"{report} needs a look\", text: \"{quay}\" } } }\n");
         rule("pairs", "- approve: { by: harbour-engineers, need: 2 }\n");
         rule("timely", """
                 - approve: { by: harbour-engineers, within: 2 hours, at deadline: reject }
@@ -62,6 +68,10 @@ class DeskJourney {
     }
 
     private static void rule(String id, String steps) throws Exception {
+        rule(id, steps, "");
+    }
+
+    private static void rule(String id, String steps, String then) throws Exception {
         service.live("""
                 lectomen: 1
                 rule: %s
@@ -74,7 +84,7 @@ class DeskJourney {
                 %s
                   - name: "{report} {quay}"
                   - file: { in: archive, under: %s }
-                """.formatted(id, id, steps.indent(2).stripTrailing(), id));
+                %s""".formatted(id, id, steps.indent(2).stripTrailing(), id, then));
     }
 
     @AfterAll
@@ -401,11 +411,52 @@ class DeskJourney {
         }
         assertThat(entries).contains(proof.path("ledgerHash").asString());
         assertThat(service.bytes("/jobs/" + job + "/evidence/file").body()).startsWith("%PDF-".getBytes());
+        List<Path> filed;
+        try (Stream<Path> files = Files.list(service.home().resolve("archive/proofs"))) {
+            filed = files.toList();
+        }
+        assertThat(filed).anySatisfy(file -> assertThat(Files.readString(file))
+                .contains(
+                        "\"Orla Pike\"",
+                        "\"Tarr Key\"",
+                        job,
+                        proof.path("document").asString()));
         JsonNode corrections = service.get("/desk/corrections?rule=inspections");
         assertThat(corrections.path("counted").toString()).contains("\"field\":\"quay\"");
         JsonNode figures = service.get("/desk/figures");
         assertThat(figures.path("people").toString()).contains("Ida Fenwick", "Orla Pike");
         assertThat(figures.path("stages").toString()).contains("\"rule\":\"inspections\"", "\"kind\":\"review\"");
+    }
+
+    /** Whoever is asked hears of it anyway; the rule's words go to them too. */
+    @Test
+    void othersAreToldThatADocumentWaitsAsTheRuleSays() throws Exception {
+        String job = drop("spot-checks", "told.txt", "Tarr Key");
+        service.awaitJob("told.txt", "needs-review");
+        for (SignedIn who : List.of(nell, ida)) {
+            assertThat(who.get("/notices").toString()).as(who.signIn()).contains("/desk?job=" + job);
+        }
+    }
+
+    @Test
+    void anotherVersionIsHeldAgainstWhatWasFiled() throws Exception {
+        drop("spot-checks", "as-it-was.txt", "Deepwater Quay");
+        service.awaitJob("as-it-was.txt", "filed");
+        Answer same = service.client("rule", "compare", "spot-checks", "--last", "3");
+        assertThat(same.out()).contains("would be filed as before.").doesNotContain("WOULD BE");
+        Path draft = temp.resolve("draft.yaml");
+        String text = service.get("/rules/spot-checks").path("text").asString();
+        Files.writeString(
+                draft, text.replace("{report} {quay}", "{quay} {report}").replace("'BIR-\\d{4}'", "'BIR-\\d{3}'"));
+        Answer other = service.client("rule", "compare", "spot-checks", "--with", draft.toString());
+        assertThat(other.out())
+                .containsPattern("as-it-was.txt +report +BIR-0412 +BIR-041\n")
+                .containsPattern("name +BIR-0412 Deepwater Quay.txt +Deepwater Quay BIR-041.txt")
+                .doesNotContain("folder");
+        Files.writeString(draft, text.replace("in: archive", "in: attic"));
+        assertThat(service.client("rule", "compare", "spot-checks", "--with", draft.toString())
+                        .err())
+                .contains("attic");
     }
 
     @Test

@@ -37,6 +37,7 @@ class DeskPagesJourney {
         SignedIn.join(service, "Ida Wren", "ida", "operator", "records-office");
         SignedIn.join(service, "Tam Welling", "tam", "approver", "harbour-engineers");
         SignedIn.join(service, "Greta Holm", "greta", "approver", "harbour-master");
+        SignedIn.join(service, "Rita Kemp", "rita", "rule%20author", "");
         browser = new Browser();
         ida = signedIn("ida", 1280, 800);
         tam = signedIn("tam", 1280, 800);
@@ -166,7 +167,32 @@ class DeskPagesJourney {
         ida.navigate("/desk/figures");
         assertThat(ida.getByText("Greta Holm")).isVisible();
         assertThat(AccessibilityJourney.findings(ida)).isEmpty();
+        correctionsLeadToABetterRule();
         assertThat(browser.errors()).isEmpty();
+    }
+
+    private static void correctionsLeadToABetterRule() {
+        Page rita = signedIn("rita", 1280, 800);
+        rita.navigate("/rules/inspections");
+        assertThat(rita.getByLabel("Corrected by people")).containsText("BI-2027-0309");
+        rita.keyboard().press("s");
+        rita.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Use this"))
+                .first()
+                .click();
+        assertThat(rita.locator(".changes"))
+                .containsText("Compared 1 filed document. report would be read as it was filed in 0 of 1.");
+        assertThat(rita.locator(".changes table")).containsText("BI-2027-0309");
+        assertThat(AccessibilityJourney.findings(rita)).isEmpty();
+        rita.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Save as a draft"))
+                .click();
+        assertThat(rita).hasURL(Pattern.compile(".*/rules/inspections/live"));
+        rita.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Compare with filed documents"))
+                .click();
+        assertThat(rita.locator(".changes")).containsText("0 of 1 would be filed as before.");
+        rita.keyboard().press("e");
+        assertThat(rita.getByLabel("Result for this document")).isVisible();
+        rita.keyboard().press("c");
+        assertThat(rita.locator(".panel .changes")).containsText("0 of 1 would be filed as before.");
     }
 
     @Test

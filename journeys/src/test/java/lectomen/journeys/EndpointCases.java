@@ -450,6 +450,12 @@ record EndpointCases(
                         .with(JSON_TYPE, "{\"documents\": []}"),
                 Case.bad("proposals.propose", "POST /proposals", 400, "bad-request", "where the value is")
                         .with(JSON_TYPE, "{\"documents\": [{\"job\": \"" + filed + "\"}]}"),
+                Case.good("comparisons.compare", "POST /comparisons", "\"kind\":\"folder\"")
+                        .with(JSON_TYPE, "{\"job\": \"" + filed + "\"}"),
+                Case.bad("comparisons.compare", "POST /comparisons", 404, "no-such-job", "1-77")
+                        .with(JSON_TYPE, "{\"job\": \"1-77\"}"),
+                Case.bad("comparisons.compare", "POST /comparisons", 422, "bad-rule", "needs \\\"from:")
+                        .with(JSON_TYPE, "{\"job\": \"" + filed + "\", \"text\": \"rule: x\"}"),
                 Case.good("rules.retire", "POST /rules/drafted/retire", "retired"),
                 Case.bad("rules.retire", "POST /rules/none/retire", 404, "no-such-rule", "none"),
                 Case.good("rules.order", "POST /rules/order", "drafted")

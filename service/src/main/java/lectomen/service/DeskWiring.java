@@ -3,6 +3,7 @@ package lectomen.service;
 import java.time.InstantSource;
 import lectomen.service.desk.Desk;
 import lectomen.service.desk.DeskClock;
+import lectomen.service.desk.DeskNotices;
 import lectomen.service.job.JobEndings;
 import lectomen.service.job.JobNotes;
 import lectomen.service.job.Jobs;
@@ -11,6 +12,7 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.lookup.CurrentSite;
 import lectomen.service.lookup.LoadedLookups;
 import lectomen.service.lookup.LookupTables;
+import lectomen.service.notice.JobNotices;
 import lectomen.service.notice.Notices;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.rulebook.Rulebook;
@@ -33,6 +35,7 @@ class DeskWiring {
             Sources sources,
             LookupTables tables,
             Notices notices,
+            JobNotices ofRules,
             JobNotes notes,
             Ledger ledger,
             KeyedHash keyed,
@@ -47,7 +50,7 @@ class DeskWiring {
                 rulebook,
                 sources,
                 new LoadedLookups(tables),
-                notices,
+                new DeskNotices(notices, ofRules, notes, rulebook, sources, site, clock),
                 notes,
                 ledger,
                 keyed,

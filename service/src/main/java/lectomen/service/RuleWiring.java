@@ -6,9 +6,11 @@ import lectomen.service.access.Contacts;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.counter.Counters;
 import lectomen.service.destination.Connections;
+import lectomen.service.effect.file.JobFilings;
 import lectomen.service.home.Home;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
+import lectomen.service.job.JobResults;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.lookup.CurrentSite;
 import lectomen.service.lookup.LookupTables;
@@ -16,6 +18,7 @@ import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.SharedParts;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
+import lectomen.service.work.FiledComparisons;
 import lectomen.service.work.RuleActivation;
 import lectomen.service.work.RuleRenames;
 import lectomen.service.work.Samples;
@@ -98,6 +101,19 @@ class RuleWiring {
             InstantSource clock)
             throws IOException {
         return new Trials(rulebook, workers, site, home.part("scratch").resolve("trials"), bytes, outputs, clock);
+    }
+
+    @Bean
+    FiledComparisons filedComparisons(
+            Store store,
+            ByteStore bytes,
+            Trials trials,
+            JobResults results,
+            JobFilings filings,
+            Sources sources,
+            Settings settings) {
+        return new FiledComparisons(
+                store, bytes, trials, results, filings, sources, settings.site().locale());
     }
 
     @Bean

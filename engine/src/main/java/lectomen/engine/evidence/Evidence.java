@@ -2,6 +2,8 @@ package lectomen.engine.evidence;
 
 import java.time.Instant;
 import java.util.List;
+import lectomen.engine.extract.FieldValue;
+import lectomen.engine.rulefile.RuleRef;
 
 /**
  * What people decided about a document, and how that can be checked.
@@ -28,6 +30,23 @@ public record Evidence(
         decisions = List.copyOf(decisions);
         corrections = List.copyOf(corrections);
         fields = List.copyOf(fields);
+    }
+
+    /** @param document the SHA-256 of the document as it came in */
+    public static Evidence of(Proof proof, String fileName, RuleRef rule, String document, List<FieldValue> fields) {
+        return new Evidence(
+                proof.job(),
+                fileName,
+                rule.id(),
+                rule.version(),
+                document,
+                proof.decisions(),
+                proof.corrections(),
+                fields.stream()
+                        .map(field -> new Field(field.name(), field.value()))
+                        .toList(),
+                proof.ledgerEntry(),
+                proof.ledgerHash());
     }
 
     /**

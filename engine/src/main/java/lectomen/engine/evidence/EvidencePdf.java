@@ -21,11 +21,12 @@ public final class EvidencePdf {
         String title = "Evidence for " + evidence.fileName();
         PdfPages pages = new PdfPages()
                 .title(title)
-                .text("Job " + evidence.job() + ", rule " + evidence.rule() + ", version " + evidence.ruleVersion(), 2)
+                .text(job(evidence) + ", version " + evidence.ruleVersion(), 2)
                 .text("SHA-256 of the document: " + evidence.document(), 2)
-                .text("Ledger: entry " + evidence.ledgerEntry() + ", hash " + evidence.ledgerHash(), 2)
+                .text(ledger(evidence), 2)
                 .text("Times are in " + zone.getId() + ".", 10)
                 .heading("Decisions")
+                .text(evidence.decisions().isEmpty() ? "Nobody was asked." : "", 2)
                 .texts(
                         List.of(2.2, 2.0, 2.0, 2.4, 3.4),
                         List.of("When", "Stage", "Decision", "By", "Reason"),
@@ -57,6 +58,17 @@ public final class EvidencePdf {
                                 .map(one -> List.of(one.name(), one.value()))
                                 .toList());
         pages.write(title, "Evidence of decisions", locale, now, out);
+    }
+
+    private static String job(Evidence evidence) {
+        String rule = "rule " + evidence.rule();
+        return evidence.job().isEmpty() ? "Rule " + evidence.rule() : "Job " + evidence.job() + ", " + rule;
+    }
+
+    private static String ledger(Evidence evidence) {
+        return evidence.ledgerHash().isEmpty()
+                ? ""
+                : "Ledger: entry " + evidence.ledgerEntry() + ", hash " + evidence.ledgerHash();
     }
 
     private static List<String> decided(Evidence.Decided one, ZoneId zone) {

@@ -2,6 +2,7 @@ package lectomen.engine.notice;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 
@@ -36,6 +37,12 @@ public enum NoticeKind {
         REPORT
     }
 
+    private static final Map<String, String> SEVERAL = Map.of(
+            "needs review", "need review",
+            "awaits approval", "await approval",
+            "is overdue", "are overdue",
+            "has a question for you", "have questions for you");
+
     private final About about;
     private final String happened;
     private final String title;
@@ -55,9 +62,19 @@ public enum NoticeKind {
         return name().toLowerCase(Locale.ROOT).replace('_', ' ');
     }
 
+    /** What a rule can have people notified of while its documents wait for people. */
+    public static List<NoticeKind> whileWaiting() {
+        return List.of(NEEDS_REVIEW, AWAITING_APPROVAL, OVERDUE);
+    }
+
     /** What happened, behind its subject: "permit.pdf failed". */
     String happened() {
         return happened;
+    }
+
+    /** The same of several: "2 documents failed". */
+    String happenedToSeveral() {
+        return SEVERAL.getOrDefault(happened, happened);
     }
 
     public String title() {

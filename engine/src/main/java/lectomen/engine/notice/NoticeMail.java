@@ -45,7 +45,7 @@ public record NoticeMail(String subject, String text, String html) {
         }
         return item.count() == 1
                 ? by + item.name() + " " + item.kind().happened()
-                : by + item.count() + " documents " + item.kind().happened();
+                : by + item.count() + " documents " + item.kind().happenedToSeveral();
     }
 
     private static String text(NoticeItem item, DateTimeFormatter times) {

@@ -47,8 +47,9 @@ public record PlanRecord(
         @Nullable String name,
         @Nullable List<KeptText> texts,
         List<RanStep> steps) {
-    /** The form that is written. The first had neither unbound slots nor texts, the second no requests, the third no questions. */
-    public static final int FORM = 4;
+    /** The form that is written. The first had neither unbound slots nor texts, the second no requests, the third no questions, the
+     * fourth no proofs. */
+    public static final int FORM = 5;
 
     public PlanRecord {
         cursor = List.copyOf(cursor);

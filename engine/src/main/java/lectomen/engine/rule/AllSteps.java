@@ -5,6 +5,7 @@ import lectomen.engine.step.StepKinds;
 import lectomen.engine.step.approve.ApproveKind;
 import lectomen.engine.step.convert.ConvertKind;
 import lectomen.engine.step.each.EachKind;
+import lectomen.engine.step.evidence.EvidenceKind;
 import lectomen.engine.step.file.FileKind;
 import lectomen.engine.step.find.FindKind;
 import lectomen.engine.step.mail.MailKind;
@@ -31,7 +32,8 @@ public final class AllSteps {
             new MailKind(),
             new SendKind(),
             new ReviewKind(),
-            new ApproveKind()));
+            new ApproveKind(),
+            new EvidenceKind()));
 
     private AllSteps() {}
 }

@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.notice.NoticeKind;
 import lectomen.engine.notice.NoticeOrder;
 import lectomen.engine.notice.NoticeOrderReader;
 import lectomen.engine.rulefile.RuleFileForm;
@@ -46,18 +47,39 @@ final class FollowUpReader {
         this.filled = filled;
     }
 
+    /** What follows: the ends, and who is notified while a document waits for people. */
+    record Then(Map<FollowUp.End, FollowUp> ends, Map<NoticeKind, NoticeOrder> whileWaiting) {
+        static final Then NOTHING = new Then(Map.of(), Map.of());
+    }
+
     /** @param rule the rule that it stands in, which can't hand over to itself */
-    Map<FollowUp.End, FollowUp> read(Node node, String rule) {
+    Then read(Node node, String rule) {
         Map<FollowUp.End, FollowUp> read = new EnumMap<>(FollowUp.End.class);
+        Map<NoticeKind, NoticeOrder> whileWaiting = new EnumMap<>(NoticeKind.class);
         Section.open("\"then\"", node, problems).ifPresent(section -> {
             for (FollowUp.End end : FollowUp.End.values()) {
                 section.find(end.word())
                         .flatMap(value -> Section.open("\"" + end.word() + "\"", value, problems))
                         .ifPresent(one -> read.put(end, followUp(one, rule)));
             }
+            for (NoticeKind kind : NoticeKind.whileWaiting()) {
+                section.find(kind.word())
+                        .flatMap(value -> Section.open("\"" + kind.word() + "\"", value, problems))
+                        .flatMap(this::whileWaiting)
+                        .ifPresent(order -> whileWaiting.put(kind, order));
+            }
             section.close();
         });
-        return read;
+        return new Then(read, whileWaiting);
+    }
+
+    /** Nothing but notices: the document is not at its end. */
+    private Optional<NoticeOrder> whileWaiting(Section section) {
+        section.require("notify");
+        Optional<NoticeOrder> order =
+                new NoticeOrderReader(problems, !reading.site().mail().isEmpty(), slots::pattern).read(section);
+        section.close();
+        return order;
     }
 
     private FollowUp followUp(Section section, String rule) {

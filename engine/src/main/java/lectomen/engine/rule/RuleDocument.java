@@ -10,6 +10,8 @@ import lectomen.engine.counter.Counter;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.notice.NoticeKind;
+import lectomen.engine.notice.NoticeOrder;
 import lectomen.engine.rulefile.Contact;
 import lectomen.engine.step.Step;
 import lectomen.engine.step.find.FindStep;
@@ -28,6 +30,7 @@ import lectomen.engine.step.find.FindStep;
  * @param counters those among them that are counters
  * @param sameDocument the key of its documents: one with the key of an earlier one replaces what that filed
  * @param then what follows each end
+ * @param whileWaiting who is notified while its documents wait for people, besides those who are asked
  */
 public record RuleDocument(
         String id,
@@ -42,7 +45,8 @@ public record RuleDocument(
         Set<String> parts,
         Map<String, Counter> counters,
         Optional<NamePattern> sameDocument,
-        Map<FollowUp.End, FollowUp> then) {
+        Map<FollowUp.End, FollowUp> then,
+        Map<NoticeKind, NoticeOrder> whileWaiting) {
     public RuleDocument {
         parameters = Map.copyOf(parameters);
         from = List.copyOf(from);
@@ -51,6 +55,7 @@ public record RuleDocument(
         parts = Set.copyOf(parts);
         counters = Map.copyOf(counters);
         then = Map.copyOf(then);
+        whileWaiting = Map.copyOf(whileWaiting);
     }
 
     /**
@@ -64,8 +69,8 @@ public record RuleDocument(
 
     /** The groups and people that it names: to ask, and to notify. */
     public List<Contact> namedPeople() {
-        Stream<Contact> notified = then.values().stream()
-                .flatMap(end -> end.notice().stream())
+        Stream<NoticeOrder> atEnds = then.values().stream().flatMap(end -> end.notice().stream());
+        Stream<Contact> notified = Stream.concat(atEnds, whileWaiting.values().stream())
                 .flatMap(order -> order.names().stream().map(name -> new Contact(name, order.line(), order.column())));
         Stream<Contact> ofSources = from.stream().flatMap(source -> source.settings().notices().values().stream()
                 .flatMap(List::stream)

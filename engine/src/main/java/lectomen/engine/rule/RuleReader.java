@@ -101,9 +101,9 @@ public final class RuleReader {
                 .ifPresent(pattern -> section.report(
                         sameDocument.get().spot(),
                         "\"same document when\" needs a slot, such as \"{drawing} {sheet}\"; else all are the same"));
-        Map<FollowUp.End, FollowUp> then = section.find("then")
+        FollowUpReader.Then then = section.find("then")
                 .map(node -> new FollowUpReader(reading, sources::filled).read(node, name))
-                .orElse(Map.of());
+                .orElse(FollowUpReader.Then.NOTHING);
         section.close();
         return id.map(text -> new RuleDocument(
                 text.text(),
@@ -118,7 +118,8 @@ public final class RuleReader {
                 parts.used(),
                 parts.counters(),
                 documentKey,
-                then));
+                then.ends(),
+                then.whileWaiting()));
     }
 
     /** The rule's own parameters, which go before those of the site. */

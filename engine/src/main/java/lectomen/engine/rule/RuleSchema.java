@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.stream.Stream;
 import lectomen.engine.counter.Counter;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.notice.NoticeKind;
 import lectomen.engine.rulefile.RuleFileForm;
 import lectomen.engine.rulefile.RuleWords;
 import lectomen.engine.rulefile.SchemaShapes;
@@ -105,6 +106,10 @@ public final class RuleSchema {
         properties.set("from", from);
         ObjectNode then = properties.putObject("then").put("type", "object").put("additionalProperties", false);
         FollowUp.End.words().forEach(end -> then.withObject("/properties").set(end, SchemaShapes.ref("follow-up")));
+        ObjectNode waiting = SchemaShapes.words(List.of("notify"));
+        SchemaShapes.properties(waiting).set("notify", notice());
+        WORDS.explain(waiting, "while-waiting");
+        NoticeKind.whileWaiting().forEach(kind -> then.withObject("/properties").set(kind.word(), waiting.deepCopy()));
         WORDS.explain(then, "then");
         properties.set("retention", retention());
         properties.set("same document when", SchemaShapes.ref("text"));

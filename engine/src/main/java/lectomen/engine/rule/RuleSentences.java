@@ -220,6 +220,16 @@ public final class RuleSentences {
     }
 
     private void then(RuleDocument rule) {
+        for (NoticeKind kind : NoticeKind.whileWaiting()) {
+            NoticeOrder order = rule.whileWaiting().get(kind);
+            if (order != null) {
+                say(
+                        Sentence.Part.THEN,
+                        "When " + kind.word() + ": " + notice(order, kind.word()) + " too.",
+                        0,
+                        order.line());
+            }
+        }
         for (FollowUp.End end : FollowUp.End.values()) {
             FollowUp followUp = rule.then().get(end);
             if (followUp != null) {

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Function;
 import lectomen.engine.counter.Counter;
+import lectomen.engine.evidence.Proof;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.facts.FileFacts;
@@ -65,6 +66,7 @@ public final class StepContext {
     private final Map<String, FieldValue> fields = new LinkedHashMap<>();
     private final Map<String, FieldDoubt> doubts = new LinkedHashMap<>();
     private boolean doubtsAreSettled;
+    private Proof proof = Proof.NONE;
     private int number = 1;
     private String word = "";
 
@@ -125,6 +127,11 @@ public final class StepContext {
     /** What nobody has settled yet. */
     public List<FieldDoubt> doubts() {
         return List.copyOf(doubts.values());
+    }
+
+    /** What people have decided by now. */
+    public Proof proof() {
+        return proof;
     }
 
     /** Says which fields are known before the first step. */
@@ -225,7 +232,10 @@ public final class StepContext {
 
     /** Makes a new output, as the present step's whole work. */
     public StepResult make(Step step, OutputNames names, Object settings, StepWorker.Maker maker) {
-        StepWorker.Result result = worker().make(output(names.of()), settings, maker);
+        return made(step, names, worker().make(output(names.of()), settings, maker));
+    }
+
+    private StepResult made(Step step, OutputNames names, StepWorker.Result result) {
         if (result instanceof StepWorker.Result.Failed failed) {
             return failed(step, failed.reason());
         }
@@ -259,6 +269,9 @@ public final class StepContext {
             found.doubts().forEach(doubt -> doubts.put(doubt.field(), doubt));
         } else if (addition instanceof StepAddition.Answered answered) {
             answered.reply().fields().forEach(this::know);
+            proof = answered.reply().people().isEmpty()
+                    ? proof
+                    : answered.reply().proof();
         } else if (addition instanceof StepAddition.Name named) {
             rename(NamePattern.parse(named.pattern()).pattern().orElseThrow());
         } else if (addition instanceof StepAddition.Output made) {
@@ -288,7 +301,7 @@ public final class StepContext {
                 hashes.toString(),
                 name.map(NamePattern::source).orElse(""),
                 textFrom.map(Object::toString).orElse(""),
-                new TreeMap<>(site().lookups()).toString());
+                new TreeMap<>(site().lookups()) + (proof.equals(Proof.NONE) ? "" : "\n" + proof));
     }
 
     /** Says which name the document has that this one was made of; what it was called by then stands in its slot. */

@@ -100,6 +100,11 @@ public final class StepReading {
     /** Which output the step works on ({@code of:}) and which it makes ({@code as:}). */
     public OutputNames outputs(Section section) {
         String of = output(section, "of", OutputNames.MAIN);
+        return new OutputNames(of, newOutput(section, OutputNames.MAIN));
+    }
+
+    /** The output that the step makes ({@code as:}). @param usual where nothing is said */
+    public String newOutput(Section section, String usual) {
         Optional<Node.Text> as = section.findText("as");
         if (as.isPresent()) {
             String name = as.get().text();
@@ -109,8 +114,9 @@ public final class StepReading {
                         "an output name may have up to 30 lower-case letters, digits and hyphens, and must not be"
                                 + " \"original\"");
             }
-            outputs.add(name);
         }
-        return new OutputNames(of, as.map(Node.Text::text).orElse(OutputNames.MAIN));
+        String name = as.map(Node.Text::text).orElse(usual);
+        outputs.add(name);
+        return name;
     }
 }

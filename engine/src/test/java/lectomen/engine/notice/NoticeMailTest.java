@@ -43,6 +43,7 @@ class NoticeMailTest {
     @CsvSource({
         "FAILED,          heron.pdf,          permits, 1,     permits: heron.pdf failed",
         "FAILED,          heron.pdf,          permits, 10000, permits: 10000 documents failed",
+        "AWAITING_APPROVAL, heron.pdf,        permits, 2,     permits: 2 documents await approval",
         "UNMATCHED,       heron.pdf,          '',      1,     heron.pdf unmatched",
         "SILENT,          /srv/inbox/permits, '',      1,     /srv/inbox/permits is silent",
         "CONNECTION_AWAY, Connection archive, '',      1,     Connection archive can't be reached"

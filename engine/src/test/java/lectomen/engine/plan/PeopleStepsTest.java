@@ -2,6 +2,11 @@ package lectomen.engine.plan;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -10,9 +15,15 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
+import lectomen.engine.convert.ConversionResult;
+import lectomen.engine.convert.SourceDocument;
+import lectomen.engine.evidence.Evidence;
+import lectomen.engine.evidence.Proof;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.facts.Site;
+import lectomen.engine.font.FontBook;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.Box;
@@ -20,6 +31,7 @@ import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
 import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.Word;
+import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
@@ -28,6 +40,7 @@ import lectomen.engine.rulefile.RuleRef;
 import lectomen.engine.step.FieldDoubt;
 import lectomen.engine.step.PeopleQuestion;
 import lectomen.engine.step.PeopleReply;
+import lectomen.engine.step.StepAddition;
 import lectomen.engine.step.StepOutput;
 import lectomen.engine.step.StepResult;
 import lectomen.engine.step.StepWait;
@@ -35,6 +48,7 @@ import lectomen.engine.step.StepWorker;
 import lectomen.engine.step.file.Filing;
 import lectomen.engine.yaml.Problem;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -55,7 +69,39 @@ class PeopleStepsTest {
             - file: { in: archive }
             """;
 
-    private static final StepWorker WORKER = new StepWorker() {
+    /** Where steps make their files. */
+    private record InFolder(Path folder) implements StepWorker.Surroundings {
+        @Override
+        public SourceDocument original() {
+            throw new AssertionError("nothing is to be made of the document");
+        }
+
+        @Override
+        public Optional<DocumentText> knownText() {
+            return Optional.empty();
+        }
+
+        @Override
+        public Instant arrived() {
+            return NOON;
+        }
+
+        @Override
+        public FontBook fonts() {
+            throw new AssertionError("nothing is to be drawn");
+        }
+
+        @Override
+        public Progress.Listener listener() {
+            throw new AssertionError("nothing takes long");
+        }
+    }
+
+    @TempDir
+    private Path folder;
+
+    /** Keeps what is made where its hash would be. */
+    private final StepWorker worker = new StepWorker() {
         @Override
         public StepOutput original() {
             return new StepOutput("original", "o", 9, FileType.PDF);
@@ -68,7 +114,15 @@ class PeopleStepsTest {
 
         @Override
         public Result make(StepOutput of, Object settings, Maker maker) {
-            throw new AssertionError("nothing is to be made");
+            try {
+                ConversionResult.Files files = (ConversionResult.Files) maker.make(null, new InFolder(folder));
+                Path file = files.files().get(0);
+                return new Result.Made(
+                        new StepOutput("main", Files.readString(file, StandardCharsets.ISO_8859_1), 9, files.type()),
+                        List.of());
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
         }
 
         @Override
@@ -119,13 +173,13 @@ class PeopleStepsTest {
     }
 
     private Outcome begin(Candidate rule) {
-        return Planner.plan(List.of(rule), facts(), SITE, this::text, name -> Optional.empty(), WORKER);
+        return Planner.plan(List.of(rule), facts(), SITE, this::text, name -> Optional.empty(), worker);
     }
 
     private Outcome goOn(Candidate rule, PlanRecord plan) {
         PlanRecord stored = PlanJson.read(PlanJson.write(plan));
         assertThat(stored).isEqualTo(plan);
-        return Planner.goOn(rule, stored, facts(), SITE, this::text, name -> Optional.empty(), WORKER);
+        return Planner.goOn(rule, stored, facts(), SITE, this::text, name -> Optional.empty(), worker);
     }
 
     private static PeopleQuestion question(Outcome outcome) {
@@ -146,12 +200,16 @@ class PeopleStepsTest {
 
     private static PlanRecord entered(PlanRecord plan, String name, String value) {
         FieldValue before = field(plan.findQuestion().orElseThrow().fields(), name);
-        return plan.answered(new PeopleReply(List.of(before.entered(value, "entered at review")), List.of(7L)));
+        return plan.answered(
+                new PeopleReply(List.of(before.entered(value, "entered at review")), List.of(7L), Proof.NONE));
     }
 
     private static String filedAs(Outcome outcome) {
         assertThat(outcome.isPlanned()).as(outcome.toString()).isTrue();
-        Filing filing = outcome.effects(Filing.class).get(0);
+        return filedAs(outcome.effects(Filing.class).get(0));
+    }
+
+    private static String filedAs(Filing filing) {
         Filing.Target target = filing.target(Locale.UK, warning -> {});
         return ((Filing.Target.Place) target).name();
     }
@@ -239,7 +297,7 @@ class PeopleStepsTest {
         Outcome second = goOn(rule, entered(again, "report", "BIR-0412"));
         assertThat(question(second).kind()).isEqualTo(PeopleQuestion.Kind.APPROVAL);
         assertThat(question(second).binding()).isNotEqualTo(question(reviewed).binding());
-        Outcome filed = goOn(rule, plan(second).answered(new PeopleReply(List.of(), List.of(8L))));
+        Outcome filed = goOn(rule, plan(second).answered(new PeopleReply(List.of(), List.of(8L), Proof.NONE)));
         assertThat(filedAs(filed)).isEqualTo("BIR-0412.pdf");
     }
 
@@ -261,7 +319,7 @@ class PeopleStepsTest {
         String steps = FIND + "- approve: { by: harbour-engineers }\n- wait: { for: 1 day }\n" + REST;
         Candidate rule = rule(steps);
         Outcome asked = begin(rule);
-        Outcome approved = goOn(rule, plan(asked).answered(new PeopleReply(List.of(), List.of(8L))));
+        Outcome approved = goOn(rule, plan(asked).answered(new PeopleReply(List.of(), List.of(8L), Proof.NONE)));
         PlanRecord waits = plan(approved);
         assertThat(waits.findWait().orElseThrow().what()).isEqualTo(StepWait.What.TIME);
 
@@ -276,10 +334,38 @@ class PeopleStepsTest {
     }
 
     @Test
+    void evidenceOfDecisionsIsAnOutputThatIsFiledBesideTheDocument() {
+        Candidate rule = rule(FIND + """
+                - approve: { by: harbour-engineers }
+                - evidence: json
+                - evidence: pdf
+                  as: page
+                """ + REST + "- file: { in: archive, output: evidence }\n");
+        Proof proof = new Proof(
+                "1-4",
+                List.of(new Evidence.Decided("approval", 1, "", "approved", "Tam Okoro", NOON, "abab", "fine")),
+                List.of(),
+                31,
+                "cdcd");
+        Outcome done = goOn(rule, plan(begin(rule)).answered(new PeopleReply(List.of(), List.of(8L), proof)));
+        List<StepOutput> made = done.steps().stream()
+                .flatMap(step -> step.addition() instanceof StepAddition.Output output
+                        ? Stream.of(output.output())
+                        : Stream.empty())
+                .toList();
+        assertThat(made).extracting(StepOutput::output).containsExactly("evidence", "page");
+        assertThat(made.get(0).sha256()).contains("\"by\" : \"Tam Okoro\"", "\"BIR-0412\"", "\"cdcd\"");
+        assertThat(made.get(1).type()).isEqualTo(FileType.PDF);
+        assertThat(done.effects(Filing.class))
+                .extracting(PeopleStepsTest::filedAs)
+                .containsExactly("BIR-0412.pdf", "BIR-0412.json");
+    }
+
+    @Test
     void anotherVersionOfTheRuleAsksAgain() {
         String steps = FIND + "- approve: { by: harbour-engineers }\n" + REST;
         Outcome asked = begin(rule(steps));
-        PlanRecord answered = plan(asked).answered(new PeopleReply(List.of(), List.of(8L)));
+        PlanRecord answered = plan(asked).answered(new PeopleReply(List.of(), List.of(8L), Proof.NONE));
         assertThat(question(goOn(rule(steps, 2), answered)).findAgain()).isPresent();
     }
 
@@ -310,7 +396,7 @@ class PeopleStepsTest {
         confidence = 0.5;
         Candidate rule = rule(FIND + "- review: { by: records-office, when: { confidence below: 0.95 } }\n"
                 + "- approve: { by: harbour-engineers }\n" + REST);
-        Outcome outcome = Planner.planTrial(List.of(rule), facts(), SITE, this::text, name -> Optional.empty(), WORKER);
+        Outcome outcome = Planner.planTrial(List.of(rule), facts(), SITE, this::text, name -> Optional.empty(), worker);
         assertThat(filedAs(outcome)).isEqualTo("BIR-0412.pdf");
         List<String> said = outcome.steps().stream()
                 .map(StepResult::notes)

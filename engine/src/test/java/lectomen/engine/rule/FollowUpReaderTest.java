@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import lectomen.engine.facts.Site;
+import lectomen.engine.notice.NoticeKind;
 import lectomen.engine.rulefile.Contact;
 import lectomen.engine.rulefile.Sentence;
 import lectomen.engine.yaml.Problem;
@@ -52,6 +53,22 @@ class FollowUpReaderTest {
     }
 
     @Test
+    void othersAreNotifiedWhileADocumentWaitsForPeople() {
+        RuleReadResult reading = read(FOLDER, """
+                { needs review: { notify: records-office },
+                  overdue: { notify: { to: [harbour-master, "{sender}"], subject: "{file name} is late" } } }""");
+        RuleDocument rule = ((RuleReadResult.Good) reading).rule();
+        assertThat(rule.then()).isEmpty();
+        assertThat(rule.whileWaiting()).containsOnlyKeys(NoticeKind.NEEDS_REVIEW, NoticeKind.OVERDUE);
+        assertThat(rule.namedPeople()).extracting(Contact::name).contains("records-office", "harbour-master");
+        assertThat(RuleSentences.of(rule))
+                .extracting(Sentence::words)
+                .contains(
+                        "When needs review: records-office is notified too.",
+                        "When overdue: harbour-master and {sender} are notified (“{file name} is late”) too.");
+    }
+
+    @Test
     void peopleAreNotifiedAndSystemsCalled() {
         RuleReadResult reading = read(FOLDER, """
                 { filed: { notify: { to: "{sender}", subject: "{file name} is filed", text: "As {filed as}." },
@@ -78,6 +95,8 @@ class FollowUpReaderTest {
                 "{ filed: { call: { connection: berth-system, fields: [quay] } } } | unknown field \"quay\"",
                 "{ filed: { notify: { subject: x } } }       | \"notify\" needs \"to:\"",
                 "{ filed: { notify: '{quay}' } }             | unknown field \"quay\"",
+                "{ overdue: { tag: late } }                  | \"overdue\" needs \"notify:\"",
+                "{ needs review: { notify: '{quay}' } }      | unknown field \"quay\"",
                 "{ filed: { } }                              | \"notify:\" with names, or \"call:\" with a connection"
             })
     void whatIsWrongWithANoticeOrCallIsSaid(String then, String problem) {

@@ -12,7 +12,6 @@ import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.data.DataFormat;
 import lectomen.engine.data.DataValue;
-import lectomen.engine.data.Sidecar;
 import lectomen.engine.extract.FieldValue;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.plan.RuleEvaluation;
@@ -33,6 +32,7 @@ import lectomen.service.role.Permission;
 import lectomen.service.role.Scope;
 import lectomen.service.rulebook.BadRuleException;
 import lectomen.service.rulebook.Rulebook;
+import lectomen.service.rulebook.Sources;
 import lectomen.service.work.TrialDocuments;
 import lectomen.service.work.Trials;
 import lectomen.service.workers.Examination;
@@ -55,6 +55,7 @@ final class TrialsController {
     private final Jobs jobs;
     private final ByteStore bytes;
     private final TrialDocuments documents;
+    private final Sources sources;
     private final Connections connections;
     private final Locale locale;
     private final CallerScope scopes;
@@ -67,6 +68,7 @@ final class TrialsController {
             Jobs jobs,
             ByteStore bytes,
             TrialDocuments documents,
+            Sources sources,
             Connections connections,
             CallerScope scopes) {
         this.scopes = scopes;
@@ -76,6 +78,7 @@ final class TrialsController {
         this.jobs = jobs;
         this.bytes = bytes;
         this.documents = documents;
+        this.sources = sources;
         this.connections = connections;
         this.locale = settings.site().locale();
     }
@@ -175,8 +178,8 @@ final class TrialsController {
             ByteRef original = tried.original()
                     .filter(ref -> bytes.has(ref.sha256()))
                     .orElseThrow(() -> new NoSuchPageException(tried.id(), 0));
-            var found = new TrialDocuments.Found(original, tried.type(), bytes::open);
-            return result(tried.name(), original.sha256(), trials.of(tried.name(), found, beside(tried), with));
+            Optional<String> folder = sources.findFolder(tried.source());
+            return result(tried.name(), original.sha256(), trials.of(tried, original, folder, with));
         }
         Optional<Trials.Beside> data = beside(sidecar);
         if (document.isPresent()) {
@@ -201,17 +204,6 @@ final class TrialsController {
         String called = Optional.ofNullable(sidecar.get().getOriginalFilename()).orElse("");
         return Optional.of(
                 new Trials.Beside(called.replaceFirst(".*/", ""), sidecar.get().getBytes()));
-    }
-
-    /** The data file that came with a job, where it is kept. */
-    private Optional<Trials.Beside> beside(Job job) throws IOException {
-        Optional<Sidecar> sidecar = job.more().sidecar().filter(data -> bytes.has(data.sha256()));
-        if (sidecar.isEmpty()) {
-            return Optional.empty();
-        }
-        try (InputStream content = bytes.open(sidecar.get().sha256())) {
-            return Optional.of(new Trials.Beside(sidecar.get().name(), content.readAllBytes()));
-        }
     }
 
     private static Map<String, byte[]> byName(Optional<List<MultipartFile>> files, String ending) throws IOException {

@@ -25,6 +25,7 @@ public final class Approvals {
     private final OpenTasks opened;
     private final DeskTasks tasks;
     private final DeskDecisions decisions;
+    private final DeskProof proof;
     private final DeskNotices notices;
     private final Asker asker;
     private final Runnable wake;
@@ -43,6 +44,7 @@ public final class Approvals {
             OpenTasks opened,
             DeskTasks tasks,
             DeskDecisions decisions,
+            DeskProof proof,
             DeskNotices notices,
             Asker asker,
             Runnable wake) {
@@ -53,6 +55,7 @@ public final class Approvals {
         this.opened = opened;
         this.tasks = tasks;
         this.decisions = decisions;
+        this.proof = proof;
         this.notices = notices;
         this.asker = asker;
         this.wake = wake;
@@ -108,7 +111,8 @@ public final class Approvals {
                     .distinct()
                     .toList();
             tasks.set(db, task.id(), DeskTask.State.DONE, Optional.of(Decision.Verdict.APPROVED.code()));
-            waits.goOnWithAnswer(db, open.job(), new PeopleReply(List.of(), people), Optional.empty(), principal);
+            PeopleReply reply = new PeopleReply(List.of(), people, proof.of(db, open.job()));
+            waits.goOnWithAnswer(db, open.job(), reply, Optional.empty(), principal);
             return true;
         }
         if (standing instanceof Approval.Standing.Asked asked && asked.stage() > task.stage()) {

@@ -11,6 +11,7 @@ import java.util.function.Supplier;
 import java.util.stream.Stream;
 import lectomen.engine.approval.Approval;
 import lectomen.engine.approval.Excluded;
+import lectomen.engine.evidence.Proof;
 import lectomen.engine.facts.Site;
 import lectomen.engine.lookup.Lookups;
 import lectomen.engine.plan.ForeseenFilings;
@@ -24,7 +25,6 @@ import lectomen.service.job.JobNotes;
 import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.ledger.Ledger;
-import lectomen.service.notice.Notices;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
@@ -49,6 +49,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
     private final InstantSource clock;
     private final DeskTasks tasks;
     private final DeskDecisions decisions;
+    private final DeskProof proof;
     private final DeskNotices notices;
     private final JobNotes notes;
     private final Ledger ledger;
@@ -68,7 +69,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
             Rulebook rulebook,
             Sources sources,
             Lookups lookups,
-            Notices notices,
+            DeskNotices notices,
             JobNotes notes,
             Ledger ledger,
             KeyedHash keyed,
@@ -81,10 +82,11 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
         this.ledger = ledger;
         this.tasks = new DeskTasks(site.get(), clock);
         this.decisions = new DeskDecisions(ledger, keyed, clock);
-        this.notices = new DeskNotices(notices);
+        this.proof = new DeskProof(decisions, ledger);
+        this.notices = notices;
         this.opened = new OpenTasks(jobs, waits, tasks, decisions, site, clock);
         this.fields = new DeskFields(store, opened, rulebook, sources, lookups, site, clock);
-        this.reviews = new Reviews(store, jobs, waits, opened, tasks, decisions, fields, ledger, clock, wake);
+        this.reviews = new Reviews(store, jobs, waits, opened, tasks, decisions, fields, proof, ledger, clock, wake);
         this.approvals = new Approvals(
                 store,
                 waits,
@@ -93,12 +95,13 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
                 opened,
                 tasks,
                 decisions,
-                this.notices,
+                proof,
+                notices,
                 (db, before, question, stage) ->
                         ask(db, before.job(), before.task().step(), question, stage),
                 wake);
         this.figures = new DeskFigures(store, clock);
-        this.times = new DeskTimes(store, opened, tasks, approvals, endings, this.notices, ledger, clock, wake);
+        this.times = new DeskTimes(store, opened, tasks, approvals, endings, notices, ledger, clock, wake);
     }
 
     /** Checks values as they are typed. */
@@ -307,9 +310,9 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
         return store.read(db -> decisions.ofJob(db, job));
     }
 
-    /** The values that people entered for a job's document, the newest first. */
-    public List<DeskCorrection> correctionsOfJob(String job) {
-        return store.read(db -> decisions.correctionsOf(db, job));
+    /** What was decided about a job's document so far. */
+    public Proof proof(Job job) {
+        return store.read(db -> proof.of(db, job));
     }
 
     /** The latest values that people entered for documents of a rule, the newest first. */

@@ -58,7 +58,7 @@ public final class DeskTimes {
     private int remind() {
         return each("remind_at", (db, open) -> {
             Reason reason = Reason.of("desk.reminder");
-            notices.overdue(db, open.job(), reason, tasks.asked(db, open.task().id()));
+            notices.overdue(db, open, reason, tasks.asked(db, open.task().id()));
         });
     }
 
@@ -82,7 +82,7 @@ public final class DeskTimes {
             ledger.append(db, "service", "desk.overdue", open.job().subject());
             if (stage.findAtDeadline().isEmpty()) {
                 Collection<String> names = tasks.asked(db, open.task().id());
-                notices.overdue(db, open.job(), Reason.of("desk.overdue"), names);
+                notices.overdue(db, open, Reason.of("desk.overdue"), names);
             } else if (stage.findAtDeadline().get() == Stage.AtDeadline.APPROVE) {
                 approvals.decide(db, open, Decision.Verdict.APPROVED, Optional.empty(), "");
                 approvals.settle(db, open, "rule " + open.task().rule());

@@ -29,6 +29,7 @@ public final class Reviews {
     private final DeskTasks tasks;
     private final DeskDecisions decisions;
     private final DeskFields fields;
+    private final DeskProof proof;
     private final Ledger ledger;
     private final InstantSource clock;
     private final Runnable wake;
@@ -41,6 +42,7 @@ public final class Reviews {
             DeskTasks tasks,
             DeskDecisions decisions,
             DeskFields fields,
+            DeskProof proof,
             Ledger ledger,
             InstantSource clock,
             Runnable wake) {
@@ -51,6 +53,7 @@ public final class Reviews {
         this.tasks = tasks;
         this.decisions = decisions;
         this.fields = fields;
+        this.proof = proof;
         this.ledger = ledger;
         this.clock = clock;
         this.wake = wake;
@@ -87,7 +90,8 @@ public final class Reviews {
             Optional<JobMove> soon = undoable
                     ? Optional.of(JobMove.waitUntil(clock.instant().plus(UNDO), Reason.of("plan.goes-on-soon")))
                     : Optional.empty();
-            waits.goOnWithAnswer(db, open.job(), new PeopleReply(entered, List.of(person)), soon, principal);
+            PeopleReply reply = new PeopleReply(entered, List.of(person), proof.of(db, open.job()));
+            waits.goOnWithAnswer(db, open.job(), reply, soon, principal);
             return id;
         });
         wake.run();

@@ -126,6 +126,14 @@ public final class Ledger {
                 .list());
     }
 
+    /** The latest entry about a subject that has some. */
+    public Entry lastAbout(JdbcClient db, String subject) {
+        return db.sql("select * from ledger where subject = ? order by seq desc limit 1")
+                .param(subject)
+                .query(Ledger::entry)
+                .single();
+    }
+
     /** Entries after a number, oldest first. @param subject empty for all */
     public List<Entry> after(long seq, Optional<String> subject, int most) {
         String which = subject.isPresent() ? " and subject = :subject" : "";

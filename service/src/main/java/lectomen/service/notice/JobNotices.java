@@ -1,6 +1,8 @@
 package lectomen.service.notice;
 
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -64,7 +66,37 @@ public final class JobNotices implements Jobs.MoveListener {
             Optional<Reason> reason,
             Map<String, String> slots) {
         NoticeKind kind = NoticeKind.findByWord(end.code()).orElseThrow();
-        NoticeEvent event = new NoticeEvent(
+        NoticeEvent event = event(job, order, kind, reason, slots);
+        List<String> names = names(order, slots);
+        if (kind == NoticeKind.FILED) {
+            names = confirmations.intend(db, job, event, names);
+        }
+        return tell(db, event, names);
+    }
+
+    /**
+     * Tells those whom a rule names that its document waits for people, together with those who are asked, in the rule's words.
+     *
+     * @param asked who is asked, by name
+     * @param slots what is known of the document
+     * @return who was not notified, and why, as sentences
+     */
+    public List<String> waits(
+            JdbcClient db,
+            Job job,
+            NoticeOrder order,
+            NoticeKind kind,
+            Optional<Reason> reason,
+            Collection<String> asked,
+            Map<String, String> slots) {
+        Set<String> names = new LinkedHashSet<>(asked);
+        names.addAll(names(order, slots));
+        return tell(db, event(job, order, kind, reason, slots), names);
+    }
+
+    private NoticeEvent event(
+            Job job, NoticeOrder order, NoticeKind kind, Optional<Reason> reason, Map<String, String> slots) {
+        return new NoticeEvent(
                 kind,
                 job.rule().map(RuleRef::id),
                 job.name(),
@@ -73,11 +105,13 @@ public final class JobNotices implements Jobs.MoveListener {
                 job.rule().map(rule -> Set.of(rule.id())).orElse(Set.of()),
                 order.subject().map(pattern -> filled(pattern, slots)),
                 order.text().map(pattern -> filled(pattern, slots)));
-        List<String> names = new ArrayList<>(
-                order.to().stream().map(pattern -> filled(pattern, slots)).toList());
-        if (kind == NoticeKind.FILED) {
-            names = confirmations.intend(db, job, event, names);
-        }
+    }
+
+    private List<String> names(NoticeOrder order, Map<String, String> slots) {
+        return order.to().stream().map(pattern -> filled(pattern, slots)).toList();
+    }
+
+    private List<String> tell(JdbcClient db, NoticeEvent event, Collection<String> names) {
         List<String> problems = new ArrayList<>();
         if (!canMail) {
             names.stream()

@@ -32,6 +32,8 @@ import lectomen.engine.task.DataAnswer;
 import lectomen.engine.task.DataTask;
 import lectomen.engine.task.Task;
 import lectomen.service.bytes.ByteStore;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobFacts;
 import lectomen.service.rulebook.LiveRule;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.workers.ByteSource;
@@ -96,7 +98,25 @@ public final class Trials {
     }
 
     /** A data file beside the file that is tried. */
-    public record Beside(String name, byte[] content) {}
+    public record Beside(String name, byte[] content) {
+        /** The data file that came with a job, where it is kept. */
+        static Optional<Beside> of(Job job, ByteStore bytes) throws IOException {
+            Optional<Sidecar> sidecar = job.more().sidecar().filter(data -> bytes.has(data.sha256()));
+            if (sidecar.isEmpty()) {
+                return Optional.empty();
+            }
+            try (InputStream content = bytes.open(sidecar.get().sha256())) {
+                return Optional.of(new Beside(sidecar.get().name(), content.readAllBytes()));
+            }
+        }
+    }
+
+    /** The same for the kept original of a job, as if it came where the job came from, when it did. */
+    public Examination of(Job job, ByteRef original, Optional<String> folder, With with) throws IOException {
+        TrialDocuments.Found found = new TrialDocuments.Found(original, job.type(), bytes::open);
+        FileFacts facts = JobFacts.of(job, folder, job.createdAt());
+        return of(facts, found, Beside.of(job, bytes), with);
+    }
 
     /** @throws lectomen.service.rulebook.NoSuchRuleException if the rule to try with does not exist */
     public Examination of(String name, InputStream content, With with) throws IOException {
@@ -122,10 +142,16 @@ public final class Trials {
     /** The same for a document that is kept. */
     public Examination of(String name, TrialDocuments.Found document, Optional<Beside> beside, With with)
             throws IOException {
+        FileType type = document.type().called(name);
+        FileFacts bare = new FileFacts(name, document.ref().size(), type, Optional.empty(), clock.instant());
+        return of(bare, document, beside, with);
+    }
+
+    /** The same for a document of which more is known: where it came from, and when. */
+    Examination of(FileFacts bare, TrialDocuments.Found document, Optional<Beside> beside, With with)
+            throws IOException {
         ByteRef ref = document.ref();
         Map<String, byte[]> tables = new HashMap<>();
-        FileFacts bare =
-                new FileFacts(name, ref.size(), document.type().called(name), Optional.empty(), clock.instant());
         FileFacts facts =
                 beside.map(data -> bare.with(sidecar(data, with, tables))).orElse(bare);
         String id = "trial-" + UUID.randomUUID();

@@ -96,7 +96,8 @@ public final class FindKind implements StepKind<FindStep> {
     @Override
     public void describe(FindStep step, SentenceList sentences) {
         String type = SentenceBlanks.of(step.documentType(), WORD);
-        sentences.step("Finds the fields of a " + type + ":", step.line(), WORD);
+        String article = step.documentType().matches("(?i)[aeiou].*") ? "an " : "a ";
+        sentences.step("Finds the fields of " + article + type + ":", step.line(), WORD);
         step.fields().forEach(field -> describe(field, sentences));
     }
 

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.step.PlannedEffect;
+import lectomen.engine.step.file.Filing;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectKinds;
 import lectomen.service.effect.EffectOrder;
@@ -191,6 +192,14 @@ public final class JobFilings {
     /** Tries what a job waits for at once. */
     public void tryNow(JdbcClient db, String jobId) {
         effects.makeDue(db, jobId);
+    }
+
+    /** What the present run of a job asked to be filed and has filed, as its plan put it, with the numbers that it was given. */
+    public List<Filing> filed(JdbcClient db, Job job) {
+        return effects.ofJob(db, job.id()).stream()
+                .filter(effect -> FileEffect.stands(effect) && effect.generation() == job.generation())
+                .map(FilingOrders::filing)
+                .toList();
     }
 
     /** The values by which the present run of a job was filed, with where that was; empty where it was not. */
