@@ -4,6 +4,7 @@ import { Navigate, Route, Routes, useLocation } from "react-router";
 import { answer, api, Problem, prove } from "./api/client";
 import { DeskPage } from "./features/desk/DeskPage";
 import { FiguresPage } from "./features/desk/FiguresPage";
+import { InDoubtPage } from "./features/desk/InDoubtPage";
 import { UnmatchedPage } from "./features/desk/UnmatchedPage";
 import { EditorPage } from "./features/editor/EditorPage";
 import { NewRulePage } from "./features/editor/NewRulePage";
@@ -104,6 +105,7 @@ export function Console() {
             {(may("review") || may("handle documents")) && <Route path="/desk" element={<DeskPage />} />}
             {may("review") && <Route path="/desk/:task" element={<DeskPage />} />}
             {may("see the service") && <Route path="/desk/figures" element={<FiguresPage />} />}
+            {may("handle documents") && <Route path="/desk/in-doubt" element={<InDoubtPage />} />}
             {may("handle documents") && <Route path="/desk/unmatched" element={<UnmatchedPage />} />}
             {may("see rules") && <Route path="/rules" element={<RulesPage />} />}
             {may("see rules") && <Route path="/rules/:id" element={<RulePage />} />}

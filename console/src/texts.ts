@@ -118,6 +118,7 @@ export const texts = {
       refused === 0 ? `Done: ${some(count, "job", "jobs")}.` : `Done: ${some(count, "job", "jobs")}. Refused: ${refused}.`,
   },
   words: {
+    text: "Recognised text",
     show: "Words",
     layer: "Recognised words",
     reading: "Recognising the page…",

@@ -4,7 +4,10 @@ import { answer, api, base, type Job, type JobStory, type Schemas } from "../api
 import { useKeys } from "../keys";
 import { texts } from "../texts";
 import { Do } from "./Button";
+import { DrawLayer } from "./DrawLayer";
 import { letterOf } from "./FileName";
+import { PageText } from "./PageText";
+import { placeOn } from "./drawnBox";
 import { usePageWords, WordBar, WordMarks } from "./WordLayer";
 import { around, fitToText, hits } from "./pageWords";
 
@@ -34,6 +37,15 @@ interface PageViewProps {
   onChoose?: (field: number) => void;
   /** Called to ask how a rule can find the text in a box of a page. */
   onPropose?: (page: number, box: Box, text: string) => void;
+  /** Called with a box that was drawn on a page, and with its text where the page is text. */
+  onDrawn?: (page: number, box: Box, text: string | undefined) => void;
+  /** The place of the output that is shown first. */
+  first?: number;
+  /** How large it is shown, as a place in its steps, where another page is shown as large. */
+  zoom?: number;
+  onZoom?: (zoom: number) => void;
+  /** Whether it leaves the keys to another page beside it. */
+  keyless?: boolean;
   /** Whether words are shown at once, and proposals are asked for as soon as some are marked. */
   points?: boolean;
 }
@@ -51,10 +63,17 @@ export function PageView({
   chosen,
   onChoose = () => {},
   onPropose,
+  onDrawn,
+  first = 0,
+  zoom: zoomBeside,
+  onZoom,
+  keyless = false,
   points = false,
 }: PageViewProps) {
-  const [zoom, setZoom] = useState(points ? FIT : 0);
-  const [shown, setShown] = useState(0);
+  const [ownZoom, setOwnZoom] = useState(points ? FIT : 0);
+  const zoom = zoomBeside ?? ownZoom;
+  const setZoom = onZoom ?? setOwnZoom;
+  const [shown, setShown] = useState(first);
   const output = shown === 0 ? undefined : outputs[shown];
   const hasOriginal = job.hasOriginal && job.originalRemovedAt === undefined;
   const { data, isPending } = useQuery({
@@ -107,7 +126,7 @@ export function PageView({
   });
   const larger = () => setZoom(zoom + 1 < ZOOMS.length ? zoom + 1 : isPicture && points ? FIT : 0);
   const next = () => setShown((shown + 1) % Math.max(1, outputs.length));
-  useKeys([
+  const keys = [
     { keys: ["z"], words: texts.key.larger, act: larger, shown: true },
     ...(isPicture
       ? [
@@ -117,7 +136,8 @@ export function PageView({
         ]
       : []),
     ...(outputs.length > 1 ? [{ keys: ["v"], words: texts.key.output, act: next, shown: true }] : []),
-  ]);
+  ];
+  useKeys(keyless ? [] : keys);
   const fields = (output === undefined ? all : NO_FIELDS).map((field, place) => ({ field, place })).filter(({ field }) => field.page === page);
   const fit = useMemo(
     () => (points && words !== undefined && data !== undefined ? fitToText(words.words, data.width) : undefined),
@@ -156,8 +176,10 @@ export function PageView({
         />
       )}
       <div ref={frame} className="sheetframe" tabIndex={0} role="group" aria-label="Page">
-        {!hasOriginal || data?.reason !== undefined ? (
-          <p className="say p-4">{data?.reason?.words ?? (job.originalRemovedAt === undefined ? texts.job.notTaken : texts.job.noPicture)}</p>
+        {!hasOriginal ? (
+          <p className="say p-4">{job.originalRemovedAt === undefined ? texts.job.notTaken : texts.job.noPicture}</p>
+        ) : data?.reason !== undefined ? (
+          <PageText job={job} page={page} output={output} reason={data.reason.words} />
         ) : isPending ? (
           <Drawing />
         ) : data !== undefined && data.lines.length > 0 ? (
@@ -167,11 +189,18 @@ export function PageView({
             chosen={chosen}
             onChoose={onChoose}
             scale={scale}
-            onMarked={points && onPropose !== undefined ? (marked, text) => onPropose(page, marked, text) : undefined}
+            onMarked={
+              onDrawn !== undefined
+                ? (marked, text) => onDrawn(page, marked, text)
+                : points && onPropose !== undefined
+                  ? (marked, text) => onPropose(page, marked, text)
+                  : undefined
+            }
           />
         ) : data !== undefined ? (
           <div className="scaled" style={{ width: `${100 * scale}%` }}>
             <img alt={`Page ${page} of ${job.fileName}`} src={pictureOf(job, page, scale, output)} width={data.width} height={data.height} />
+            {onDrawn !== undefined && output === undefined && !showsWords && <DrawLayer page={data} onDrawn={(drawn) => onDrawn(page, drawn, undefined)} />}
             {fields.map(({ field, place }) => (
               <BoxMark key={place} view={data} field={field} place={place} on={chosen === place} onChoose={onChoose} />
             ))}
@@ -244,8 +273,8 @@ interface BoxMarkProps {
 const ROOM = 0.006;
 
 function BoxMark({ view, field, place, on, onChoose }: BoxMarkProps) {
-  const share = (part: number, whole: number) => `${(100 * part) / whole}%`;
   const room = view.width * ROOM;
+  const { left, top, width, height } = field.box;
   return (
     <button
       type="button"
@@ -253,12 +282,7 @@ function BoxMark({ view, field, place, on, onChoose }: BoxMarkProps) {
       aria-label={`${field.name}: ${field.value}${field.doubtful ? `, ${texts.job.doubtful}` : ""}`}
       aria-pressed={on}
       onClick={() => onChoose(place)}
-      style={{
-        left: share(field.box.left - room, view.width),
-        top: share(field.box.top - room, view.height),
-        width: share(field.box.width + 2 * room, view.width),
-        height: share(field.box.height + 2 * room, view.height),
-      }}
+      style={placeOn(view, { left: left - room, top: top - room, width: width + 2 * room, height: height + 2 * room })}
     >
       <span className="key" aria-hidden="true">
         {letterOf(place)}

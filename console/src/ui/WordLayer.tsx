@@ -1,8 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
-import { type PointerEvent, type Ref, type RefObject, useEffect, useMemo, useRef, useState } from "react";
+import { type Ref, useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, type Schemas } from "../api/client";
 import { texts } from "../texts";
 import { Do } from "./Button";
+import { placeOn, useDrawnBox } from "./drawnBox";
 import { lines, sureness, touching } from "./pageWords";
 
 export type PageWords = Schemas["WordsView"];
@@ -35,7 +36,6 @@ interface WordMarksProps {
 
 /** The words over the picture, to be seen, selected and copied; or to be marked. */
 export function WordMarks({ words, marked, onMarked, onPointed }: WordMarksProps) {
-  const share = (part: number, whole: number) => `${(100 * part) / whole}%`;
   const first = useRef<HTMLSpanElement>(null);
   const firstMarked = Math.min(...marked);
   useEffect(() => {
@@ -52,7 +52,7 @@ export function WordMarks({ words, marked, onMarked, onPointed }: WordMarksProps
     document.addEventListener("selectionchange", look);
     return () => document.removeEventListener("selectionchange", look);
   }, [onMarked]);
-  const drawn = useDrawnBox(words, layer, onPointed);
+  const drawn = useDrawnBox(words, layer, onPointed && ((box) => onPointed(touching(words.words, box))));
   return (
     <div
       ref={layer}
@@ -67,59 +67,14 @@ export function WordMarks({ words, marked, onMarked, onPointed }: WordMarksProps
           ref={place === firstMarked ? first : null}
           className={`wordmark ${sureness(word.confidence)}${marked.has(place) ? " hit" : ""}`}
           title={texts.words.word(word.text, word.confidence, word.others)}
-          style={{
-            left: share(word.box.left, words.width),
-            top: share(word.box.top, words.height),
-            width: share(word.box.width, words.width),
-            height: share(word.box.height, words.height),
-          }}
+          style={placeOn(words, word.box)}
         >
           {word.text}{" "}
         </span>
       ))}
-      {drawn.box !== undefined && (
-        <i
-          className="drawn"
-          style={{
-            left: share(drawn.box.left, words.width),
-            top: share(drawn.box.top, words.height),
-            width: share(drawn.box.width, words.width),
-            height: share(drawn.box.height, words.height),
-          }}
-        />
-      )}
+      {drawn.box !== undefined && <i className="drawn" style={placeOn(words, drawn.box)} />}
     </div>
   );
-}
-
-/** A box that is drawn over the words with the pointer; a click is a very small one. */
-function useDrawnBox(words: PageWords, layer: RefObject<HTMLDivElement | null>, onPointed: ((places: number[]) => void) | undefined) {
-  const [corners, setCorners] = useState<{ from: { x: number; y: number }; to: { x: number; y: number } }>();
-  if (onPointed === undefined) return { handlers: {}, box: undefined };
-  const at = (event: PointerEvent) => {
-    const rect = layer.current?.getBoundingClientRect();
-    const { left = 0, top = 0, width = 1, height = 1 } = rect ?? {};
-    return { x: ((event.clientX - left) / width) * words.width, y: ((event.clientY - top) / height) * words.height };
-  };
-  const box = corners && {
-    left: Math.min(corners.from.x, corners.to.x),
-    top: Math.min(corners.from.y, corners.to.y),
-    width: Math.abs(corners.from.x - corners.to.x),
-    height: Math.abs(corners.from.y - corners.to.y),
-  };
-  const handlers = {
-    onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
-      event.currentTarget.setPointerCapture(event.pointerId);
-      setCorners({ from: at(event), to: at(event) });
-    },
-    onPointerMove: (event: PointerEvent) => corners !== undefined && setCorners({ ...corners, to: at(event) }),
-    onPointerCancel: () => setCorners(undefined),
-    onPointerUp: () => {
-      if (box !== undefined) onPointed(touching(words.words, box));
-      setCorners(undefined);
-    },
-  };
-  return { handlers, box };
 }
 
 interface WordBarProps {

@@ -17,10 +17,12 @@ interface ApprovalProps {
   onQuestion: (to: string, text: string) => void;
   onRefuse: (deed: "reject" | "send-back", refused: Refused) => void;
   onSkip: () => void;
+  /** Marks it to be approved with others. */
+  onMark: () => void;
 }
 
 /** A decision: what is approved, by whom it was before, and what follows. */
-export function Approval({ task, chosen, onChoose, onApprove, onDelegate, onQuestion, onRefuse, onSkip }: ApprovalProps) {
+export function Approval({ task, chosen, onChoose, onApprove, onDelegate, onQuestion, onRefuse, onSkip, onMark }: ApprovalProps) {
   const may = useMay();
   const [doing, setDoing] = useState<"reject" | "send-back" | "delegate" | "question">();
   const [comment, setComment] = useState("");
@@ -29,6 +31,7 @@ export function Approval({ task, chosen, onChoose, onApprove, onDelegate, onQues
     ...(can
       ? [
           { keys: ["a"], words: deskTexts.keys.approve, act: () => onApprove(comment), shown: true },
+          { keys: ["x"], words: deskTexts.keys.mark, act: onMark, shown: true },
           { keys: ["b"], words: deskTexts.keys.back, act: () => setDoing("send-back"), shown: true },
           { keys: ["r"], words: deskTexts.keys.reject, act: () => setDoing("reject"), shown: true },
           { keys: ["q"], words: deskTexts.keys.question, act: () => setDoing("question") },
@@ -82,6 +85,9 @@ export function Approval({ task, chosen, onChoose, onApprove, onDelegate, onQues
             </Do>
             {can && (
               <>
+                <Do cap="x" onClick={onMark}>
+                  {deskTexts.mark}
+                </Do>
                 <Do bare cap="b" onClick={() => setDoing("send-back")}>
                   {deskTexts.sendBack}
                 </Do>

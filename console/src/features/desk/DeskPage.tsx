@@ -9,12 +9,14 @@ import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Loading } from "../../ui/Loading";
 import { PageView } from "../../ui/PageView";
 import { Approval } from "./Approval";
+import { Do } from "../../ui/Button";
+import { Compare } from "./Compare";
 import { DeskParts } from "./DeskParts";
 import { type ReadThere, Review } from "./Review";
 import { TaskQueue } from "./TaskQueue";
 import { UnmatchedPage } from "./UnmatchedPage";
 import { deskTexts } from "./texts";
-import { type Answer, prepare, release, take, type Task, useAnswer, useQuestion, useTask, useTaskOf, useUndo, useWaiting } from "./useDesk";
+import { type Answer, prepare, release, take, type Task, useAnswer, useQuestion, useReading, useTask, useTaskOf, useUndo, useWaiting } from "./useDesk";
 
 const PREPARED = 2;
 const RENEW_MILLIS = 60_000;
@@ -53,6 +55,7 @@ function Tasks() {
     });
     go(refused.task.task);
   });
+  const [marked, setMarked] = useState<ReadonlyMap<number, Task>>(new Map());
   const undo = useUndo((undone) => {
     setPassed((before) => {
       const after = new Set(before);
@@ -62,6 +65,18 @@ function Tasks() {
     setLast(undefined);
     go(undone.task);
   });
+  const mark = (task: Task) => {
+    setMarked((before) => new Map(before).set(task.task, task));
+    passBy(task.task);
+  };
+  const unmark = () => {
+    setPassed((before) => new Set([...before].filter((task) => !marked.has(task))));
+    setMarked(new Map());
+  };
+  const approveMarked = () => {
+    for (const task of marked.values()) answering.mutate({ task, deed: "approve" });
+    setMarked(new Map());
+  };
   const give = (answer: Answer) => {
     setLast(answer.deed === "accept" ? answer.task : undefined);
     undo.reset();
@@ -79,6 +94,7 @@ function Tasks() {
   useKeys([
     { keys: ["j", "ArrowDown"], words: texts.key.move, act: () => step(1) },
     { keys: ["k", "ArrowUp"], words: `${texts.key.move} ↑`, act: () => step(-1) },
+    ...(marked.size === 0 ? [] : [{ keys: ["y"], words: deskTexts.keys.approveMarked, act: approveMarked, shown: true }]),
     ...(last === undefined ? [] : [{ keys: ["u"], words: deskTexts.keys.undo, act: () => undo.mutate(last), shown: true }]),
   ]);
   const counts = list.data?.pages[0];
@@ -90,6 +106,17 @@ function Tasks() {
       <h1>{deskTexts.waiting(counts?.reviews ?? 0, counts?.approvals ?? 0)}</h1>
       <DeskParts />
       <div className="desk-said">
+        {marked.size > 0 && (
+          <p className="acts say">
+            {deskTexts.marked(marked.size)}
+            <Do first cap="y" onClick={approveMarked}>
+              {deskTexts.approveMarked(marked.size)}
+            </Do>
+            <Do bare onClick={unmark}>
+              {deskTexts.unmark}
+            </Do>
+          </p>
+        )}
         <ErrorMessage problem={answering.error ?? undo.error ?? list.error} />
         <p className="note" role="status">
           {ofJob.data === 0 && deskTexts.gone}
@@ -103,7 +130,7 @@ function Tasks() {
       ) : (
         <>
           <TaskQueue tasks={tasks} current={current} onOpen={go} onEnd={onEnd} />
-          <Current key={current} id={current} onGive={give} onSkip={() => passBy(current)} />
+          <Current key={current} id={current} onGive={give} onSkip={() => passBy(current)} onMark={mark} />
         </>
       )}
     </main>
@@ -114,16 +141,20 @@ interface CurrentProps {
   id: number;
   onGive: (answer: Answer) => void;
   onSkip: () => void;
+  onMark: (task: Task) => void;
 }
 
 /** The document in front of the person. */
-function Current({ id, onGive, onSkip }: CurrentProps) {
+function Current({ id, onGive, onSkip, onMark }: CurrentProps) {
   const { data: task, error } = useTask(id);
   const [chosen, setChosen] = useState<number>();
   const [page, setPage] = useState<number>();
   const [readThere, setReadThere] = useState<ReadThere>();
   const [taking, setTaking] = useState<Error>();
   const question = useQuestion(id);
+  const [compares, setCompares] = useState(true);
+  const fill = (on: number, box: ReadThere["box"], text: string) => setReadThere({ page: on, box, text });
+  const reading = useReading(task?.job.id ?? "", ({ page: on, box }, text) => text !== "" && fill(on, box, text));
   const move = useJobDeed();
   const mine = task?.mayAnswer === true;
   useEffect(() => {
@@ -140,6 +171,7 @@ function Current({ id, onGive, onSkip }: CurrentProps) {
   const at = chosen ?? (task?.kind === "review" ? (first >= 0 ? first : undefined) : undefined);
   const shown = page ?? (at === undefined ? 1 : (task?.fields[at]?.page ?? 0) || 1);
   useKeys([
+    ...(task?.earlier === undefined ? [] : [{ keys: ["c"], words: deskTexts.keys.compare, act: () => setCompares(!compares), shown: true }]),
     { keys: [","], words: `${texts.key.page} ←`, act: () => setPage(Math.max(1, shown - 1)) },
     { keys: ["."], words: texts.key.page, act: () => setPage(shown + 1), caps: [",", "."], shown: true },
   ]);
@@ -180,9 +212,13 @@ function Current({ id, onGive, onSkip }: CurrentProps) {
             onQuestion={(to, text) => question.mutate({ to, text })}
             onRefuse={(deed, refused) => onGive({ task, deed, ...refused })}
             onSkip={onSkip}
+            onMark={() => onMark(task)}
           />
         )}
       </div>
+      {task.earlier !== undefined && compares ? (
+        <Compare task={task} earlier={task.earlier} fields={fields} page={shown} onPage={setPage} chosen={at} onChoose={choose} />
+      ) : (
       <div className="pg">
         <PageView
           job={task.job}
@@ -192,10 +228,12 @@ function Current({ id, onGive, onSkip }: CurrentProps) {
           onPage={setPage}
           chosen={at}
           onChoose={choose}
-          {...(task.kind === "review" ? { onPropose: (on: number, box: ReadThere["box"], text: string) => setReadThere({ page: on, box, text }) } : {})}
+          {...(task.kind === "review" ? { onPropose: fill, onDrawn: (on: number, box: ReadThere["box"], text: string | undefined) => (text === undefined ? reading.mutate({ page: on, box }) : fill(on, box, text)) } : {})}
         />
-        {task.kind === "review" && <p className="note">{deskTexts.box}</p>}
+        {task.kind === "review" && <p className="note" role="status">{reading.isPending ? deskTexts.reading : reading.isSuccess && reading.data.text === "" ? deskTexts.nothingThere : deskTexts.box}</p>}
+        <ErrorMessage problem={reading.error} />
       </div>
+      )}
     </>
   );
 }

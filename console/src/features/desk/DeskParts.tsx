@@ -18,7 +18,7 @@ export function DeskParts() {
       )}
       {may("handle documents") && <NavLink to="/desk/unmatched">{deskTexts.part.unmatched(unmatched)}</NavLink>}
       {may("see the service") && <NavLink to="/desk/figures">{deskTexts.figures}</NavLink>}
-      {may("handle documents") && doubt > 0 && <NavLink to="/jobs?state=in-doubt">{deskTexts.part.doubt(doubt)}</NavLink>}
+      {may("handle documents") && doubt > 0 && <NavLink to="/desk/in-doubt">{deskTexts.part.doubt(doubt)}</NavLink>}
     </nav>
   );
 }

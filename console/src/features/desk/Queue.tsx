@@ -13,7 +13,8 @@ interface QueueProps {
   at: number;
   marked: ReadonlyMap<string, Job>;
   onRow: (place: number) => void;
-  onMark: (job: Job) => void;
+  /** Marks a document; absent where each is looked at by itself. */
+  onMark?: (job: Job) => void;
   onEnd: () => void;
 }
 
@@ -33,7 +34,7 @@ export function Queue({ jobs, at, marked, onRow, onMark, onEnd }: QueueProps) {
   }, [nearEnd, onEnd]);
   useEffect(() => rows.scrollToIndex(at, { align: "auto" }), [at, rows]);
   return (
-    <div ref={scroller} className="queue" role="listbox" aria-multiselectable="true" aria-label={texts.desk.queue} tabIndex={0}>
+    <div ref={scroller} className="queue" role="listbox" aria-multiselectable={onMark !== undefined} aria-label={texts.desk.queue} tabIndex={0}>
       <div style={{ height: rows.getTotalSize(), position: "relative" }}>
         {items.map((item) => {
           const job = jobs[item.index];
@@ -46,16 +47,20 @@ export function Queue({ jobs, at, marked, onRow, onMark, onEnd }: QueueProps) {
               aria-selected={marked.has(job.id) || item.index === at}
               className={`waits${state}`}
               style={{ position: "absolute", top: 0, left: 0, right: 0, height: ROW_PIXELS, transform: `translateY(${item.start}px)` }}
-              onClick={(event) => (event.shiftKey || event.ctrlKey ? onMark(job) : onRow(item.index))}
+              onClick={(event) => (onMark !== undefined && (event.shiftKey || event.ctrlKey) ? onMark(job) : onRow(item.index))}
             >
-              <input
-                type="checkbox"
-                tabIndex={-1}
-                aria-label={`${texts.key.mark} ${job.fileName}`}
-                checked={marked.has(job.id)}
-                onClick={(event) => event.stopPropagation()}
-                onChange={() => onMark(job)}
-              />
+              {onMark === undefined ? (
+                <span />
+              ) : (
+                <input
+                  type="checkbox"
+                  tabIndex={-1}
+                  aria-label={`${texts.key.mark} ${job.fileName}`}
+                  checked={marked.has(job.id)}
+                  onClick={(event) => event.stopPropagation()}
+                  onChange={() => onMark(job)}
+                />
+              )}
               <span className="min-w-0">
                 <FileName name={job.fileName} raw />
                 <span className="note">

@@ -6,6 +6,7 @@ import { Do } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Earlier, Filings, ShownFields, Why } from "./Evidence";
 import { FieldStrip } from "./FieldStrip";
+import { joined, ListGrid, valuesOf } from "./ListGrid";
 import { Refusal, type Refused } from "./Refusal";
 import { deskTexts } from "./texts";
 import { type Entered, type Field, type Task, useChecked } from "./useDesk";
@@ -74,7 +75,7 @@ export function Review({ task, chosen, onChoose, readThere, onAccept, onRefuse, 
     }
     if (isChecked && check.data?.problem !== undefined) return;
     const from = readThere !== undefined && typed === readThere.text ? { page: readThere.page, box: readThere.box } : {};
-    const now = { ...values, [field.name]: { value, ...from } };
+    const now = { ...values, [field.name]: { value: field.list ? joined(valuesOf(value)) : value, ...from } };
     setValues(now);
     setTyped(undefined);
     const left = asked.find((one) => now[one.field.name] === undefined);
@@ -95,16 +96,27 @@ export function Review({ task, chosen, onChoose, readThere, onAccept, onRefuse, 
     })),
     { keys: ["Escape"], words: deskTexts.keys.leave, act: () => (document.activeElement as HTMLElement | null)?.blur() },
   ]);
+  const title = field === undefined ? deskTexts.look : field.list ? deskTexts.askList(field.name) : deskTexts.ask(field.name);
   const problem = isChecked ? check.data?.problem : undefined;
   const saidAlready = typed === undefined && field?.problem !== undefined;
   return (
-    <section className="question answering" aria-label={field === undefined ? deskTexts.look : deskTexts.ask(field.name)}>
-      <h2 className="ask">{field === undefined ? deskTexts.look : deskTexts.ask(field.name)}</h2>
+    <section className="question answering" aria-label={title}>
+      <h2 className="ask">{title}</h2>
       {field !== undefined && (
         <>
           <p className="say">{field.problem ?? deskTexts.read(field.confidence)}</p>
           <FieldStrip job={task.job.id} field={field} />
-          <form className="value" onSubmit={takeIt}>
+          {field.list && (
+            <ListGrid
+              fields={task.fields.filter((one) => one.list && (one.name === field.name || one.page === field.page))}
+              here={field.name}
+              valueOf={(one) => (one.name === field.name ? value : (values[one.name]?.value ?? one.value))}
+              onValue={(one, entered) => (one.name === field.name ? setTyped(entered) : setValues({ ...values, [one.name]: { value: entered } }))}
+              onEnter={() => takeIt()}
+              problem={problem}
+            />
+          )}
+          {!field.list && <form className="value" onSubmit={takeIt}>
             <input
               key={field.name}
               ref={input}
@@ -142,7 +154,7 @@ export function Review({ task, chosen, onChoose, readThere, onAccept, onRefuse, 
                 })}
               </ul>
             )}
-          </form>
+          </form>}
         </>
       )}
       {refusing === undefined ? (

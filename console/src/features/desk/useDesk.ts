@@ -60,7 +60,10 @@ export function usePage(job: string, number: number) {
 export async function prepare(queries: QueryClient, id: number) {
   const next = await queries.fetchQuery({ ...task(id), staleTime: 60_000 }).catch(() => undefined);
   const shown = next?.fields.find((field) => field.asked && field.page > 0)?.page ?? 1;
-  if (next === undefined || !next.job.hasOriginal) return;
+  if (next === undefined) return;
+  const asked = next.fields.find((field) => field.asked && field.page > 0) ?? next.fields.find((field) => field.asked);
+  if (next.kind === "review" && asked !== undefined) void queries.prefetchQuery(checked(id, asked.name, asked.value));
+  if (!next.job.hasOriginal) return;
   const view = await queries.fetchQuery(page(next.job.id, shown)).catch(() => undefined);
   if (view === undefined || view.reason !== undefined || view.lines.length > 0) return;
   for (const width of [960, STRIP_WIDTH]) {
@@ -81,9 +84,13 @@ function placed(values: Record<string, Entered>) {
   return Object.fromEntries(Object.entries(values).map(([name, { value, page = 0, box = NOWHERE }]) => [name, { value, page, box }]));
 }
 
+/** What was answered is nobody's to give back. */
+const answered = new Set<number>();
+
 function send({ task: asked, deed, values = {}, reason = "", to = "", stage = 0 }: Answer): Promise<unknown> {
   const params = { path: { task: asked.task } };
   const { binding } = asked;
+  answered.add(asked.task);
   switch (deed) {
     case "accept":
       return answer(api.POST("/api/v1/desk/{task}/accept", { params, body: { binding, values: placed(values), undoable: true } }));
@@ -103,10 +110,13 @@ export function useAnswer(onRefused: (answer: Answer) => void) {
   const queries = useQueryClient();
   return useMutation<unknown, Problem, Answer>({
     mutationFn: send,
-    onError: (_, refused) => onRefused(refused),
-    onSettled: (_data, _problem, answered) => {
-      queries.removeQueries({ queryKey: [...DESK, "task", answered.task.task] });
-      void queries.invalidateQueries({ queryKey: DESK });
+    onError: (_, refused) => {
+      answered.delete(refused.task.task);
+      onRefused(refused);
+    },
+    onSettled: (_data, _problem, given) => {
+      queries.removeQueries({ queryKey: [...DESK, "task", given.task.task] });
+      void queries.invalidateQueries({ queryKey: [...DESK, "waiting"] });
     },
   });
 }
@@ -116,21 +126,26 @@ export function useUndo(onUndone: (task: Task) => void) {
   const queries = useQueryClient();
   return useMutation<unknown, Problem, Task>({
     mutationFn: (undone) => answer(api.POST("/api/v1/desk/{task}/undo", { params: { path: { task: undone.task } } })),
-    onSuccess: (_, undone) => onUndone(undone),
+    onSuccess: (_, undone) => {
+      answered.delete(undone.task);
+      onUndone(undone);
+    },
     onSettled: () => queries.invalidateQueries({ queryKey: DESK }),
   });
 }
 
-/** What the service says to a value as it is typed, and where the document would go with it. */
-export function useChecked(id: number, field: string, value: string, enabled: boolean) {
-  return useQuery({
+function checked(id: number, field: string, value: string) {
+  return {
     queryKey: [...DESK, "check", id, field, value],
     queryFn: () => answer(api.POST("/api/v1/desk/{task}/check", { params: { path: { task: id } }, body: { field, value } })),
     staleTime: Infinity,
-    placeholderData: (before) => before,
-    enabled,
     retry: false,
-  });
+  };
+}
+
+/** What the service says to a value as it is typed, and where the document would go with it. */
+export function useChecked(id: number, field: string, value: string, enabled: boolean) {
+  return useQuery({ ...checked(id, field, value), placeholderData: (before) => before, enabled });
 }
 
 /** Asks a colleague something about a document. */
@@ -139,6 +154,14 @@ export function useQuestion(id: number) {
   return useMutation<unknown, Problem, { to: string; text: string }>({
     mutationFn: (body) => answer(api.POST("/api/v1/desk/{task}/question", { params: { path: { task: id } }, body })),
     onSettled: () => queries.invalidateQueries({ queryKey: [...DESK, "task", id] }),
+  });
+}
+
+/** Reads what stands in a box of a page. */
+export function useReading(job: string, onRead: (there: { page: number; box: Box }, text: string) => void) {
+  return useMutation<Schemas["ReadThereView"], Problem, { page: number; box: Box }>({
+    mutationFn: ({ page: number, box }) => answer(api.GET("/api/v1/jobs/{id}/pages/{page}/text", { params: { path: { id: job, page: number }, query: box } })),
+    onSuccess: ({ text }, there) => onRead(there, text),
   });
 }
 
@@ -162,5 +185,6 @@ export async function take(id: number) {
 }
 
 export async function release(id: number) {
+  if (answered.has(id)) return;
   await answer(api.POST("/api/v1/desk/{task}/release", { params: { path: { task: id } } }));
 }

@@ -6,6 +6,7 @@ import { Choice } from "../../ui/Choice";
 import { ErrorMessage } from "../../ui/ErrorMessage";
 import { Loading } from "../../ui/Loading";
 import { CountsTable } from "./CountsTable";
+import { DeskTable } from "./DeskTable";
 import { shifted, trend } from "./trend";
 
 const FORMATS = ["pdf", "csv", "text"];
@@ -77,6 +78,7 @@ export function ReportPage() {
               }))}
             />
           )}
+          {report.desk.length > 0 && <DeskTable lines={report.desk} />}
         </>
       )}
     </main>

@@ -22,6 +22,7 @@ export const reportTexts = {
   noRule: "(no rule)",
   all: "All",
   heads: ["Came in", "Filed", "Failed", "Rejected", "Unmatched", "Waiting"],
+  deskHeads: ["Desk", "Decided", "Median time", "Corrected per 100", "Waiting", "Overdue"],
   before: (week: boolean) => (week ? "Week before" : "Day before"),
   rule: "Rule",
   dayHead: "Day",

@@ -118,6 +118,7 @@ class DeskPagesJourney {
         ida.keyboard().press("ArrowDown");
         assertThat(value(ida)).hasValue("BI-2027-0319");
         assertThat(ida.locator(".foreseen")).containsText("inspections/BI-2027-0319 berth 14");
+        aBoxThatIsDrawnIsReadThere();
         ida.keyboard().press("Enter");
         assertThat(ida.getByText("Nothing waits for you.")).isVisible();
 
@@ -171,6 +172,19 @@ class DeskPagesJourney {
         assertThat(browser.errors()).isEmpty();
     }
 
+    /** The number stands right of its label, near the top of the page. */
+    private static void aBoxThatIsDrawnIsReadThere() {
+        Locator mark = ida.locator(".pg .boxmark").first();
+        var box = mark.boundingBox();
+        ida.mouse().move(box.x - 3, box.y - 3);
+        ida.mouse().down();
+        ida.mouse().move(box.x + box.width + 3, box.y + box.height + 3);
+        ida.mouse().up();
+        assertThat(value(ida)).hasValue("BI-2027-0314");
+        value(ida).fill("BI-2027-0319");
+        assertThat(ida.locator(".foreseen")).containsText("inspections/BI-2027-0319 berth 14");
+    }
+
     private static void correctionsLeadToABetterRule() {
         Page rita = signedIn("rita", 1280, 800);
         rita.navigate("/rules/inspections");
@@ -193,6 +207,86 @@ class DeskPagesJourney {
         assertThat(rita.getByLabel("Result for this document")).isVisible();
         rita.keyboard().press("c");
         assertThat(rita.locator(".panel .changes")).containsText("0 of 1 would be filed as before.");
+    }
+
+    private static void notes(String id, String more, String steps) throws Exception {
+        service.live("""
+                lectomen: 1
+                rule: %s
+                from: { folder: "{inbox}/%s", arrives: whole }
+                %s
+                do:
+                  - find: note
+                    fields:
+                      number: { right of: Note, required: yes }
+                      depths: { column: Depth, as: number, at most: 20, take: all }
+                %s
+                  - name: "{number} {depths}"
+                  - file: { in: archive, under: %s }
+                """.formatted(id, id, more, steps.indent(2).stripTrailing(), id));
+    }
+
+    private static byte[] note(int number, String... depths) {
+        return ("Note: N-" + number + "\n\nDepth\n" + String.join("\n", depths) + "\n").getBytes();
+    }
+
+    @Test
+    void manyAreApprovedAtOnceOnceEachWasOpened() throws Exception {
+        notes("notices", "", "- approve: { by: harbour-engineers }");
+        for (int i = 1; i <= 3; i++) {
+            service.drop("notices", "notice " + i + ".txt", note(i, "7.5"));
+            service.awaitJob("notice " + i + ".txt", "awaiting-approval");
+        }
+        tam.navigate("/desk");
+        assertThat(tam.getByText("3 to approve")).isVisible();
+        for (int i = 1; i <= 3; i++) {
+            assertThat(tam.locator("h2.ask")).hasText("notice " + i + ".txt");
+            tam.keyboard().press("x");
+            assertThat(tam.getByText(i + " marked, each opened by you.")).isVisible();
+        }
+        assertThat(AccessibilityJourney.findings(tam)).isEmpty();
+        tam.keyboard().press("y");
+        assertThat(tam.getByText("Nothing waits for you.")).isVisible();
+        for (int i = 1; i <= 3; i++) {
+            service.awaitJob("notice " + i + ".txt", "filed");
+        }
+    }
+
+    @Test
+    void whatComesAgainIsShownBesideWhatWasFiled() throws Exception {
+        notes("charts", "same document when: \"{number}\"", "- approve: { by: harbour-master }");
+        service.drop("charts", "first.txt", note(17, "7.5"));
+        service.awaitJob("first.txt", "awaiting-approval");
+        greta.navigate("/desk");
+        greta.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Approve"))
+                .click();
+        service.awaitJob("first.txt", "filed");
+        service.drop("charts", "second.txt", note(17, "8.25"));
+        service.awaitJob("second.txt", "awaiting-approval");
+        greta.navigate("/desk");
+        assertThat(greta.getByLabel("Now")).containsText("8.25");
+        assertThat(greta.getByLabel(Pattern.compile("Filed .*"))).containsText("7.5");
+        assertThat(AccessibilityJourney.findings(greta)).isEmpty();
+        greta.keyboard().press("c");
+        assertThat(greta.getByLabel(Pattern.compile("Filed .*"))).isHidden();
+        greta.keyboard().press("a");
+        service.awaitJob("second.txt", "filed");
+    }
+
+    @Test
+    void aListIsEditedAsAGrid() throws Exception {
+        notes("depths", "", "- review: { by: records-office, when: checks fail }");
+        service.drop("depths", "list.txt", note(4, "7.5", "81.0", "6.25"));
+        service.awaitJob("list.txt", "needs-review");
+        ida.navigate("/desk?job=" + service.job("list.txt").path("id").asString());
+        assertThat(ida.getByLabel("depths, row 1")).isFocused();
+        assertThat(AccessibilityJourney.findings(ida)).isEmpty();
+        ida.keyboard().press("ArrowDown");
+        ida.keyboard().type("8.1");
+        ida.keyboard().press("Enter");
+        service.advance(Duration.ofSeconds(15));
+        service.awaitJob("list.txt", "filed");
+        assertThat(service.archive().resolve("depths/N-4 7.5; 8.1; 6.25.txt")).exists();
     }
 
     @Test

@@ -3,7 +3,10 @@ package lectomen.service;
 import java.time.InstantSource;
 import lectomen.service.desk.Desk;
 import lectomen.service.desk.DeskClock;
+import lectomen.service.desk.DeskFigures;
 import lectomen.service.desk.DeskNotices;
+import lectomen.service.desk.EarlierVersions;
+import lectomen.service.effect.Effects;
 import lectomen.service.job.JobEndings;
 import lectomen.service.job.JobNotes;
 import lectomen.service.job.Jobs;
@@ -36,6 +39,8 @@ class DeskWiring {
             LookupTables tables,
             Notices notices,
             JobNotices ofRules,
+            Effects effects,
+            DeskFigures figures,
             JobNotes notes,
             Ledger ledger,
             KeyedHash keyed,
@@ -51,6 +56,8 @@ class DeskWiring {
                 sources,
                 new LoadedLookups(tables),
                 new DeskNotices(notices, ofRules, notes, rulebook, sources, site, clock),
+                figures,
+                new EarlierVersions(store, effects, jobs),
                 notes,
                 ledger,
                 keyed,
@@ -60,6 +67,11 @@ class DeskWiring {
         waits.onQuestion(desk);
         jobs.onMove(desk);
         return desk;
+    }
+
+    @Bean
+    DeskFigures deskFigures(Store store, InstantSource clock) {
+        return new DeskFigures(store, clock);
     }
 
     @Bean(destroyMethod = "close")

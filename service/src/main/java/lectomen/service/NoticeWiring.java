@@ -5,6 +5,7 @@ import java.util.function.Predicate;
 import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.connection.ConnectionRecord;
 import lectomen.service.connection.ConnectionRecords;
+import lectomen.service.desk.DeskFigures;
 import lectomen.service.effect.Effects;
 import lectomen.service.home.ServiceAddress;
 import lectomen.service.home.Settings;
@@ -90,8 +91,8 @@ class NoticeWiring {
     }
 
     @Bean
-    Reports reports(DayCounts counts, Settings settings) {
-        return new Reports(counts, settings.site());
+    Reports reports(DayCounts counts, DeskFigures figures, Settings settings) {
+        return new Reports(counts, figures, settings.site());
     }
 
     @Bean(destroyMethod = "close")

@@ -40,6 +40,30 @@ public final class FieldCheck {
                     ? new Result("", Optional.of("it is required"), proposals)
                     : new Result("", Optional.empty(), proposals);
         }
+        if (field.take() == FieldSpec.Take.ALL) {
+            return list(field, text, lookups, locale);
+        }
+        return one(field, text, proposals, lookups, locale);
+    }
+
+    /** Each value of a list by itself. */
+    private static Result list(FieldSpec field, String text, Lookups lookups, Locale locale) {
+        List<String> values = new ArrayList<>();
+        for (String entered : text.split(FieldType.LIST_MARK.strip())) {
+            String value = entered.strip();
+            if (!value.isEmpty()) {
+                Result result = one(field, value, proposals(field, value, lookups), lookups, locale);
+                if (!result.isGood()) {
+                    String problem = "\"" + value + "\": " + result.problem().get();
+                    return new Result(text, Optional.of(problem), result.proposals());
+                }
+                values.add(result.value());
+            }
+        }
+        return new Result(String.join(FieldType.LIST_MARK, values), Optional.empty(), List.of());
+    }
+
+    private static Result one(FieldSpec field, String text, List<String> proposals, Lookups lookups, Locale locale) {
         Optional<String> read = field.type().read(text, field.form(), locale);
         if (read.isEmpty()) {
             String form = field.form().isEmpty() ? "" : " in the form " + field.form();
@@ -51,9 +75,6 @@ public final class FieldCheck {
                     .isPresent()) {
                 return new Result(
                         text, Optional.of("it does not fit " + field.pattern().get()), proposals);
-            }
-            if (field.take() == FieldSpec.Take.ALL) {
-                return new Result(read.get(), Optional.empty(), proposals);
             }
             Checks.Verdict verdict = field.checks().check(read.get(), field.type(), lookups);
             return verdict instanceof Checks.Verdict.Bad bad
@@ -67,7 +88,6 @@ public final class FieldCheck {
     /** Whether its pattern is of the value alone: one with a group is of its surroundings too, and a date has other spellings. */
     private static boolean isWhole(FieldSpec field, Pattern pattern) {
         return field.type() == FieldType.TEXT
-                && field.take() != FieldSpec.Take.ALL
                 && BoundedText.matcher(pattern, "").groupCount() == 0;
     }
 

@@ -143,15 +143,19 @@ public final class FieldFinder {
 
     private FieldResult all(FieldSpec field, List<Read> read) {
         Set<String> values = new LinkedHashSet<>();
+        Optional<FieldResult.Missing> failed = Optional.empty();
         for (Read one : read) {
             Checks.Verdict verdict = field.checks().check(one.value(), field.type(), known.lookups());
             if (verdict instanceof Checks.Verdict.Bad bad) {
-                return failed(field, one, bad.problem());
+                failed = failed.or(() -> Optional.of(failed(field, one, bad.problem())));
+                values.add(one.value());
+            } else {
+                values.add(((Checks.Verdict.Good) verdict).value());
             }
-            values.add(((Checks.Verdict.Good) verdict).value());
         }
         String joined = String.join(FieldType.LIST_MARK, values);
-        return new FieldResult.Found(read.get(0).as(field, joined, ""));
+        return failed.<FieldResult>map(missing -> missing.withSeen(joined))
+                .orElseGet(() -> new FieldResult.Found(read.get(0).as(field, joined, "")));
     }
 
     private FieldResult checked(FieldSpec field, Read read) {
@@ -164,7 +168,7 @@ public final class FieldFinder {
     }
 
     /** A value that fails its check stops the document, whether the field is required or not: it is there, and it is wrong. */
-    private static FieldResult failed(FieldSpec field, Read read, String problem) {
+    private static FieldResult.Missing failed(FieldSpec field, Read read, String problem) {
         return new FieldResult.Missing(
                 field.name(),
                 true,

@@ -16,5 +16,10 @@ public sealed interface FieldResult {
         public Missing(String name, boolean required, Reason reason) {
             this(name, required, reason, Optional.empty());
         }
+
+        /** The same where that is one of several values. @param all of them */
+        Missing withSeen(String all) {
+            return new Missing(name, required, reason, seen.map(value -> value.withValue(all)));
+        }
     }
 }

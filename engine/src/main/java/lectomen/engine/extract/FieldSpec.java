@@ -44,6 +44,11 @@ public record FieldSpec(
         this(name, type, required, List.copyOf(extractors), pattern, form, Take.FIRST, Checks.NONE, "", line);
     }
 
+    /** Whether its value is several values. */
+    public boolean isList() {
+        return take == Take.ALL || type == FieldType.LIST;
+    }
+
     /** Which of several values counts, in reading order. */
     public enum Take {
         FIRST,

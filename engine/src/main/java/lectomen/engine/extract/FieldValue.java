@@ -67,6 +67,11 @@ public record FieldValue(
         return new FieldValue(name, type, entered, raw, page, box, unit, how, 1, List.of());
     }
 
+    /** The same field with another value, read as before. */
+    FieldValue withValue(String other) {
+        return new FieldValue(name, type, other, raw, page, box, unit, method, confidence, List.of());
+    }
+
     /** The same field read elsewhere on the page. */
     public FieldValue at(String read, int onPage, Box place, Page.Unit in) {
         return new FieldValue(name, type, value, read, onPage, place, in, method, confidence, others);

@@ -29,8 +29,13 @@ import lectomen.engine.step.name.NameStep;
 public final class ForeseenFilings {
     private ForeseenFilings() {}
 
-    /** @param place below the connection, with its name; why there is none where that can't be told */
-    public record Foreseen(String connection, String place) {}
+    /**
+     * A filing to come.
+     *
+     * @param place below the connection, with its name; why there is none where that can't be told
+     * @param documentKey by which it takes the place of what an earlier document filed; empty for none
+     */
+    public record Foreseen(String connection, String place, Optional<String> documentKey) {}
 
     /** @param entered values that replace those of the plan */
     public static List<Foreseen> of(
@@ -57,27 +62,28 @@ public final class ForeseenFilings {
             } else if (step instanceof NameStep) {
                 context.apply(AllSteps.KINDS.run(step, context));
             } else if (step instanceof FileStep file) {
-                foreseen.add(new Foreseen(file.connection(), place(file, context, site)));
+                foreseen.add(foreseen(file, context, site));
             }
         }
         return foreseen;
     }
 
-    private static String place(FileStep file, StepContext context, Site site) {
+    private static Foreseen foreseen(FileStep file, StepContext context, Site site) {
         StepResult result;
         try {
             result = AllSteps.KINDS.run(file, context);
         } catch (NotADateException e) {
-            return "{" + e.slot() + "} is no date";
+            return new Foreseen(file.connection(), "{" + e.slot() + "} is no date", Optional.empty());
         }
         if (result.failed().isPresent()) {
-            return result.failed().get().words();
+            return new Foreseen(file.connection(), result.failed().get().words(), Optional.empty());
         }
         Filing filing = (Filing) result.findEffect().orElseThrow();
         Filing.Target target = filing.withAnyNumbers().target(site.locale());
-        return target instanceof Filing.Target.Place place
-                ? place.shown()
+        String place = target instanceof Filing.Target.Place found
+                ? found.shown()
                 : ((Filing.Target.Impossible) target).reason().words();
+        return new Foreseen(file.connection(), place, filing.findDocumentKey());
     }
 
     /** What a conversion will make, by its type. */

@@ -21,17 +21,40 @@ import java.util.TreeSet;
  * @param before the same of the period before
  * @param rules with the most documents first; the name is empty for documents that no rule took
  * @param days in their order
+ * @param desk what people decided in the period, by rule
  */
 public record Report(
-        ReportPeriod period, LocalDate first, Counts all, Counts before, List<RuleLine> rules, List<DayLine> days) {
+        ReportPeriod period,
+        LocalDate first,
+        Counts all,
+        Counts before,
+        List<RuleLine> rules,
+        List<DayLine> days,
+        List<DeskLine> desk) {
     /** @param before how many came in for it in the period before */
     public record RuleLine(String rule, Counts counts, long before) {}
 
     public record DayLine(LocalDate day, Counts counts) {}
 
+    /**
+     * What people decided about documents of a rule.
+     *
+     * @param medianSeconds from when it was asked
+     * @param correctionsPerHundred documents that were reviewed
+     * @param waiting when the report was made, as well as those overdue among them
+     */
+    public record DeskLine(
+            String rule, int decided, long medianSeconds, double correctionsPerHundred, int waiting, int overdue) {}
+
     public Report {
         rules = List.copyOf(rules);
         days = List.copyOf(days);
+        desk = List.copyOf(desk);
+    }
+
+    /** The same with what people decided. */
+    public Report withDesk(List<DeskLine> lines) {
+        return new Report(period, first, all, before, rules, days, lines);
     }
 
     /**
@@ -60,7 +83,7 @@ public record Report(
         for (LocalDate day : period.daysFrom(first)) {
             days.add(new DayLine(day, sum(now.getOrDefault(day, Map.of()))));
         }
-        return new Report(period, first, sum(byRule), sum(byRuleBefore), rules, days);
+        return new Report(period, first, sum(byRule), sum(byRuleBefore), rules, days, List.of());
     }
 
     private static Map<String, Counts> byRule(Map<LocalDate, Map<String, Counts>> days) {

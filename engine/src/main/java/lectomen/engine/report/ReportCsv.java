@@ -2,6 +2,7 @@ package lectomen.engine.report;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.util.Locale;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 
@@ -23,11 +24,18 @@ public final class ReportCsv {
                         "rejected",
                         "unmatched",
                         "waiting",
-                        "came in before")
+                        "came in before",
+                        "decided",
+                        "median seconds",
+                        "corrections per hundred")
                 .get();
         try (CSVPrinter csv = new CSVPrinter(text, format)) {
             for (Report.RuleLine line : report.rules()) {
                 Counts counts = line.counts();
+                Report.DeskLine desk = report.desk().stream()
+                        .filter(one -> one.rule().equals(line.rule()))
+                        .findFirst()
+                        .orElse(new Report.DeskLine(line.rule(), 0, 0, 0, 0, 0));
                 csv.printRecord(
                         report.period().word(),
                         report.first(),
@@ -38,7 +46,10 @@ public final class ReportCsv {
                         counts.rejected(),
                         counts.unmatched(),
                         counts.waiting(),
-                        line.before());
+                        line.before(),
+                        desk.decided(),
+                        desk.medianSeconds(),
+                        String.format(Locale.ROOT, "%.1f", desk.correctionsPerHundred()));
             }
         } catch (IOException e) {
             throw new UncheckedIOException("Text can't be appended to", e);

@@ -21,6 +21,10 @@ public final class ReportPdf {
             ReportTable.Table days = ReportTable.days(report, locale);
             pages.heading("By day").numbers(days.heads(), days.rows(), false);
         }
+        if (!report.desk().isEmpty()) {
+            ReportTable.Table desk = ReportTable.desk(report, locale);
+            pages.heading("Reviewed and approved").numbers(desk.heads(), desk.rows(), false);
+        }
         pages.write(title, "Report", locale, now, out);
     }
 }

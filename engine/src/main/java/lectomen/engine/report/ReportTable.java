@@ -38,6 +38,25 @@ final class ReportTable {
                         .toList());
     }
 
+    /** What people decided, by rule. */
+    static Table desk(Report report, Locale locale) {
+        return new Table(
+                List.of("Desk", "Decided", "Median time", "Corrected per 100", "Waiting", "Overdue"),
+                report.desk().stream()
+                        .map(line -> List.of(
+                                line.rule(),
+                                number(line.decided(), locale),
+                                line.decided() == 0 ? "" : time(line.medianSeconds()),
+                                String.format(locale, "%.1f", line.correctionsPerHundred()),
+                                number(line.waiting(), locale),
+                                number(line.overdue(), locale)))
+                        .toList());
+    }
+
+    private static String time(long seconds) {
+        return seconds < 120 ? seconds + " s" : seconds < 7_200 ? seconds / 60 + " min" : seconds / 3_600 + " h";
+    }
+
     static String name(String rule) {
         return rule.isEmpty() ? NO_RULE : rule;
     }

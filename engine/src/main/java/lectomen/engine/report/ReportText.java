@@ -21,6 +21,9 @@ public final class ReportText {
         if (report.period() != ReportPeriod.DAY) {
             text.append('\n').append(table(ReportTable.days(report, locale)));
         }
+        if (!report.desk().isEmpty()) {
+            text.append('\n').append(table(ReportTable.desk(report, locale)));
+        }
         return text.toString();
     }
 

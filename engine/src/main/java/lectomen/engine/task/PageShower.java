@@ -45,8 +45,14 @@ public final class PageShower {
     /** @param fonts for documents that are laid out */
     public static PageAnswer show(PageTask task, Examiner.ByteFetch bytes, FontBook fonts) throws IOException {
         if (task.wanted() == PageTask.Wanted.WORDS) {
-            return words(task, bytes, fonts);
+            return task.findRegion().isPresent()
+                    ? RegionReader.read(task, task.findRegion().get(), picture(task, bytes, fonts), fonts)
+                    : words(task, bytes, fonts);
         }
+        return picture(task, bytes, fonts);
+    }
+
+    private static PageAnswer picture(PageTask task, Examiner.ByteFetch bytes, FontBook fonts) throws IOException {
         return switch (task.type()) {
             case PDF -> draw(task, bytes.fetch(task.document()));
             case DOCX, ODT, RTF -> flowing(task, bytes, fonts);
@@ -77,7 +83,10 @@ public final class PageShower {
         if (found.isEmpty()) {
             return PageAnswer.not(task, Reason.of("page.broken", "page", Integer.toString(task.page())));
         }
-        Page page = found.get();
+        return words(task, found.get());
+    }
+
+    static PageAnswer words(PageTask task, Page page) {
         List<PageAnswer.PlacedWord> words = new ArrayList<>();
         int line = 0;
         for (List<Line> block : page.blocks()) {

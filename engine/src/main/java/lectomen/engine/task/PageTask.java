@@ -1,6 +1,9 @@
 package lectomen.engine.task;
 
+import java.util.Optional;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.page.Box;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A task for a worker: draw one page of a document, or return its words.
@@ -8,9 +11,27 @@ import lectomen.engine.identify.FileType;
  * @param id of the call; its answer carries it
  * @param page counted from 1
  * @param widthPixels of the picture; not looked at where words are wanted
+ * @param region of the page that is read anew from its picture; null for the whole page
  */
 public record PageTask(
-        int protocol, String id, ByteRef document, FileType type, int page, int widthPixels, Wanted wanted) {
+        int protocol,
+        String id,
+        ByteRef document,
+        FileType type,
+        int page,
+        int widthPixels,
+        Wanted wanted,
+        @Nullable Box region) {
+    /** For a whole page. */
+    public PageTask(
+            int protocol, String id, ByteRef document, FileType type, int page, int widthPixels, Wanted wanted) {
+        this(protocol, id, document, type, page, widthPixels, wanted, null);
+    }
+
+    Optional<Box> findRegion() {
+        return Optional.ofNullable(region);
+    }
+
     /** What of the page. */
     public enum Wanted {
         PICTURE,

@@ -112,15 +112,23 @@ class ApprovalTest {
         assertThat(words(approval.standing(MEMBERS, true))).isEqualTo("stage 1 asks [3, 4, 5], 1 missing");
     }
 
-    /** People come and go, and stages are random: what is approved has what its stages ask for. */
+    /** People come and go, times pass, and stages are random: what is approved has what its stages ask for. */
     @Test
     void nothingIsApprovedWithoutWhatItsStagesAskFor() {
         for (int round = 0; round < 3_000; round++) {
             Random random = new Random(round);
             List<Stage> stages = new ArrayList<>();
             for (int i = 0; i <= random.nextInt(3); i++) {
+                Stage.AtDeadline atDeadline =
+                        random.nextInt(3) > 0 ? null : Stage.AtDeadline.values()[random.nextInt(2)];
                 stages.add(new Stage(
-                        "", List.of("g" + random.nextInt(3)), new Need(random.nextInt(4)), null, null, null, null));
+                        "",
+                        List.of("g" + random.nextInt(3)),
+                        new Need(random.nextInt(4)),
+                        null,
+                        null,
+                        null,
+                        atDeadline));
             }
             Set<Excluded> excluded = random.nextBoolean() ? Set.of(Excluded.EARLIER_APPROVER) : Set.of();
             Set<Long> hand = random.nextBoolean() ? Set.of(1L) : Set.of();
@@ -145,7 +153,19 @@ class ApprovalTest {
                     check(round, stages, decisions, askedThen, hand, excluded, members);
                     break;
                 }
+                if (standing instanceof Approval.Standing.Refused refused) {
+                    Stage stage = stages.get(refused.decision().stage() - 1);
+                    assertThat(stage.findAtDeadline()).as("round %d", round).contains(Stage.AtDeadline.REJECT);
+                    break;
+                }
                 Approval.Standing.Asked asked = (Approval.Standing.Asked) standing;
+                if (random.nextInt(12) == 0) {
+                    atDeadline(stages.get(asked.stage() - 1), asked).ifPresent(decision -> {
+                        decisions.add(decision);
+                        askedThen.add(Set.of());
+                    });
+                    continue;
+                }
                 assertThat(asked.missing()).as("round %d", round).isPositive();
                 List<Long> may = asked.mayDecide().stream().sorted().toList();
                 if (!may.isEmpty() && random.nextBoolean()) {
@@ -157,6 +177,15 @@ class ApprovalTest {
                 }
             }
         }
+    }
+
+    /** What the rule decides itself when the time of a stage is over. */
+    private static Optional<Decision> atDeadline(Stage stage, Approval.Standing.Asked asked) {
+        return stage.findAtDeadline()
+                .map(then -> new Decision(
+                        asked.stage(),
+                        then == Stage.AtDeadline.APPROVE ? Decision.Verdict.APPROVED : Decision.Verdict.REJECTED,
+                        Optional.empty()));
     }
 
     private static void check(
@@ -171,14 +200,25 @@ class ApprovalTest {
             Stage stage = stages.get(number - 1);
             Set<Long> approved = new HashSet<>();
             Set<Long> before = new HashSet<>();
+            boolean byTheRule = false;
             for (int i = 0; i < decisions.size(); i++) {
-                long person = decisions.get(i).person().orElseThrow();
+                if (decisions.get(i).person().isEmpty()) {
+                    byTheRule |= decisions.get(i).stage() == number;
+                    continue;
+                }
+                long person = decisions.get(i).person().get();
                 if (decisions.get(i).stage() == number) {
                     approved.add(person);
                     assertThat(askedThen.get(i)).as("round %d", round).contains(person);
                 } else if (decisions.get(i).stage() < number) {
                     before.add(person);
                 }
+            }
+            if (byTheRule) {
+                assertThat(stage.findAtDeadline())
+                        .as("round %d, stage %d", round, number)
+                        .contains(Stage.AtDeadline.APPROVE);
+                continue;
             }
             assertThat(approved).as("round %d, stage %d", round, number).isNotEmpty();
             assertThat(Collections.disjoint(approved, hand))

@@ -45,6 +45,7 @@ class FieldCheckTest {
                       british day: { as: date, form: dd/MM/yyyy, right of: On }
                       depth: { as: number, right of: Depth, at most: 20 }
                       quay: { right of: Quay, one of: [Tarr Quay, Deepwater Quay] }
+                      depths: { column: Depth, as: number, at most: 20, take: all }
                       vessel: { right of: Vessel, check in: { lookup: vessels, column: vessel } }
                   - file: { in: archive }
                 """, SITE);
@@ -69,6 +70,7 @@ class FieldCheckTest {
                 "quay        | tarr quay      | Tarr Quay",
                 "vessel      | grey heron     | Grey Heron",
                 "depth       | ''             | ''",
+                "depths      | '8.4 m; 7;'    | 8.4; 7",
             })
     void isTakenInTheSpellingOfItsType(String field, String entered, String value) {
         FieldCheck.Result result = check(field, entered);
@@ -85,6 +87,8 @@ class FieldCheckTest {
                 "day         | soon           | it is no date",
                 "british day | someday        | it is no date in the form dd/MM/yyyy",
                 "depth       | 28.4           | it is more than 20",
+                "depths      | 8.4; 28        | \"28\": it is more than 20",
+                "depths      | deep; 7        | \"deep\": it is no number",
                 "quay        | Oyster Quay    | it is none of Tarr Quay, Deepwater Quay; nearest:",
                 "vessel      | Gray Heron     | it is not in lookup vessels; nearest: Grey Heron",
             })

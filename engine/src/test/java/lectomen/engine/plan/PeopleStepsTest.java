@@ -282,6 +282,21 @@ class PeopleStepsTest {
     }
 
     @Test
+    void ofAListWithAValueThatWontDoAllAreShown() {
+        Candidate rule = rule("""
+                - find: inspection
+                  fields:
+                    reports: { pattern: 'BIR-\\d{4}', take: all, one of: [BIR-0412, BIR-0413] }
+                - review: { by: records-office, when: checks fail }
+                - file: { in: archive }
+                """);
+        readAs = "BIR-0412 BIR-0999 BIR-0413";
+        PeopleQuestion asked = question(begin(rule));
+        assertThat(field(asked.fields(), "reports").value()).isEqualTo("BIR-0412; BIR-0999; BIR-0413");
+        assertThat(asked.why()).extracting(Reason::words).first().asString().contains("BIR-0999");
+    }
+
+    @Test
     void anApprovalThatIsSentBackIsReviewedAndApprovedAgain() {
         Candidate rule = rule(FIND + "- review: { by: records-office }\n- approve: { by: harbour-engineers }\n" + REST);
         Outcome reviewed = goOn(rule, entered(plan(begin(rule)), "report", "BIR-0413"));

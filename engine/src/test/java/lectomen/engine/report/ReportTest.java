@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.apache.pdfbox.Loader;
@@ -33,7 +34,10 @@ class ReportTest {
     }
 
     private static Report week() {
-        return Report.of(ReportPeriod.WEEK, MONDAY, WEEK, WEEK_BEFORE);
+        return Report.of(ReportPeriod.WEEK, MONDAY, WEEK, WEEK_BEFORE)
+                .withDesk(List.of(
+                        new Report.DeskLine("berths", 0, 0, 0, 3, 1),
+                        new Report.DeskLine("permits", 12, 65, 100.0 / 12, 0, 0)));
     }
 
     @Test
@@ -69,6 +73,10 @@ class ReportTest {
                   Fri 5 Mar        0      0       0         0          0        0
                   Sat 6 Mar        0      0       0         0          0        0
                   Sun 7 Mar        0      0       0         0          0        0
+
+                  Desk     Decided  Median time  Corrected per 100  Waiting  Overdue
+                  berths         0                             0.0        3        1
+                  permits       12         65 s                8.3        0        0
                 """);
     }
 
@@ -99,10 +107,10 @@ class ReportTest {
         assertThat(ReportCsv.of(week()))
                 .isEqualTo(String.join(
                         "\r\n",
-                        "period,from,rule,came in,filed,failed,rejected,unmatched,waiting,came in before",
-                        "week,2027-03-01,permits,1210,1160,30,5,0,15,970",
-                        "week,2027-03-01,,3,0,0,0,3,0,0",
-                        "week,2027-03-01,tickets,0,0,0,0,0,0,30",
+                        "period,from,rule,came in,filed,failed,rejected,unmatched,waiting,came in before,decided,median seconds,corrections per hundred",
+                        "week,2027-03-01,permits,1210,1160,30,5,0,15,970,12,65,8.3",
+                        "week,2027-03-01,,3,0,0,0,3,0,0,0,0,0.0",
+                        "week,2027-03-01,tickets,0,0,0,0,0,0,30,0,0,0.0",
                         ""));
     }
 
@@ -112,14 +120,16 @@ class ReportTest {
         for (int i = 0; i < 120; i++) {
             many.put("rule-" + i, counts(i));
         }
-        Report report = Report.of(ReportPeriod.WEEK, MONDAY, Map.of(MONDAY, many), WEEK_BEFORE);
+        Report report = Report.of(ReportPeriod.WEEK, MONDAY, Map.of(MONDAY, many), WEEK_BEFORE)
+                .withDesk(week().desk());
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         ReportPdf.write(report, Locale.UK, Instant.parse("2027-03-08T06:00:00Z"), out);
         try (PDDocument pdf = Loader.loadPDF(out.toByteArray())) {
             assertThat(pdf.getNumberOfPages()).isGreaterThan(2);
             String text = new PDFTextStripper().getText(pdf);
             assertThat(text)
-                    .contains("1 to 7 March 2027", "7,140 documents came in", "rule-119", "rule-0", "Sun 7 Mar");
+                    .contains("1 to 7 March 2027", "7,140 documents came in", "rule-119", "rule-0", "Sun 7 Mar")
+                    .contains("Reviewed and approved", "65 s");
             assertThat(text.split("Unmatched", -1))
                     .as("on each page with rules")
                     .hasSizeGreaterThan(3);

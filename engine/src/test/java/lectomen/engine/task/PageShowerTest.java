@@ -9,11 +9,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import javax.imageio.ImageIO;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.page.Box;
 import lectomen.engine.page.Page;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.font.PDType1Font;
+import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -78,6 +81,51 @@ class PageShowerTest {
         PageAnswer answer = show(file, FileType.TEXT, 1);
         assertThat(answer.lines()).containsExactly("Day    High", "", "Mon    04:12");
         assertThat(answer.png()).isEmpty();
+    }
+
+    @Test
+    void aPartOfAPageIsReadFromItsPicture() throws Exception {
+        Path file = temp.resolve("berth.pdf");
+        try (PDDocument document = new PDDocument()) {
+            PDPage page = new PDPage(PDRectangle.A4);
+            document.addPage(page);
+            try (PDPageContentStream content = new PDPageContentStream(document, page)) {
+                content.beginText();
+                content.setFont(new PDType1Font(Standard14Fonts.FontName.HELVETICA), 12);
+                content.newLineAtOffset(100, 700);
+                content.showText("Report BIR-0412");
+                content.newLineAtOffset(0, -40);
+                content.showText("Tarr Quay");
+                content.endText();
+            }
+            document.save(file.toFile());
+        }
+        PageTask task = new PageTask(
+                Task.PROTOCOL,
+                "1",
+                new ByteRef("0".repeat(64), Files.size(file)),
+                FileType.PDF,
+                1,
+                2_480,
+                PageTask.Wanted.WORDS,
+                new Box(138, 128, 70, 20));
+        PageAnswer answer = PageShower.show(task, ref -> file);
+        assertThat(answer.words()).extracting(PageAnswer.PlacedWord::text).containsExactly("BIR-0412");
+        Box box = answer.words().get(0).box();
+        assertThat(box.left()).isBetween(138.0, 150.0);
+        assertThat(box.middle()).isBetween(131.0, 145.0);
+        PageAnswer beside = PageShower.show(
+                new PageTask(
+                        Task.PROTOCOL,
+                        "2",
+                        task.document(),
+                        FileType.PDF,
+                        1,
+                        2_480,
+                        PageTask.Wanted.WORDS,
+                        new Box(700, 10, 20, 20)),
+                ref -> file);
+        assertThat(beside.reason().orElseThrow().code()).isEqualTo("page.nothing-there");
     }
 
     @Test

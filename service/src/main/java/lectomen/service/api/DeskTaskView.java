@@ -19,6 +19,7 @@ import lectomen.service.desk.Desk;
 import lectomen.service.desk.DeskCorrection;
 import lectomen.service.desk.DeskDecision;
 import lectomen.service.desk.DeskTask;
+import lectomen.service.desk.EarlierVersions;
 import lectomen.service.job.JobNotes;
 
 /**
@@ -33,6 +34,7 @@ import lectomen.service.job.JobNotes;
  * @param takenBy who else has it open
  * @param backToReview whether it can be sent back to a review
  * @param filings where it will be filed
+ * @param earlier what was filed of the same document before
  * @param notes of the job, such as questions and their answers
  */
 record DeskTaskView(
@@ -53,6 +55,7 @@ record DeskTaskView(
         Optional<String> takenBy,
         boolean backToReview,
         List<ForeseenFilings.Foreseen> filings,
+        Optional<EarlierVersions.EarlierVersion> earlier,
         List<NoteView> notes,
         Instant askedAt,
         Optional<Instant> dueAt) {
@@ -71,6 +74,7 @@ record DeskTaskView(
      * A field.
      *
      * @param asked whether it is in question
+     * @param list whether it is a list of values, with "; " between them
      * @param problem why its value won't do
      * @param page counted from 1; 0 where it stands on none
      * @param others what it may be instead, the likeliest first
@@ -81,6 +85,7 @@ record DeskTaskView(
             String value,
             String raw,
             boolean asked,
+            boolean list,
             Optional<String> problem,
             int page,
             Box box,
@@ -88,13 +93,14 @@ record DeskTaskView(
             String method,
             double confidence,
             List<OtherView> others) {
-        static FieldView of(FieldValue field, boolean asked, Optional<String> problem) {
+        static FieldView of(FieldValue field, boolean asked, boolean list, Optional<String> problem) {
             return new FieldView(
                     field.name(),
                     field.type(),
                     field.value(),
                     field.raw(),
                     asked,
+                    list,
                     problem,
                     field.page(),
                     field.box(),
@@ -150,6 +156,7 @@ record DeskTaskView(
                         .map(field -> FieldView.of(
                                 field,
                                 question.asked().contains(field.name()),
+                                detail.lists().contains(field.name()),
                                 Optional.ofNullable(problems.get(field.name()))))
                         .toList(),
                 detail.decisions().stream().map(DecisionView::of).toList(),
@@ -159,6 +166,7 @@ record DeskTaskView(
                 detail.takenBy(),
                 detail.canGoBackToReview(),
                 detail.filings(),
+                detail.earlier(),
                 notes.stream().map(NoteView::of).toList(),
                 task.askedAt(),
                 task.dueAt());

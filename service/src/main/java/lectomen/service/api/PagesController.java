@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.Page;
@@ -176,6 +177,54 @@ final class PagesController {
     @GetMapping("/pages/{page}/words")
     WordsView words(@PathVariable String id, @PathVariable int page, @RequestParam Optional<String> output) {
         return words(page, ask(id, output, page, pages::words));
+    }
+
+    /**
+     * What stands in a part of a page.
+     *
+     * @param confidence of the least sure word; 0 where nothing is read there
+     * @param anew whether it was read for this, since no words were known there
+     */
+    record ReadThereView(String text, double confidence, boolean anew) {}
+
+    /**
+     * The text in a box of a page: the words that were read there, or, where there are none, what is read there now.
+     *
+     * @param left in the unit of the page, and so the others
+     */
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.JOB)
+    @GetMapping("/pages/{page}/text")
+    ReadThereView readThere(
+            @PathVariable String id,
+            @PathVariable int page,
+            @RequestParam double left,
+            @RequestParam double top,
+            @RequestParam double width,
+            @RequestParam double height) {
+        if (!(width > 0) || !(height > 0)) {
+            throw new BadRequestException("width", "width and height must be above 0");
+        }
+        Box region = new Box(left, top, width, height);
+        List<PageAnswer.PlacedWord> known = within(region, ask(id, Optional.empty(), page, pages::words));
+        List<PageAnswer.PlacedWord> words = known.isEmpty()
+                ? within(region, ask(id, Optional.empty(), page, (ref, type, at) -> pages.read(ref, type, at, region)))
+                : known;
+        double least = words.stream()
+                .mapToDouble(PageAnswer.PlacedWord::confidence)
+                .min()
+                .orElse(0);
+        String text = words.stream().map(PageAnswer.PlacedWord::text).collect(Collectors.joining(" "));
+        return new ReadThereView(text, least, known.isEmpty());
+    }
+
+    /** The words whose middle lies in a box. */
+    private static List<PageAnswer.PlacedWord> within(Box region, PageResult showing) {
+        return showing instanceof PageResult.Shown shown
+                ? shown.page().words().stream()
+                        .filter(word ->
+                                region.holds(word.box().centre(), word.box().middle()))
+                        .toList()
+                : List.of();
     }
 
     static WordsView words(int page, PageResult showing) {

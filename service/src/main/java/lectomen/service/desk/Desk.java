@@ -51,6 +51,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
     private final DeskDecisions decisions;
     private final DeskProof proof;
     private final DeskNotices notices;
+    private final EarlierVersions versions;
     private final JobNotes notes;
     private final Ledger ledger;
     private final OpenTasks opened;
@@ -70,6 +71,8 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
             Sources sources,
             Lookups lookups,
             DeskNotices notices,
+            DeskFigures figures,
+            EarlierVersions versions,
             JobNotes notes,
             Ledger ledger,
             KeyedHash keyed,
@@ -84,6 +87,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
         this.decisions = new DeskDecisions(ledger, keyed, clock);
         this.proof = new DeskProof(decisions, ledger);
         this.notices = notices;
+        this.versions = versions;
         this.opened = new OpenTasks(jobs, waits, tasks, decisions, site, clock);
         this.fields = new DeskFields(store, opened, rulebook, sources, lookups, site, clock);
         this.reviews = new Reviews(store, jobs, waits, opened, tasks, decisions, fields, proof, ledger, clock, wake);
@@ -100,7 +104,7 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
                 (db, before, question, stage) ->
                         ask(db, before.job(), before.task().step(), question, stage),
                 wake);
-        this.figures = new DeskFigures(store, clock);
+        this.figures = figures;
         this.times = new DeskTimes(store, opened, tasks, approvals, endings, notices, ledger, clock, wake);
     }
 
@@ -207,6 +211,8 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
      * @param mayAnswer whether the person who looks can answer it
      * @param whyNot why they can't; empty where they can
      * @param filings where it will be filed
+     * @param earlier what was filed of the same document before
+     * @param lists the fields that are lists of values
      */
     public record Detail(
             DeskTask task,
@@ -218,12 +224,18 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
             String whyNot,
             Optional<String> takenBy,
             boolean canGoBackToReview,
-            List<ForeseenFilings.Foreseen> filings) {}
+            List<ForeseenFilings.Foreseen> filings,
+            Optional<EarlierVersions.EarlierVersion> earlier,
+            Set<String> lists) {}
 
     /** @throws DeskRefusal if there is no such task, or it was answered */
     public Detail detail(long id, long person) {
         OpenTask open = store.read(db -> opened.open(db, id));
         List<ForeseenFilings.Foreseen> filings = fields.foreseen(open, List.of());
+        Optional<EarlierVersions.EarlierVersion> earlier = open.question().kind() == PeopleQuestion.Kind.APPROVAL
+                ? versions.find(open.job(), filings)
+                : Optional.empty();
+        Set<String> lists = fields.lists(open);
         return store.read(db -> {
             Approval.Standing.Asked asked = opened.standing(db, open);
             String whyNot = opened.whyNot(db, open, asked, person);
@@ -239,7 +251,9 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
                     whyNot,
                     taken,
                     open.plan().backToReview(Reason.of("plan.question-changed")).isPresent(),
-                    filings);
+                    filings,
+                    earlier,
+                    lists);
         });
     }
 

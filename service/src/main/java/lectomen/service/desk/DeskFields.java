@@ -8,7 +8,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import lectomen.engine.extract.FieldCheck;
 import lectomen.engine.extract.FieldSpec;
 import lectomen.engine.extract.FieldValue;
@@ -63,6 +65,17 @@ public final class DeskFields {
                         site.get(),
                         lookups))
                 .orElse(List.of());
+    }
+
+    /** The fields that are lists of values. */
+    Set<String> lists(OpenTask open) {
+        Optional<RuleDocument> rule = open.job().rule().flatMap(rulebook::findDocument);
+        return open.question().fields().stream()
+                .map(FieldValue::name)
+                .filter(name -> rule.flatMap(document -> document.findField(name))
+                        .filter(FieldSpec::isList)
+                        .isPresent())
+                .collect(Collectors.toCollection(TreeSet::new));
     }
 
     /** Checks a value as it is typed, and says where the document would be filed with it. */

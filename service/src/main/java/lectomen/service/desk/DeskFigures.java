@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -18,7 +19,7 @@ public final class DeskFigures {
     private final Store store;
     private final InstantSource clock;
 
-    DeskFigures(Store store, InstantSource clock) {
+    public DeskFigures(Store store, InstantSource clock) {
         this.store = store;
         this.clock = clock;
     }
@@ -71,6 +72,60 @@ public final class DeskFigures {
                 corrections(db, since.toEpochMilli(), "")));
     }
 
+    /**
+     * What people did with the documents of a rule in a while.
+     *
+     * @param waiting now, as well as those overdue among them
+     * @param medianSeconds from when something was asked to its decision
+     */
+    public record RuleFigures(
+            String rule, int waiting, int overdue, int decided, long medianSeconds, int reviewed, int corrections) {}
+
+    /** By rule, for rules with something in that time or something that waits. */
+    public List<RuleFigures> between(Instant from, Instant to) {
+        long[] span = {from.toEpochMilli(), to.toEpochMilli()};
+        return store.read(db -> {
+            Map<String, List<Long>> waited = new TreeMap<>();
+            Map<String, Integer> reviewed = new HashMap<>();
+            db.sql("""
+                            select t.rule_id, d.waited, d.verdict from desk_decision d join desk_task t on t.id = d.task_id
+                            where d.at >= ? and d.at < ? and d.verdict <> 'undone'
+                            """).params(span[0], span[1]).query(row -> {
+                String rule = row.getString("rule_id");
+                waited.computeIfAbsent(rule, key -> new ArrayList<>()).add(row.getLong("waited"));
+                reviewed.merge(rule, row.getString("verdict").equals(DeskDecision.ACCEPTED) ? 1 : 0, Integer::sum);
+            });
+            Map<String, Integer> corrections = new HashMap<>();
+            db.sql("select rule_id, count(*) as n from desk_correction where at >= ? and at < ? group by rule_id")
+                    .params(span[0], span[1])
+                    .query(row -> {
+                        corrections.put(row.getString("rule_id"), row.getInt("n"));
+                    });
+            Map<String, WaitingFor> waiting = new HashMap<>();
+            db.sql("""
+                            select rule_id, count(*) as waiting, count(case when due_at <= ? then 1 end) as overdue
+                            from desk_task where state = 'open' group by rule_id
+                            """).param(clock.millis()).query(row -> {
+                String rule = row.getString("rule_id");
+                waiting.put(rule, new WaitingFor(rule, row.getInt("waiting"), row.getInt("overdue")));
+            });
+            waiting.keySet().forEach(rule -> waited.putIfAbsent(rule, List.of()));
+            List<RuleFigures> all = new ArrayList<>();
+            waited.forEach((rule, times) -> {
+                WaitingFor now = waiting.getOrDefault(rule, new WaitingFor(rule, 0, 0));
+                all.add(new RuleFigures(
+                        rule,
+                        now.waiting(),
+                        now.overdue(),
+                        times.size(),
+                        medianSeconds(times),
+                        reviewed.getOrDefault(rule, 0),
+                        corrections.getOrDefault(rule, 0)));
+            });
+            return all;
+        });
+    }
+
     /** What was corrected in the documents of a rule, the most first. */
     public List<CorrectionCount> corrections(String rule) {
         long since = clock.instant().minus(BACK).toEpochMilli();
@@ -112,7 +167,7 @@ public final class DeskFigures {
         Map<Group, List<Long>> waited = new TreeMap<>();
         db.sql("""
                         select t.rule_id, t.kind, d.stage, d.waited from desk_decision d join desk_task t on t.id = d.task_id
-                        where d.at >= ?
+                        where d.at >= ? and d.verdict <> 'undone'
                         """).param(since).query(row -> {
             Group group = new Group(row.getString("rule_id"), row.getString("kind"), row.getInt("stage"));
             waited.computeIfAbsent(group, key -> new ArrayList<>()).add(row.getLong("waited"));
@@ -126,7 +181,8 @@ public final class DeskFigures {
     private static List<PersonFigures> people(JdbcClient db, long since) {
         Map<String, List<Long>> waited = new TreeMap<>();
         db.sql("""
-                        select p.name, d.waited from desk_decision d join person p on p.id = d.person_id where d.at >= ?
+                        select p.name, d.waited from desk_decision d join person p on p.id = d.person_id
+                        where d.at >= ? and d.verdict <> 'undone'
                         """).param(since).query(row -> {
             waited.computeIfAbsent(row.getString("name"), key -> new ArrayList<>())
                     .add(row.getLong("waited"));
@@ -139,7 +195,7 @@ public final class DeskFigures {
     private static long medianSeconds(List<Long> millis) {
         List<Long> sorted = new ArrayList<>(millis);
         Collections.sort(sorted);
-        return Math.round(sorted.get(sorted.size() / 2) / 1_000.0);
+        return sorted.isEmpty() ? 0 : Math.round(sorted.get(sorted.size() / 2) / 1_000.0);
     }
 
     /** @param rule empty for all */

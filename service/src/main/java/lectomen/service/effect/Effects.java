@@ -136,6 +136,16 @@ public final class Effects {
                 .optional());
     }
 
+    /** The effect whose result stands for a document with that key. */
+    public Optional<String> findStandingDocument(String documentKey) {
+        return store.read(db -> db.sql("""
+                        select effect_id from receipt where document_key = ? and document_key <> '' and ended_at is null order by rowid desc limit 1
+                        """)
+                .params(keyed.of("document " + documentKey))
+                .query(String.class)
+                .optional());
+    }
+
     /** Whether an effect of the kind has not come to its end for a job. */
     public boolean hasOpen(JdbcClient db, String jobId, String kind) {
         return !db.sql("""

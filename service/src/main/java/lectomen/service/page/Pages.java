@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.page.Box;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.PageAnswer;
 import lectomen.engine.task.PageTask;
@@ -25,6 +26,9 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Serves pages, drawn by a worker and then stored as long as they are viewed now and then. Safe for several threads. */
 public final class Pages {
+    /** Of the picture from which a part is read; 300 dots per inch on A4. */
+    private static final int READ_WIDTH = 2_480;
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int MOST_KEPT = 2_000;
     private static final int REMOVED_AT_ONCE = 200;
@@ -61,6 +65,14 @@ public final class Pages {
     /** The same of bytes from elsewhere. */
     public PageResult words(ByteRef document, FileType type, int page, ByteSource from) {
         return show(document, type, page, 0, PageTask.Wanted.WORDS, from);
+    }
+
+    /** The words of a part of a page, read anew from its picture. @param region in the unit of the page */
+    public PageResult read(ByteRef document, FileType type, int page, Box region) {
+        String call = "page-" + calls.incrementAndGet();
+        return workers.show(
+                new PageTask(Task.PROTOCOL, call, document, type, page, READ_WIDTH, PageTask.Wanted.WORDS, region),
+                bytes::open);
     }
 
     private PageResult show(

@@ -1,8 +1,10 @@
 package lectomen.service.report;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -12,6 +14,7 @@ import lectomen.engine.report.Counts;
 import lectomen.engine.report.Report;
 import lectomen.engine.report.ReportPeriod;
 import lectomen.engine.report.ReportText;
+import lectomen.service.desk.DeskFigures;
 import lectomen.service.job.DayCounts;
 import lectomen.service.job.JobState;
 import lectomen.service.notice.Notices;
@@ -20,10 +23,12 @@ import lectomen.service.role.Scope;
 /** Makes reports of days and weeks, each with what somebody may see. Safe for several threads. */
 public final class Reports {
     private final DayCounts counts;
+    private final DeskFigures figures;
     private final Site site;
 
-    public Reports(DayCounts counts, Site site) {
+    public Reports(DayCounts counts, DeskFigures figures, Site site) {
         this.counts = counts;
+        this.figures = figures;
         this.site = site;
     }
 
@@ -39,7 +44,25 @@ public final class Reports {
     /** @param day any of the period @param sees what the reader may see */
     public Report of(ReportPeriod period, LocalDate day, Scope sees) {
         LocalDate first = period.firstDay(day);
-        return Report.of(period, first, days(period, first, sees), days(period, period.lastBefore(first), sees));
+        return Report.of(period, first, days(period, first, sees), days(period, period.lastBefore(first), sees))
+                .withDesk(desk(period, first, sees));
+    }
+
+    private List<Report.DeskLine> desk(ReportPeriod period, LocalDate first, Scope sees) {
+        List<LocalDate> days = period.daysFrom(first);
+        Instant from = first.atStartOfDay(site.zone()).toInstant();
+        Instant to =
+                days.get(days.size() - 1).plusDays(1).atStartOfDay(site.zone()).toInstant();
+        return figures.between(from, to).stream()
+                .filter(line -> sees.hasRule(line.rule()))
+                .map(line -> new Report.DeskLine(
+                        line.rule(),
+                        line.decided(),
+                        line.medianSeconds(),
+                        100.0 * line.corrections() / Math.max(1, line.reviewed()),
+                        line.waiting(),
+                        line.overdue()))
+                .toList();
     }
 
     private Map<LocalDate, Map<String, Counts>> days(ReportPeriod period, LocalDate first, Scope sees) {

@@ -25,6 +25,7 @@ import lectomen.engine.notice.QuietHours;
 import lectomen.engine.reason.Reason;
 import lectomen.service.ServiceFixture;
 import lectomen.service.access.Groups;
+import lectomen.service.desk.DeskFigures;
 import lectomen.service.home.NoticeSettings;
 import lectomen.service.home.Settings;
 import lectomen.service.job.DayCounts;
@@ -115,7 +116,11 @@ class NoticesTest {
     private final Set<String> paused = new HashSet<>();
 
     private Optional<String> ownText(Notices.Notice notice, Scope sees) {
-        return new Reports(new DayCounts(fixture.store, fixture.clock), fixture.settings.site()).findText(notice, sees);
+        return new Reports(
+                        new DayCounts(fixture.store, fixture.clock),
+                        new DeskFigures(fixture.store, fixture.clock),
+                        fixture.settings.site())
+                .findText(notice, sees);
     }
 
     private long person(String signIn, Grant grant) {

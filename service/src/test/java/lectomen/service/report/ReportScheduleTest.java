@@ -13,6 +13,7 @@ import java.util.Set;
 import lectomen.engine.notice.NoticeKind;
 import lectomen.engine.report.ReportPeriod;
 import lectomen.service.ServiceFixture;
+import lectomen.service.desk.DeskFigures;
 import lectomen.service.home.NoticeSettings;
 import lectomen.service.job.DayCounts;
 import lectomen.service.notice.NoticeChoices;
@@ -34,7 +35,10 @@ class ReportScheduleTest {
     @BeforeEach
     void open() throws Exception {
         fixture = new ServiceFixture(temp);
-        reports = new Reports(new DayCounts(fixture.store, fixture.clock), fixture.settings.site());
+        reports = new Reports(
+                new DayCounts(fixture.store, fixture.clock),
+                new DeskFigures(fixture.store, fixture.clock),
+                fixture.settings.site());
     }
 
     @AfterEach
