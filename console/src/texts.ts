@@ -56,6 +56,7 @@ export const texts = {
     cameIn: (count: number) => some(count, "document", "documents"),
     cameInRest: " received today, ",
     filed: (count: number) => (`${number(count)} filed`),
+    overdue: (count: number) => `${count} overdue`,
     person: (count: number) => (count === 1 ? "1 needs a person" : `${count} need a person`),
     fault: (count: number) => (count === 1 ? "1 needs attention" : `${count} need attention`),
     nothing: "No documents received today.",

@@ -68,7 +68,11 @@ export function TotalsLine({ today, status, totals }: { today: Today; status: St
         </Off>
       )}
     </span>,
-    null,
+    status.overdue > 0 && (
+      <Off key="people" state="needs-review" to="/desk">
+        {texts.today.overdue(status.overdue)}
+      </Off>
+    ),
     <span key="out">
       {totals.forDestination > 0 && (
         <Off state="waiting" to="/jobs?state=waiting">

@@ -450,8 +450,16 @@ record EndpointCases(
                         .with(JSON_TYPE, "{\"documents\": []}"),
                 Case.bad("proposals.propose", "POST /proposals", 400, "bad-request", "where the value is")
                         .with(JSON_TYPE, "{\"documents\": [{\"job\": \"" + filed + "\"}]}"),
-                Case.good("pages.readThere", "GET /jobs/" + filed + "/pages/1/text?left=0&top=0&width=80&height=9", "T-0001"),
-                Case.bad("pages.readThere", "GET /jobs/" + filed + "/pages/1/text?left=0&top=0&width=0&height=9", 400, "bad-request", "above 0"),
+                Case.good(
+                        "pages.readThere",
+                        "GET /jobs/" + filed + "/pages/1/text?left=0&top=0&width=80&height=9",
+                        "T-0001"),
+                Case.bad(
+                        "pages.readThere",
+                        "GET /jobs/" + filed + "/pages/1/text?left=0&top=0&width=0&height=9",
+                        400,
+                        "bad-request",
+                        "above 0"),
                 Case.good("comparisons.compare", "POST /comparisons", "\"kind\":\"folder\"")
                         .with(JSON_TYPE, "{\"job\": \"" + filed + "\"}"),
                 Case.bad("comparisons.compare", "POST /comparisons", 404, "no-such-job", "1-77")

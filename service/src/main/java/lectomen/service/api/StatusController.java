@@ -11,6 +11,7 @@ import lectomen.engine.reason.Counted;
 import lectomen.engine.reason.Reason;
 import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.connection.ConnectionRecords;
+import lectomen.service.desk.DeskFigures;
 import lectomen.service.home.Home;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.IntakeSwitch;
@@ -45,6 +46,7 @@ final class StatusController {
     private final Ledger ledger;
     private final LedgerKeeper ledgerKeeper;
     private final Metrics metrics;
+    private final DeskFigures figures;
     private final Instant startedAt = Instant.now();
     private final CallerScope scopes;
 
@@ -61,6 +63,7 @@ final class StatusController {
             Ledger ledger,
             LedgerKeeper ledgerKeeper,
             Metrics metrics,
+            DeskFigures figures,
             CallerScope scopes) {
         this.scopes = scopes;
         this.home = home;
@@ -75,6 +78,7 @@ final class StatusController {
         this.ledger = ledger;
         this.ledgerKeeper = ledgerKeeper;
         this.metrics = metrics;
+        this.figures = figures;
     }
 
     record Workers(int most, List<Long> running, int deaths) {}
@@ -84,6 +88,7 @@ final class StatusController {
 
     /**
      * @param intakePaused why nothing is taken out of any hot folder
+     * @param overdue reviews and approvals that should have been answered
      * @param notices what is to be said of the service itself and its folders, as sentences
      * @param attention these, and how many jobs a person should look at
      */
@@ -99,6 +104,7 @@ final class StatusController {
             Disk disk,
             Optional<JobView.ReasonView> intakePaused,
             long ledgerEntries,
+            int overdue,
             List<String> notices,
             List<String> attention) {}
 
@@ -133,8 +139,16 @@ final class StatusController {
                 new Disk(diskSpace.freeBytes(), diskSpace.keepFreeBytes(), low.map(JobView.ReasonView::of)),
                 intake.findPaused().map(JobView.ReasonView::of),
                 ledger.head().seq(),
+                overdue(theirs),
                 notices,
                 attention(notices, counts, theirs.isAll() ? jobs.countHeldUpByDestinations() : 0));
+    }
+
+    private int overdue(Scope theirs) {
+        return figures.overdue().entrySet().stream()
+                .filter(rule -> theirs.hasRule(rule.getKey()))
+                .mapToInt(Map.Entry::getValue)
+                .sum();
     }
 
     /** What is to be said of the service itself and its folders. */

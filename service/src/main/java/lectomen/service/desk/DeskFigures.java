@@ -143,6 +143,20 @@ public final class DeskFigures {
                 .single());
     }
 
+    /** How many tasks are overdue, by rule. */
+    public Map<String, Integer> overdue() {
+        Map<String, Integer> overdue = new TreeMap<>();
+        store.read(db -> {
+            db.sql("select rule_id, count(*) as n from desk_task where state = 'open' and due_at <= ? group by rule_id")
+                    .param(clock.millis())
+                    .query(row -> {
+                        overdue.put(row.getString("rule_id"), row.getInt("n"));
+                    });
+            return overdue;
+        });
+        return overdue;
+    }
+
     private static List<WaitingFor> asked(JdbcClient db, long now) {
         return db.sql("""
                         select a.name, count(*) as waiting, count(case when t.due_at <= ? then 1 end) as overdue

@@ -1,10 +1,14 @@
 package lectomen.service.effect;
 
 import java.time.Duration;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Queue;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
@@ -16,8 +20,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Hands due effects to threads, one thread per effect. A connection takes a few at once and no more, so that a
- * slow one keeps no other waiting.
+ * Hands due effects to threads. A connection takes a few at once and no more, so that a slow one keeps no other waiting.
  */
 final class EffectScheduler implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(EffectScheduler.class);
@@ -30,6 +33,8 @@ final class EffectScheduler implements AutoCloseable {
     private final Consumer<Effect> act;
     private final Set<String> taken = ConcurrentHashMap.newKeySet();
     private final Map<String, Integer> atWork = new ConcurrentHashMap<>();
+    private final Map<String, Queue<String>> next = new ConcurrentHashMap<>(); // found by the last look, by connection
+    private volatile boolean closing;
     private final AtomicBoolean lookAsked = new AtomicBoolean();
     private final ExecutorService threads = Executors.newCachedThreadPool(work -> new Thread(work, "filing"));
     private final ScheduledExecutorService poller =
@@ -79,12 +84,18 @@ final class EffectScheduler implements AutoCloseable {
                     busy.add(connection);
                 }
             });
+            Map<String, Queue<String>> rest = new HashMap<>();
             for (Effects.Due due : effects.due(busy, MOST_IN_A_LOOK)) {
-                if (atWork.getOrDefault(due.connection(), 0) < limits.atOnce(due.connection()) && taken.add(due.id())) {
+                if (atWork.getOrDefault(due.connection(), 0) >= limits.atOnce(due.connection())) {
+                    rest.computeIfAbsent(due.connection(), key -> new ConcurrentLinkedQueue<>())
+                            .add(due.id());
+                } else if (taken.add(due.id())) {
                     atWork.merge(due.connection(), 1, Integer::sum);
-                    threads.execute(() -> act(due));
+                    threads.execute(() -> actOnOneAfterAnother(due));
                 }
             }
+            next.keySet().removeIf(connection -> !busy.contains(connection));
+            next.putAll(rest);
         } catch (RejectedExecutionException stopping) {
             // the next start finds them
         } catch (RuntimeException e) {
@@ -92,18 +103,42 @@ final class EffectScheduler implements AutoCloseable {
         }
     }
 
-    private void act(Effects.Due due) {
+    /** The effect, and then what the last look found for its connection, without another look for each. */
+    private void actOnOneAfterAnother(Effects.Due due) {
         try {
-            effects.find(due.id()).filter(found -> found.state().isOpen()).ifPresent(act);
-        } catch (RuntimeException e) {
-            LOG.error("Effect {} can't be rescheduled; it is retried at once: {}", due.id(), e.getMessage());
-            pause();
+            Optional<String> id = Optional.of(due.id());
+            while (id.isPresent()) {
+                act(id.get());
+                id = takeNext(due.connection());
+            }
         } finally {
-            taken.remove(due.id());
             int others = atWork.merge(due.connection(), -1, Integer::sum);
             if (others == limits.atOnce(due.connection()) - 1) {
                 wake();
             }
+        }
+    }
+
+    private Optional<String> takeNext(String connection) {
+        Queue<String> found = next.get(connection);
+        if (found == null || closing || atWork.getOrDefault(connection, 0) > limits.atOnce(connection)) {
+            return Optional.empty();
+        }
+        Optional<String> id = Optional.ofNullable(found.poll());
+        while (id.isPresent() && !taken.add(id.get())) {
+            id = Optional.ofNullable(found.poll());
+        }
+        return id;
+    }
+
+    private void act(String id) {
+        try {
+            effects.find(id).filter(found -> found.state().isOpen()).ifPresent(act);
+        } catch (RuntimeException e) {
+            LOG.error("Effect {} can't be rescheduled; it is retried at once: {}", id, e.getMessage());
+            pause();
+        } finally {
+            taken.remove(id);
         }
     }
 
@@ -119,6 +154,7 @@ final class EffectScheduler implements AutoCloseable {
     /** Lets what is under way come to its end, and takes nothing new. */
     @Override
     public void close() {
+        closing = true;
         poller.shutdownNow();
         threads.shutdown();
         try {
