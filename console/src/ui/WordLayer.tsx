@@ -6,7 +6,7 @@ import { Do } from "./Button";
 import { placeOn, useDrawnBox } from "./drawnBox";
 import { lines, sureness, touching } from "./pageWords";
 
-export type PageWords = Schemas["WordsView"];
+type PageWords = Schemas["WordsView"];
 
 /** The words of a page at their places; loaded when first needed. */
 export function usePageWords(job: { id: string; isTried?: boolean }, page: number, output: string | undefined, wanted: boolean) {
