@@ -8,6 +8,7 @@ import lectomen.standins.business.BusinessCommand;
 import lectomen.standins.directory.DirectoryCommand;
 import lectomen.standins.mail.MailCommand;
 import lectomen.standins.openid.OpenIdCommand;
+import lectomen.standins.printer.PrinterCommand;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
@@ -24,7 +25,8 @@ public final class StandInMain {
             DirectoryCommand.class,
             AuthenticatorCommand.class,
             MailCommand.class,
-            BusinessCommand.class);
+            BusinessCommand.class,
+            PrinterCommand.class);
 
     private StandInMain() {}
 

@@ -319,11 +319,6 @@ public final class Desk implements PlanWaits.QuestionListener, Jobs.MoveListener
         });
     }
 
-    /** What was decided about a job so far, oldest first. */
-    public List<DeskDecision> decisions(String job) {
-        return store.read(db -> decisions.ofJob(db, job));
-    }
-
     /** What was decided about a job's document so far. */
     public Proof proof(Job job) {
         return store.read(db -> proof.of(db, job));

@@ -1,0 +1,109 @@
+package lectomen.standins.printer;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import lectomen.engine.print.ipp.IppAttribute;
+import lectomen.engine.print.ipp.IppOperation;
+import lectomen.engine.print.ipp.IppTag;
+import lectomen.engine.print.ipp.IppValue;
+
+/** What the printer can do: an office printer for A4 and A3, on both sides, in colour. */
+final class Abilities {
+    static final Set<String> FORMATS = Set.of("application/pdf", "image/pwg-raster", "image/jpeg", "text/plain");
+    private static final int MOST_COPIES = 99;
+    private static final int DOTS = 600;
+
+    /** Keywords that each attribute of a ticket can have, the default first. */
+    private static final Map<String, List<String>> KEYWORDS = Map.of(
+            "media", List.of("iso_a4_210x297mm", "iso_a3_297x420mm", "iso_a5_148x210mm"),
+            "sides", List.of("one-sided", "two-sided-long-edge", "two-sided-short-edge"),
+            "print-color-mode", List.of("color", "monochrome", "auto"),
+            "print-scaling", List.of("auto", "fit", "fill", "none"),
+            "output-bin", List.of("face-down"),
+            "job-hold-until", List.of("no-hold", "indefinite"));
+
+    /** Numbers that stand for something: portrait and so on; draft, normal, high; no finishing, staple. */
+    private static final Map<String, List<Integer>> NUMBERS = Map.of(
+            "orientation-requested", List.of(3, 4, 5, 6),
+            "print-quality", List.of(4, 3, 5),
+            "finishings", List.of(3, 4));
+
+    private Abilities() {}
+
+    /** The attributes that say so. */
+    static Stream<IppAttribute> attributes() {
+        Stream<IppAttribute> words = KEYWORDS.entrySet().stream()
+                .flatMap(one -> Stream.of(
+                        IppAttribute.of(
+                                one.getKey() + "-supported",
+                                IppTag.KEYWORD,
+                                one.getValue().toArray(String[]::new)),
+                        IppAttribute.of(
+                                one.getKey() + "-default",
+                                IppTag.KEYWORD,
+                                one.getValue().get(0))));
+        Stream<IppAttribute> numbers = NUMBERS.entrySet().stream()
+                .flatMap(one -> Stream.of(
+                        new IppAttribute(
+                                one.getKey() + "-supported",
+                                one.getValue().stream()
+                                        .map(number -> (IppValue) new IppValue.Enumerated(number))
+                                        .toList()),
+                        IppAttribute.of(
+                                one.getKey() + "-default",
+                                new IppValue.Enumerated(one.getValue().get(0)))));
+        Stream<IppAttribute> rest = Stream.of(
+                IppAttribute.of("copies-supported", new IppValue.Range(1, MOST_COPIES)),
+                IppAttribute.of("copies-default", new IppValue.Whole(1)),
+                IppAttribute.of("media-ready", IppTag.KEYWORD, "iso_a4_210x297mm", "iso_a3_297x420mm"),
+                IppAttribute.of("color-supported", new IppValue.Bool(true)),
+                IppAttribute.of(
+                        "printer-resolution-supported",
+                        new IppValue.Resolution(DOTS, DOTS, IppValue.PerUnit.DOTS_PER_INCH)),
+                IppAttribute.of(
+                        "printer-resolution-default",
+                        new IppValue.Resolution(DOTS, DOTS, IppValue.PerUnit.DOTS_PER_INCH)),
+                IppAttribute.of(
+                        "document-format-supported",
+                        IppTag.MIME_MEDIA_TYPE,
+                        FORMATS.stream().sorted().toArray(String[]::new)),
+                IppAttribute.of("document-format-default", IppTag.MIME_MEDIA_TYPE, "application/pdf"),
+                new IppAttribute(
+                        "operations-supported",
+                        Stream.of(IppOperation.values())
+                                .map(operation -> (IppValue) new IppValue.Enumerated(operation.code()))
+                                .toList()),
+                IppAttribute.of("ipp-versions-supported", IppTag.KEYWORD, "1.1", "2.0"),
+                IppAttribute.of("charset-configured", IppTag.CHARSET, "utf-8"),
+                IppAttribute.of("charset-supported", IppTag.CHARSET, "utf-8"),
+                IppAttribute.of("natural-language-configured", IppTag.NATURAL_LANGUAGE, "en"),
+                IppAttribute.of("generated-natural-language-supported", IppTag.NATURAL_LANGUAGE, "en"),
+                IppAttribute.of("compression-supported", IppTag.KEYWORD, "none"),
+                IppAttribute.of("pdl-override-supported", IppTag.KEYWORD, "attempted"),
+                IppAttribute.of("uri-authentication-supported", IppTag.KEYWORD, "none"),
+                IppAttribute.of("uri-security-supported", IppTag.KEYWORD, "none"),
+                IppAttribute.of("multiple-document-jobs-supported", new IppValue.Bool(false)));
+        return Stream.of(words, numbers, rest).flatMap(part -> part);
+    }
+
+    /** What of a ticket it can't do. */
+    static List<IppAttribute> unsupported(List<IppAttribute> ticket) {
+        return ticket.stream().filter(one -> !can(one)).toList();
+    }
+
+    private static boolean can(IppAttribute asked) {
+        IppValue value = asked.first();
+        if (asked.name().equals("copies")) {
+            return value instanceof IppValue.Whole copies && copies.value() >= 1 && copies.value() <= MOST_COPIES;
+        }
+        Optional<List<String>> keywords = Optional.ofNullable(KEYWORDS.get(asked.name()));
+        if (keywords.isPresent()) {
+            return value instanceof IppValue.Text text && keywords.get().contains(text.text());
+        }
+        return value instanceof IppValue.Enumerated number
+                && NUMBERS.getOrDefault(asked.name(), List.of()).contains(number.value());
+    }
+}
