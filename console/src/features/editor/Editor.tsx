@@ -122,7 +122,7 @@ export function Editor({ name, before: saved, id, tag: tagNow, now, known, own, 
   useKeys([
     { keys: ["Escape"], words: texts.key.back, act: () => void navigate(-1), shown: true },
     { keys: ["e"], words: asFile ? texts.editor.toSentences : texts.editor.toFile, act: () => setAsFile(!asFile), shown: true },
-    ...(id === undefined ? [] : [{ keys: ["c"], words: changesTexts.key, act: () => isGood && setComparing(true) }]),
+    ...(id === undefined ? [] : [{ keys: ["c"], words: changesTexts.key, act: () => setComparing(true) }]),
     { keys: ["["], words: texts.editor.paperBefore, act: () => step(-1), shown: all.length > 1, caps: ["[", "]"] },
     { keys: ["]"], words: texts.editor.paperAfter, act: () => step(1) },
   ]);

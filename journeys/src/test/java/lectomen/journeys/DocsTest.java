@@ -83,7 +83,8 @@ class DocsTest {
                         Locale.UK,
                         ZoneId.of("Europe/London"))
                 .withMail(Set.of("office-mail"))
-                .withWeb(Set.of("berth-system"));
+                .withWeb(Set.of("berth-system"))
+                .withPrinters(Set.of("plan-room"));
         if (block.text().startsWith("lectomen: 1\npart:")) {
             assertThat(PartReader.read(block.text())).isInstanceOf(PartReader.Reading.Good.class);
         } else {

@@ -2,6 +2,8 @@ package lectomen.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -72,6 +74,36 @@ class DoubtJourney {
                         .containsExactlyInAnyOrder("a.txt", "b.txt", "c.txt");
             }
             assertThat(service.client("ledger", "check").out()).contains("intact");
+        }
+    }
+
+    @Test
+    void whatIsInDoubtIsSettledOnTheDeskByOneKeyEach() throws Exception {
+        Path home = temp.resolve("desk");
+        try (ServiceInTest service = RunningService.start(home);
+                Browser browser = new Browser()) {
+            service.live(Rules.keepName("slips", "arrives: whole"));
+            for (String name : List.of("a.txt", "b.txt")) {
+                service.drop("slips", name, name);
+                service.awaitJob(name, "filed");
+            }
+            service.stop();
+            doubt(home, "is not null");
+            service.startAgain();
+            Page page = browser.welcomed(service);
+            page.navigate("/desk/in-doubt");
+            PlaywrightAssertions.assertThat(page.getByText("2 in doubt")).isVisible();
+            PlaywrightAssertions.assertThat(page.locator(".asked")).containsText("a.txt");
+            PlaywrightAssertions.assertThat(page.locator(".question .name").last())
+                    .containsText("slips/a.txt");
+            assertThat(AccessibilityJourney.findings(page)).isEmpty();
+            page.keyboard().press("1");
+            service.awaitJob("a.txt", "filed");
+            PlaywrightAssertions.assertThat(page.locator(".asked")).containsText("b.txt");
+            page.keyboard().press("3");
+            service.awaitJob("b.txt", "failed");
+            PlaywrightAssertions.assertThat(page.getByText("Nothing is in doubt."))
+                    .isVisible();
         }
     }
 

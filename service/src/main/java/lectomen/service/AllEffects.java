@@ -24,6 +24,7 @@ import lectomen.service.effect.file.SameDocument;
 import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.effect.giveback.GiveBackEffect;
 import lectomen.service.effect.mail.MailEffect;
+import lectomen.service.effect.print.PrintEffect;
 import lectomen.service.effect.send.SendEffect;
 import lectomen.service.effect.withdraw.WithdrawEffect;
 import lectomen.service.home.ServiceAddress;
@@ -33,6 +34,7 @@ import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.mail.MailServer;
 import lectomen.service.plan.PlanWaits;
+import lectomen.service.print.Printer;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.store.Store;
@@ -50,6 +52,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
             FolderDestinations folders,
             Function<String, Optional<MailServer>> mail,
             Function<String, Optional<WebSystem>> systems,
+            Function<String, Optional<Printer>> printers,
             ServiceAddress address,
             Rulebook rulebook,
             Sources sources,
@@ -69,6 +72,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
                 MailEffect.ofSteps(effects, bytes, mail, address),
                 MailEffect.ofConfirmations(effects, bytes, mail, address),
                 new SendEffect(effects, bytes, systems),
+                new PrintEffect(effects, bytes, printers),
                 new CallEffect(systems)));
         EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records), clock);
         JobFilings filings = new JobFilings(store, jobs, effects, kinds, sameDocument, endings, waits, runner);

@@ -31,6 +31,9 @@ import lectomen.service.mail.MailServers;
 import lectomen.service.plan.ChildJobs;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.plan.Plans;
+import lectomen.service.print.Printer;
+import lectomen.service.print.PrinterConnection;
+import lectomen.service.print.Printers;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.secret.SecretStore;
@@ -45,7 +48,7 @@ import org.springframework.context.annotation.Configuration;
 @Configuration(proxyBeanMethods = false)
 class EffectWiring {
     private static final List<ConnectionKind> CONNECTION_KINDS =
-            List.of(new FolderConnection(), new MailConnection(), new WebConnection());
+            List.of(new FolderConnection(), new MailConnection(), new WebConnection(), new PrinterConnection());
 
     @Bean
     ConnectionRecords connectionRecords(Store store, Ledger ledger, Settings settings, InstantSource clock) {
@@ -53,6 +56,7 @@ class EffectWiring {
         records.declare(FolderConnection.CODE, FolderConnection.settings(settings.folders()));
         records.declare(MailConnection.CODE, MailConnection.settings(settings.mail()));
         records.declare(WebConnection.CODE, WebConnection.settings(settings.web()));
+        records.declare(PrinterConnection.CODE, PrinterConnection.settings(settings.printers()));
         return records;
     }
 
@@ -113,6 +117,13 @@ class EffectWiring {
     }
 
     @Bean
+    Printers printers(Settings settings, SecretStore secrets) {
+        Map<String, Printer> printers = new TreeMap<>();
+        settings.printers().forEach((name, printer) -> printers.put(name, new Printer(printer, secrets)));
+        return new Printers(printers);
+    }
+
+    @Bean
     Calls calls(Effects effects, InstantSource clock) {
         return new Calls(effects, clock);
     }
@@ -128,6 +139,7 @@ class EffectWiring {
             FolderDestinations folders,
             MailServers mail,
             WebSystems systems,
+            Printers printers,
             ServiceAddress address,
             Rulebook rulebook,
             Sources sources,
@@ -147,6 +159,7 @@ class EffectWiring {
                 folders,
                 mail::find,
                 systems::find,
+                printers::find,
                 address,
                 rulebook,
                 sources,

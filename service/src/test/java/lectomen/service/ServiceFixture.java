@@ -43,6 +43,7 @@ import lectomen.service.mail.MailServer;
 import lectomen.service.plan.ChildJobs;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.plan.Plans;
+import lectomen.service.print.Printer;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.secret.HomeKey;
@@ -83,6 +84,9 @@ public final class ServiceFixture implements AutoCloseable {
 
     public final Map<String, WebSystem> systems = new ConcurrentHashMap<>();
 
+    /** Printers, by the names of their connections. */
+    public final Map<String, Printer> printers = new ConcurrentHashMap<>();
+
     public ServiceFixture(Path folder) throws IOException {
         this.folder = folder;
         Files.createDirectories(folder.resolve("archive"));
@@ -93,6 +97,7 @@ public final class ServiceFixture implements AutoCloseable {
                 site,
                 List.of(folder),
                 Map.of("archive", folder.resolve("archive")),
+                Map.of(),
                 Map.of(),
                 Map.of(),
                 workers,
@@ -130,6 +135,7 @@ public final class ServiceFixture implements AutoCloseable {
                 folders,
                 name -> Optional.ofNullable(mail.get(name)),
                 name -> Optional.ofNullable(systems.get(name)),
+                name -> Optional.ofNullable(printers.get(name)),
                 address,
                 rulebook,
                 sources,

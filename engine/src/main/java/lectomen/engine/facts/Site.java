@@ -17,6 +17,7 @@ import lectomen.engine.schedule.WorkCalendar;
  * @param calendar its working days
  * @param mail the names of connections that mails are sent by
  * @param web the names of connections to systems that are called over HTTP
+ * @param printers the names of connections to printers
  */
 public record Site(
         Map<String, String> parameters,
@@ -26,13 +27,15 @@ public record Site(
         Map<String, LookupRef> lookups,
         WorkCalendar calendar,
         Set<String> mail,
-        Set<String> web) {
+        Set<String> web,
+        Set<String> printers) {
     public Site {
         parameters = Map.copyOf(parameters);
         connections = Set.copyOf(connections);
         lookups = Map.copyOf(lookups);
         mail = Set.copyOf(mail);
         web = Set.copyOf(web);
+        printers = Set.copyOf(printers);
     }
 
     public Site(Map<String, String> parameters, Set<String> connections, Locale locale, ZoneId zone) {
@@ -45,33 +48,38 @@ public record Site(
             Locale locale,
             ZoneId zone,
             Map<String, LookupRef> lookups) {
-        this(parameters, connections, locale, zone, lookups, WorkCalendar.USUAL, Set.of(), Set.of());
+        this(parameters, connections, locale, zone, lookups, WorkCalendar.USUAL, Set.of(), Set.of(), Set.of());
     }
 
     /** The same with another calendar. */
     public Site with(WorkCalendar days) {
-        return new Site(parameters, connections, locale, zone, lookups, days, mail, web);
+        return new Site(parameters, connections, locale, zone, lookups, days, mail, web, printers);
     }
 
     /** The same with these parameters besides its own, and before them. */
     public Site withParameters(Map<String, String> more) {
         Map<String, String> all = new TreeMap<>(parameters);
         all.putAll(more);
-        return new Site(all, connections, locale, zone, lookups, calendar, mail, web);
+        return new Site(all, connections, locale, zone, lookups, calendar, mail, web, printers);
     }
 
     /** The same with these connections that mails are sent by. */
     public Site withMail(Set<String> names) {
-        return new Site(parameters, connections, locale, zone, lookups, calendar, names, web);
+        return new Site(parameters, connections, locale, zone, lookups, calendar, names, web, printers);
     }
 
     /** The same with these connections to systems that are called. */
     public Site withWeb(Set<String> names) {
-        return new Site(parameters, connections, locale, zone, lookups, calendar, mail, names);
+        return new Site(parameters, connections, locale, zone, lookups, calendar, mail, names, printers);
+    }
+
+    /** The same with these connections to printers. */
+    public Site withPrinters(Set<String> names) {
+        return new Site(parameters, connections, locale, zone, lookups, calendar, mail, web, names);
     }
 
     /** The same with these tables. */
     public Site with(Map<String, LookupRef> tables) {
-        return new Site(parameters, connections, locale, zone, tables, calendar, mail, web);
+        return new Site(parameters, connections, locale, zone, tables, calendar, mail, web, printers);
     }
 }

@@ -11,6 +11,7 @@ import lectomen.engine.step.find.FindKind;
 import lectomen.engine.step.mail.MailKind;
 import lectomen.engine.step.name.NameKind;
 import lectomen.engine.step.prepare.PrepareKind;
+import lectomen.engine.step.print.PrintKind;
 import lectomen.engine.step.readtext.ReadTextKind;
 import lectomen.engine.step.resize.ResizeKind;
 import lectomen.engine.step.review.ReviewKind;
@@ -32,6 +33,7 @@ public final class AllSteps {
             new MailKind(),
             new SendKind(),
             new ReviewKind(),
+            new PrintKind(),
             new ApproveKind(),
             new EvidenceKind()));
 

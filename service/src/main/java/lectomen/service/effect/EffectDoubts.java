@@ -56,11 +56,20 @@ public final class EffectDoubts {
      * @return false, and nothing is done, if it can be attempted again
      */
     boolean resolve(Effect effect, EffectKind kind) {
-        if (kind.canBeAsked(effect)) {
-            return false;
-        }
+        return !kind.canBeAsked(effect) && decide(effect, kind);
+    }
+
+    /**
+     * Decides about an effect of which nobody can tell whether it happened, as its rule says.
+     *
+     * @return false if it is attempted again from its beginning
+     */
+    boolean decide(Effect effect, EffectKind kind) {
         if (kind.whenInDoubt(effect) == WhenInDoubt.REPEAT) {
-            store.write(db -> effects.repeatedInDoubt(db, effect));
+            store.write(db -> {
+                repeat(db, effect);
+                return effects.repeatedInDoubt(db, effect);
+            });
             return false;
         }
         store.write(db -> {
@@ -78,6 +87,16 @@ public final class EffectDoubts {
             return effect.id();
         });
         return true;
+    }
+
+    private void repeat(JdbcClient db, Effect effect) {
+        boolean anew = kinds.find(effect.kind())
+                .filter(EffectKind::isRepeatedFromTheBeginning)
+                .isPresent();
+        if (anew) {
+            effects.forgetAttempt(db, effect);
+        }
+        effects.repeat(db, effect);
     }
 
     private Reason reason(String code, Effect effect) {
@@ -108,7 +127,7 @@ public final class EffectDoubts {
                     goOn(db, effect, principal);
                 }
                 case REPEAT -> {
-                    effects.repeat(db, effect);
+                    repeat(db, effect);
                     goOn(db, effect, principal);
                 }
                 case LEAVE -> leave(db, effect);

@@ -32,6 +32,11 @@ public interface EffectKind {
      */
     boolean canBeAsked(Effect effect);
 
+    /** Whether one that is in doubt is repeated without asking for the attempt that nobody can tell of. */
+    default boolean isRepeatedFromTheBeginning() {
+        return false;
+    }
+
     /** What the rule says for the case that it is in doubt whether the effect happened. */
     default WhenInDoubt whenInDoubt(Effect effect) {
         return WhenInDoubt.ASK;

@@ -160,7 +160,7 @@ public final class EffectRunner implements AutoCloseable {
         } else if (result instanceof EffectResult.Failed failed) {
             fail(effect, kind, failed);
         } else if (result instanceof EffectResult.InDoubt) {
-            effects.find(effect.id()).ifPresent(now -> doubts.resolve(now, kind));
+            effects.find(effect.id()).ifPresent(now -> doubts.decide(now, kind));
         } else if (result instanceof EffectResult.Dropped dropped) {
             store.write(db -> {
                 Job job = jobs.find(db, effect.jobId()).orElseThrow();

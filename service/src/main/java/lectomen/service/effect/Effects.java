@@ -306,6 +306,13 @@ public final class Effects {
                 decision);
     }
 
+    /** Forgets what the last attempt intended, so that the next begins from the beginning. */
+    void forgetAttempt(JdbcClient db, Effect effect) {
+        db.sql("update effect_words set place = null where effect_id = ?")
+                .param(effect.id())
+                .update();
+    }
+
     /** Has an effect in doubt carried out again. */
     void repeat(JdbcClient db, Effect effect) {
         db.sql(

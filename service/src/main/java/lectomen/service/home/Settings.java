@@ -18,6 +18,7 @@ import lectomen.engine.schedule.WorkCalendar;
  * @param folders the folder of each connection to one, by its name
  * @param mail each connection that mails are sent by, by its name
  * @param web each connection to a system that is called over HTTP, by its name
+ * @param printers each connection to a printer, by its name
  * @param keepFreeBytes on the disk of the home; with less, no files are taken in
  * @param retention for rules that say nothing of it
  * @param calendar working days and holidays
@@ -32,6 +33,7 @@ public record Settings(
         Map<String, Path> folders,
         Map<String, MailSettings> mail,
         Map<String, WebSettings> web,
+        Map<String, PrinterSettings> printers,
         Workers workers,
         long keepFreeBytes,
         Retention retention,
@@ -47,6 +49,7 @@ public record Settings(
         folders = Map.copyOf(folders);
         mail = Map.copyOf(mail);
         web = Map.copyOf(web);
+        printers = Map.copyOf(printers);
     }
 
     /**

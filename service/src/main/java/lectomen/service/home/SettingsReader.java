@@ -100,9 +100,10 @@ final class SettingsReader {
         Map<String, Path> folders = new TreeMap<>();
         Map<String, MailSettings> mail = new TreeMap<>();
         Map<String, WebSettings> web = new TreeMap<>();
+        Map<String, PrinterSettings> printers = new TreeMap<>();
         section.find("connections")
                 .flatMap(node -> Section.open("connections", node, problems))
-                .ifPresent(names -> names.names().forEach(entry -> connection(entry, folders, mail, web)));
+                .ifPresent(names -> names.names().forEach(entry -> connection(entry, folders, mail, web, printers)));
         Locale locale = section.findText("locale")
                 .map(text -> Locale.forLanguageTag(text.text()))
                 .orElse(Locale.UK);
@@ -137,10 +138,11 @@ final class SettingsReader {
         Site site = new Site(parameters, folders.keySet(), locale, zone)
                 .with(calendar)
                 .withMail(mail.keySet())
-                .withWeb(web.keySet());
+                .withWeb(web.keySet())
+                .withPrinters(printers.keySet());
         return new Settings(
-                site, roots, folders, mail, web, workers, keepFree, retention, calendar, listen, signIn, notices,
-                jsonLogs);
+                site, roots, folders, mail, web, printers, workers, keepFree, retention, calendar, listen, signIn,
+                notices, jsonLogs);
     }
 
     private static long keepFree(Section section) {
@@ -201,15 +203,22 @@ final class SettingsReader {
     }
 
     private void connection(
-            Node.Entry entry, Map<String, Path> folders, Map<String, MailSettings> mail, Map<String, WebSettings> web) {
+            Node.Entry entry,
+            Map<String, Path> folders,
+            Map<String, MailSettings> mail,
+            Map<String, WebSettings> web,
+            Map<String, PrinterSettings> printers) {
         String name = entry.key().text();
         Section.open("connection \"" + name + "\"", entry.value(), problems).ifPresent(section -> {
             Optional<Node> mailServer = section.find("mail");
             Optional<Node> system = section.find("web");
+            Optional<Node> printer = section.find("printer");
             if (mailServer.isPresent()) {
                 new MailReader(problems, this::path).read(mailServer.get()).ifPresent(read -> mail.put(name, read));
             } else if (system.isPresent()) {
                 new WebReader(problems, this::path).read(system.get()).ifPresent(read -> web.put(name, read));
+            } else if (printer.isPresent()) {
+                new PrinterReader(problems, this::path).read(printer.get()).ifPresent(read -> printers.put(name, read));
             } else {
                 section.requireText("folder").flatMap(this::path).ifPresent(path -> folders.put(name, path));
             }

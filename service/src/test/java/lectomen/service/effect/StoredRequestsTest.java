@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -16,15 +17,18 @@ import lectomen.engine.step.SystemAnswer;
 import lectomen.service.ServiceFixture;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.destination.VerifyResult;
+import lectomen.service.home.PrinterSettings;
 import lectomen.service.home.WebSettings;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
+import lectomen.service.print.Printer;
 import lectomen.service.secret.HomeKey;
 import lectomen.service.secret.SecretStore;
 import lectomen.service.web.WebSystem;
 import lectomen.standins.business.BusinessStandIn;
 import lectomen.standins.mail.MailStandIn;
+import lectomen.standins.printer.PrinterStandIn;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -165,6 +169,22 @@ class StoredRequestsTest {
         WebSettings settings = new WebSettings(address, Optional.empty(), Optional.empty(), Optional.empty(), true);
         SecretStore secrets = new SecretStore(fixture.store, fixture.ledger, new HomeKey(new byte[32]), fixture.clock);
         return new WebSystem("berth-system", settings, secrets, fixture.clock);
+    }
+
+    @Test
+    void aDocumentThatIsPrinted() throws IOException {
+        try (PrinterStandIn printer = PrinterStandIn.start(0, temp.resolve("printed"), job -> {})) {
+            SecretStore secrets =
+                    new SecretStore(fixture.store, fixture.ledger, new HomeKey(new byte[32]), fixture.clock);
+            PrinterSettings settings =
+                    new PrinterSettings(URI.create(printer.uri()), Optional.empty(), Optional.empty(), Map.of());
+            fixture.printers.put("plan-room", new Printer(settings, secrets));
+            run("print", "plan-room");
+            assertThat(printer.printed()).singleElement().satisfies(printed -> {
+                assertThat(printed.copies()).isEqualTo(2);
+                assertThat(Files.readString(printed.document())).isEqualTo("NOTICE");
+            });
+        }
     }
 
     @Test

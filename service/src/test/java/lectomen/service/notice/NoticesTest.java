@@ -92,6 +92,7 @@ class NoticesTest {
                 all.folders(),
                 all.mail(),
                 all.web(),
+                all.printers(),
                 all.workers(),
                 0,
                 all.retention(),

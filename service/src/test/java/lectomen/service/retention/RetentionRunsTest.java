@@ -32,6 +32,7 @@ class RetentionRunsTest {
                 all.folders(),
                 all.mail(),
                 all.web(),
+                all.printers(),
                 all.workers(),
                 0,
                 kept,

@@ -54,6 +54,7 @@ class RulebookTest {
                 Map.of("archive", temp.resolve("archive")),
                 Map.of(),
                 Map.of(),
+                Map.of(),
                 new Settings.Workers(1, 64, Duration.ofSeconds(1), Duration.ofSeconds(1)),
                 0,
                 Retention.FOR_EVER,

@@ -1,5 +1,8 @@
 package lectomen.engine.print.ipp;
 
+import java.util.Optional;
+import java.util.stream.Stream;
+
 /** How far a job is (RFC 8011, section 5.3.7). */
 public enum IppJobState {
     PENDING(3),
@@ -18,6 +21,10 @@ public enum IppJobState {
 
     public int code() {
         return code;
+    }
+
+    public static Optional<IppJobState> find(int code) {
+        return Stream.of(values()).filter(state -> state.code == code).findFirst();
     }
 
     /** Whether nothing more happens to it. */

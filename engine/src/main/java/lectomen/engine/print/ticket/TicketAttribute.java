@@ -1,0 +1,124 @@
+package lectomen.engine.print.ticket;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import lectomen.engine.print.ipp.IppAttribute;
+import lectomen.engine.print.ipp.IppTag;
+import lectomen.engine.print.ipp.IppValue;
+
+/** What a ticket can ask for, in the words of IPP (RFC 8011, section 5.2; PWG 5100). */
+public enum TicketAttribute {
+    MEDIA(TicketAttribute::keyword, "a keyword such as iso_a4_210x297mm"),
+    SIDES(keywords("one-sided", "two-sided-long-edge", "two-sided-short-edge")),
+    COPIES(number(1, 9_999), "a number from 1 to 9999"),
+    PRINT_COLOR_MODE(keywords("auto", "color", "monochrome", "bi-level")),
+    PRINT_QUALITY(numbered(Map.of("draft", 3, "normal", 4, "high", 5))),
+    PRINT_SCALING(keywords("auto", "auto-fit", "fit", "fill", "none")),
+    ORIENTATION_REQUESTED(
+            numbered(Map.of("portrait", 3, "landscape", 4, "reverse-landscape", 5, "reverse-portrait", 6))),
+    NUMBER_UP(number(1, 64), "a number from 1 to 64"),
+    PAGE_RANGES(TicketAttribute::ranges, "pages such as 1-4, 7"),
+    FINISHINGS(numbered(Map.of("none", 3, "staple", 4, "punch", 5, "cover", 6, "bind", 7, "fold", 10, "trim", 11))),
+    OUTPUT_BIN(TicketAttribute::keyword, "a keyword such as face-down"),
+    JOB_HOLD_UNTIL(keywords("no-hold", "indefinite", "day-time", "evening", "night", "weekend")),
+    JOB_PRIORITY(number(1, 100), "a number from 1 to 100");
+
+    private static final Pattern KEYWORD = Pattern.compile("[a-z0-9][a-z0-9_.-]{0,200}");
+    private static final Pattern RANGE = Pattern.compile("(\\d{1,6})(?:-(\\d{1,6}))?");
+
+    private final Function<String, Optional<List<IppValue>>> reader;
+    private final String expected;
+
+    TicketAttribute(Function<String, Optional<List<IppValue>>> reader, String expected) {
+        this.reader = reader;
+        this.expected = expected;
+    }
+
+    TicketAttribute(Known known) {
+        this(known.reader(), "one of " + String.join(", ", known.words()));
+    }
+
+    /** Words that are all that there can be. */
+    private record Known(List<String> words, Function<String, Optional<List<IppValue>>> reader) {}
+
+    /** As it is called in rules and in messages, such as {@code print-color-mode}. */
+    public String word() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    public static List<String> words() {
+        return Stream.of(values()).map(TicketAttribute::word).toList();
+    }
+
+    /** What values look like, for messages. */
+    public String expected() {
+        return expected;
+    }
+
+    /** Empty where the text is no such value. */
+    public Optional<IppAttribute> read(String text) {
+        return reader.apply(text.strip()).map(values -> new IppAttribute(word(), values));
+    }
+
+    public static Optional<TicketAttribute> find(String word) {
+        return Stream.of(values()).filter(one -> one.word().equals(word)).findFirst();
+    }
+
+    /** The attributes of a ticket, by words. Each was read before. */
+    public static List<IppAttribute> attributes(Map<String, String> ticket) {
+        List<IppAttribute> attributes = new ArrayList<>();
+        for (TicketAttribute one : values()) {
+            Optional.ofNullable(ticket.get(one.word())).flatMap(one::read).ifPresent(attributes::add);
+        }
+        return attributes;
+    }
+
+    private static Optional<List<IppValue>> keyword(String text) {
+        return KEYWORD.matcher(text).matches()
+                ? Optional.of(List.of(new IppValue.Text(IppTag.KEYWORD, text)))
+                : Optional.empty();
+    }
+
+    private static Known keywords(String... words) {
+        List<String> known = List.of(words);
+        return new Known(known, text -> known.contains(text) ? keyword(text) : Optional.empty());
+    }
+
+    private static Known numbered(Map<String, Integer> numbers) {
+        return new Known(numbers.keySet().stream().sorted().toList(), text -> Optional.ofNullable(numbers.get(text))
+                .map(number -> List.of(new IppValue.Enumerated(number))));
+    }
+
+    private static Function<String, Optional<List<IppValue>>> number(int least, int most) {
+        return text -> text.matches("\\d{1,5}") && Integer.parseInt(text) >= least && Integer.parseInt(text) <= most
+                ? Optional.of(List.of(new IppValue.Whole(Integer.parseInt(text))))
+                : Optional.empty();
+    }
+
+    /** In order, and apart from each other, as the standard asks for. */
+    private static Optional<List<IppValue>> ranges(String text) {
+        List<IppValue> ranges = new ArrayList<>();
+        int before = 0;
+        for (String part : text.split(",")) {
+            Matcher range = RANGE.matcher(part.strip());
+            if (!range.matches()) {
+                return Optional.empty();
+            }
+            int from = Integer.parseInt(range.group(1));
+            int to = range.group(2) == null ? from : Integer.parseInt(range.group(2));
+            if (from <= before || to < from) {
+                return Optional.empty();
+            }
+            ranges.add(new IppValue.Range(from, to));
+            before = to;
+        }
+        return Optional.of(ranges);
+    }
+}

@@ -1,0 +1,171 @@
+package lectomen.engine.step.print;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import lectomen.engine.naming.NamePattern;
+import lectomen.engine.print.ticket.TicketAttribute;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.rulefile.RuleWords;
+import lectomen.engine.rulefile.SchemaShapes;
+import lectomen.engine.rulefile.SentenceBlanks;
+import lectomen.engine.rulefile.SentenceList;
+import lectomen.engine.step.OutputNames;
+import lectomen.engine.step.PlannedEffect;
+import lectomen.engine.step.SettingReader;
+import lectomen.engine.step.StepAddition;
+import lectomen.engine.step.StepContext;
+import lectomen.engine.step.StepKind;
+import lectomen.engine.step.StepOutput;
+import lectomen.engine.step.StepReading;
+import lectomen.engine.step.StepResult;
+import lectomen.engine.step.WhenInDoubt;
+import lectomen.engine.yaml.Node;
+import lectomen.engine.yaml.Section;
+import tools.jackson.databind.node.ObjectNode;
+
+/** {@code - print: { on: plan-room, media: iso_a3_297x420mm, copies: "{copies | or '1'}" }}. */
+public final class PrintKind implements StepKind<PrintStep> {
+    private static final String WORD = "print";
+
+    @Override
+    public String word() {
+        return WORD;
+    }
+
+    @Override
+    public Class<PrintStep> type() {
+        return PrintStep.class;
+    }
+
+    @Override
+    public Optional<PrintStep> read(Section outer, StepReading reading) {
+        Optional<Section> opened = reading.settings(outer, WORD);
+        if (opened.isEmpty()) {
+            return Optional.empty();
+        }
+        Section section = opened.get();
+        Optional<String> printer = printer(section, reading);
+        String output = reading.output(section, "output", OutputNames.MAIN);
+        Map<String, NamePattern> ticket = new TreeMap<>();
+        for (TicketAttribute attribute : TicketAttribute.values()) {
+            section.findText(attribute.word())
+                    .flatMap(text -> value(section, attribute, text, reading))
+                    .ifPresent(pattern -> ticket.put(attribute.word(), pattern));
+        }
+        WhenInDoubt whenInDoubt = SettingReader.choice(
+                section, "when in doubt", WhenInDoubt::findByWord, WhenInDoubt.words(), WhenInDoubt.ASK);
+        section.close();
+        return printer.map(name ->
+                new PrintStep(name, output, ticket, whenInDoubt, outer.spot().line()));
+    }
+
+    /** The named printer, or the only one. */
+    private static Optional<String> printer(Section section, StepReading reading) {
+        Set<String> known = new TreeSet<>(reading.site().printers());
+        Optional<Node.Text> on = section.findText("on");
+        if (on.isEmpty() && known.size() == 1) {
+            return known.stream().findFirst();
+        }
+        if (on.filter(text -> known.contains(text.text())).isPresent()) {
+            return on.map(Node.Text::text);
+        }
+        String problem = known.isEmpty()
+                ? "there is no printer in lectomen.yaml"
+                : on.map(text -> "unknown printer \"" + text.text() + "\"" + Section.suggestion(text.text(), known))
+                        .orElse("\"on\" is missing: one of the printers " + String.join(", ", known));
+        section.report(on.map(Node.Text::spot).orElse(section.spot()), problem);
+        return Optional.empty();
+    }
+
+    /** A value without slots is checked at once. */
+    private static Optional<NamePattern> value(
+            Section section, TicketAttribute attribute, Node.Text text, StepReading reading) {
+        Optional<NamePattern> pattern = reading.slots().pattern(text);
+        boolean fixed = pattern.filter(one -> one.slots().isEmpty()).isPresent();
+        if (fixed && attribute.read(text.text()).isEmpty()) {
+            section.report(
+                    text.spot(),
+                    "\"" + attribute.word() + "\" must be " + attribute.expected() + ", not " + text.kind());
+        }
+        return pattern;
+    }
+
+    @Override
+    public void describe(PrintStep print, SentenceList sentences) {
+        String what = SentenceBlanks.of(
+                print.output().equals(OutputNames.MAIN) ? "it" : "the " + print.output(), WORD, "output");
+        String ticket = print.ticket().entrySet().stream()
+                .map(one ->
+                        one.getKey() + " " + SentenceBlanks.of(one.getValue().source(), WORD, one.getKey()))
+                .collect(Collectors.joining(", "));
+        sentences.step(
+                "Prints " + what + " on " + SentenceBlanks.of(print.printer(), WORD, "on")
+                        + (ticket.isEmpty() ? "" : ", " + ticket) + ".",
+                print.line(),
+                WORD);
+        if (print.whenInDoubt() != WhenInDoubt.ASK) {
+            String then = SentenceBlanks.of(
+                    print.whenInDoubt() == WhenInDoubt.REPEAT ? "it is printed again" : "it is left, and fails",
+                    WORD,
+                    "when in doubt");
+            sentences.detail("If it can't be proved that it was printed, " + then + ".", print.line(), WORD);
+        }
+    }
+
+    @Override
+    public Map<String, Class<? extends PlannedEffect>> effects() {
+        return Map.of(WORD, Printing.class);
+    }
+
+    @Override
+    public ObjectNode schema() {
+        RuleWords words = RuleWords.beside(PrintKind.class);
+        ObjectNode print = SchemaShapes.words(List.of(), "on", "output");
+        TicketAttribute.words().forEach(word -> SchemaShapes.properties(print).set(word, SchemaShapes.ref("text")));
+        SchemaShapes.properties(print).set("when in doubt", SchemaShapes.choice(WhenInDoubt.words()));
+        ObjectNode step = SchemaShapes.object(List.of(WORD));
+        SchemaShapes.properties(step).set(WORD, words.explain(print, WORD));
+        return words.explain(step, "step");
+    }
+
+    @Override
+    public StepResult run(PrintStep print, StepContext context) {
+        Map<String, String> ticket = new TreeMap<>();
+        for (Map.Entry<String, NamePattern> asked : print.ticket().entrySet()) {
+            String value = context.value(asked.getValue()).strip();
+            TicketAttribute attribute = TicketAttribute.find(asked.getKey()).orElseThrow();
+            if (!value.isEmpty() && attribute.read(value).isEmpty()) {
+                return context.failed(
+                        print,
+                        Reason.of(
+                                "print.bad-value",
+                                "word",
+                                attribute.word(),
+                                "value",
+                                value,
+                                "expected",
+                                attribute.expected()));
+            }
+            if (!value.isEmpty()) {
+                ticket.put(attribute.word(), value);
+            }
+        }
+        Optional<StepOutput> product = context.findOutput(print.output());
+        StepOutput document = context.output(print.output());
+        Printing printing = new Printing(
+                context.number(),
+                print.printer(),
+                context.fileName(product),
+                document.type().mediaType(),
+                ticket,
+                product.orElse(null),
+                print.whenInDoubt());
+        Reason says = Reason.of("print.planned", "printer", print.printer(), "name", printing.name());
+        return context.done(print, new StepAddition.Effect(printing), List.of(says));
+    }
+}

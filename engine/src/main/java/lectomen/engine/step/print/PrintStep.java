@@ -1,0 +1,31 @@
+package lectomen.engine.step.print;
+
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import lectomen.engine.naming.NamePattern;
+import lectomen.engine.step.Step;
+import lectomen.engine.step.WhenInDoubt;
+
+/**
+ * Prints an output.
+ *
+ * @param printer the connection
+ * @param output that is printed
+ * @param ticket what is asked of the printer, by the words of IPP; the rest is as the connection says
+ */
+public record PrintStep(
+        String printer, String output, Map<String, NamePattern> ticket, WhenInDoubt whenInDoubt, int line)
+        implements Step {
+    public PrintStep {
+        ticket = new TreeMap<>(ticket);
+    }
+
+    @Override
+    public Set<String> slots() {
+        Set<String> slots = new TreeSet<>();
+        ticket.values().forEach(pattern -> slots.addAll(pattern.slots()));
+        return slots;
+    }
+}

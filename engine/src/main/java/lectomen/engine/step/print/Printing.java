@@ -1,0 +1,38 @@
+package lectomen.engine.step.print;
+
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import lectomen.engine.step.PlannedEffect;
+import lectomen.engine.step.StepOutput;
+import lectomen.engine.step.WhenInDoubt;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A document to print.
+ *
+ * @param step the number of the step that prints it
+ * @param connection the printer
+ * @param name of the document, for people at the printer
+ * @param format its media type
+ * @param ticket what is asked of the printer, by the words of IPP
+ * @param product what is printed; null for the original document
+ */
+public record Printing(
+        int step,
+        String connection,
+        String name,
+        String format,
+        Map<String, String> ticket,
+        @Nullable StepOutput product,
+        WhenInDoubt whenInDoubt)
+        implements PlannedEffect {
+    public Printing {
+        ticket = new TreeMap<>(ticket);
+    }
+
+    @Override
+    public Optional<StepOutput> findProduct() {
+        return Optional.ofNullable(product);
+    }
+}

@@ -1,0 +1,5 @@
+/** Step {@code print}. */
+@NullMarked
+package lectomen.engine.step.print;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,95 @@
+package lectomen.journeys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import lectomen.standins.printer.PrintedJob;
+import lectomen.standins.printer.PrinterMood;
+import lectomen.standins.printer.PrinterStandIn;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Documents are printed by a rule: with their tickets, once, also through kills and without paper. */
+class PrintJourney {
+    @TempDir
+    private Path temp;
+
+    private Path home(PrinterStandIn printer) throws Exception {
+        Path home = Files.createDirectories(temp.resolve("home"));
+        Files.createDirectories(home.resolve("archive"));
+        return Files.writeString(home.resolve("lectomen.yaml"), """
+                parameters: { inbox: "{home}/inbox" }
+                roots: ["{home}"]
+                connections:
+                  archive: { folder: "{home}/archive" }
+                  plan-room:
+                    printer: { address: "%s", sides: two-sided-long-edge }
+                """.formatted(printer.uri()))
+                .getParent();
+    }
+
+    private static final String RULE = """
+            lectomen: 1
+            rule: notices
+            from: { folder: "{inbox}/notices", arrives: whole }
+            do:
+              - find: notice
+                fields: { copies: { right of: Copies, as: number } }
+              - print: { copies: "{copies | or '1'}" }
+              - file: { in: archive }
+            """;
+
+    @Test
+    void noticesArePrintedWithTheirTicketsAndFiled() throws Exception {
+        try (PrinterStandIn printer = PrinterStandIn.start(0, temp.resolve("printed"), job -> {});
+                ServiceInTest service = RunningService.start(home(printer))) {
+            service.live(RULE);
+            service.drop("notices", "two.txt", "Copies: 2\nTarr Quay is closed.\n".getBytes());
+            service.awaitJob("two.txt", "filed");
+            PrintedJob printed = printer.printed().get(0);
+            assertThat(printed.copies()).isEqualTo(2);
+            assertThat(printed.ticket()).containsEntry("sides", "two-sided-long-edge");
+            assertThat(Files.readString(printed.document())).contains("Tarr Quay is closed.");
+            String job = service.job("two.txt").path("id").asString();
+            assertThat(service.get("/jobs/" + job).at("/effects").toString())
+                    .contains("Print", "job 1 is completed", " two.txt, job 1 on plan-room");
+            assertThat(service.get("/connections").toString()).contains("plan-room", "\"kind\":\"printer\"", "ipp://");
+        }
+    }
+
+    @Test
+    void nothingIsPrintedTwiceWhenTheServiceIsKilledOrThePaperIsOut() throws Exception {
+        try (PrinterStandIn printer = PrinterStandIn.start(0, temp.resolve("printed"), job -> {});
+                ServiceProcess service = ServiceProcess.launch(home(printer))) {
+            service.live(RULE);
+            printer.setMood(PrinterMood.PAPER_OUT);
+            for (int i = 0; i < 4; i++) {
+                service.drop("notices", "notice " + i + ".txt", ("Notice " + i + "\n").getBytes());
+            }
+            RunningService.await(
+                    "the printer is said to be out of paper",
+                    RunningService.LONGEST_WAIT,
+                    () -> service.get("/jobs?state=waiting").toString().contains("media-empty-error"));
+            service.kill();
+            printer.setMood(PrinterMood.CRASHING);
+            service.startAgain();
+            RunningService.await(
+                    "the printer is said to be away",
+                    RunningService.LONGEST_WAIT,
+                    () -> service.get("/jobs?state=waiting").toString().contains("can't be reached"));
+            service.kill();
+            printer.setMood(PrinterMood.GOOD);
+            service.startAgain();
+            for (int i = 0; i < 4; i++) {
+                service.awaitJob("notice " + i + ".txt", "filed");
+            }
+            List<String> names = printer.printed().stream()
+                    .map(job -> job.name().replaceFirst("lectomen-\\S+ ", ""))
+                    .sorted()
+                    .toList();
+            assertThat(names).containsExactly("notice 0.txt", "notice 1.txt", "notice 2.txt", "notice 3.txt");
+        }
+    }
+}

@@ -1,0 +1,244 @@
+package lectomen.service.effect.print;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import lectomen.engine.reason.Reason;
+import lectomen.engine.step.PlannedEffect;
+import lectomen.engine.step.WhenInDoubt;
+import lectomen.engine.step.print.Printing;
+import lectomen.service.bytes.ByteStore;
+import lectomen.service.effect.Effect;
+import lectomen.service.effect.EffectKind;
+import lectomen.service.effect.EffectResult;
+import lectomen.service.effect.Effects;
+import lectomen.service.job.Job;
+import lectomen.service.job.JobState;
+import lectomen.service.print.Printer;
+import lectomen.service.print.PrinterAwayException;
+import lectomen.service.print.PrinterJob;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/**
+ * Prints a document, once. A job is created under a name of ours, its number is written down, and only then does the document
+ * follow: a job whose number was never written down has printed nothing, and is cancelled. It counts as printed when the printer
+ * says that it is completed. A printer that does not know the job any more leaves it in doubt.
+ */
+public final class PrintEffect implements EffectKind {
+    private static final String CODE = "print";
+    private static final Pattern NUMBERED = Pattern.compile(".*, job (\\d+)(, sent)?", Pattern.DOTALL);
+    private static final Duration LOOK = Duration.ofMillis(100);
+    private static final int LOOKS = 20;
+
+    private final Effects effects;
+    private final ByteStore bytes;
+    private final Function<String, Optional<Printer>> printers;
+
+    /** @param printers finds one by the name of its connection */
+    public PrintEffect(Effects effects, ByteStore bytes, Function<String, Optional<Printer>> printers) {
+        this.effects = effects;
+        this.bytes = bytes;
+        this.printers = printers;
+    }
+
+    @Override
+    public String code() {
+        return CODE;
+    }
+
+    @Override
+    public String title() {
+        return "Print";
+    }
+
+    @Override
+    public boolean isOfTheJob() {
+        return true;
+    }
+
+    @Override
+    public boolean isAskedForBySteps() {
+        return true;
+    }
+
+    @Override
+    public boolean canBeAsked(Effect effect) {
+        return true;
+    }
+
+    /** The printer was asked, and does not know its job any more. */
+    @Override
+    public boolean isRepeatedFromTheBeginning() {
+        return true;
+    }
+
+    @Override
+    public WhenInDoubt whenInDoubt(Effect effect) {
+        return printing(effect).whenInDoubt();
+    }
+
+    private static Printing printing(Effect effect) {
+        return effect.request().as(Printing.class);
+    }
+
+    @Override
+    public boolean takes(PlannedEffect planned) {
+        return planned instanceof Printing;
+    }
+
+    /** What an earlier run printed with the same ticket is not printed again. */
+    @Override
+    public boolean intend(JdbcClient db, Job job, List<Effect> before, PlannedEffect planned) {
+        Printing printing = (Printing) planned;
+        boolean printed = before.stream()
+                .filter(earlier -> earlier.kind().equals(CODE) && earlier.state() == Effect.State.DONE)
+                .map(PrintEffect::printing)
+                .anyMatch(printing::equals);
+        if (printed) {
+            return false;
+        }
+        effects.intend(db, job, Effects.Intent.of(printing.step(), CODE, printing.connection(), "", printing));
+        return true;
+    }
+
+    /** The name under which the printer has the job. */
+    private static String name(Effect effect, Printing printing) {
+        return "lectomen-" + effect.id() + " " + printing.name();
+    }
+
+    @Override
+    public EffectResult act(Effect effect, Attempt attempt) {
+        Printing printing = printing(effect);
+        Optional<Printer> found = printers.apply(effect.connection());
+        if (found.isEmpty()) {
+            return new EffectResult.Failed(
+                    Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
+        }
+        if (!bytes.has(effect.bytes().sha256())) {
+            return new EffectResult.Failed(Reason.of("bytes.missing"), JobState.FAILED);
+        }
+        Printer printer = found.get();
+        String name = name(effect, printing);
+        try {
+            attempt.begins(name);
+            Printer.Created created = printer.create(name, printing.format(), printing.ticket());
+            if (created instanceof Printer.Created.Refused refused) {
+                return refused(effect, refused.answer());
+            }
+            int number = ((Printer.Created.Job) created).number();
+            attempt.begins(name + ", job " + number);
+            attempt.begins(name + ", job " + number + ", sent");
+            Optional<String> problem = printer.send(
+                    number,
+                    printing.format(),
+                    effect.bytes().size(),
+                    () -> bytes.open(effect.bytes().sha256()));
+            if (problem.isPresent()) {
+                printer.cancel(number);
+                return refused(effect, problem.get());
+            }
+            return await(effect, printer, number);
+        } catch (PrinterAwayException e) {
+            return away(effect, e);
+        }
+    }
+
+    private static EffectResult refused(Effect effect, String answer) {
+        return new EffectResult.Failed(
+                Reason.of("print.refused", "connection", effect.connection(), "answer", answer), JobState.FAILED);
+    }
+
+    private static EffectResult away(Effect effect, PrinterAwayException e) {
+        return new EffectResult.NotNow(
+                Reason.of("print.away", "connection", effect.connection(), "problem", e.problem()));
+    }
+
+    /** What became of an attempt: by the job's number, where that was written down; else by our name. */
+    @Override
+    public Optional<EffectResult> ask(Effect effect) {
+        Optional<Printer> found = printers.apply(effect.connection());
+        if (found.isEmpty()) {
+            return Optional.empty();
+        }
+        Printer printer = found.get();
+        String place = effect.place().orElse("");
+        Matcher numbered = NUMBERED.matcher(place);
+        try {
+            if (numbered.matches() && numbered.group(2) != null) {
+                return Optional.of(await(effect, printer, Integer.parseInt(numbered.group(1))));
+            }
+            Optional<PrinterJob> without = numbered.matches()
+                    ? printer.find(Integer.parseInt(numbered.group(1)))
+                    : printer.find(name(effect, printing(effect)));
+            if (without.isPresent()) {
+                printer.cancel(without.get().number()); // it has no document, so nothing was printed
+            }
+            return Optional.empty();
+        } catch (PrinterAwayException e) {
+            return Optional.of(away(effect, e));
+        }
+    }
+
+    /** Looks for a while whether it is printed; then later again, and others go on meanwhile. */
+    private static EffectResult await(Effect effect, Printer printer, int number) throws PrinterAwayException {
+        Optional<PrinterJob> job = printer.find(number);
+        for (int look = 0;
+                look < LOOKS && job.filter(one -> !one.state().isEnd()).isPresent();
+                look++) {
+            pause();
+            job = printer.find(number);
+        }
+        if (job.isEmpty()) {
+            return new EffectResult.InDoubt();
+        }
+        PrinterJob now = job.get();
+        Reason reason = reason(effect, printer, now);
+        return switch (now.state()) {
+            case COMPLETED ->
+                new EffectResult.Done(
+                        now.name() + ", job " + number,
+                        effect.bytes(),
+                        "job " + number + " is completed",
+                        Optional.empty(),
+                        false,
+                        EffectResult.Also.NOTHING,
+                        () -> {});
+            case CANCELED, ABORTED -> new EffectResult.Failed(reason, JobState.FAILED);
+            case PENDING, PENDING_HELD, PROCESSING, PROCESSING_STOPPED -> new EffectResult.NotNow(reason);
+        };
+    }
+
+    private static Reason reason(Effect effect, Printer printer, PrinterJob job) throws PrinterAwayException {
+        String code =
+                switch (job.state()) {
+                    case CANCELED -> "print.canceled";
+                    case ABORTED -> "print.aborted";
+                    default -> "print.printing";
+                };
+        String troubles = job.state().isEnd() ? "" : printer.troubles();
+        return Reason.of(
+                code,
+                "connection",
+                effect.connection(),
+                "job",
+                Integer.toString(job.number()),
+                "state",
+                troubles.isEmpty() ? job.words() : job.words() + ", " + troubles);
+    }
+
+    private static void pause() {
+        try {
+            Thread.sleep(LOOK.toMillis());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    @Override
+    public String shown(String connection, String place) {
+        return place + " on " + connection;
+    }
+}

@@ -1,0 +1,72 @@
+package lectomen.service.home;
+
+import java.net.URI;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Function;
+import lectomen.engine.print.ticket.TicketAttribute;
+import lectomen.engine.yaml.Node;
+import lectomen.engine.yaml.Problem;
+import lectomen.engine.yaml.Section;
+
+/** Reads a connection to a printer. */
+final class PrinterReader {
+    private static final Set<String> SCHEMES = Set.of("ipp", "ipps");
+
+    private final List<Problem> problems;
+    private final Function<Node.Text, Optional<Path>> paths;
+
+    /** @param paths reads a path, and reports one that is none */
+    PrinterReader(List<Problem> problems, Function<Node.Text, Optional<Path>> paths) {
+        this.problems = problems;
+        this.paths = paths;
+    }
+
+    Optional<PrinterSettings> read(Node node) {
+        return Section.open("\"printer\"", node, problems).flatMap(this::printer);
+    }
+
+    private Optional<PrinterSettings> printer(Section section) {
+        Optional<URI> address = section.requireText("address").flatMap(text -> address(section, text));
+        Optional<Node.Text> name = section.findText("sign in as");
+        Optional<Node.Text> password = section.findText("password");
+        if (name.isPresent() != password.isPresent()) {
+            section.report(name.or(() -> password).get().spot(), "\"sign in as\" and \"password\" are needed together");
+        }
+        Optional<WebSettings.SignIn.Password> signIn =
+                name.flatMap(by -> password.map(secret -> new WebSettings.SignIn.Password(by.text(), secret.text())));
+        Optional<Path> certificate = ReadableFile.find(section, "certificate", paths);
+        Map<String, String> ticket = new TreeMap<>();
+        for (TicketAttribute attribute : TicketAttribute.values()) {
+            section.findText(attribute.word()).ifPresent(text -> {
+                if (attribute.read(text.text()).isEmpty()) {
+                    section.report(
+                            text.spot(),
+                            "\"" + attribute.word() + "\" must be " + attribute.expected() + ", not " + text.kind());
+                }
+                ticket.put(attribute.word(), text.text());
+            });
+        }
+        section.close();
+        return address.map(uri -> new PrinterSettings(uri, signIn, certificate, ticket));
+    }
+
+    private static Optional<URI> address(Section section, Node.Text text) {
+        try {
+            URI uri = URI.create(text.text());
+            if (uri.getHost() != null && uri.getUserInfo() == null && SCHEMES.contains(uri.getScheme())) {
+                return Optional.of(uri);
+            }
+        } catch (IllegalArgumentException e) {
+            // reported below like any other text that is no address
+        }
+        section.report(
+                text.spot(),
+                "\"address\" must be such as ipp://plotter.marrowick.example/ipp/print, not " + text.kind());
+        return Optional.empty();
+    }
+}
