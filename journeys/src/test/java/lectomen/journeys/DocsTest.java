@@ -43,14 +43,14 @@ class DocsTest {
     void eachCommandExistsWithItsOptions() throws IOException {
         List<String> wrong = new ArrayList<>();
         int seen = 0;
+        CommandLine local = LocalMain.commands();
+        CommandLine client = ClientMain.commands();
         for (DocsPages.Block block : DocsPages.blocks()) {
             for (String command : DocsPages.commands(block)) {
                 List<String> words = DocsPages.words(command.replaceFirst(" [<>|&] .*", ""));
                 seen++;
-                CommandLine commands =
-                        Set.of("convert", "read", "inspect", "propose").contains(words.get(0))
-                                ? LocalMain.commands()
-                                : ClientMain.commands();
+                boolean here = Set.of("convert", "read", "inspect", "propose").contains(words.get(0));
+                CommandLine commands = here ? local : client;
                 if (OTHER_PROGRAMS.contains(words.get(0))) {
                     continue;
                 }

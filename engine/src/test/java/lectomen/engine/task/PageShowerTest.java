@@ -11,12 +11,16 @@ import javax.imageio.ImageIO;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.page.Box;
 import lectomen.engine.page.Page;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
+import org.apache.pdfbox.pdmodel.graphics.color.PDDeviceRGB;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
+import org.apache.pdfbox.pdmodel.graphics.state.RenderingMode;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -126,6 +130,51 @@ class PageShowerTest {
                         new Box(700, 10, 20, 20)),
                 ref -> file);
         assertThat(beside.reason().orElseThrow().code()).isEqualTo("page.nothing-there");
+    }
+
+    /** As when a scanner's software has written a picture that nobody can decode. */
+    @Test
+    void ofAPageWhosePictureIsDamagedTheTextIsStillTold() throws Exception {
+        Path file = temp.resolve("scan.pdf");
+        try (PDDocument document = new PDDocument()) {
+            PDPage page = new PDPage(PDRectangle.A4);
+            document.addPage(page);
+            PDImageXObject damaged = new PDImageXObject(
+                    document,
+                    new ByteArrayInputStream(new byte[] {1, 2, 3}),
+                    COSName.DCT_DECODE,
+                    100,
+                    100,
+                    8,
+                    PDDeviceRGB.INSTANCE);
+            try (PDPageContentStream content = new PDPageContentStream(document, page)) {
+                content.drawImage(
+                        damaged,
+                        0,
+                        0,
+                        page.getCropBox().getWidth(),
+                        page.getCropBox().getHeight());
+                content.beginText();
+                content.setRenderingMode(RenderingMode.NEITHER);
+                content.setFont(new PDType1Font(Standard14Fonts.FontName.HELVETICA), 12);
+                content.newLineAtOffset(100, 700);
+                content.showText("Report BIR-0412 of the berth at Tarr Quay");
+                content.endText();
+            }
+            document.save(file.toFile());
+        }
+        assertThat(show(file, FileType.PDF, 1).reason().orElseThrow().code()).isEqualTo("page.broken");
+        PageTask words = new PageTask(
+                Task.PROTOCOL,
+                "1",
+                new ByteRef("0".repeat(64), Files.size(file)),
+                FileType.PDF,
+                1,
+                0,
+                PageTask.Wanted.WORDS);
+        assertThat(PageShower.show(words, ref -> file).words())
+                .extracting(PageAnswer.PlacedWord::text)
+                .contains("BIR-0412", "Tarr");
     }
 
     @Test

@@ -11,8 +11,10 @@ public interface ConnectionKind {
     /** The settings, as a JSON Schema (draft 2020-12). A password is the name of a secret, of the format "secret". */
     JsonNode schema();
 
-    /** What is wrong with some settings, in words; empty where they can be used. */
-    List<String> problems(JsonNode settings);
+    /** What is wrong with some settings, in words; empty where they can be used, or were checked where they were read. */
+    default List<String> problems(JsonNode settings) {
+        return List.of();
+    }
 
     /** Where it leads, for people: a folder, a server or a URL. */
     String address(JsonNode settings);

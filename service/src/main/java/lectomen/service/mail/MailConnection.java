@@ -1,15 +1,14 @@
 package lectomen.service.mail;
 
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.TreeMap;
+import java.util.stream.Stream;
 import lectomen.service.connection.ConnectionKind;
+import lectomen.service.connection.ConnectionSchema;
 import lectomen.service.home.MailSettings;
 import lectomen.service.home.MailSettings.Encryption;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Connections to servers that take mails by SMTP. */
@@ -22,9 +21,7 @@ public final class MailConnection implements ConnectionKind {
 
     /** The settings of mail servers by connection name. */
     public static Map<String, ObjectNode> settings(Map<String, MailSettings> servers) {
-        Map<String, ObjectNode> settings = new TreeMap<>();
-        servers.forEach((name, server) -> settings.put(name, settings(server)));
-        return settings;
+        return ConnectionSchema.settings(servers, MailConnection::settings);
     }
 
     private static ObjectNode settings(MailSettings server) {
@@ -50,24 +47,17 @@ public final class MailConnection implements ConnectionKind {
 
     @Override
     public JsonNode schema() {
-        ObjectNode schema = JSON.createObjectNode().put("type", "object").put("additionalProperties", false);
-        List.of("server", "port", "encryption", "from").forEach(schema.putArray("required")::add);
-        ObjectNode properties = schema.putObject("properties");
-        properties.putObject("server").put("type", "string").put("description", "The name of the mail server.");
-        properties.putObject("port").put("type", "integer").put("minimum", 1).put("maximum", HIGHEST_PORT);
-        ArrayNode ways = properties.putObject("encryption").putArray("enum");
-        List.of(Encryption.values()).forEach(way -> ways.add(word(way)));
-        properties.putObject("from").put("type", "string").put("description", "The address that mails come from.");
-        properties.putObject("certificate").put("type", "string").put("description", "A PEM file of the authority.");
-        properties.putObject("sign in as").put("type", "string");
-        properties.putObject("secret").put("type", "string").put("format", "secret");
-        return schema;
-    }
-
-    /** They were checked where they were read. */
-    @Override
-    public List<String> problems(JsonNode settings) {
-        return List.of();
+        return ConnectionSchema.requiring("server", "port", "encryption", "from")
+                .text("server", "The name of the mail server.")
+                .number("port", 1, HIGHEST_PORT)
+                .choice(
+                        "encryption",
+                        Stream.of(Encryption.values()).map(MailConnection::word).toList())
+                .text("from", "The address that mails come from.")
+                .text("certificate", "A PEM file of the authority.")
+                .text("sign in as", "")
+                .secret("secret", "")
+                .json();
     }
 
     @Override

@@ -1,10 +1,9 @@
 package lectomen.service.print;
 
-import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import lectomen.engine.print.ticket.TicketAttribute;
 import lectomen.service.connection.ConnectionKind;
+import lectomen.service.connection.ConnectionSchema;
 import lectomen.service.home.PrinterSettings;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -21,9 +20,7 @@ public final class PrinterConnection implements ConnectionKind {
 
     /** The settings of printers by connection name. */
     public static Map<String, ObjectNode> settings(Map<String, PrinterSettings> printers) {
-        Map<String, ObjectNode> settings = new TreeMap<>();
-        printers.forEach((name, printer) -> settings.put(name, settings(printer)));
-        return settings;
+        return ConnectionSchema.settings(printers, PrinterConnection::settings);
     }
 
     private static ObjectNode settings(PrinterSettings printer) {
@@ -43,30 +40,15 @@ public final class PrinterConnection implements ConnectionKind {
 
     @Override
     public JsonNode schema() {
-        ObjectNode schema = JSON.createObjectNode().put("type", "object").put("additionalProperties", false);
-        schema.putArray("required").add("address");
-        ObjectNode properties = schema.putObject("properties");
-        properties
-                .putObject("address")
-                .put("type", "string")
-                .put("format", "uri")
-                .put("description", "Of the scheme ipp or ipps.");
-        properties.putObject("sign in as").put("type", "string");
-        properties.putObject("password").put("type", "string").put("format", "secret");
-        properties.putObject("certificate").put("type", "string").put("description", "A PEM file of the authority.");
+        ConnectionSchema schema = ConnectionSchema.requiring("address")
+                .uri("address", "Of the scheme ipp or ipps.")
+                .text("sign in as", "")
+                .secret("password", "")
+                .text("certificate", "A PEM file of the authority.");
         for (TicketAttribute attribute : TicketAttribute.values()) {
-            properties
-                    .putObject(attribute.word())
-                    .put("type", "string")
-                    .put("description", "Unless a rule says otherwise: " + attribute.expected() + ".");
+            schema.text(attribute.word(), "Unless a rule says otherwise: " + attribute.expected() + ".");
         }
-        return schema;
-    }
-
-    /** They were checked where they were read. */
-    @Override
-    public List<String> problems(JsonNode settings) {
-        return List.of();
+        return schema.json();
     }
 
     @Override

@@ -1,9 +1,8 @@
 package lectomen.service.web;
 
-import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import lectomen.service.connection.ConnectionKind;
+import lectomen.service.connection.ConnectionSchema;
 import lectomen.service.home.WebSettings;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -20,9 +19,7 @@ public final class WebConnection implements ConnectionKind {
 
     /** The settings of systems by connection name. */
     public static Map<String, ObjectNode> settings(Map<String, WebSettings> systems) {
-        Map<String, ObjectNode> settings = new TreeMap<>();
-        systems.forEach((name, system) -> settings.put(name, settings(system)));
-        return settings;
+        return ConnectionSchema.settings(systems, WebConnection::settings);
     }
 
     private static ObjectNode settings(WebSettings system) {
@@ -46,38 +43,15 @@ public final class WebConnection implements ConnectionKind {
 
     @Override
     public JsonNode schema() {
-        ObjectNode schema = JSON.createObjectNode().put("type", "object").put("additionalProperties", false);
-        schema.putArray("required").add("address");
-        ObjectNode properties = schema.putObject("properties");
-        properties
-                .putObject("address")
-                .put("type", "string")
-                .put("format", "uri")
-                .put("description", "The only URL that is called.");
-        properties
-                .putObject("private")
-                .put("type", "boolean")
-                .put("description", "Whether the address may be in a private network.");
-        properties
-                .putObject("secret")
-                .put("type", "string")
-                .put("format", "secret")
-                .put("description", "The key that calls are signed with.");
-        properties
-                .putObject("token")
-                .put("type", "string")
-                .put("format", "secret")
-                .put("description", "A bearer token.");
-        properties.putObject("sign in as").put("type", "string");
-        properties.putObject("password").put("type", "string").put("format", "secret");
-        properties.putObject("certificate").put("type", "string").put("description", "A PEM file of the authority.");
-        return schema;
-    }
-
-    /** They were checked where they were read. */
-    @Override
-    public List<String> problems(JsonNode settings) {
-        return List.of();
+        return ConnectionSchema.requiring("address")
+                .uri("address", "The only URL that is called.")
+                .yesOrNo("private", "Whether the address may be in a private network.")
+                .secret("secret", "The key that calls are signed with.")
+                .secret("token", "A bearer token.")
+                .text("sign in as", "")
+                .secret("password", "")
+                .text("certificate", "A PEM file of the authority.")
+                .json();
     }
 
     @Override

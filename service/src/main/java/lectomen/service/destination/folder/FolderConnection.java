@@ -5,9 +5,9 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import lectomen.service.connection.ConnectionKind;
 import lectomen.service.connection.ConnectionRecord;
+import lectomen.service.connection.ConnectionSchema;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -21,10 +21,8 @@ public final class FolderConnection implements ConnectionKind {
 
     /** The settings for folders by connection name. */
     public static Map<String, ObjectNode> settings(Map<String, Path> folders) {
-        Map<String, ObjectNode> settings = new TreeMap<>();
-        folders.forEach(
-                (name, folder) -> settings.put(name, JSON.createObjectNode().put(FOLDER, folder.toString())));
-        return settings;
+        return ConnectionSchema.settings(
+                folders, folder -> JSON.createObjectNode().put(FOLDER, folder.toString()));
     }
 
     /** The folder of a connection; empty for one of another kind. */
@@ -42,13 +40,9 @@ public final class FolderConnection implements ConnectionKind {
 
     @Override
     public JsonNode schema() {
-        ObjectNode schema = JSON.createObjectNode().put("type", "object").put("additionalProperties", false);
-        schema.putArray("required").add(FOLDER);
-        schema.putObject("properties")
-                .putObject(FOLDER)
-                .put("type", "string")
-                .put("description", "An absolute path below one of the allowed roots.");
-        return schema;
+        return ConnectionSchema.requiring(FOLDER)
+                .text(FOLDER, "An absolute path below one of the allowed roots.")
+                .json();
     }
 
     @Override
