@@ -16,6 +16,7 @@ import lectomen.service.effect.ConnectionLimits;
 import lectomen.service.effect.EffectKinds;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.effect.Effects;
+import lectomen.service.effect.StandingResults;
 import lectomen.service.effect.answer.AnswerEffect;
 import lectomen.service.effect.call.CallEffect;
 import lectomen.service.effect.file.FileEffect;
@@ -63,7 +64,16 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
             Locale locale,
             InstantSource clock) {
         SameDocument sameDocument = new SameDocument(store, effects, keyed);
-        FileEffect file = new FileEffect(store, jobs, effects, bytes, counters, sameDocument, folders, locale);
+        FileEffect file = new FileEffect(
+                store,
+                jobs,
+                effects,
+                new StandingResults(store, keyed),
+                bytes,
+                counters,
+                sameDocument,
+                folders,
+                locale);
         EffectKinds kinds = new EffectKinds(List.of(
                 file,
                 new WithdrawEffect(effects, folders::find, file::findOlder),

@@ -7,6 +7,7 @@ import lectomen.service.desk.DeskFigures;
 import lectomen.service.desk.DeskNotices;
 import lectomen.service.desk.EarlierVersions;
 import lectomen.service.effect.Effects;
+import lectomen.service.effect.StandingResults;
 import lectomen.service.job.JobEndings;
 import lectomen.service.job.JobNotes;
 import lectomen.service.job.Jobs;
@@ -57,7 +58,7 @@ class DeskWiring {
                 new LoadedLookups(tables),
                 new DeskNotices(notices, ofRules, notes, rulebook, sources, site, clock),
                 figures,
-                new EarlierVersions(store, effects, jobs),
+                new EarlierVersions(store, new StandingResults(store, keyed), effects, jobs),
                 notes,
                 ledger,
                 keyed,

@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
  * @param id of the call; its answer carries it
  * @param page counted from 1
  * @param widthPixels of the picture; not looked at where words are wanted
- * @param region of the page that is read anew from its picture; null for the whole page
+ * @param region of the page to read from its picture; null for the whole page
  */
 public record PageTask(
         int protocol,

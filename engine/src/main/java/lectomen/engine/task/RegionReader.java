@@ -21,7 +21,7 @@ import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
 
-/** Reads a part of a page anew, from the picture of the page. */
+/** Reads a part of a page from its picture. */
 final class RegionReader {
     /** White around the part, as around the text of a page. */
     private static final int MARGIN_PIXELS = 40;

@@ -183,9 +183,9 @@ final class PagesController {
      * What stands in a part of a page.
      *
      * @param confidence of the least sure word; 0 where nothing is read there
-     * @param anew whether it was read for this, since no words were known there
+     * @param readNow whether it was read for this call, since no words were known there
      */
-    record ReadThereView(String text, double confidence, boolean anew) {}
+    record ReadThereView(String text, double confidence, boolean readNow) {}
 
     /**
      * The text in a box of a page: the words that were read there, or, where there are none, what is read there now.

@@ -9,6 +9,7 @@ import lectomen.engine.step.StepOutput;
 import lectomen.engine.step.file.Filing;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.Effects;
+import lectomen.service.effect.StandingResults;
 import lectomen.service.job.Job;
 import lectomen.service.job.Jobs;
 import lectomen.service.rulebook.Rulebook;
@@ -17,11 +18,13 @@ import lectomen.service.store.Store;
 /** Finds what was filed of a document that comes again. */
 public final class EarlierVersions {
     private final Store store;
+    private final StandingResults standing;
     private final Effects effects;
     private final Jobs jobs;
 
-    public EarlierVersions(Store store, Effects effects, Jobs jobs) {
+    public EarlierVersions(Store store, StandingResults standing, Effects effects, Jobs jobs) {
         this.store = store;
+        this.standing = standing;
         this.effects = effects;
         this.jobs = jobs;
     }
@@ -38,9 +41,9 @@ public final class EarlierVersions {
         String rule = job.rule().map(ref -> ref.id()).orElse("");
         String lineage = store.read(db -> Rulebook.lineage(db, rule));
         Stream<Optional<String>> same = foreseen.stream()
-                .map(filing -> filing.documentKey().flatMap(key -> effects.findStandingDocument(lineage + " " + key)));
+                .map(filing -> filing.documentKey().flatMap(key -> standing.findOfDocument(lineage + " " + key)));
         Stream<Optional<String>> there =
-                foreseen.stream().map(filing -> effects.findStanding(filing.connection(), filing.place(), rule));
+                foreseen.stream().map(filing -> standing.findAt(filing.connection(), filing.place(), rule));
         return Stream.concat(same, there)
                 .flatMap(Optional::stream)
                 .flatMap(id -> effects.find(id).stream())

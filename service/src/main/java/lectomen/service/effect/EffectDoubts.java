@@ -90,10 +90,10 @@ public final class EffectDoubts {
     }
 
     private void repeat(JdbcClient db, Effect effect) {
-        boolean anew = kinds.find(effect.kind())
+        boolean fromTheBeginning = kinds.find(effect.kind())
                 .filter(EffectKind::isRepeatedFromTheBeginning)
                 .isPresent();
-        if (anew) {
+        if (fromTheBeginning) {
             effects.forgetAttempt(db, effect);
         }
         effects.repeat(db, effect);

@@ -125,27 +125,6 @@ public final class Effects {
                 : JobOutputs.original(db, job.id(), job.generation());
     }
 
-    /** The effect whose result stands at a place and was filed by the rule. */
-    public Optional<String> findStanding(String connection, String place, String rule) {
-        return store.read(db -> db.sql("""
-                        select effect_id from receipt
-                        where place_key = ? and rule_id = ? and ended_at is null order by rowid desc limit 1
-                        """)
-                .params(keyed.of("place " + connection + "/" + place), rule)
-                .query(String.class)
-                .optional());
-    }
-
-    /** The effect whose result stands for a document with that key. */
-    public Optional<String> findStandingDocument(String documentKey) {
-        return store.read(db -> db.sql("""
-                        select effect_id from receipt where document_key = ? and document_key <> '' and ended_at is null order by rowid desc limit 1
-                        """)
-                .params(keyed.of("document " + documentKey))
-                .query(String.class)
-                .optional());
-    }
-
     /** Whether an effect of the kind has not come to its end for a job. */
     public boolean hasOpen(JdbcClient db, String jobId, String kind) {
         return !db.sql("""

@@ -67,7 +67,7 @@ public final class Pages {
         return show(document, type, page, 0, PageTask.Wanted.WORDS, from);
     }
 
-    /** The words of a part of a page, read anew from its picture. @param region in the unit of the page */
+    /** The words of a part of a page, read from its picture. @param region in the unit of the page */
     public PageResult read(ByteRef document, FileType type, int page, Box region) {
         String call = "page-" + calls.incrementAndGet();
         return workers.show(

@@ -144,7 +144,7 @@ class PrintEffectTest {
     }
 
     @Test
-    void anAttemptThatWasInterruptedBeforeTheDocumentWentIsDoneAnew() {
+    void anAttemptThatWasInterruptedBeforeTheDocumentWentStartsAgain() {
         Effect begun = interruptedAt(intend(Map.of()), "lectomen-x notice.txt, job 1");
         assertThat(run(begun).state()).isEqualTo(Effect.State.DONE);
         assertThat(printer.printed()).hasSize(1);

@@ -20,6 +20,7 @@ import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectKind;
 import lectomen.service.effect.EffectResult;
 import lectomen.service.effect.Effects;
+import lectomen.service.effect.StandingResults;
 import lectomen.service.effect.withdraw.WithdrawEffect;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
@@ -35,6 +36,7 @@ public final class FileEffect implements EffectKind {
     private final Store store;
     private final Jobs jobs;
     private final Effects effects;
+    private final StandingResults standing;
     private final ByteStore bytes;
     private final Counters counters;
     private final SameDocument sameDocument;
@@ -46,6 +48,7 @@ public final class FileEffect implements EffectKind {
             Store store,
             Jobs jobs,
             Effects effects,
+            StandingResults standing,
             ByteStore bytes,
             Counters counters,
             SameDocument sameDocument,
@@ -54,6 +57,7 @@ public final class FileEffect implements EffectKind {
         this.store = store;
         this.jobs = jobs;
         this.effects = effects;
+        this.standing = standing;
         this.bytes = bytes;
         this.counters = counters;
         this.sameDocument = sameDocument;
@@ -220,7 +224,7 @@ public final class FileEffect implements EffectKind {
                         ? sameDocument.findReplaced(effect, place)
                         : jobs.require(effect.jobId())
                                 .rule()
-                                .flatMap(rule -> effects.findStanding(effect.connection(), place.shown(), rule.id()))
+                                .flatMap(rule -> standing.findAt(effect.connection(), place.shown(), rule.id()))
                 : Optional.empty();
         if (earlier.isEmpty()) {
             return effect;

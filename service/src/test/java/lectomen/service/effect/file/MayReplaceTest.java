@@ -25,6 +25,7 @@ import lectomen.service.destination.WithdrawResult;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectResult;
 import lectomen.service.effect.Effects;
+import lectomen.service.effect.StandingResults;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
@@ -118,6 +119,7 @@ class MayReplaceTest {
                 fixture.store,
                 fixture.jobs,
                 effects,
+                new StandingResults(fixture.store, fixture.keyed),
                 fixture.bytes,
                 new Counters(fixture.store, fixture.ledger, ZoneOffset.UTC, fixture.clock),
                 new SameDocument(fixture.store, effects, fixture.keyed),
