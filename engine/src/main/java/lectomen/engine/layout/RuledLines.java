@@ -78,9 +78,13 @@ final class RuledLines {
         byte[] found = new byte[dark.length];
         Side side = new Side(dark, thin, found, width, height, sheet, level);
         List<Rule> now = new ArrayList<>();
+        int[] columns = new int[width];
+        int gap = sheet.points(GAP_INCHES);
+        int gapDotted = sheet.points(GAP_DOTTED_INCHES);
         for (int y = 0; y < height; y++) {
-            side.row(y, sheet.points(GAP_INCHES), now, side::isPlain);
-            side.row(y, sheet.points(GAP_DOTTED_INCHES), now, side::isDotted);
+            int count = near(thin, y, width, height, columns);
+            side.row(y, columns, count, gap, now, side::isPlain);
+            side.row(y, columns, count, gapDotted, now, side::isDotted);
         }
         joined(now, sheet.points(THICKEST_INCHES) + 2, rules);
         return found;
@@ -94,14 +98,13 @@ final class RuledLines {
 
     /** The page as it is, or turned over. */
     private record Side(byte[] dark, byte[] thin, byte[] found, int width, int height, Sheet sheet, boolean level) {
-        void row(int y, int gap, List<Rule> rules, Test test) {
+        /** @param columns those with thin pixels, from left to right */
+        void row(int y, int[] columns, int columnCount, int gap, List<Rule> rules, Test test) {
             int from = -1;
             int last = -1;
             int count = 0;
-            for (int x = 0; x < width; x++) {
-                if (!near(thin, x, y, width, height)) {
-                    continue;
-                }
+            for (int i = 0; i < columnCount; i++) {
+                int x = columns[i];
                 if (from >= 0 && x - last > gap) {
                     keep(y, from, last, count, rules, test);
                     from = -1;
@@ -158,32 +161,53 @@ final class RuledLines {
         }
     }
 
-    /** A thin pixel here, or right above or below: rules that lean by less than can be set level step from row to row. */
-    private static boolean near(byte[] thin, int x, int y, int width, int height) {
-        int at = y * width + x;
-        return thin[at] != 0 || (y > 0 && thin[at - width] != 0) || (y + 1 < height && thin[at + width] != 0);
+    /**
+     * The columns with a thin pixel in this row, or right above or below: rules that lean by less than can be set level step
+     * from row to row.
+     *
+     * @return how many there are
+     */
+    private static int near(byte[] thin, int y, int width, int height, int[] columns) {
+        int above = Math.max(0, y - 1) * width;
+        int here = y * width;
+        int below = Math.min(height - 1, y + 1) * width;
+        int count = 0;
+        for (int x = 0; x < width; x++) {
+            if ((thin[above + x] | thin[here + x] | thin[below + x]) != 0) {
+                columns[count++] = x;
+            }
+        }
+        return count;
     }
 
     /** Pixels whose ink is no taller than a rule is thick. */
     private static byte[] thin(byte[] dark, int width, int height, int thickest) {
         byte[] thin = new byte[dark.length];
-        int[] begins = new int[width];
-        for (int y = 0; y <= height; y++) {
+        int[] heights = new int[width]; // of the ink that ends in each column's last pixel
+        for (int y = 0; y < height; y++) {
+            int row = y * width;
             for (int x = 0; x < width; x++) {
-                boolean ink = y < height && dark[y * width + x] != 0;
-                if (ink) {
-                    begins[x]++;
-                } else if (begins[x] > 0) {
-                    if (begins[x] <= thickest) {
-                        for (int row = y - begins[x]; row < y; row++) {
-                            thin[row * width + x] = 1;
-                        }
-                    }
-                    begins[x] = 0;
+                if (dark[row + x] != 0) {
+                    heights[x]++;
+                } else if (heights[x] != 0) {
+                    markThin(thin, row + x, width, heights[x], thickest);
+                    heights[x] = 0;
                 }
             }
         }
+        for (int x = 0; x < width; x++) {
+            markThin(thin, height * width + x, width, heights[x], thickest);
+        }
         return thin;
+    }
+
+    /** Marks the ink that ends above a pixel. */
+    private static void markThin(byte[] thin, int below, int width, int inkHeight, int thickest) {
+        if (inkHeight <= thickest) {
+            for (int row = 1; row <= inkHeight; row++) {
+                thin[below - row * width] = 1;
+            }
+        }
     }
 
     /** Rows of one rule as one. */

@@ -12,8 +12,8 @@ import lectomen.engine.image.Pixels;
  * the greys in a window around it (J. Sauvola, M. Pietikäinen, Adaptive document image binarization, Pattern Recognition 33,
  * 2000). That alone hollows out strokes wider than the window and finds ink in empty paper; so the paper's own grey is
  * estimated too, from the brightest tenth of each block and its neighbours, and a pixel far below it is ink, one close to it is
- * none. Sums are moved along with the window, so that a pixel costs the same whatever the window's size; memory beyond the
- * result is two rows.
+ * none; only pixels in between need the window. Sums are moved along with it, so that a pixel costs the same whatever the
+ * window's size; memory beyond the result is a few rows.
  */
 public final class Binarisation {
     private static final double WINDOW_INCHES = 0.16;
@@ -38,66 +38,135 @@ public final class Binarisation {
         PaperLevel paper = PaperLevel.of(grey, width, height, page.dotsPerInchX());
         int half = Math.max(4, Math.min(WIDEST_HALF, (int) (WINDOW_INCHES * page.dotsPerInchX() / 2)));
         InkMask mask = InkMask.empty(width, height);
-        int[] sums = new int[width];
-        int[] squares = new int[width];
-        for (int y = 0; y < Math.min(half, height); y++) {
-            add(grey, y * width, sums, squares, 1);
-        }
+        Window window = new Window(grey, width, height, half);
+        int[] doubtful = new int[width];
         for (int y = 0; y < height; y++) {
-            if (y + half < height) {
-                add(grey, (y + half) * width, sums, squares, 1);
+            window.moveTo(y);
+            int count = surely(grey, y * width, width, paper, y / paper.block * paper.across, mask, doubtful);
+            if (count > 0) {
+                window.sumUpRow();
             }
-            if (y - half - 1 >= 0) {
-                add(grey, (y - half - 1) * width, sums, squares, -1);
+            for (int i = 0; i < count; i++) {
+                int x = doubtful[i];
+                if ((grey[y * width + x] & 0xff) < window.threshold(x)) {
+                    mask.dark()[y * width + x] = 1;
+                }
             }
-            int rows = Math.min(height - 1, y + half) - Math.max(0, y - half) + 1;
-            row(grey, y, rows, half, sums, squares, paper, mask);
         }
         return mask;
     }
 
-    private static void add(byte[] grey, int start, int[] sums, int[] squares, int sign) {
-        for (int x = 0; x < sums.length; x++) {
-            int value = grey[start + x] & 0xff;
-            sums[x] += sign * value;
-            squares[x] += sign * value * value;
+    /**
+     * Marks what is ink by the paper's own grey alone.
+     *
+     * @param doubtful receives the columns for which that is not enough
+     * @return how many they are
+     */
+    private static int surely(
+            byte[] grey, int start, int width, PaperLevel paper, int levels, InkMask mask, int[] doubtful) {
+        byte[] dark = mask.dark();
+        int count = 0;
+        for (int block = 0; block < paper.across; block++) {
+            int level = paper.levels[levels + block];
+            int paperFrom = (int) Math.ceil(level * SURELY_PAPER);
+            int inkBelow = (int) Math.ceil(level * SURELY_INK);
+            int end = Math.min(width, (block + 1) * paper.block);
+            for (int x = block * paper.block; x < end; x++) {
+                int value = grey[start + x] & 0xff;
+                if (value >= paperFrom) {
+                    continue;
+                }
+                if (value < inkBelow) {
+                    dark[start + x] = 1;
+                } else {
+                    doubtful[count++] = x;
+                }
+            }
         }
+        return count;
     }
 
-    private static void row(
-            byte[] grey, int y, int rows, int half, int[] sums, int[] squares, PaperLevel paper, InkMask mask) {
-        int width = sums.length;
-        int levels = y / paper.block * paper.across;
-        int sum = 0;
-        int square = 0;
-        for (int x = 0; x < Math.min(half, width); x++) {
-            sum += sums[x];
-            square += squares[x];
+    /**
+     * The mean and the spread of the greys around a pixel, row by row.
+     *
+     * <p>The sum of greys is in the lower half of a number, that of their squares in the upper half: both are moved along with
+     * one addition. The upper half of a row's sums may overflow; the differences that are taken of them do not.
+     */
+    private static final class Window {
+        private static final long[] GREY_AND_SQUARE = new long[256];
+
+        static {
+            for (int grey = 0; grey < 256; grey++) {
+                GREY_AND_SQUARE[grey] = (((long) grey * grey) << 32) + grey;
+            }
         }
-        for (int x = 0; x < width; x++) {
-            if (x + half < width) {
-                sum += sums[x + half];
-                square += squares[x + half];
+
+        private final byte[] grey;
+        private final int width;
+        private final int height;
+        private final int half;
+        /** Of each column, over the rows of the window. */
+        private final long[] columns;
+        /** Of all columns before one. */
+        private final long[] before;
+
+        private int rows;
+
+        Window(byte[] grey, int width, int height, int half) {
+            this.grey = grey;
+            this.width = width;
+            this.height = height;
+            this.half = half;
+            this.columns = new long[width];
+            this.before = new long[width + 1];
+            for (int y = 0; y < Math.min(half, height); y++) {
+                add(y * width);
             }
-            if (x - half - 1 >= 0) {
-                sum -= sums[x - half - 1];
-                square -= squares[x - half - 1];
+        }
+
+        void moveTo(int y) {
+            int in = (y + half) * width;
+            int out = (y - half - 1) * width;
+            boolean comesIn = y + half < height;
+            if (comesIn && out >= 0) {
+                for (int x = 0; x < width; x++) {
+                    columns[x] += GREY_AND_SQUARE[grey[in + x] & 0xff] - GREY_AND_SQUARE[grey[out + x] & 0xff];
+                }
+            } else if (comesIn) {
+                add(in);
+            } else if (out >= 0) {
+                for (int x = 0; x < width; x++) {
+                    columns[x] -= GREY_AND_SQUARE[grey[out + x] & 0xff];
+                }
             }
-            int value = grey[y * width + x] & 0xff;
-            int level = paper.levels[levels + paper.columns[x]];
-            if (value >= level * SURELY_PAPER) {
-                continue;
+            rows = Math.min(height - 1, y + half) - Math.max(0, y - half) + 1;
+        }
+
+        private void add(int start) {
+            for (int x = 0; x < width; x++) {
+                columns[x] += GREY_AND_SQUARE[grey[start + x] & 0xff];
             }
-            if (value < level * SURELY_INK) {
-                mask.dark()[y * width + x] = 1;
-                continue;
+        }
+
+        void sumUpRow() {
+            long sum = 0;
+            for (int x = 0; x < width; x++) {
+                sum += columns[x];
+                before[x + 1] = sum;
             }
-            int columns = Math.min(width - 1, x + half) - Math.max(0, x - half) + 1;
-            double count = (double) columns * rows;
+        }
+
+        /** Below it a pixel of this row is ink. */
+        double threshold(int x) {
+            int from = Math.max(0, x - half);
+            int to = Math.min(width - 1, x + half) + 1;
+            long both = before[to] - before[from];
+            int sum = (int) both;
+            int square = (int) (both >>> 32);
+            double count = (double) (to - from) * rows;
             double mean = sum / count;
             double spread = Math.sqrt(Math.max(0, square / count - mean * mean));
-            double threshold = mean * (1 + SPREAD_WEIGHT * (spread / WIDEST_SPREAD - 1));
-            mask.dark()[y * width + x] = (byte) (value < threshold ? 1 : 0);
+            return mean * (1 + SPREAD_WEIGHT * (spread / WIDEST_SPREAD - 1));
         }
     }
 
@@ -110,17 +179,10 @@ public final class Binarisation {
         private final int across;
         private final int block;
 
-        /** The block of each column. */
-        private final int[] columns;
-
-        private PaperLevel(int[] levels, int across, int block, int width) {
+        private PaperLevel(int[] levels, int across, int block) {
             this.levels = levels;
             this.across = across;
             this.block = block;
-            this.columns = new int[width];
-            for (int x = 0; x < width; x++) {
-                columns[x] = x / block;
-            }
         }
 
         static PaperLevel of(byte[] grey, int width, int height, double dotsPerInch) {
@@ -143,7 +205,7 @@ public final class Binarisation {
                 }
             }
             int[] widest = extreme(extreme(bright, across, down, true), across, down, false);
-            return new PaperLevel(widest, across, block, width);
+            return new PaperLevel(widest, across, block);
         }
 
         private static int percentile(int[] counts, int brighter) {

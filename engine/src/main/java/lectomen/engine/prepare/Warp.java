@@ -34,10 +34,10 @@ final class Warp {
         for (int y = 0; y < height; y++) {
             for (int x = 0; x < width; x++) {
                 from.find(x, y, at);
-                int left = (int) Math.floor(at[0]);
-                int top = (int) Math.floor(at[1]);
+                int left = (int) at[0];
+                int top = (int) at[1];
                 int to = (y * width + x) * bands;
-                if (left < 0 || top < 0 || left + 1 >= oldWidth || top + 1 >= oldHeight) {
+                if (at[0] < 0 || at[1] < 0 || left + 1 >= oldWidth || top + 1 >= oldHeight) {
                     outside(source, target, to, at, bands, oldWidth, oldHeight, paper);
                     continue;
                 }
@@ -46,6 +46,13 @@ final class Warp {
                 int first = (top * oldWidth + left) * bands;
                 int below = first + oldWidth * bands;
                 for (int band = 0; band < bands; band++) {
+                    byte own = source[first + band];
+                    if (own == source[first + bands + band]
+                            && own == source[below + band]
+                            && own == source[below + bands + band]) {
+                        target[to + band] = own; // bare paper, mostly
+                        continue;
+                    }
                     int upper = (source[first + band] & 0xff) * (256 - partX)
                             + (source[first + bands + band] & 0xff) * partX;
                     int lower = (source[below + band] & 0xff) * (256 - partX)
