@@ -27,6 +27,7 @@ import picocli.CommandLine.Command;
             IntakeCommand.class,
             FolderCommand.class,
             ConnectionCommand.class,
+            QueueCommand.class,
             RetentionCommand.class,
             WelcomeCommand.class,
             LoginCommand.class,

@@ -256,4 +256,29 @@ class TablesCommandTest {
         service.on("GET /retention", "{\"due\": []}");
         assertThat(service.run("retention").out()).contains("Everything is kept forever");
     }
+
+    @Test
+    void queuesTellHowTheirPrintersAreAndWhatTheyCanDo() throws IOException {
+        String plotter = """
+                {"name": "plan-room", "address": "ipp://plotter.marrowick.example/ipp/print", "state": "stopped",
+                 "reasons": "media-empty-error", "model": "Quayline 900", "readyMedia": ["iso_a1_594x841mm"],
+                 "formats": ["application/pdf"], "ticket": [
+                   {"word": "media", "values": ["iso_a1_594x841mm"], "queueDefault": "", "printerDefault": "iso_a1_594x841mm"},
+                   {"word": "sides", "values": ["one-sided"], "queueDefault": "one-sided", "printerDefault": ""}]}""";
+        service.on("GET /queues", "{\"queues\": [" + plotter + """
+                , {"name": "front-desk", "address": "ipp://desk.marrowick.example/ipp/print", "problem": "no connection",
+                   "state": "idle", "reasons": "", "model": "", "readyMedia": []}]}""");
+        assertThat(service.run("queue", "list").out())
+                .containsPattern("plan-room +stopped: media-empty-error +iso_a1_594x841mm +Quayline 900, ipp://plotter")
+                .containsPattern("front-desk +away: no connection +ipp://desk");
+        service.on("GET /queues/plan-room", plotter);
+        assertThat(service.run("queue", "show", "plan-room").out())
+                .contains(
+                        "plan-room: Quayline 900, ipp://plotter.marrowick.example/ipp/print",
+                        "Takes    application/pdf")
+                .containsPattern("media +iso_a1_594x841mm +iso_a1_594x841mm")
+                .containsPattern("sides +one-sided +one-sided");
+        service.on("GET /queues", "{\"queues\": []}");
+        assertThat(service.run("queue", "list").out()).isEqualTo("There is no printer in lectomen.yaml.\n");
+    }
 }

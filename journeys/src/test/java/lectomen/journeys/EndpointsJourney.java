@@ -56,7 +56,16 @@ class EndpointsJourney {
 
     @BeforeAll
     static void start() throws Exception {
-        service = RunningService.start(temp.resolve("home"));
+        Path home = Files.createDirectories(temp.resolve("home"));
+        Files.createDirectories(home.resolve("archive"));
+        Files.writeString(home.resolve("lectomen.yaml"), """
+                parameters: { inbox: "{home}/inbox" }
+                roots: ["{home}"]
+                connections:
+                  archive: { folder: "{home}/archive" }
+                  front-desk: { printer: { address: "ipp://localhost:1/ipp/print" } }
+                """);
+        service = RunningService.start(home);
         service.live(Rules.tickets("tickets", "number it"));
         filed = upload("filed.txt", Rules.ticket("T-0001"));
         failed = upload("failed.txt", "HARBOUR TICKET without");

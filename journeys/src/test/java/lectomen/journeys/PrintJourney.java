@@ -2,6 +2,8 @@ package lectomen.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -10,6 +12,7 @@ import lectomen.standins.printer.PrinterMood;
 import lectomen.standins.printer.PrinterStandIn;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
 
 /** Documents are printed by a rule: with their tickets, once, also through kills and without paper. */
 class PrintJourney {
@@ -56,6 +59,30 @@ class PrintJourney {
             assertThat(service.get("/jobs/" + job).at("/effects").toString())
                     .contains("Print", "job 1 is completed", " two.txt, job 1 on plan-room");
             assertThat(service.get("/connections").toString()).contains("plan-room", "\"kind\":\"printer\"", "ipp://");
+        }
+    }
+
+    @Test
+    void whatThePrinterCannotDoIsAProblemOfTheRule() throws Exception {
+        try (PrinterStandIn printer = PrinterStandIn.start(0, temp.resolve("printed"), job -> {});
+                ServiceInTest service = RunningService.start(home(printer))) {
+            JsonNode queue = service.get("/queues/plan-room");
+            assertThat(queue.path("state").asString()).isEqualTo("idle");
+            assertThat(queue.path("readyMedia").toString()).contains("iso_a3_297x420mm");
+            assertThat(queue.path("ticket").toString())
+                    .contains("\"word\":\"print-quality\",\"values\":[\"normal\",\"draft\",\"high\"]")
+                    .contains("\"queueDefault\":\"two-sided-long-edge\"");
+            String rule = RULE.replace("copies: \"{copies | or '1'}\"", "media: iso_a1_594x841mm, copies: 100");
+            HttpResponse<String> refused =
+                    service.send(service.request("/rules").POST(HttpRequest.BodyPublishers.ofString(rule)));
+            assertThat(refused.statusCode()).isEqualTo(422);
+            assertThat(refused.body())
+                    .contains("printer \\\"plan-room\\\" can't do copies 100; it can do 1-99")
+                    .contains("can't do media iso_a1_594x841mm; it can do iso_a4_210x297mm, iso_a3_297x420mm");
+            printer.close();
+            JsonNode away = service.get("/queues").path("queues").get(0);
+            assertThat(away.path("problem").asString()).isNotEmpty();
+            assertThat(away.path("readyMedia").toString()).as("it stays known").contains("iso_a3_297x420mm");
         }
     }
 

@@ -33,6 +33,7 @@ import lectomen.service.plan.PlanWaits;
 import lectomen.service.plan.Plans;
 import lectomen.service.print.Printer;
 import lectomen.service.print.PrinterConnection;
+import lectomen.service.print.PrinterWatch;
 import lectomen.service.print.Printers;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
@@ -121,6 +122,11 @@ class EffectWiring {
         Map<String, Printer> printers = new TreeMap<>();
         settings.printers().forEach((name, printer) -> printers.put(name, new Printer(printer, secrets)));
         return new Printers(printers);
+    }
+
+    @Bean
+    PrinterWatch printerWatch(Printers printers, InstantSource clock) {
+        return new PrinterWatch(printers, clock);
     }
 
     @Bean

@@ -23,6 +23,7 @@ import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.ledger.LedgerKeeper;
 import lectomen.service.notice.NoticeMails;
+import lectomen.service.print.PrinterWatch;
 import lectomen.service.report.ReportSchedule;
 import lectomen.service.retention.RetentionRuns;
 import lectomen.service.time.ServiceClock;
@@ -117,6 +118,7 @@ public final class LectomenService implements AutoCloseable {
         context.getBean(SiteWatch.class).start();
         context.getBean(ReportSchedule.class).start();
         context.getBean(DeskClock.class).start();
+        context.getBean(PrinterWatch.class).start();
         home.announce(url);
         return new LectomenService(context, home, port, url);
     }

@@ -2,6 +2,8 @@ package lectomen.service;
 
 import java.io.IOException;
 import java.time.InstantSource;
+import java.util.Map;
+import java.util.TreeMap;
 import lectomen.service.access.Contacts;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.counter.Counters;
@@ -14,6 +16,8 @@ import lectomen.service.job.JobResults;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.lookup.CurrentSite;
 import lectomen.service.lookup.LookupTables;
+import lectomen.service.print.PrinterWatch;
+import lectomen.service.rulebook.PrinterCheck;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.SharedParts;
 import lectomen.service.rulebook.Sources;
@@ -55,8 +59,12 @@ class RuleWiring {
             LookupTables tables,
             CurrentSite site,
             Contacts contacts,
+            PrinterWatch printers,
             InstantSource clock) {
-        Rulebook rulebook = new Rulebook(store, ledger, settings, site, contacts::names, clock);
+        Map<String, Map<String, String>> tickets = new TreeMap<>();
+        settings.printers().forEach((name, printer) -> tickets.put(name, printer.ticket()));
+        PrinterCheck check = new PrinterCheck(tickets, printers::find);
+        Rulebook rulebook = new Rulebook(store, ledger, settings, site, contacts::names, check, clock);
         tables.onChange(rulebook::readAgain);
         return rulebook;
     }

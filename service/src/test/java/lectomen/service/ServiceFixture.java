@@ -44,6 +44,7 @@ import lectomen.service.plan.ChildJobs;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.plan.Plans;
 import lectomen.service.print.Printer;
+import lectomen.service.rulebook.PrinterCheck;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.secret.HomeKey;
@@ -114,7 +115,14 @@ public final class ServiceFixture implements AutoCloseable {
         sources = new Sources(store);
         disks = new KnownDisks(store, ledger, folder, clock);
         bytes = new ByteStore(folder.resolve("bytes"));
-        rulebook = new Rulebook(store, ledger, settings, settings::site, () -> Set.of("records-office", "nell"), clock);
+        rulebook = new Rulebook(
+                store,
+                ledger,
+                settings,
+                settings::site,
+                () -> Set.of("records-office", "nell"),
+                new PrinterCheck(Map.of(), name -> Optional.empty()),
+                clock);
         Effects effects = new Effects(store, ledger, keyed, clock);
         Connections connections = new Connections(settings::folders, settings.roots(), disks::findElsewhere);
         folders = new FolderDestinations(connections);

@@ -13,6 +13,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
@@ -23,6 +24,7 @@ import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import lectomen.engine.print.ability.PrinterAbilities;
 import lectomen.engine.print.ipp.IppAttribute;
 import lectomen.engine.print.ipp.IppGroup;
 import lectomen.engine.print.ipp.IppJobState;
@@ -50,6 +52,15 @@ public final class Printer {
     private final SecretStore secrets;
     private final HttpClient http;
     private final AtomicInteger requests = new AtomicInteger();
+
+    /** What is asked of it unless a rule says otherwise. */
+    public Map<String, String> ticket() {
+        return settings.ticket();
+    }
+
+    public String address() {
+        return settings.address().toString();
+    }
 
     public Printer(PrinterSettings settings, SecretStore secrets) {
         this.settings = settings;
@@ -172,8 +183,44 @@ public final class Printer {
                 IppOperation.GET_PRINTER_ATTRIBUTES,
                 List.of(),
                 IppAttribute.of("requested-attributes", IppTag.KEYWORD, "printer-state-reasons"));
-        return answer.find(IppGroup.Kind.PRINTER)
-                .flatMap(group -> group.find("printer-state-reasons"))
+        return answer.find(IppGroup.Kind.PRINTER).map(Printer::reasons).orElse("");
+    }
+
+    /** How it is and what it can do. */
+    PrinterReport report(Instant now) throws PrinterAwayException {
+        IppMessage answer = ask(
+                IppOperation.GET_PRINTER_ATTRIBUTES,
+                List.of(),
+                IppAttribute.of(
+                        "requested-attributes",
+                        IppTag.KEYWORD,
+                        Stream.concat(
+                                        Stream.of("printer-state", "printer-state-reasons"),
+                                        Stream.of(PrinterAbilities.attributes()))
+                                .toArray(String[]::new)));
+        IppGroup printer = answer.find(IppGroup.Kind.PRINTER)
+                .orElseThrow(() -> new PrinterAwayException("it does not say what it can do: " + words(answer)));
+        return new PrinterReport(
+                now,
+                Optional.empty(),
+                printer.find("printer-state").map(Printer::state).orElse(""),
+                reasons(printer),
+                Optional.of(PrinterAbilities.of(printer)));
+    }
+
+    /** RFC 8011, section 5.4.11. */
+    private static String state(IppAttribute attribute) {
+        int code = attribute.first() instanceof IppValue.Enumerated number ? number.value() : 0;
+        return switch (code) {
+            case 3 -> "idle";
+            case 4 -> "processing";
+            case 5 -> "stopped";
+            default -> "";
+        };
+    }
+
+    private static String reasons(IppGroup printer) {
+        return printer.find("printer-state-reasons")
                 .map(Printer::texts)
                 .filter(reasons -> !reasons.equals("none"))
                 .orElse("");

@@ -17,6 +17,7 @@ import lectomen.engine.rule.RuleDocument;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rulefile.Contact;
 import lectomen.engine.step.Step;
+import lectomen.engine.step.print.PrintStep;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
 import lectomen.service.home.Settings;
@@ -28,9 +29,11 @@ import lectomen.service.home.Settings;
 final class RuleCheck {
     private final Settings settings;
     private final Set<String> contacts;
+    private final PrinterCheck printers;
 
     /** @param contacts the groups and people that rules can name */
-    RuleCheck(Settings settings, Set<String> contacts) {
+    RuleCheck(Settings settings, Set<String> contacts, PrinterCheck printers) {
+        this.printers = printers;
         this.settings = settings;
         this.contacts = contacts;
     }
@@ -46,6 +49,9 @@ final class RuleCheck {
                 step.connections().forEach(connection -> Optional.ofNullable(
                                 settings.folders().get(connection))
                         .ifPresent(folder -> checkRoot(folder, step.line(), 1, problems)));
+                if (step instanceof PrintStep print) {
+                    printers.problems(print).forEach(words -> problems.add(new Problem(step.line(), 1, words)));
+                }
             }
             checkFoldersForPeople(good.rule(), others, problems);
             checkHandOverFolders(good.rule(), problems);

@@ -68,21 +68,27 @@ public final class Rulebook {
     private final Settings settings;
     private final Supplier<Site> site;
     private final Supplier<Set<String>> contacts;
+    private final PrinterCheck printers;
     private final RuleVersions versions;
     private final List<Runnable> listeners = new ArrayList<>();
     private final Map<String, String> renamed = new ConcurrentHashMap<>();
     private final Object loading = new Object();
     private volatile Acting acting;
 
-    /** @param contacts the groups and people that rules can name */
+    /**
+     * @param contacts the groups and people that rules can name
+     * @param printers checks what rules ask of printers
+     */
     public Rulebook(
             Store store,
             Ledger ledger,
             Settings settings,
             Supplier<Site> site,
             Supplier<Set<String>> contacts,
+            PrinterCheck printers,
             InstantSource clock) {
         this.contacts = contacts;
+        this.printers = printers;
         this.store = store;
         this.ledger = ledger;
         this.settings = settings;
@@ -116,7 +122,7 @@ public final class Rulebook {
                 others.add(good.rule());
             }
         }
-        return new RuleCheck(settings, contacts.get()).check(reading, others);
+        return new RuleCheck(settings, contacts.get(), printers).check(reading, others);
     }
 
     /** The latest version of a rule, as it reads with today's settings. */

@@ -69,6 +69,7 @@ class RulebookTest {
                 settings,
                 settings::site,
                 () -> Set.of("records-office", "nell"),
+                new PrinterCheck(Map.of(), name -> Optional.empty()),
                 clock);
     }
 

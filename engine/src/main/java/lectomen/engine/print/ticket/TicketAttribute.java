@@ -35,14 +35,19 @@ public enum TicketAttribute {
 
     private final Function<String, Optional<List<IppValue>>> reader;
     private final String expected;
+    /** All that there can be; empty where that is not known. */
+    private final List<String> words;
 
     TicketAttribute(Function<String, Optional<List<IppValue>>> reader, String expected) {
         this.reader = reader;
         this.expected = expected;
+        this.words = List.of();
     }
 
     TicketAttribute(Known known) {
-        this(known.reader(), "one of " + String.join(", ", known.words()));
+        this.reader = known.reader();
+        this.expected = "one of " + String.join(", ", known.words());
+        this.words = known.words();
     }
 
     /** Words that are all that there can be. */
@@ -65,6 +70,30 @@ public enum TicketAttribute {
     /** Empty where the text is no such value. */
     public Optional<IppAttribute> read(String text) {
         return reader.apply(text.strip()).map(values -> new IppAttribute(word(), values));
+    }
+
+    /** How a value of it is written in a ticket. */
+    public String word(IppValue value) {
+        if (value instanceof IppValue.Text text) {
+            return text.text();
+        }
+        if (value instanceof IppValue.Range range) {
+            return range.from() + "-" + range.to();
+        }
+        if (value instanceof IppValue.Whole number) {
+            return Integer.toString(number.value());
+        }
+        if (value instanceof IppValue.Bool bool) {
+            return bool.value() ? "yes" : "no";
+        }
+        if (value instanceof IppValue.Enumerated number) {
+            return words.stream()
+                    .filter(word ->
+                            reader.apply(word).filter(List.of(value)::equals).isPresent())
+                    .findFirst()
+                    .orElse(Integer.toString(number.value()));
+        }
+        return value.toString();
     }
 
     public static Optional<TicketAttribute> find(String word) {

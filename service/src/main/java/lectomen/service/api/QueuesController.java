@@ -1,0 +1,109 @@
+package lectomen.service.api;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import lectomen.engine.print.ability.PrinterAbilities;
+import lectomen.engine.print.ticket.TicketAttribute;
+import lectomen.service.connection.NoSuchConnectionException;
+import lectomen.service.print.Printer;
+import lectomen.service.print.PrinterReport;
+import lectomen.service.print.PrinterWatch;
+import lectomen.service.print.Printers;
+import lectomen.service.role.Permission;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Print queues: connections to printers, with what the printers say of themselves. */
+@RestController
+@RequestMapping("/api/v1/queues")
+final class QueuesController {
+    private final Printers printers;
+    private final PrinterWatch watch;
+
+    QueuesController(Printers printers, PrinterWatch watch) {
+        this.printers = printers;
+        this.watch = watch;
+    }
+
+    /**
+     * What can be asked for by one word of a ticket.
+     *
+     * @param values that the printer can do; empty where it does not say
+     * @param queueDefault what this queue asks for unless a rule says otherwise; empty for nothing
+     * @param printerDefault what the printer does by itself; empty where it does not say
+     */
+    record PrintQueueWord(String word, List<String> values, String queueDefault, String printerDefault) {}
+
+    /**
+     * @param askedAt when the printer was asked
+     * @param problem why it did not answer then
+     * @param state idle, processing or stopped; empty where it never answered
+     * @param reasons what it says is wrong, in the words of IPP; empty where nothing is
+     * @param readyMedia loaded now
+     * @param formats media types of documents that it takes
+     */
+    record PrintQueueView(
+            String name,
+            String address,
+            Instant askedAt,
+            Optional<String> problem,
+            String state,
+            String reasons,
+            String model,
+            Set<String> readyMedia,
+            Set<String> formats,
+            List<PrintQueueWord> ticket) {}
+
+    private static PrintQueueView view(String name, Printer printer, PrinterReport report) {
+        Optional<PrinterAbilities> known = report.abilities();
+        return new PrintQueueView(
+                name,
+                printer.address(),
+                report.askedAt(),
+                report.problem(),
+                report.state(),
+                report.reasons(),
+                known.map(PrinterAbilities::model).orElse(""),
+                known.map(PrinterAbilities::readyMedia).orElse(Set.of()),
+                known.map(PrinterAbilities::formats).orElse(Set.of()),
+                ticket(printer.ticket(), known));
+    }
+
+    private static List<PrintQueueWord> ticket(Map<String, String> ours, Optional<PrinterAbilities> known) {
+        return Stream.of(TicketAttribute.values())
+                .map(one -> new PrintQueueWord(
+                        one.word(),
+                        known.map(abilities -> abilities.words(one)).orElse(List.of()),
+                        ours.getOrDefault(one.word(), ""),
+                        known.map(abilities -> abilities.usual().get(one)).orElse("")))
+                .filter(one -> !one.values().isEmpty() || !one.queueDefault().isEmpty())
+                .toList();
+    }
+
+    record PrintQueueList(List<PrintQueueView> queues) {}
+
+    /** Asks all printers how they are. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
+    @GetMapping
+    PrintQueueList list() {
+        return new PrintQueueList(new TreeMap<>(printers.byName())
+                .entrySet().parallelStream()
+                        .map(one -> view(one.getKey(), one.getValue(), watch.ask(one.getKey(), one.getValue())))
+                        .toList());
+    }
+
+    /** Asks a printer how it is and what it can do. */
+    @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
+    @GetMapping("/{name}")
+    PrintQueueView show(@PathVariable String name) {
+        Printer printer = printers.find(name).orElseThrow(() -> new NoSuchConnectionException(name));
+        return view(name, printer, watch.ask(name, printer));
+    }
+}
