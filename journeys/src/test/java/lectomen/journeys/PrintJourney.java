@@ -1,6 +1,7 @@
 package lectomen.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
@@ -10,6 +11,9 @@ import java.util.List;
 import lectomen.standins.printer.PrintedJob;
 import lectomen.standins.printer.PrinterMood;
 import lectomen.standins.printer.PrinterStandIn;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
@@ -83,6 +87,36 @@ class PrintJourney {
             JsonNode away = service.get("/queues").path("queues").get(0);
             assertThat(away.path("problem").asString()).isNotEmpty();
             assertThat(away.path("readyMedia").toString()).as("it stays known").contains("iso_a3_297x420mm");
+        }
+    }
+
+    @Test
+    void aPlanIsPlacedOnItsMediumBeforeItIsPrinted() throws Exception {
+        try (PrinterStandIn printer = PrinterStandIn.start(0, temp.resolve("printed"), job -> {});
+                ServiceInTest service = RunningService.start(home(printer))) {
+            service.live("""
+                    lectomen: 1
+                    rule: plans
+                    from: { folder: "{inbox}/plans", arrives: whole }
+                    do:
+                      - convert: PDF
+                      - impose: { roll: 914 mm, scale: none, turn: left }
+                        as: sheets
+                      - print: { output: sheets, media: iso_a3_297x420mm, print-scaling: none }
+                      - file: { in: archive }
+                    """);
+            service.drop("plans", "plan.txt", "PLAN OF TARR QUAY\n".getBytes());
+            service.awaitJob("plan.txt", "filed");
+            Path sheets = printer.printed().get(0).document();
+            try (PDDocument document = Loader.loadPDF(sheets.toFile())) {
+                PDRectangle sheet = document.getPage(0).getMediaBox();
+                assertThat(sheet.getWidth() * 25.4 / 72).isCloseTo(914, within(0.1));
+                assertThat(sheet.getHeight() * 25.4 / 72)
+                        .as("an A4 page on its side")
+                        .isCloseTo(220, within(1.0));
+            }
+            String job = service.job("plan.txt").path("id").asString();
+            assertThat(service.get("/jobs/" + job).toString()).contains("Sheets: 1, of a roll of 914 mm");
         }
     }
 

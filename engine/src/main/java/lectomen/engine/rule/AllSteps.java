@@ -8,6 +8,7 @@ import lectomen.engine.step.each.EachKind;
 import lectomen.engine.step.evidence.EvidenceKind;
 import lectomen.engine.step.file.FileKind;
 import lectomen.engine.step.find.FindKind;
+import lectomen.engine.step.impose.ImposeKind;
 import lectomen.engine.step.mail.MailKind;
 import lectomen.engine.step.name.NameKind;
 import lectomen.engine.step.prepare.PrepareKind;
@@ -33,6 +34,7 @@ public final class AllSteps {
             new MailKind(),
             new SendKind(),
             new ReviewKind(),
+            new ImposeKind(),
             new PrintKind(),
             new ApproveKind(),
             new EvidenceKind()));

@@ -106,6 +106,7 @@ class RuleSchemaTest {
                                 Stream.of("to: a@b.example, ", "subject: a, ", "text: b, ")
                                         .filter(needed -> !needed.startsWith(inner + ":"))
                                         .collect(Collectors.joining());
+                            case "impose" -> Set.of("on", "roll").contains(inner) ? "" : "on: iso_a4_210x297mm, ";
                             case "review" -> inner.equals("by") ? "" : "by: records-office, ";
                             case "approve" -> Set.of("by", "stages").contains(inner) ? "" : "by: harbour-engineers, ";
                             default -> "";
