@@ -29,8 +29,8 @@ import org.junit.jupiter.api.io.TempDir;
  */
 class KillJourney {
     private static final int RUNS = LongRun.of(1, 5);
-    private static final int FILES = LongRun.of(70, 500);
-    private static final int KILLS = LongRun.of(3, 20);
+    private static final int FILES = LongRun.of(50, 500);
+    private static final int KILLS = LongRun.of(2, 20);
     private static final int MOST_ENTRIES_BETWEEN_KILLS = LongRun.of(150, 250);
     private static final int PER_SET = 4;
     private static final int ENDED_BY_SIGTERM = 143;
