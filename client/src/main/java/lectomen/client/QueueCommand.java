@@ -52,7 +52,8 @@ final class QueueCommand {
             return "away: " + problem;
         }
         String reasons = ResponseWords.text(queue.path("reasons"));
-        return ResponseWords.text(queue.path("state")) + (reasons.isEmpty() ? "" : ": " + reasons);
+        String state = ResponseWords.text(queue.path("state"));
+        return state + (state.isEmpty() || reasons.isEmpty() ? "" : ": ") + reasons;
     }
 
     private static String printer(JsonNode queue) {

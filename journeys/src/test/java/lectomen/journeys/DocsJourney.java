@@ -17,6 +17,7 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import lectomen.standins.printer.PrinterStandIn;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -50,8 +51,18 @@ class DocsJourney {
             "mooring-permit.yaml", "mooring-permit.part.yaml",
             "vessels.csv", "vessels.csv");
 
+    /** Files that commands of the docs write. */
+    private static final List<String> MADE = List.of("report.pdf", "evidence.pdf");
+
     @TempDir
     private Path folder;
+
+    private static Path withPrinter(Path home, PrinterStandIn printer) throws IOException {
+        Path settings = home.resolve("lectomen.yaml");
+        String connection = "connections:\n  plan-room: { printer: { address: \"" + printer.uri() + "\" } }\n";
+        Files.writeString(settings, Files.readString(settings).replace("connections:\n", connection));
+        return home;
+    }
 
     @Test
     void eachCommandOfThePagesRunsOnTheDemo() throws Exception {
@@ -59,8 +70,13 @@ class DocsJourney {
         prepareFiles(home);
         List<String> wrong = new ArrayList<>();
         int run = 0;
-        try (ServiceInTest service = ServiceInTest.startAt(home, Duration.ZERO)) {
+        try (PrinterStandIn printer = PrinterStandIn.start(0, folder.resolve("printed"), job -> {});
+                ServiceInTest service = ServiceInTest.startAt(withPrinter(home, printer), Duration.ZERO)) {
             Map<String, String> placeholders = new LinkedHashMap<>();
+            for (String made : MADE) {
+                placeholders.put("--to " + made, "--to " + folder.resolve(made));
+            }
+            int always = MADE.size() + 2;
             placeholders.put(
                     "/srv/inbox/permits", service.inbox("mooring-permits").toString());
             placeholders.put("/srv/plans", service.inbox("drawing-sets").toString());
@@ -71,7 +87,7 @@ class DocsJourney {
                     continue;
                 }
                 boolean aboutJobs = block.where().startsWith("jobs");
-                if (aboutJobs && placeholders.size() == 2) {
+                if (aboutJobs && placeholders.size() == always) {
                     Files.move(archive, away);
                     placeholders.putAll(waitingJobs(service));
                 } else if (!aboutJobs && Files.exists(away)) {

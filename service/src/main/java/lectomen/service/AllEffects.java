@@ -35,6 +35,7 @@ import lectomen.service.job.Jobs;
 import lectomen.service.ledger.KeyedHash;
 import lectomen.service.mail.MailServer;
 import lectomen.service.plan.PlanWaits;
+import lectomen.service.print.PrintPort;
 import lectomen.service.print.Printer;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
@@ -54,6 +55,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
             Function<String, Optional<MailServer>> mail,
             Function<String, Optional<WebSystem>> systems,
             Function<String, Optional<Printer>> printers,
+            Function<String, Optional<PrintPort>> ports,
             ServiceAddress address,
             Rulebook rulebook,
             Sources sources,
@@ -82,7 +84,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
                 MailEffect.ofSteps(effects, bytes, mail, address),
                 MailEffect.ofConfirmations(effects, bytes, mail, address),
                 new SendEffect(effects, bytes, systems),
-                new PrintEffect(effects, bytes, printers),
+                new PrintEffect(effects, bytes, printers, ports, keyed),
                 new CallEffect(systems)));
         EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records), clock);
         JobFilings filings = new JobFilings(store, jobs, effects, kinds, sameDocument, endings, waits, runner);

@@ -31,6 +31,7 @@ import lectomen.service.mail.MailServers;
 import lectomen.service.plan.ChildJobs;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.plan.Plans;
+import lectomen.service.print.PrintPort;
 import lectomen.service.print.Printer;
 import lectomen.service.print.PrinterConnection;
 import lectomen.service.print.PrinterWatch;
@@ -120,8 +121,15 @@ class EffectWiring {
     @Bean
     Printers printers(Settings settings, SecretStore secrets) {
         Map<String, Printer> printers = new TreeMap<>();
-        settings.printers().forEach((name, printer) -> printers.put(name, new Printer(printer, secrets)));
-        return new Printers(printers);
+        Map<String, PrintPort> ports = new TreeMap<>();
+        settings.printers().forEach((name, printer) -> {
+            if (printer.canBeAsked()) {
+                printers.put(name, new Printer(printer, secrets));
+            } else {
+                ports.put(name, PrintPort.of(printer));
+            }
+        });
+        return new Printers(printers, ports);
     }
 
     @Bean
@@ -166,6 +174,7 @@ class EffectWiring {
                 mail::find,
                 systems::find,
                 printers::find,
+                printers::findPort,
                 address,
                 rulebook,
                 sources,

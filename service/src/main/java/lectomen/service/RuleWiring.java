@@ -17,6 +17,7 @@ import lectomen.service.ledger.Ledger;
 import lectomen.service.lookup.CurrentSite;
 import lectomen.service.lookup.LookupTables;
 import lectomen.service.print.PrinterWatch;
+import lectomen.service.print.Printers;
 import lectomen.service.rulebook.PrinterCheck;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.SharedParts;
@@ -59,11 +60,12 @@ class RuleWiring {
             LookupTables tables,
             CurrentSite site,
             Contacts contacts,
-            PrinterWatch printers,
+            Printers printers,
+            PrinterWatch watch,
             InstantSource clock) {
         Map<String, Map<String, String>> tickets = new TreeMap<>();
         settings.printers().forEach((name, printer) -> tickets.put(name, printer.ticket()));
-        PrinterCheck check = new PrinterCheck(tickets, printers::find);
+        PrinterCheck check = new PrinterCheck(tickets, watch::find, printers::findPort);
         Rulebook rulebook = new Rulebook(store, ledger, settings, site, contacts::names, check, clock);
         tables.onChange(rulebook::readAgain);
         return rulebook;

@@ -43,6 +43,7 @@ import lectomen.service.mail.MailServer;
 import lectomen.service.plan.ChildJobs;
 import lectomen.service.plan.PlanWaits;
 import lectomen.service.plan.Plans;
+import lectomen.service.print.PrintPort;
 import lectomen.service.print.Printer;
 import lectomen.service.rulebook.PrinterCheck;
 import lectomen.service.rulebook.Rulebook;
@@ -88,6 +89,8 @@ public final class ServiceFixture implements AutoCloseable {
     /** Printers, by the names of their connections. */
     public final Map<String, Printer> printers = new ConcurrentHashMap<>();
 
+    public final Map<String, PrintPort> ports = new ConcurrentHashMap<>();
+
     public ServiceFixture(Path folder) throws IOException {
         this.folder = folder;
         Files.createDirectories(folder.resolve("archive"));
@@ -121,7 +124,7 @@ public final class ServiceFixture implements AutoCloseable {
                 settings,
                 settings::site,
                 () -> Set.of("records-office", "nell"),
-                new PrinterCheck(Map.of(), name -> Optional.empty()),
+                new PrinterCheck(Map.of(), name -> Optional.empty(), name -> Optional.empty()),
                 clock);
         Effects effects = new Effects(store, ledger, keyed, clock);
         Connections connections = new Connections(settings::folders, settings.roots(), disks::findElsewhere);
@@ -144,6 +147,7 @@ public final class ServiceFixture implements AutoCloseable {
                 name -> Optional.ofNullable(mail.get(name)),
                 name -> Optional.ofNullable(systems.get(name)),
                 name -> Optional.ofNullable(printers.get(name)),
+                name -> Optional.ofNullable(ports.get(name)),
                 address,
                 rulebook,
                 sources,

@@ -1,15 +1,17 @@
 package lectomen.service.api;
 
 import java.time.Instant;
+import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.stream.Stream;
 import lectomen.engine.print.ability.PrinterAbilities;
 import lectomen.engine.print.ticket.TicketAttribute;
 import lectomen.service.connection.NoSuchConnectionException;
+import lectomen.service.print.PrintPort;
 import lectomen.service.print.Printer;
 import lectomen.service.print.PrinterReport;
 import lectomen.service.print.PrinterWatch;
@@ -26,8 +28,10 @@ import org.springframework.web.bind.annotation.RestController;
 final class QueuesController {
     private final Printers printers;
     private final PrinterWatch watch;
+    private final InstantSource clock;
 
-    QueuesController(Printers printers, PrinterWatch watch) {
+    QueuesController(Printers printers, PrinterWatch watch, InstantSource clock) {
+        this.clock = clock;
         this.printers = printers;
         this.watch = watch;
     }
@@ -44,7 +48,7 @@ final class QueuesController {
     /**
      * @param askedAt when the printer was asked
      * @param problem why it did not answer then
-     * @param state idle, processing or stopped; empty where it never answered
+     * @param state idle, processing or stopped; empty where it never answered, or can't
      * @param reasons what it says is wrong, in the words of IPP; empty where nothing is
      * @param readyMedia loaded now
      * @param formats media types of documents that it takes
@@ -93,17 +97,38 @@ final class QueuesController {
     @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping
     PrintQueueList list() {
-        return new PrintQueueList(new TreeMap<>(printers.byName())
-                .entrySet().parallelStream()
-                        .map(one -> view(one.getKey(), one.getValue(), watch.ask(one.getKey(), one.getValue())))
-                        .toList());
+        Set<String> names = new TreeSet<>(printers.byName().keySet());
+        names.addAll(printers.ports().keySet());
+        return new PrintQueueList(names.parallelStream().map(this::view).toList());
     }
 
     /** Asks a printer how it is and what it can do. */
     @Needs(value = Permission.SEE_RULES, limit = Needs.Limit.NOTHING)
     @GetMapping("/{name}")
     PrintQueueView show(@PathVariable String name) {
+        return view(name);
+    }
+
+    private PrintQueueView view(String name) {
+        Optional<PrintPort> port = printers.findPort(name);
+        if (port.isPresent()) {
+            return view(name, port.get());
+        }
         Printer printer = printers.find(name).orElseThrow(() -> new NoSuchConnectionException(name));
         return view(name, printer, watch.ask(name, printer));
+    }
+
+    private PrintQueueView view(String name, PrintPort port) {
+        return new PrintQueueView(
+                name,
+                port.address(),
+                clock.instant(),
+                Optional.empty(),
+                "",
+                "a " + port.kind() + " can't be asked",
+                "",
+                Set.of(),
+                Set.of(),
+                List.of());
     }
 }

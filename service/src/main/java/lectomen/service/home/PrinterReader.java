@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import lectomen.engine.print.ticket.TicketAttribute;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
@@ -15,7 +16,9 @@ import lectomen.engine.yaml.Section;
 
 /** Reads a connection to a printer. */
 final class PrinterReader {
-    private static final Set<String> SCHEMES = Set.of("ipp", "ipps");
+    private static final Set<String> SCHEMES = Set.of("ipp", "ipps", "raw", "lpd");
+    /** What a line printer daemon takes of a ticket (RFC 1179). */
+    private static final Set<String> OF_LPD = Set.of(TicketAttribute.COPIES.word());
 
     private final List<Problem> problems;
     private final Function<Node.Text, Optional<Path>> paths;
@@ -51,6 +54,17 @@ final class PrinterReader {
                 ticket.put(attribute.word(), text.text());
             });
         }
+        address.filter(uri -> !uri.getScheme().startsWith("ipp")).ifPresent(uri -> {
+            Set<String> known = uri.getScheme().equals("lpd") ? OF_LPD : Set.of();
+            Stream.concat(Stream.of("sign in as", "certificate"), TicketAttribute.words().stream())
+                    .filter(word -> !known.contains(word))
+                    .flatMap(word -> section.find(word).stream()
+                            .map(node -> new Problem(
+                                    node.spot().line(),
+                                    node.spot().column(),
+                                    "a printer at " + uri.getScheme() + ":// takes no \"" + word + "\"")))
+                    .forEach(problems::add);
+        });
         section.close();
         return address.map(uri -> new PrinterSettings(uri, signIn, certificate, ticket));
     }
@@ -58,7 +72,8 @@ final class PrinterReader {
     private static Optional<URI> address(Section section, Node.Text text) {
         try {
             URI uri = URI.create(text.text());
-            if (uri.getHost() != null && uri.getUserInfo() == null && SCHEMES.contains(uri.getScheme())) {
+            boolean queue = !"lpd".equals(uri.getScheme()) || uri.getPath().matches("/[^/\\s]+");
+            if (uri.getHost() != null && uri.getUserInfo() == null && SCHEMES.contains(uri.getScheme()) && queue) {
                 return Optional.of(uri);
             }
         } catch (IllegalArgumentException e) {
@@ -66,7 +81,8 @@ final class PrinterReader {
         }
         section.report(
                 text.spot(),
-                "\"address\" must be such as ipp://plotter.marrowick.example/ipp/print, not " + text.kind());
+                "\"address\" must be such as ipp://plotter.marrowick.example/ipp/print, raw://plotter.marrowick.example:9100 or"
+                        + " lpd://plotter.marrowick.example/queue, not " + text.kind());
         return Optional.empty();
     }
 }

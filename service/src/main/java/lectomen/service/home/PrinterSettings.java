@@ -7,9 +7,9 @@ import java.util.Optional;
 import java.util.TreeMap;
 
 /**
- * A printer that speaks IPP.
+ * A printer.
  *
- * @param address of the scheme ipp or ipps
+ * @param address of the scheme ipp or ipps; raw or lpd for one that only takes bytes
  * @param signIn a name and the name of the secret with its password; empty for a printer that asks for none
  * @param certificate of the authority that vouches for it, in PEM; empty for those that Java knows
  * @param ticket what is asked of it unless a rule says otherwise, by the words of IPP
@@ -23,6 +23,11 @@ public record PrinterSettings(
 
     public PrinterSettings {
         ticket = new TreeMap<>(ticket);
+    }
+
+    /** Whether it speaks IPP, and can be asked what it does. */
+    public boolean canBeAsked() {
+        return address.getScheme().startsWith("ipp");
     }
 
     /** Where requests go. */

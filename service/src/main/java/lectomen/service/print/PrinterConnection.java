@@ -41,7 +41,7 @@ public final class PrinterConnection implements ConnectionKind {
     @Override
     public JsonNode schema() {
         ConnectionSchema schema = ConnectionSchema.requiring("address")
-                .uri("address", "Of the scheme ipp or ipps.")
+                .uri("address", "Of the scheme ipp, ipps, raw or lpd.")
                 .text("sign in as", "")
                 .secret("password", "")
                 .text("certificate", "A PEM file of the authority.");

@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import lectomen.engine.print.ability.PrinterAbilities;
 import lectomen.engine.print.ticket.TicketAttribute;
 import lectomen.engine.step.print.PrintStep;
+import lectomen.service.print.PrintPort;
 
 /** Checks tickets against what printers say that they can do. A printer that never answered is not held against. */
 public final class PrinterCheck {
@@ -17,19 +18,32 @@ public final class PrinterCheck {
 
     private final Map<String, Map<String, String>> usualTickets;
     private final Function<String, Optional<PrinterAbilities>> abilities;
+    private final Function<String, Optional<PrintPort>> ports;
 
     /**
      * @param usualTickets what each printer is asked for unless a rule says otherwise, by the words of IPP
      * @param abilities of a printer, where they are known
+     * @param ports to printers that can't be asked
      */
     public PrinterCheck(
-            Map<String, Map<String, String>> usualTickets, Function<String, Optional<PrinterAbilities>> abilities) {
+            Map<String, Map<String, String>> usualTickets,
+            Function<String, Optional<PrinterAbilities>> abilities,
+            Function<String, Optional<PrintPort>> ports) {
+        this.ports = ports;
         this.usualTickets = Map.copyOf(usualTickets);
         this.abilities = abilities;
     }
 
     /** What a printer can't do of what a step asks for, as far as it is known before there is a document. */
     List<String> problems(PrintStep step) {
+        Optional<PrintPort> port = ports.apply(step.printer());
+        if (port.isPresent()) {
+            return step.ticket().keySet().stream()
+                    .filter(word -> !port.get().takes().contains(word))
+                    .map(word -> "printer \"" + step.printer() + "\" is a "
+                            + port.get().kind() + ", which takes no " + word)
+                    .toList();
+        }
         Optional<PrinterAbilities> known = abilities.apply(step.printer());
         if (known.isEmpty()) {
             return List.of();

@@ -2,12 +2,18 @@ package lectomen.service.effect;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.net.Socket;
 import java.net.URI;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import lectomen.engine.step.WhenInDoubt;
 import lectomen.engine.step.print.Printing;
 import lectomen.service.ServiceFixture;
@@ -15,6 +21,7 @@ import lectomen.service.home.PrinterSettings;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
+import lectomen.service.print.PrintPort;
 import lectomen.service.print.Printer;
 import lectomen.service.secret.HomeKey;
 import lectomen.service.secret.SecretStore;
@@ -63,11 +70,28 @@ class PrintEffectTest {
     }
 
     private Effect intend(Map<String, String> ticket) {
-        return intend(1, WhenInDoubt.ASK, ticket);
+        return intend(1, WhenInDoubt.ASK, "notice.txt", ticket);
     }
 
-    private Effect intend(int step, WhenInDoubt whenInDoubt, Map<String, String> ticket) {
-        Printing printing = new Printing(step, "plan-room", "notice.txt", "text/plain", ticket, null, whenInDoubt);
+    private Effect intend(String name) {
+        return intend(1, WhenInDoubt.ASK, name, Map.of());
+    }
+
+    /** The name of its job at the printer, with the mark of this home. */
+    private String name(Effect effect) {
+        String mark = fixture.keyed.of("names of print jobs").substring(0, 6);
+        return "lectomen-" + mark + "-" + effect.id() + " "
+                + effect.request().as(Printing.class).name();
+    }
+
+    /** The number of a job that has no document yet. */
+    private int created(String name) throws Exception {
+        Printer.Created made = fixture.printers.get("plan-room").create(name, "text/plain", Map.of());
+        return ((Printer.Created.Job) made).number();
+    }
+
+    private Effect intend(int step, WhenInDoubt whenInDoubt, String name, Map<String, String> ticket) {
+        Printing printing = new Printing(step, "plan-room", name, "text/plain", ticket, null, whenInDoubt);
         String id = fixture.store.write(db -> {
             Job working = fixture.jobs.find(db, job).orElseThrow();
             return effects.intend(db, working, Effects.Intent.of(step, "print", "plan-room", "", printing));
@@ -98,7 +122,7 @@ class PrintEffectTest {
         Effect done = run(intend(Map.of("copies", "3")));
         assertThat(done.state()).isEqualTo(Effect.State.DONE);
         PrintedJob printed = printer.printed().get(0);
-        assertThat(printed.name()).isEqualTo("lectomen-" + done.id() + " notice.txt");
+        assertThat(printed.name()).isEqualTo(name(done));
         assertThat(printed.ticket()).containsEntry("copies", "3").containsEntry("sides", "two-sided-long-edge");
         assertThat(Files.readString(printed.document())).isEqualTo("NOTICE");
         assertThat(fixture.runner.of(job).get(0).place()).contains(printed.name() + ", job 1 on plan-room");
@@ -144,34 +168,91 @@ class PrintEffectTest {
     }
 
     @Test
-    void anAttemptThatWasInterruptedBeforeTheDocumentWentStartsAgain() {
-        Effect begun = interruptedAt(intend(Map.of()), "lectomen-x notice.txt, job 1");
-        assertThat(run(begun).state()).isEqualTo(Effect.State.DONE);
+    void anAttemptThatWasInterruptedBeforeTheDocumentWentStartsAgain() throws Exception {
+        Effect begun = intend(Map.of());
+        int number = created(name(begun));
+        assertThat(run(interruptedAt(begun, name(begun) + ", job " + number)).state())
+                .isEqualTo(Effect.State.DONE);
         assertThat(printer.printed()).hasSize(1);
+        assertThat(printer.printed().get(0).name()).isEqualTo(name(begun));
     }
 
     @Test
-    void anAttemptThatWasInterruptedAfterItIsNotRepeated() {
-        Effect done = run(intend(Map.of()));
-        assertThat(done.state()).isEqualTo(Effect.State.DONE);
-        Effect other =
-                interruptedAt(intend(2, WhenInDoubt.ASK, Map.of("copies", "2")), "lectomen-x notice.txt, job 1, sent");
-        assertThat(run(other).state()).isEqualTo(Effect.State.DONE);
-        assertThat(printer.printed()).as("job 1 was printed, and nothing since").hasSize(1);
+    void aNameThatLooksLikeANumberLeavesTheJobsOfOthersAlone() throws Exception {
+        int stranger = created("Somebody's chart");
+        Effect begun = intend("notice.txt, job " + stranger);
+        assertThat(run(interruptedAt(begun, name(begun))).state()).isEqualTo(Effect.State.DONE);
+        assertThat(fixture.printers.get("plan-room").find(stranger))
+                .hasValueSatisfying(job -> assertThat(job.state().isEnd()).isFalse());
+    }
+
+    @Test
+    void aNumberThatThePrinterHasGivenToSomebodyElseIsInDoubt() throws Exception {
+        int stranger = created("Somebody's chart");
+        Effect begun = intend(Map.of());
+        assertThat(run(interruptedAt(begun, name(begun) + ", job " + stranger + ", sent"))
+                        .state())
+                .isEqualTo(Effect.State.IN_DOUBT);
+        assertThat(printer.printed()).isEmpty();
+    }
+
+    @Test
+    void anAttemptThatWasInterruptedAfterItIsNotRepeated() throws Exception {
+        Effect sent = intend(Map.of());
+        int number = created(name(sent));
+        byte[] notice = "NOTICE".getBytes(StandardCharsets.UTF_8);
+        fixture.printers
+                .get("plan-room")
+                .send(number, "text/plain", notice.length, () -> new ByteArrayInputStream(notice));
+        assertThat(run(interruptedAt(sent, name(sent) + ", job " + number + ", sent"))
+                        .state())
+                .isEqualTo(Effect.State.DONE);
+        assertThat(printer.printed()).as("nothing was printed since").hasSize(1);
     }
 
     @Test
     void aJobThatThePrinterForgotIsInDoubt() {
-        Effect doubted = run(interruptedAt(intend(Map.of()), "lectomen-x notice.txt, job 77, sent"));
+        Effect begun = intend(Map.of());
+        Effect doubted = run(interruptedAt(begun, name(begun) + ", job 77, sent"));
         assertThat(doubted.state()).isEqualTo(Effect.State.IN_DOUBT);
         assertThat(printer.printed()).isEmpty();
     }
 
     @Test
     void aRuleCanSayThatItIsPrintedAgain() {
-        Effect again = interruptedAt(intend(1, WhenInDoubt.REPEAT, Map.of()), "lectomen-x notice.txt, job 77, sent");
+        Effect begun = intend(1, WhenInDoubt.REPEAT, "notice.txt", Map.of());
+        Effect again = interruptedAt(begun, name(begun) + ", job 77, sent");
         run(again);
         assertThat(run(again).state()).isEqualTo(Effect.State.DONE);
         assertThat(printer.printed()).hasSize(1);
+    }
+
+    @Test
+    void aDocumentIsSentToARawPortOnceAndIsInDoubtAfterAnInterruption() throws Exception {
+        try (ServerSocket server = new ServerSocket(0, 5, InetAddress.getLoopbackAddress())) {
+            CompletableFuture<String> taken = CompletableFuture.supplyAsync(() -> {
+                try (Socket client = server.accept()) {
+                    return new String(client.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+                } catch (IOException e) {
+                    throw new IllegalStateException(e);
+                }
+            });
+            fixture.printers.clear();
+            fixture.ports.put(
+                    "plan-room",
+                    PrintPort.of(new PrinterSettings(
+                            URI.create("raw://localhost:" + server.getLocalPort()),
+                            Optional.empty(),
+                            Optional.empty(),
+                            Map.of())));
+            assertThat(run(intend(Map.of())).state()).isEqualTo(Effect.State.DONE);
+            assertThat(taken.get()).isEqualTo("NOTICE");
+            Effect begun = intend(2, WhenInDoubt.ASK, "notice.txt", Map.of());
+            assertThat(run(interruptedAt(begun, name(begun) + ", sending")).state())
+                    .isEqualTo(Effect.State.IN_DOUBT);
+        }
+        Effect waits = run(intend(3, WhenInDoubt.ASK, "other.txt", Map.of()));
+        assertThat(waits.state()).isEqualTo(Effect.State.INTENDED);
+        assertThat(run(waits).state()).as("nobody listens, so nothing was sent").isEqualTo(Effect.State.INTENDED);
     }
 }

@@ -82,6 +82,22 @@ class SettingsReaderTest {
     }
 
     @Test
+    void printersAreReachedInDifferentWays() {
+        Settings settings = SettingsReader.read("""
+                connections:
+                  plan-room: { printer: { address: "ipp://plotter.marrowick.example/ipp/print", sides: one-sided } }
+                  gate: { printer: { address: "raw://gate.marrowick.example" } }
+                  store: { printer: { address: "lpd://store.marrowick.example/forms", copies: 2 } }
+                """, HOME);
+        assertThat(settings.printers().get("plan-room").canBeAsked()).isTrue();
+        assertThat(settings.printers().get("plan-room").http())
+                .hasToString("http://plotter.marrowick.example:631/ipp/print");
+        assertThat(settings.printers().get("gate").canBeAsked()).isFalse();
+        assertThat(settings.printers().get("store").ticket()).containsEntry("copies", "2");
+        assertThat(settings.site().printers()).containsExactlyInAnyOrder("plan-room", "gate", "store");
+    }
+
+    @Test
     void theSettingsOnThePageAboutSigningInAreGood() throws Exception {
         String page = Files.readString(Path.of(System.getProperty("lectomen.root", ".."), "docs/sign-in.md"));
         List<String> blocks = Pattern.compile("```yaml\n(.*?)```", Pattern.DOTALL)
@@ -161,6 +177,11 @@ class SettingsReaderTest {
                 "connections: { a: { web: { address: 'http://berths.example' } } } | http only on this machine",
                 "connections: { a: { web: { address: 'https://me:pw@berths.example' } } } | http only on this machine",
                 "connections: { a: { web: { address: 'https://b.example', private: maybe } } } | \"private\"",
+                "connections: { a: { printer: { address: 'http://b.example' } } } | such as ipp://plotter",
+                "connections: { a: { printer: { address: 'lpd://b.example' } } } | lpd://plotter.marrowick.example/queue",
+                "connections: { a: { printer: { address: 'raw://b.example', sides: one-sided } } } | a printer at raw:// takes no \"sides\"",
+                "connections: { a: { printer: { address: 'lpd://b.example/q', media: x } } } | a printer at lpd:// takes no \"media\"",
+                "connections: { a: { printer: { address: 'raw://b.example', sign in as: me, password: p } } } | takes no \"sign in as\"",
                 "parameters: { list: [a] }                   | a parameter must be a text",
                 "a: [                                        | no YAML"
             })

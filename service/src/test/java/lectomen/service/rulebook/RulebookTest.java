@@ -69,7 +69,7 @@ class RulebookTest {
                 settings,
                 settings::site,
                 () -> Set.of("records-office", "nell"),
-                new PrinterCheck(Map.of(), name -> Optional.empty()),
+                new PrinterCheck(Map.of(), name -> Optional.empty(), name -> Optional.empty()),
                 clock);
     }
 

@@ -1,5 +1,6 @@
 package lectomen.service.effect.print;
 
+import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
@@ -17,6 +18,9 @@ import lectomen.service.effect.EffectResult;
 import lectomen.service.effect.Effects;
 import lectomen.service.job.Job;
 import lectomen.service.job.JobState;
+import lectomen.service.ledger.KeyedHash;
+import lectomen.service.print.PortRefusedException;
+import lectomen.service.print.PrintPort;
 import lectomen.service.print.Printer;
 import lectomen.service.print.PrinterAwayException;
 import lectomen.service.print.PrinterJob;
@@ -25,23 +29,41 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 /**
  * Prints a document, once. A job is created under a name of ours, its number is written down, and only then does the document
  * follow: a job whose number was never written down has printed nothing, and is cancelled. It counts as printed when the printer
- * says that it is completed. A printer that does not know the job any more leaves it in doubt.
+ * says that it is completed. A printer that does not know the job any more leaves it in doubt; so does a port that can't be
+ * asked, once the document began to be sent.
  */
 public final class PrintEffect implements EffectKind {
     private static final String CODE = "print";
-    private static final Pattern NUMBERED = Pattern.compile(".*, job (\\d+)(, sent)?", Pattern.DOTALL);
+    private static final Pattern NUMBER = Pattern.compile(", job (\\d+)(, sent)?");
+    private static final String SENDING = ", sending";
+    private static final int MARK_LENGTH = 6;
     private static final Duration LOOK = Duration.ofMillis(100);
     private static final int LOOKS = 20;
 
     private final Effects effects;
     private final ByteStore bytes;
     private final Function<String, Optional<Printer>> printers;
+    private final Function<String, Optional<PrintPort>> ports;
 
-    /** @param printers finds one by the name of its connection */
-    public PrintEffect(Effects effects, ByteStore bytes, Function<String, Optional<Printer>> printers) {
+    /** Tells our jobs from those of other installations, which count their effects as we do. */
+    private final String mark;
+
+    /**
+     * @param printers finds one that can be asked, by the name of its connection
+     * @param ports finds one that can't
+     * @param keyed hashes with the home's own key
+     */
+    public PrintEffect(
+            Effects effects,
+            ByteStore bytes,
+            Function<String, Optional<Printer>> printers,
+            Function<String, Optional<PrintPort>> ports,
+            KeyedHash keyed) {
+        this.ports = ports;
         this.effects = effects;
         this.bytes = bytes;
         this.printers = printers;
+        this.mark = keyed.of("names of print jobs").substring(0, MARK_LENGTH);
     }
 
     @Override
@@ -105,23 +127,31 @@ public final class PrintEffect implements EffectKind {
     }
 
     /** The name under which the printer has the job. */
-    private static String name(Effect effect, Printing printing) {
-        return "lectomen-" + effect.id() + " " + printing.name();
+    private String name(Effect effect, Printing printing) {
+        return beginning(effect) + printing.name();
+    }
+
+    private String beginning(Effect effect) {
+        return "lectomen-" + mark + "-" + effect.id() + " ";
     }
 
     @Override
     public EffectResult act(Effect effect, Attempt attempt) {
         Printing printing = printing(effect);
         Optional<Printer> found = printers.apply(effect.connection());
-        if (found.isEmpty()) {
+        Optional<PrintPort> port = ports.apply(effect.connection());
+        if (found.isEmpty() && port.isEmpty()) {
             return new EffectResult.Failed(
                     Reason.of("connection.unknown", "connection", effect.connection()), JobState.FAILED);
         }
         if (!bytes.has(effect.bytes().sha256())) {
             return new EffectResult.Failed(Reason.of("bytes.missing"), JobState.FAILED);
         }
-        Printer printer = found.get();
         String name = name(effect, printing);
+        if (found.isEmpty()) {
+            return sendTo(port.get(), name, effect, attempt);
+        }
+        Printer printer = found.get();
         try {
             attempt.begins(name);
             Printer.Created created = printer.create(name, printing.format(), printing.ticket());
@@ -146,6 +176,35 @@ public final class PrintEffect implements EffectKind {
         }
     }
 
+    /** Sends all of it, of which nothing is known once the connection broke. */
+    private EffectResult sendTo(PrintPort port, String name, Effect effect, Attempt attempt) {
+        try (PrintPort.OpenPort open = port.open()) {
+            attempt.begins(name + SENDING);
+            open.send(
+                    name,
+                    printing(effect).ticket(),
+                    effect.bytes().size(),
+                    () -> bytes.open(effect.bytes().sha256()));
+            return printed(effect, name, port.receipt());
+        } catch (PrinterAwayException e) {
+            return away(effect, e);
+        } catch (PortRefusedException e) {
+            return refused(effect, e.answer());
+        } catch (IOException e) {
+            return new EffectResult.InDoubt();
+        }
+    }
+
+    private static EffectResult printed(Effect effect, String place, String answer) {
+        return new EffectResult.Done(
+                place, effect.bytes(), answer, Optional.empty(), false, EffectResult.Also.NOTHING, () -> {});
+    }
+
+    /** A job of ours; after it was reset, a printer may give its number to somebody else's. */
+    private Optional<PrinterJob> own(Effect effect, Optional<PrinterJob> found) {
+        return found.filter(job -> job.name().isEmpty() || job.name().startsWith(beginning(effect)));
+    }
+
     private static EffectResult refused(Effect effect, String answer) {
         return new EffectResult.Failed(
                 Reason.of("print.refused", "connection", effect.connection(), "answer", answer), JobState.FAILED);
@@ -159,20 +218,26 @@ public final class PrintEffect implements EffectKind {
     /** What became of an attempt: by the job's number, where that was written down; else by our name. */
     @Override
     public Optional<EffectResult> ask(Effect effect) {
+        String place = effect.place().orElse("");
+        if (ports.apply(effect.connection()).isPresent()) {
+            return place.endsWith(SENDING) ? Optional.of(new EffectResult.InDoubt()) : Optional.empty();
+        }
         Optional<Printer> found = printers.apply(effect.connection());
         if (found.isEmpty()) {
             return Optional.empty();
         }
         Printer printer = found.get();
-        String place = effect.place().orElse("");
-        Matcher numbered = NUMBERED.matcher(place);
+        String name = name(effect, printing(effect));
+        if (!place.isEmpty() && !place.startsWith(name)) {
+            return Optional.of(new EffectResult.InDoubt());
+        }
+        Matcher number = NUMBER.matcher(place.substring(Math.min(place.length(), name.length())));
         try {
-            if (numbered.matches() && numbered.group(2) != null) {
-                return Optional.of(await(effect, printer, Integer.parseInt(numbered.group(1))));
+            if (number.matches() && number.group(2) != null) {
+                return Optional.of(await(effect, printer, Integer.parseInt(number.group(1))));
             }
-            Optional<PrinterJob> without = numbered.matches()
-                    ? printer.find(Integer.parseInt(numbered.group(1)))
-                    : printer.find(name(effect, printing(effect)));
+            Optional<PrinterJob> without = own(
+                    effect, number.matches() ? printer.find(Integer.parseInt(number.group(1))) : printer.find(name));
             if (without.isPresent()) {
                 printer.cancel(without.get().number()); // it has no document, so nothing was printed
             }
@@ -183,13 +248,13 @@ public final class PrintEffect implements EffectKind {
     }
 
     /** Looks for a while whether it is printed; then later again, and others go on meanwhile. */
-    private static EffectResult await(Effect effect, Printer printer, int number) throws PrinterAwayException {
-        Optional<PrinterJob> job = printer.find(number);
+    private EffectResult await(Effect effect, Printer printer, int number) throws PrinterAwayException {
+        Optional<PrinterJob> job = own(effect, printer.find(number));
         for (int look = 0;
                 look < LOOKS && job.filter(one -> !one.state().isEnd()).isPresent();
                 look++) {
             pause();
-            job = printer.find(number);
+            job = own(effect, printer.find(number));
         }
         if (job.isEmpty()) {
             return new EffectResult.InDoubt();
@@ -197,15 +262,7 @@ public final class PrintEffect implements EffectKind {
         PrinterJob now = job.get();
         Reason reason = reason(effect, printer, now);
         return switch (now.state()) {
-            case COMPLETED ->
-                new EffectResult.Done(
-                        now.name() + ", job " + number,
-                        effect.bytes(),
-                        "job " + number + " is completed",
-                        Optional.empty(),
-                        false,
-                        EffectResult.Also.NOTHING,
-                        () -> {});
+            case COMPLETED -> printed(effect, now.name() + ", job " + number, "job " + number + " is completed");
             case CANCELED, ABORTED -> new EffectResult.Failed(reason, JobState.FAILED);
             case PENDING, PENDING_HELD, PROCESSING, PROCESSING_STOPPED -> new EffectResult.NotNow(reason);
         };
