@@ -86,8 +86,11 @@ final class QueueCommand {
             }
             System.out.println(ResponseWords.text(queue.path("name")) + ": " + printer(queue));
             System.out.println("State    " + state(queue));
-            System.out.println("Loaded   " + list(queue.path("readyMedia")));
-            System.out.println("Takes    " + list(queue.path("formats")));
+            line("Loaded   ", queue.path("readyMedia"));
+            line("Takes    ", queue.path("formats"));
+            if (queue.path("ticket").isEmpty()) {
+                return 0;
+            }
             System.out.println();
             Table table = new Table("WORD", "DEFAULT", "VALUES");
             for (JsonNode word : queue.path("ticket")) {
@@ -95,6 +98,12 @@ final class QueueCommand {
             }
             table.print();
             return 0;
+        }
+
+        private static void line(String title, JsonNode values) {
+            if (!values.isEmpty()) {
+                System.out.println(title + list(values));
+            }
         }
 
         /** The queue's own goes before the printer's. */

@@ -278,6 +278,11 @@ class TablesCommandTest {
                         "Takes    application/pdf")
                 .containsPattern("media +iso_a1_594x841mm +iso_a1_594x841mm")
                 .containsPattern("sides +one-sided +one-sided");
+        service.on("GET /queues/gate", """
+                {"name": "gate", "address": "raw://gate.marrowick.example", "state": "", "reasons": "a raw port can't be asked",
+                 "model": "", "readyMedia": [], "formats": [], "ticket": []}""");
+        assertThat(service.run("queue", "show", "gate").out())
+                .isEqualTo("gate: raw://gate.marrowick.example\nState    a raw port can't be asked\n");
         service.on("GET /queues", "{\"queues\": []}");
         assertThat(service.run("queue", "list").out()).isEqualTo("There is no printer in lectomen.yaml.\n");
     }
