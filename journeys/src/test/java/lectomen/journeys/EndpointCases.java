@@ -77,7 +77,7 @@ record EndpointCases(
     }
 
     List<Case> all() {
-        return Stream.of(ofTheRest(), PeopleCases.ALL, DeskCases.ALL)
+        return Stream.of(ofTheRest(), PeopleCases.ALL, DeskCases.ALL, QueueCases.ALL)
                 .flatMap(List::stream)
                 .toList();
     }
@@ -173,10 +173,6 @@ record EndpointCases(
                         "leads out"),
                 Case.good("effects.verify", "GET /effects/1-e1/verify", "replaced or withdrawn since"),
                 Case.bad("effects.verify", "GET /effects/1-e77/verify", 404, "no-such-effect", "1-e77"),
-                Case.good("queues.list", "GET /queues", "\"queues\":["),
-                Case.bad("queues.list", "DELETE /queues", 405, "bad-request", "DELETE"),
-                Case.good("queues.show", "GET /queues/front-desk", "\"problem\":\"no connection\""),
-                Case.bad("queues.show", "GET /queues/attic", 404, "no-such-connection", "attic"),
                 Case.good("connections.kinds", "GET /connections/kinds", "An absolute path"),
                 Case.bad("connections.kinds", "PUT /connections/kinds", 405, "bad-request", "PUT"),
                 Case.good("connections.pause", "POST /connections/archive/pause", "pausedSince"),
