@@ -3,7 +3,7 @@ package lectomen.engine.print.place;
 /**
  * How pages are placed.
  *
- * @param pagesPerSheet placed side by side from the top left
+ * @param pagesPerSheet placed side by side in reading order
  * @param cropMarks whether each page's corners are marked beside it
  * @param reversed whether the last page comes first
  */

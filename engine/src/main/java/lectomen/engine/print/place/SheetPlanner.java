@@ -9,7 +9,7 @@ import java.util.stream.IntStream;
  * Places pages on sheets.
  *
  * <p>The printable area is divided into cells of one size, as many as pages go on a sheet; each page is turned and scaled for its
- * cell, and put where the position says. On a roll a cell is as high as the page that is placed in it.
+ * cell, and put where the position says. Cells are filled in reading order, also where pages are turned. On a roll a cell is as high as the page that is placed in it.
  */
 public final class SheetPlanner {
     private final Placing placing;
@@ -22,7 +22,20 @@ public final class SheetPlanner {
         return new SheetPlanner(placing).plan(pages);
     }
 
-    private record Grid(int across, int down) {}
+    /** Counted from the top left. */
+    private record Cell(int column, int row) {}
+
+    private record Grid(int across, int down) {
+        /** In the order in which they are read with the sheet held so that the pages stand upright. */
+        Cell cell(int index, int quarters) {
+            return switch (quarters) {
+                case 1 -> new Cell(index / down, down - 1 - index % down);
+                case 2 -> new Cell(across - 1 - index % across, down - 1 - index / across);
+                case 3 -> new Cell(across - 1 - index / down, index % down);
+                default -> new Cell(index % across, index / across);
+            };
+        }
+    }
 
     /** How a page is printed: turned so far, that large. */
     private record Fitting(int quarters, double scale, PageSize size) {}
@@ -57,11 +70,10 @@ public final class SheetPlanner {
         double sheetHeight = medium.isRoll() ? cellHeight * grid.down() + 2 * medium.margin() : medium.height();
         List<PlacedPage> placed = new ArrayList<>();
         for (int i = 0; i < on.size(); i++) {
-            int column = i % grid.across();
-            int row = i / grid.across();
+            Cell at = grid.cell(i, fittings.get(0).quarters());
             Area cell = new Area(
-                    medium.margin() + column * width,
-                    sheetHeight - medium.margin() - (row + 1) * cellHeight,
+                    medium.margin() + at.column() * width,
+                    sheetHeight - medium.margin() - (at.row() + 1) * cellHeight,
                     width,
                     cellHeight);
             placed.add(place(on.get(i), fittings.get(i), cell));

@@ -5,9 +5,11 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.awt.geom.AffineTransform;
 import java.awt.geom.Point2D;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import lectomen.engine.print.media.MediaSize;
 import org.junit.jupiter.api.Test;
@@ -116,10 +118,29 @@ class SheetPlannerTest {
                 .hasSize(across);
         assertThat(placed.stream().map(one -> round(one.shown().bottom())).distinct())
                 .hasSize(down);
-        assertThat(placed.get(0).shown().top())
-                .as("the first is at the top left")
-                .isGreaterThan(sheets.get(0).height() - 0.01);
         assertThat(sheets.get(1).pages()).hasSize(1);
+    }
+
+    /** The place of each page on an A3 sheet that is 2 wide and 2 high, from the top left. */
+    @ParameterizedTest
+    @CsvSource({"no, 1 2 3 4", "left, 2 4 1 3", "half, 4 3 2 1", "right, 3 1 4 2"})
+    void pagesAreInReadingOrderHoweverTheyAreTurned(String turn, String expected) {
+        Placing placing = new Placing(
+                medium("420x297", 0),
+                new Scale.None(),
+                Turn.findByWord(turn).orElseThrow(),
+                Position.CENTER,
+                4,
+                false,
+                false);
+        List<PageSize> pages = Stream.generate(() -> page(100, 100)).limit(4).toList();
+        String found = SheetPlanner.plan(pages, placing).get(0).pages().stream()
+                .sorted(Comparator.comparingDouble(
+                                (PlacedPage one) -> -one.shown().bottom())
+                        .thenComparingDouble(one -> one.shown().left()))
+                .map(one -> Integer.toString(one.page() + 1))
+                .collect(Collectors.joining(" "));
+        assertThat(found).isEqualTo(expected);
     }
 
     private static String round(double number) {
