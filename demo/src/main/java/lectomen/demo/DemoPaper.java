@@ -13,10 +13,16 @@ public final class DemoPaper {
 
     private DemoPaper() {}
 
-    public static List<Sheet> sheets() {
-        return Stream.concat(HarbourPaper.documents().stream(), BerthReports.documents().stream())
+    /** Drawn once: that takes seconds. */
+    private static final class Drawn {
+        private static final List<Sheet> SHEETS = Stream.concat(
+                        HarbourPaper.documents().stream(), BerthReports.documents().stream())
                 .map(document -> new Sheet(document.folder(), document.name(), document.bytes(), document.places()))
                 .toList();
+    }
+
+    public static List<Sheet> sheets() {
+        return Drawn.SHEETS;
     }
 
     /** A printed form of A4, in grey, as a scanner of that resolution sees it. */

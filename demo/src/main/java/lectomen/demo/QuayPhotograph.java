@@ -3,6 +3,7 @@ package lectomen.demo;
 import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
+import java.awt.image.DataBufferInt;
 import java.util.Random;
 
 /** A sheet photographed with a telephone: at an angle, on planks with other things around it, in uneven light. */
@@ -19,38 +20,50 @@ final class QuayPhotograph {
     static BufferedImage of(BufferedImage sheet, int[][] corners, long seed) {
         Random random = new Random(seed);
         BufferedImage photo = planks(random);
+        int[] pixels = ((DataBufferInt) photo.getRaster().getDataBuffer()).getData();
+        Greys greys = Greys.of(sheet);
         double[] map = fromPhoto(corners);
         for (int y = 0; y < HEIGHT; y++) {
             for (int x = 0; x < WIDTH; x++) {
                 double depth = map[6] * x + map[7] * y + map[8];
                 double u = (map[0] * x + map[1] * y + map[2]) / depth;
                 double v = (map[3] * x + map[4] * y + map[5]) / depth;
-                int rgb = photo.getRGB(x, y);
+                int rgb = pixels[y * WIDTH + x];
                 if (u >= 0 && v >= 0 && u < 1 && v < 1) {
-                    int grey = grey(sheet, u, v);
-                    rgb = new Color(grey * PAPER_RED / 255, grey * PAPER_GREEN / 255, grey * PAPER_BLUE / 255).getRGB();
+                    int grey = greys.at(u, v);
+                    rgb = ((grey * PAPER_RED / 255) << 16)
+                            | ((grey * PAPER_GREEN / 255) << 8)
+                            | (grey * PAPER_BLUE / 255);
                 }
                 double light = 0.78 + 0.22 * Math.sin(1.2 + 1.4 * x / WIDTH - 0.6 * y / HEIGHT);
                 int grain = random.nextInt(7) - 3;
-                photo.setRGB(x, y, lit(rgb, light, grain));
+                pixels[y * WIDTH + x] = lit(rgb, light, grain);
             }
         }
         return photo;
     }
 
-    /** The mean of what four sensor points see. */
-    private static int grey(BufferedImage sheet, double u, double v) {
-        int sum = 0;
-        for (int i = 0; i < 4; i++) {
-            double x = u * sheet.getWidth() - 0.5 + i % 2;
-            double y = v * sheet.getHeight() - 0.5 + (i < 2 ? 0 : 1);
-            sum += sheet.getRaster()
-                    .getSample(
-                            (int) Math.max(0, Math.min(sheet.getWidth() - 1, x)),
-                            (int) Math.max(0, Math.min(sheet.getHeight() - 1, y)),
-                            0);
+    /** How light the sheet is, row by row. */
+    private record Greys(int width, int height, int[] values) {
+        static Greys of(BufferedImage sheet) {
+            int width = sheet.getWidth();
+            int height = sheet.getHeight();
+            return new Greys(
+                    width, height, sheet.getRaster().getSamples(0, 0, width, height, 0, new int[width * height]));
         }
-        return sum / 4;
+
+        /** The mean of what four sensor points see. */
+        int at(double u, double v) {
+            int sum = 0;
+            for (int i = 0; i < 4; i++) {
+                double x = u * width - 0.5 + i % 2;
+                double y = v * height - 0.5 + (i < 2 ? 0 : 1);
+                int column = (int) Math.max(0, Math.min(width - 1, x));
+                int row = (int) Math.max(0, Math.min(height - 1, y));
+                sum += values[row * width + column];
+            }
+            return sum / 4;
+        }
     }
 
     private static int lit(int rgb, double light, int grain) {

@@ -18,6 +18,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 import lectomen.service.store.ErasableColumns;
+import lectomen.service.store.FreshStore;
 import lectomen.service.store.Store;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -125,7 +126,7 @@ class ErasureTest {
 
     @BeforeEach
     void open() throws Exception {
-        store = Store.open(temp.resolve("store"), InstantSource.system());
+        store = FreshStore.open(temp.resolve("store"), InstantSource.system());
         rows = DriverManager.getConnection("jdbc:sqlite:" + temp.resolve("store/lectomen.db"));
     }
 

@@ -51,6 +51,7 @@ import lectomen.service.rulebook.Sources;
 import lectomen.service.secret.HomeKey;
 import lectomen.service.secret.SecretStore;
 import lectomen.service.store.Erasure;
+import lectomen.service.store.FreshStore;
 import lectomen.service.store.Store;
 import lectomen.service.web.WebSystem;
 
@@ -112,7 +113,7 @@ public final class ServiceFixture implements AutoCloseable {
                 SignInSettings.LOCAL,
                 NoticeSettings.NONE,
                 false);
-        store = Store.open(folder.resolve("store"), clock);
+        store = FreshStore.open(folder.resolve("store"), clock);
         ledger = new Ledger(store, clock);
         jobs = new Jobs(store, ledger, clock);
         sources = new Sources(store);

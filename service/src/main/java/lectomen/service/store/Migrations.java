@@ -11,11 +11,20 @@ import org.sqlite.SQLiteDataSource;
 
 /** Updates the database to the schema of this version, with the numbered scripts beside this class. */
 final class Migrations {
+    /** The number of the last script. */
+    static final int NEWEST = 22;
+
     private Migrations() {}
 
+    /** A database that was brought up to date before says so by its user version, and the scripts are not looked at. */
     static void bringUpToDate(Path file, String url, Instant now) {
+        boolean existing = Files.exists(file);
         SQLiteDataSource source = new SQLiteDataSource();
         source.setUrl(url);
+        JdbcClient db = JdbcClient.create(source);
+        if (existing && db.sql("pragma user_version").query(Integer.class).single() == NEWEST) {
+            return;
+        }
         Flyway flyway = Flyway.configure(Migrations.class.getClassLoader())
                 .dataSource(source)
                 .locations("classpath:lectomen/service/store")
@@ -23,7 +32,6 @@ final class Migrations {
                 .table("migration")
                 .validateMigrationNaming(true)
                 .load();
-        boolean existing = Files.exists(file);
         MigrationInfoService info = flyway.info();
         MigrationInfo current = info.current();
         for (MigrationInfo applied : info.applied()) {
@@ -34,11 +42,9 @@ final class Migrations {
         if (existing && current != null && info.pending().length > 0) {
             Path copy = file.resolveSibling(
                     "lectomen-before-" + info.pending()[0].getVersion() + "-" + now.toEpochMilli() + ".db");
-            JdbcClient.create(source)
-                    .sql("vacuum into :copy")
-                    .param("copy", copy.toString())
-                    .update();
+            db.sql("vacuum into :copy").param("copy", copy.toString()).update();
         }
         flyway.migrate();
+        db.sql("pragma user_version = " + NEWEST).update();
     }
 }

@@ -8,6 +8,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import lectomen.service.SettableClock;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.role.RoleGrants;
+import lectomen.service.store.FreshStore;
 import lectomen.service.store.Store;
 
 /** People with everything that they need, on a store and a clock of their own. */
@@ -34,7 +35,7 @@ public final class PeopleFixture implements AutoCloseable {
 
     /** @param hasPassword whether somebody of that sign-in name may have a password */
     public PeopleFixture(Path folder, java.util.function.Predicate<String> hasPassword) {
-        store = Store.open(folder, clock);
+        store = FreshStore.open(folder, clock);
         ledger = new Ledger(store, clock);
         people = new People(store, ledger, clock, new PasswordHashing(1), hasPassword);
         grants = new RoleGrants(store, ledger, clock);

@@ -20,6 +20,7 @@ import lectomen.service.role.Grant;
 import lectomen.service.role.Role;
 import lectomen.service.role.RoleGrants;
 import lectomen.service.role.Scope;
+import lectomen.service.store.FreshStore;
 import lectomen.service.store.Store;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -43,7 +44,7 @@ class RequestGuardTest {
 
     @BeforeAll
     static void signIn() {
-        store = Store.open(temp, Instant::now);
+        store = FreshStore.open(temp, Instant::now);
         ledger = new Ledger(store, Instant::now);
         People people = new People(store, ledger, Instant::now, new PasswordHashing(1), signIn -> true);
         SignInAttempts never = new SignInAttempts(1, Duration.ofMinutes(1), () -> 0);

@@ -18,6 +18,7 @@ import lectomen.engine.task.ByteRef;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.ledger.Ledger;
 import lectomen.service.rulebook.Sources;
+import lectomen.service.store.FreshStore;
 import lectomen.service.store.Store;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -42,7 +43,7 @@ class JobsTest {
     @BeforeEach
     void open() {
         InstantSource clock = now::get;
-        store = Store.open(temp, clock);
+        store = FreshStore.open(temp, clock);
         ledger = new Ledger(store, clock);
         jobs = new Jobs(store, ledger, clock);
         source = new Sources(store).ofFolder("/in");

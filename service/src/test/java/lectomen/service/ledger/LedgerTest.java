@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Map;
+import lectomen.service.store.FreshStore;
 import lectomen.service.store.Store;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -24,7 +25,7 @@ class LedgerTest {
     @BeforeEach
     void open() {
         InstantSource clock = InstantSource.fixed(Instant.parse("2027-03-01T10:00:00Z"));
-        store = Store.open(temp, clock);
+        store = FreshStore.open(temp, clock);
         ledger = new Ledger(store, clock);
         for (int i = 1; i <= 20; i++) {
             String job = "job 1-" + i % 3;

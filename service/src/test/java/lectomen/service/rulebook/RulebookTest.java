@@ -26,6 +26,7 @@ import lectomen.service.home.NoticeSettings;
 import lectomen.service.home.Settings;
 import lectomen.service.home.SignInSettings;
 import lectomen.service.ledger.Ledger;
+import lectomen.service.store.FreshStore;
 import lectomen.service.store.Store;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -42,7 +43,7 @@ class RulebookTest {
     @BeforeEach
     void open() {
         InstantSource clock = InstantSource.fixed(Instant.parse("2027-03-01T10:00:00Z"));
-        store = Store.open(temp.resolve("store"), clock);
+        store = FreshStore.open(temp.resolve("store"), clock);
         Site site = new Site(
                 Map.of("inbox", temp.resolve("inbox").toString(), "home", temp.toString()),
                 Set.of("archive"),

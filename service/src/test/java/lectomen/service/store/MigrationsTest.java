@@ -2,11 +2,14 @@ package lectomen.service.store;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.Comparator;
+import java.util.stream.Stream;
 import lectomen.service.access.Groups;
 import lectomen.service.access.Invitations;
 import lectomen.service.access.PasswordHashing;
@@ -42,6 +45,22 @@ class MigrationsTest {
                 .load()
                 .migrate();
         return JdbcClient.create(source);
+    }
+
+    @Test
+    void theNewestScriptIsTheOneThatAStoreIsMarkedWith() throws Exception {
+        Path scripts = Path.of(
+                Migrations.class.getResource("v001__lay_foundations.sql").toURI());
+        try (Stream<Path> files = Files.list(scripts.getParent())) {
+            assertThat(files.map(file -> file.getFileName().toString())
+                            .filter(name -> name.endsWith(".sql"))
+                            .max(Comparator.naturalOrder()))
+                    .hasValueSatisfying(name -> assertThat(name).startsWith("v%03d__".formatted(Migrations.NEWEST)));
+        }
+        try (Store store = Store.open(temp, Clock.systemUTC())) {
+            assertThat(one(store, "select user_version from pragma_user_version"))
+                    .isEqualTo(Integer.toString(Migrations.NEWEST));
+        }
     }
 
     private static void insert(JdbcClient db, String row) {

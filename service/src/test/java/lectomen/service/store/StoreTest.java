@@ -29,7 +29,7 @@ class StoreTest {
 
     @BeforeEach
     void open() {
-        store = Store.open(temp, CLOCK);
+        store = FreshStore.open(temp, CLOCK);
     }
 
     @AfterEach
@@ -183,6 +183,7 @@ class StoreTest {
                             execution_time, success)
                         values (99, '99', 'from the future', 'SQL', 'v99__from_the_future.sql', 1, 'x', 1, 1)
                         """).update());
+        store.write(db -> db.sql("pragma user_version = 99").update());
         store.close();
         assertThatThrownBy(() -> Store.open(temp, CLOCK))
                 .isInstanceOf(NewerStoreException.class)
