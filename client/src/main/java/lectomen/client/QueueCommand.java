@@ -14,9 +14,21 @@ import tools.jackson.databind.JsonNode;
 /** Print queues: connections to printers. */
 @Command(
         name = "queue",
-        description = "Print queues: show printers, what they are doing and what they can do.",
+        description = "Print queues: printers, what they can do, and the documents that wait for them.",
         synopsisSubcommandLabel = "COMMAND",
-        subcommands = {QueueCommand.ListAll.class, QueueCommand.Show.class})
+        subcommands = {
+            QueueCommand.ListAll.class,
+            QueueCommand.Show.class,
+            PrintCommands.Documents.class,
+            PrintCommands.Hold.class,
+            PrintCommands.Release.class,
+            PrintCommands.First.class,
+            PrintCommands.Last.class,
+            PrintCommands.Cancel.class,
+            PrintCommands.Again.class,
+            PrintCommands.Ticket.class,
+            PrintCommands.Report.class
+        })
 final class QueueCommand {
     @Command(name = "list", description = "Ask all printers how they are.")
     static final class ListAll implements Callable<Integer> {

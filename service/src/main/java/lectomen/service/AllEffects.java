@@ -26,6 +26,7 @@ import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.effect.giveback.GiveBackEffect;
 import lectomen.service.effect.mail.MailEffect;
 import lectomen.service.effect.print.PrintEffect;
+import lectomen.service.effect.print.PrintQueues;
 import lectomen.service.effect.send.SendEffect;
 import lectomen.service.effect.withdraw.WithdrawEffect;
 import lectomen.service.home.ServiceAddress;
@@ -56,6 +57,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
             Function<String, Optional<WebSystem>> systems,
             Function<String, Optional<Printer>> printers,
             Function<String, Optional<PrintPort>> ports,
+            PrintQueues queues,
             ServiceAddress address,
             Rulebook rulebook,
             Sources sources,
@@ -84,7 +86,8 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
                 MailEffect.ofSteps(effects, bytes, mail, address),
                 MailEffect.ofConfirmations(effects, bytes, mail, address),
                 new SendEffect(effects, bytes, systems),
-                new PrintEffect(effects, bytes, printers, ports, keyed),
+                new PrintEffect(false, queues, effects, bytes, printers, ports, keyed),
+                new PrintEffect(true, queues, effects, bytes, printers, ports, keyed),
                 new CallEffect(systems)));
         EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records), clock);
         JobFilings filings = new JobFilings(store, jobs, effects, kinds, sameDocument, endings, waits, runner);
@@ -106,7 +109,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
     }
 
     /** What is sent elsewhere than to a connection, such as a file that goes back to its submitter, has the usual limit. */
-    private static ConnectionLimits limits(ConnectionRecords records) {
+    static ConnectionLimits limits(ConnectionRecords records) {
         return new ConnectionLimits() {
             @Override
             public int atOnce(String connection) {

@@ -4,6 +4,7 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import lectomen.service.access.People;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.connection.ConnectionKind;
 import lectomen.service.connection.ConnectionRecords;
@@ -19,6 +20,10 @@ import lectomen.service.effect.answer.Answers;
 import lectomen.service.effect.call.Calls;
 import lectomen.service.effect.file.JobFilings;
 import lectomen.service.effect.giveback.GiveBack;
+import lectomen.service.effect.print.PrintActions;
+import lectomen.service.effect.print.PrintFigures;
+import lectomen.service.effect.print.PrintQueueClock;
+import lectomen.service.effect.print.PrintQueues;
 import lectomen.service.home.ServiceAddress;
 import lectomen.service.home.Settings;
 import lectomen.service.job.JobEndings;
@@ -138,6 +143,48 @@ class EffectWiring {
     }
 
     @Bean
+    PrintQueues printQueues(
+            Store store,
+            Effects effects,
+            Ledger ledger,
+            Settings settings,
+            ConnectionRecords records,
+            InstantSource clock) {
+        return new PrintQueues(
+                store,
+                effects,
+                ledger,
+                settings.printers(),
+                AllEffects.limits(records),
+                settings.site().zone(),
+                settings.calendar(),
+                clock);
+    }
+
+    @Bean
+    PrintQueueClock printQueueClock(PrintQueues queues, EffectRunner runner) {
+        return new PrintQueueClock(queues, runner::wake);
+    }
+
+    @Bean
+    PrintFigures printFigures(Store store) {
+        return new PrintFigures(store);
+    }
+
+    @Bean
+    PrintActions printActions(
+            Store store,
+            Jobs jobs,
+            Ledger ledger,
+            Effects effects,
+            EffectRunner runner,
+            PrintQueues queues,
+            Printers printers,
+            People people) {
+        return new PrintActions(store, jobs, ledger, effects, runner, queues, printers::find, people::nameOf);
+    }
+
+    @Bean
     Calls calls(Effects effects, InstantSource clock) {
         return new Calls(effects, clock);
     }
@@ -154,6 +201,7 @@ class EffectWiring {
             MailServers mail,
             WebSystems systems,
             Printers printers,
+            PrintQueues queues,
             ServiceAddress address,
             Rulebook rulebook,
             Sources sources,
@@ -175,6 +223,7 @@ class EffectWiring {
                 systems::find,
                 printers::find,
                 printers::findPort,
+                queues,
                 address,
                 rulebook,
                 sources,

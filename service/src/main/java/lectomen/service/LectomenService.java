@@ -16,6 +16,7 @@ import lectomen.service.access.People;
 import lectomen.service.desk.DeskClock;
 import lectomen.service.destination.folder.FolderDestinations;
 import lectomen.service.effect.EffectRunner;
+import lectomen.service.effect.print.PrintQueueClock;
 import lectomen.service.home.BadHomeException;
 import lectomen.service.home.Home;
 import lectomen.service.home.ServiceAddress;
@@ -119,6 +120,7 @@ public final class LectomenService implements AutoCloseable {
         context.getBean(ReportSchedule.class).start();
         context.getBean(DeskClock.class).start();
         context.getBean(PrinterWatch.class).start();
+        context.getBean(PrintQueueClock.class).start();
         home.announce(url);
         return new LectomenService(context, home, port, url);
     }

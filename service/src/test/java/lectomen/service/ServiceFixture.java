@@ -2,11 +2,13 @@ package lectomen.service;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalTime;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Locale;
@@ -15,7 +17,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import lectomen.engine.facts.Site;
+import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Retention;
+import lectomen.engine.schedule.Days;
+import lectomen.engine.schedule.OpenHours;
 import lectomen.engine.schedule.WorkCalendar;
 import lectomen.service.bytes.ByteStore;
 import lectomen.service.bytes.DiskSpaceGuard;
@@ -25,11 +30,14 @@ import lectomen.service.destination.Connections;
 import lectomen.service.destination.folder.FolderConnection;
 import lectomen.service.destination.folder.FolderDestinations;
 import lectomen.service.disk.KnownDisks;
+import lectomen.service.effect.ConnectionLimits;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.effect.Effects;
 import lectomen.service.effect.file.JobFilings;
+import lectomen.service.effect.print.PrintQueues;
 import lectomen.service.home.MailSettings;
 import lectomen.service.home.NoticeSettings;
+import lectomen.service.home.PrinterSettings;
 import lectomen.service.home.ServiceAddress;
 import lectomen.service.home.Settings;
 import lectomen.service.home.SignInSettings;
@@ -90,6 +98,32 @@ public final class ServiceFixture implements AutoCloseable {
     /** Printers, by the names of their connections. */
     public final Map<String, Printer> printers = new ConcurrentHashMap<>();
 
+    public final PrintQueues queues;
+
+    private static final ConnectionLimits FOUR_AT_ONCE = new ConnectionLimits() {
+        @Override
+        public int atOnce(String connection) {
+            return 4;
+        }
+
+        @Override
+        public Optional<Reason> findPause(String connection) {
+            return Optional.empty();
+        }
+    };
+
+    /** One that prints by day, and lets nobody wait for more than an hour. */
+    private final Map<String, PrinterSettings> printQueues = Map.of(
+            "plan-room",
+            new PrinterSettings(
+                    URI.create("ipp://plotter.marrowick.example/ipp/print"),
+                    Optional.empty(),
+                    Optional.empty(),
+                    Map.of(),
+                    false,
+                    Optional.of(new OpenHours(LocalTime.of(7, 0), LocalTime.of(18, 0), Days.EVERY)),
+                    Optional.of(Duration.ofHours(1))));
+
     public final Map<String, PrintPort> ports = new ConcurrentHashMap<>();
 
     public ServiceFixture(Path folder) throws IOException {
@@ -137,6 +171,8 @@ public final class ServiceFixture implements AutoCloseable {
         ChildJobs children = new ChildJobs(jobs, endings, plans, ledger, sources);
         jobs.onPart(children);
         waits = new PlanWaits(jobs, plans, children, clock);
+        queues = new PrintQueues(
+                store, effects, ledger, printQueues, FOUR_AT_ONCE, ZoneOffset.UTC, WorkCalendar.USUAL, clock);
         AllEffects all = AllEffects.of(
                 store,
                 jobs,
@@ -149,6 +185,7 @@ public final class ServiceFixture implements AutoCloseable {
                 name -> Optional.ofNullable(systems.get(name)),
                 name -> Optional.ofNullable(printers.get(name)),
                 name -> Optional.ofNullable(ports.get(name)),
+                queues,
                 address,
                 rulebook,
                 sources,

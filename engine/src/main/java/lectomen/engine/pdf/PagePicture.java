@@ -33,6 +33,15 @@ public record PagePicture(int pages, double width, double height, byte[] png) {
      * @throws IOException if the file is broken, locked, or has no such page
      */
     public static PagePicture draw(Path file, int number, int widthPixels) throws IOException {
+        return draw(file, number, widthPixels, ImageType.RGB);
+    }
+
+    /** The same without colours. */
+    public static PagePicture drawGrey(Path file, int number, int widthPixels) throws IOException {
+        return draw(file, number, widthPixels, ImageType.GRAY);
+    }
+
+    private static PagePicture draw(Path file, int number, int widthPixels, ImageType colours) throws IOException {
         try (PDDocument document = Loader.loadPDF(file.toFile())) {
             if (number < 1 || number > document.getNumberOfPages()) {
                 throw new IOException("unknown page " + number);
@@ -45,7 +54,7 @@ public record PagePicture(int pages, double width, double height, byte[] png) {
             double scale = Math.min(widthPixels / width, LONGEST_SIDE_PIXELS / Math.max(width, height));
             PDFRenderer renderer =
                     ScannedPage.find(page).isPresent() ? new StrictRenderer(document) : new PDFRenderer(document);
-            BufferedImage image = renderer.renderImage(number - 1, (float) scale, ImageType.RGB);
+            BufferedImage image = renderer.renderImage(number - 1, (float) scale, colours);
             ByteArrayOutputStream png = new ByteArrayOutputStream();
             ImageIO.write(image, "png", png);
             return new PagePicture(document.getNumberOfPages(), width, height, png.toByteArray());

@@ -129,6 +129,11 @@ public interface StepWorker {
         return List.of();
     }
 
+    /** How many pages it has; 0 where that is not known. */
+    default int countPages(StepOutput of) {
+        return 0;
+    }
+
     /** Its text. @param neededBy for the reason when there is none */
     ReadResult read(StepOutput of, ReadingOptions options, String neededBy);
 }

@@ -29,6 +29,7 @@ import lectomen.engine.page.Page;
 import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.Word;
 import lectomen.engine.pdf.PagePicture;
+import lectomen.engine.pdf.impose.SheetPicture;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
@@ -53,6 +54,9 @@ public final class PageShower {
     }
 
     private static PageAnswer picture(PageTask task, Examiner.ByteFetch bytes, FontBook fonts) throws IOException {
+        if (task.findTicket().isPresent()) {
+            return task.type() == FileType.PDF ? draw(task, bytes.fetch(task.document())) : flowing(task, bytes, fonts);
+        }
         return switch (task.type()) {
             case PDF -> draw(task, bytes.fetch(task.document()));
             case DOCX, ODT, RTF -> flowing(task, bytes, fonts);
@@ -137,7 +141,9 @@ public final class PageShower {
 
     private static PageAnswer draw(PageTask task, Path file) {
         try {
-            PagePicture picture = PagePicture.draw(file, task.page(), task.widthPixels());
+            PagePicture picture = task.findTicket().isPresent()
+                    ? SheetPicture.draw(file, task.findTicket().get(), task.page(), task.widthPixels())
+                    : PagePicture.draw(file, task.page(), task.widthPixels());
             return new PageAnswer(
                     task.id(),
                     Optional.empty(),

@@ -1,5 +1,6 @@
 package lectomen.engine.task;
 
+import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.page.Box;
@@ -12,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param page counted from 1
  * @param widthPixels of the picture; not looked at where words are wanted
  * @param region of the page to read from its picture; null for the whole page
+ * @param ticket by the words of IPP, for the sides of sheets as they are printed; null for the pages themselves
  */
 public record PageTask(
         int protocol,
@@ -21,11 +23,16 @@ public record PageTask(
         int page,
         int widthPixels,
         Wanted wanted,
-        @Nullable Box region) {
+        @Nullable Box region,
+        @Nullable Map<String, String> ticket) {
     /** For a whole page. */
     public PageTask(
             int protocol, String id, ByteRef document, FileType type, int page, int widthPixels, Wanted wanted) {
-        this(protocol, id, document, type, page, widthPixels, wanted, null);
+        this(protocol, id, document, type, page, widthPixels, wanted, null, null);
+    }
+
+    Optional<Map<String, String>> findTicket() {
+        return Optional.ofNullable(ticket);
     }
 
     Optional<Box> findRegion() {

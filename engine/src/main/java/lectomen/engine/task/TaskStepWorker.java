@@ -27,6 +27,7 @@ import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.StoredText;
+import lectomen.engine.pdf.PdfPageCount;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
@@ -110,6 +111,15 @@ final class TaskStepWorker implements StepWorker {
                 kept.ifPresent(results -> results.keepText(of.sha256(), of.type(), options, read.text()));
             }
             return reading;
+        } catch (IOException e) {
+            throw new UncheckedIOException("The document's bytes are not available", e);
+        }
+    }
+
+    @Override
+    public int countPages(StepOutput of) {
+        try {
+            return of.type() == FileType.PDF ? PdfPageCount.of(file(of)) : 0;
         } catch (IOException e) {
             throw new UncheckedIOException("The document's bytes are not available", e);
         }

@@ -112,7 +112,8 @@ class PageShowerTest {
                 1,
                 2_480,
                 PageTask.Wanted.WORDS,
-                new Box(138, 128, 70, 20));
+                new Box(138, 128, 70, 20),
+                null);
         PageAnswer answer = PageShower.show(task, ref -> file);
         assertThat(answer.words()).extracting(PageAnswer.PlacedWord::text).containsExactly("BIR-0412");
         Box box = answer.words().get(0).box();
@@ -127,7 +128,8 @@ class PageShowerTest {
                         1,
                         2_480,
                         PageTask.Wanted.WORDS,
-                        new Box(700, 10, 20, 20)),
+                        new Box(700, 10, 20, 20),
+                        null),
                 ref -> file);
         assertThat(beside.reason().orElseThrow().code()).isEqualTo("page.nothing-there");
     }

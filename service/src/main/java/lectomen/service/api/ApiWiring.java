@@ -6,6 +6,7 @@ import lectomen.service.access.Sessions;
 import lectomen.service.bytes.DiskSpaceGuard;
 import lectomen.service.desk.Desk;
 import lectomen.service.effect.Effects;
+import lectomen.service.effect.print.PrintQueues;
 import lectomen.service.home.Settings;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.job.Jobs;
@@ -28,6 +29,11 @@ class ApiWiring {
     @Bean
     CallerScope callerScope(Jobs jobs, Rulebook rulebook, Sources sources) {
         return new CallerScope(jobs, rulebook, sources);
+    }
+
+    @Bean
+    PrintViews printViews(PrintQueues queues, People people) {
+        return new PrintViews(queues, people);
     }
 
     @Bean

@@ -6,6 +6,7 @@ import lectomen.service.counter.BadCounterException;
 import lectomen.service.desk.DeskRefusal;
 import lectomen.service.effect.NoSuchEffectException;
 import lectomen.service.effect.NotInDoubtException;
+import lectomen.service.effect.print.PrintStateException;
 import lectomen.service.intake.DiskTooFullException;
 import lectomen.service.intake.KeyTakenException;
 import lectomen.service.job.NoSuchJobException;
@@ -93,6 +94,11 @@ final class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ProblemDetail notInDoubt(NotInDoubtException e) {
+        return problem(HttpStatus.CONFLICT, "wrong-state", "Not possible in this state", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail wrongPrintState(PrintStateException e) {
         return problem(HttpStatus.CONFLICT, "wrong-state", "Not possible in this state", e.getMessage());
     }
 

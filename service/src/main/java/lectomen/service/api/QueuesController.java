@@ -10,27 +10,52 @@ import java.util.TreeSet;
 import java.util.stream.Stream;
 import lectomen.engine.print.ability.PrinterAbilities;
 import lectomen.engine.print.ticket.TicketAttribute;
+import lectomen.service.access.Caller;
 import lectomen.service.connection.NoSuchConnectionException;
+import lectomen.service.effect.NoSuchEffectException;
+import lectomen.service.effect.print.PrintItem;
+import lectomen.service.effect.print.PrintQueues;
+import lectomen.service.job.JobList;
 import lectomen.service.print.PrintPort;
 import lectomen.service.print.Printer;
 import lectomen.service.print.PrinterReport;
 import lectomen.service.print.PrinterWatch;
 import lectomen.service.print.Printers;
 import lectomen.service.role.Permission;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Print queues: connections to printers, with what the printers say of themselves. */
 @RestController
 @RequestMapping("/api/v1/queues")
 final class QueuesController {
+    private static final int MOST_PRINTS = 1_000;
+
     private final Printers printers;
     private final PrinterWatch watch;
+    private final PrintQueues queues;
+    private final PrintViews views;
+    private final CallerScope scopes;
     private final InstantSource clock;
 
-    QueuesController(Printers printers, PrinterWatch watch, InstantSource clock) {
+    QueuesController(
+            Printers printers,
+            PrinterWatch watch,
+            PrintQueues queues,
+            PrintViews views,
+            CallerScope scopes,
+            InstantSource clock) {
+        this.queues = queues;
+        this.views = views;
+        this.scopes = scopes;
         this.clock = clock;
         this.printers = printers;
         this.watch = watch;
@@ -107,6 +132,50 @@ final class QueuesController {
     @GetMapping("/{name}")
     PrintQueueView show(@PathVariable String name) {
         return view(name);
+    }
+
+    /** @param prints in the order in which they go; those that have ended with the last first */
+    record PrintList(List<PrintViews.PrintView> prints) {}
+
+    /**
+     * The documents in a queue that are not printed yet.
+     *
+     * @param ended instead: those that were printed, or given up
+     * @param most how many, from 1 to 1000
+     */
+    @Needs(value = Permission.SEE_DOCUMENTS, limit = Needs.Limit.ITSELF)
+    @GetMapping("/{name}/prints")
+    PrintList prints(
+            @PathVariable String name,
+            @RequestParam(defaultValue = "false") boolean ended,
+            @RequestParam(defaultValue = "100") int most) {
+        if (most < 1 || most > MOST_PRINTS) {
+            throw new BadRequestException("most", "most must be a number from 1 to " + MOST_PRINTS);
+        }
+        Optional<JobList.Only> only = scopes.findOnly(Permission.SEE_DOCUMENTS);
+        List<PrintItem> found = ended ? queues.ended(name, most) : queues.open(name, most);
+        return new PrintList(found.stream()
+                .filter(item -> only.isEmpty() || only.get().has(item.rule(), item.source()))
+                .map(views::of)
+                .toList());
+    }
+
+    /** @param prints the ids of documents that wait, in the order in which they shall go */
+    record OrderBody(@Nullable List<String> prints) {}
+
+    /** Has documents of a queue go in another order. They share the turns that they have; others stay where they are. */
+    @Needs(value = Permission.HANDLE_DOCUMENTS, limit = Needs.Limit.ITSELF)
+    @PutMapping("/{name}/order")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void order(@PathVariable String name, @RequestBody OrderBody body) {
+        List<String> wanted = Optional.ofNullable(body.prints()).orElse(List.of());
+        if (wanted.isEmpty() || wanted.size() != Set.copyOf(wanted).size()) {
+            throw new BadRequestException("prints", "prints must be ids of documents in the queue, each once");
+        }
+        wanted.forEach(id -> scopes.requireJob(
+                queues.find(id).map(PrintItem::job).orElseThrow(() -> new NoSuchEffectException(id)),
+                Permission.HANDLE_DOCUMENTS));
+        queues.order(name, wanted, Caller.principal());
     }
 
     private PrintQueueView view(String name) {

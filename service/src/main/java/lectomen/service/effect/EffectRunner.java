@@ -175,15 +175,38 @@ public final class EffectRunner implements AutoCloseable {
     private void fail(Effect effect, EffectKind kind, EffectResult.Failed failed) {
         store.write(db -> {
             effects.requireOpen(db, effect);
-            giveUp(db, effect, failed.reason());
-            Job job = jobs.find(db, effect.jobId()).orElseThrow();
-            if (kind.isOfTheJob() && !job.state().isEnd()) {
-                giveUpWhatWouldFollow(db, effect);
-                endings.endBadly(db, job, failed.end(), failed.reason(), sources.findFolder(db, job.source()));
-            }
+            fail(db, effect, kind, failed);
             return effect.id();
         });
         wake();
+    }
+
+    private void fail(JdbcClient db, Effect effect, EffectKind kind, EffectResult.Failed failed) {
+        giveUp(db, effect, failed.reason());
+        Job job = jobs.find(db, effect.jobId()).orElseThrow();
+        if (kind.isOfTheJob() && !job.state().isEnd()) {
+            giveUpWhatWouldFollow(db, effect);
+            endings.endBadly(db, job, failed.end(), failed.reason(), sources.findFolder(db, job.source()));
+        }
+    }
+
+    /**
+     * Gives up an effect that was not begun, and ends its job.
+     *
+     * @return false, and nothing changed, if it was begun or has ended
+     */
+    public boolean cancel(String effectId, EffectResult.Failed as) {
+        boolean cancelled = store.write(db -> {
+            Effect effect = Effects.find(db, effectId).orElseThrow(() -> new NoSuchEffectException(effectId));
+            boolean mayBe = effect.state().isOpen() || effect.state() == Effect.State.HELD;
+            if (!mayBe || effect.place().isPresent() || due.isUnderWay(effectId)) {
+                return false;
+            }
+            fail(db, effect, kinds.require(effect.kind()), as);
+            return true;
+        });
+        wake();
+        return cancelled;
     }
 
     /** What may speak of an effect that failed is not carried out. */

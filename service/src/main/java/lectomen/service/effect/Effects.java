@@ -52,6 +52,7 @@ public final class Effects {
      * @param settings of the connection, as far as they matter for what is done
      * @param supersedes the effect whose result this one's replaces
      * @param withdraws the effect whose result is withdrawn
+     * @param occasion what tells it from others of the same step; empty for the first
      * @param document the key by which it takes the place of earlier documents, and later ones take its; empty for none
      */
     public record Intent(
@@ -63,17 +64,51 @@ public final class Effects {
             Object request,
             Optional<String> supersedes,
             Optional<String> withdraws,
+            Optional<String> occasion,
             Optional<String> document) {
         /** For a request in its first form. */
         public static Intent of(int step, String kind, String connection, String settings, Object request) {
             return new Intent(
-                    step, kind, 1, connection, settings, request, Optional.empty(), Optional.empty(), Optional.empty());
+                    step,
+                    kind,
+                    1,
+                    connection,
+                    settings,
+                    request,
+                    Optional.empty(),
+                    Optional.empty(),
+                    Optional.empty(),
+                    Optional.empty());
         }
 
         /** For a request in a later form, where the settings of the connection don't matter. */
         public static Intent inForm(int form, int step, String kind, String connection, Object request) {
             return new Intent(
-                    step, kind, form, connection, "", request, Optional.empty(), Optional.empty(), Optional.empty());
+                    step,
+                    kind,
+                    form,
+                    connection,
+                    "",
+                    request,
+                    Optional.empty(),
+                    Optional.empty(),
+                    Optional.empty(),
+                    Optional.empty());
+        }
+
+        /** The same once more, for something that may be done again and again. */
+        public Intent on(String anotherOccasion) {
+            return new Intent(
+                    step,
+                    kind,
+                    form,
+                    connection,
+                    settings,
+                    request,
+                    supersedes,
+                    withdraws,
+                    Optional.of(anotherOccasion),
+                    document);
         }
     }
 
@@ -84,7 +119,10 @@ public final class Effects {
         String id = incarnation + "-e" + number;
         long now = clock.millis();
         String once = job.id() + "/" + job.generation() + "/" + intent.step() + "/" + intent.kind()
-                + intent.withdraws().map(other -> "/" + other).orElse("");
+                + intent.withdraws()
+                        .or(intent::occasion)
+                        .map(other -> "/" + other)
+                        .orElse("");
         db.sql("""
                         insert into effect (id, incarnation, job_id, generation, step, kind, connection, settings_hash,
                             idempotency_key, document_key, by_document, arrival_seq, output, supersedes, withdraws, state,
@@ -174,7 +212,7 @@ public final class Effects {
         long now = clock.millis();
         int begun = db.sql("""
                         update effect set state = 'acting', changed_at = ?, version = version + 1
-                        where id = ? and state in ('intended', 'acting')
+                        where id = ? and state in ('intended', 'acting') and on_hold = 0
                         """).params(now, effect.id()).update();
         if (begun == 0) {
             throw new NoLongerOpenException(effect.id());
@@ -361,6 +399,27 @@ public final class Effects {
                         """).param(connection).update();
     }
 
+    /** Keeps an effect that was not begun from being due. @return false, and nothing changed, where it was begun or has ended */
+    public boolean keepBack(JdbcClient db, String effectId, Reason reason) {
+        int kept = db.sql("""
+                        update effect set on_hold = 1, reason_code = ? where id = ? and state in ('intended', 'held')
+                          and not exists (select 1 from effect_words w where w.effect_id = effect.id and w.place is not null)
+                        """).params(reason.code(), effectId).update();
+        if (kept > 0) {
+            db.sql("update effect_words set reason_parameters = ? where effect_id = ?")
+                    .params(JSON.writeValueAsString(reason.parameters()), effectId)
+                    .update();
+        }
+        return kept > 0;
+    }
+
+    /** Lets an effect go that was kept back. */
+    public void letGo(JdbcClient db, String effectId) {
+        db.sql("update effect set on_hold = 0, next_try_at = 0, reason_code = null where id = ?")
+                .param(effectId)
+                .update();
+    }
+
     public void makeDue(JdbcClient db, String jobId) {
         db.sql("update effect set next_try_at = 0 where state = 'intended' and job_id = ?")
                 .param(jobId)
@@ -413,7 +472,8 @@ public final class Effects {
         String notBusy = busy.isEmpty() ? "" : " and connection not in (:busy)";
         return store.read(db -> db.sql("""
                         select id, connection from effect e
-                        where state in ('intended', 'acting') and (next_try_at <= :now or next_try_at > :latest)
+                        where state in ('intended', 'acting') and on_hold = 0
+                          and (next_try_at <= :now or next_try_at > :latest)
                         """ + notBusy + """
                           and not exists (
                               select 1 from effect earlier

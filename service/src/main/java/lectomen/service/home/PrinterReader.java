@@ -2,6 +2,7 @@ package lectomen.service.home;
 
 import java.net.URI;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -10,6 +11,10 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import lectomen.engine.print.ticket.TicketAttribute;
+import lectomen.engine.rulefile.DurationText;
+import lectomen.engine.rulefile.HoursReader;
+import lectomen.engine.schedule.OpenHours;
+import lectomen.engine.step.SettingReader;
 import lectomen.engine.yaml.Node;
 import lectomen.engine.yaml.Problem;
 import lectomen.engine.yaml.Section;
@@ -54,6 +59,9 @@ final class PrinterReader {
                 ticket.put(attribute.word(), text.text());
             });
         }
+        boolean hold = SettingReader.yes(section, "hold", false);
+        Optional<OpenHours> hours = HoursReader.read(section, "printing hours", "printing days", problems);
+        Optional<Duration> longestWait = section.findText("longest wait").flatMap(text -> longestWait(section, text));
         address.filter(uri -> !uri.getScheme().startsWith("ipp")).ifPresent(uri -> {
             Set<String> known = uri.getScheme().equals("lpd") ? OF_LPD : Set.of();
             Stream.concat(Stream.of("sign in as", "certificate"), TicketAttribute.words().stream())
@@ -66,7 +74,15 @@ final class PrinterReader {
                     .forEach(problems::add);
         });
         section.close();
-        return address.map(uri -> new PrinterSettings(uri, signIn, certificate, ticket));
+        return address.map(uri -> new PrinterSettings(uri, signIn, certificate, ticket, hold, hours, longestWait));
+    }
+
+    private static Optional<Duration> longestWait(Section section, Node.Text text) {
+        Optional<Duration> found = DurationText.find(text.text());
+        if (found.isEmpty()) {
+            section.report(text.spot(), "\"longest wait\" must be " + DurationText.EXPECTED + ", not " + text.kind());
+        }
+        return found;
     }
 
     private static Optional<URI> address(Section section, Node.Text text) {

@@ -2,9 +2,11 @@ package lectomen.service.home;
 
 import java.net.URI;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import lectomen.engine.schedule.OpenHours;
 
 /**
  * A printer.
@@ -13,16 +15,31 @@ import java.util.TreeMap;
  * @param signIn a name and the name of the secret with its password; empty for a printer that asks for none
  * @param certificate of the authority that vouches for it, in PEM; empty for those that Java knows
  * @param ticket what is asked of it unless a rule says otherwise, by the words of IPP
+ * @param hold whether documents are held until somebody releases them, unless a rule says otherwise
+ * @param hours when documents are sent to it; empty for always
+ * @param longestWait after which a document comes before all others, whatever their priority
  */
 public record PrinterSettings(
         URI address,
         Optional<WebSettings.SignIn.Password> signIn,
         Optional<Path> certificate,
-        Map<String, String> ticket) {
+        Map<String, String> ticket,
+        boolean hold,
+        Optional<OpenHours> hours,
+        Optional<Duration> longestWait) {
     private static final int USUAL_PORT = 631;
 
     public PrinterSettings {
         ticket = new TreeMap<>(ticket);
+    }
+
+    /** One that prints at all hours, in the order in which documents come. */
+    public PrinterSettings(
+            URI address,
+            Optional<WebSettings.SignIn.Password> signIn,
+            Optional<Path> certificate,
+            Map<String, String> ticket) {
+        this(address, signIn, certificate, ticket, false, Optional.empty(), Optional.empty());
     }
 
     /** Whether it speaks IPP, and can be asked what it does. */

@@ -9,7 +9,9 @@ import java.nio.file.attribute.FileTime;
 import java.time.InstantSource;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
 import lectomen.engine.identify.FileType;
@@ -57,6 +59,16 @@ public final class Pages {
         return show(document, type, page, widthPixels, PageTask.Wanted.PICTURE, from);
     }
 
+    /** A side of a sheet on which a document is printed. @param ticket by the words of IPP @param side counted from 1 */
+    public PageResult sheet(ByteRef document, FileType type, Map<String, String> ticket, int side, int widthPixels) {
+        String how = Integer.toHexString(new TreeMap<>(ticket).toString().hashCode());
+        Path kept = folder.resolve(document.sha256() + "-sheet-" + side + "-" + widthPixels + "-" + how + ".json");
+        String call = "page-" + calls.incrementAndGet();
+        PageTask task = new PageTask(
+                Task.PROTOCOL, call, document, type, side, widthPixels, PageTask.Wanted.PICTURE, null, ticket);
+        return kept(kept, task, bytes::open);
+    }
+
     /** The words of a page with their places, read where it is a picture. */
     public PageResult words(ByteRef document, FileType type, int page) {
         return words(document, type, page, bytes::open);
@@ -71,7 +83,8 @@ public final class Pages {
     public PageResult read(ByteRef document, FileType type, int page, Box region) {
         String call = "page-" + calls.incrementAndGet();
         return workers.show(
-                new PageTask(Task.PROTOCOL, call, document, type, page, READ_WIDTH, PageTask.Wanted.WORDS, region),
+                new PageTask(
+                        Task.PROTOCOL, call, document, type, page, READ_WIDTH, PageTask.Wanted.WORDS, region, null),
                 bytes::open);
     }
 
@@ -79,15 +92,18 @@ public final class Pages {
             ByteRef document, FileType type, int page, int widthPixels, PageTask.Wanted wanted, ByteSource from) {
         String what = wanted == PageTask.Wanted.WORDS ? "words" : Integer.toString(widthPixels);
         Path kept = folder.resolve(document.sha256() + "-" + page + "-" + what + ".json");
+        String call = "page-" + calls.incrementAndGet();
+        return kept(kept, new PageTask(Task.PROTOCOL, call, document, type, page, widthPixels, wanted), from);
+    }
+
+    private PageResult kept(Path kept, PageTask task, ByteSource from) {
         Optional<PageAnswer> known = findKept(kept);
         if (known.isPresent()) {
             return new PageResult.Shown(known.get());
         }
-        long call = calls.incrementAndGet();
-        PageTask task = new PageTask(Task.PROTOCOL, "page-" + call, document, type, page, widthPixels, wanted);
         PageResult showing = workers.show(task, from);
         if (showing instanceof PageResult.Shown shown) {
-            keep(kept, shown.page(), call);
+            keep(kept, shown.page(), task.id());
         }
         return showing;
     }
@@ -103,7 +119,7 @@ public final class Pages {
     }
 
     /** A page that can't be kept is drawn again next time. */
-    private void keep(Path kept, PageAnswer answer, long call) {
+    private void keep(Path kept, PageAnswer answer, String call) {
         try {
             Path written = folder.resolve("." + call + ".writing");
             Files.write(written, JSON.writeValueAsBytes(answer));

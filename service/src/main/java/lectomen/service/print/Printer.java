@@ -172,6 +172,16 @@ public final class Printer {
         return Optional.empty();
     }
 
+    /** Has the printer hold a job that it has not begun. @return whether it says that it does */
+    public boolean hold(int number) throws PrinterAwayException {
+        return ask(IppOperation.HOLD_JOB, List.of(), job(number)).code() < FIRST_ERROR;
+    }
+
+    /** @return whether the printer says that it released a job that it held */
+    public boolean release(int number) throws PrinterAwayException {
+        return ask(IppOperation.RELEASE_JOB, List.of(), job(number)).code() < FIRST_ERROR;
+    }
+
     /** @return whether the printer says that it is cancelled */
     public boolean cancel(int number) throws PrinterAwayException {
         return ask(IppOperation.CANCEL_JOB, List.of(), job(number)).code() < FIRST_ERROR;

@@ -2,6 +2,7 @@ package lectomen.service.print;
 
 import java.util.Map;
 import lectomen.engine.print.ticket.TicketAttribute;
+import lectomen.engine.rulefile.DurationText;
 import lectomen.service.connection.ConnectionKind;
 import lectomen.service.connection.ConnectionSchema;
 import lectomen.service.home.PrinterSettings;
@@ -30,6 +31,11 @@ public final class PrinterConnection implements ConnectionKind {
                 .ifPresent(signIn -> settings.put("sign in as", signIn.name()).put("password", signIn.secret()));
         printer.certificate().ifPresent(file -> settings.put("certificate", file.toString()));
         printer.ticket().forEach(settings::put);
+        if (printer.hold()) {
+            settings.put("hold", "yes");
+        }
+        printer.hours().ifPresent(hours -> settings.put("printing hours", hours.words()));
+        printer.longestWait().ifPresent(wait -> settings.put("longest wait", DurationText.words(wait)));
         return settings;
     }
 
@@ -44,7 +50,11 @@ public final class PrinterConnection implements ConnectionKind {
                 .uri("address", "Of the scheme ipp, ipps, raw or lpd.")
                 .text("sign in as", "")
                 .secret("password", "")
-                .text("certificate", "A PEM file of the authority.");
+                .text("certificate", "A PEM file of the authority.")
+                .text("hold", "yes: documents are held until somebody releases them.")
+                .text("printing hours", "Such as 07:00 to 18:00; documents wait meanwhile.")
+                .text("printing days", "Such as [monday, friday].")
+                .text("longest wait", "After which a document comes before all others, such as 2h.");
         for (TicketAttribute attribute : TicketAttribute.values()) {
             schema.text(attribute.word(), "Unless a rule says otherwise: " + attribute.expected() + ".");
         }

@@ -12,7 +12,7 @@ import org.sqlite.SQLiteDataSource;
 /** Updates the database to the schema of this version, with the numbered scripts beside this class. */
 final class Migrations {
     /** The number of the last script. */
-    static final int NEWEST = 22;
+    static final int NEWEST = 23;
 
     private Migrations() {}
 

@@ -91,7 +91,7 @@ class PrintEffectTest {
     }
 
     private Effect intend(int step, WhenInDoubt whenInDoubt, String name, Map<String, String> ticket) {
-        Printing printing = new Printing(step, "plan-room", name, "text/plain", ticket, null, whenInDoubt);
+        Printing printing = new Printing(step, "plan-room", name, "text/plain", ticket, null, whenInDoubt, 0, null);
         String id = fixture.store.write(db -> {
             Job working = fixture.jobs.find(db, job).orElseThrow();
             return effects.intend(db, working, Effects.Intent.of(step, "print", "plan-room", "", printing));

@@ -9,6 +9,8 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.IntPredicate;
+import java.util.stream.IntStream;
 import lectomen.engine.print.place.Area;
 import lectomen.engine.print.place.PageSize;
 import lectomen.engine.print.place.PlacedPage;
@@ -55,16 +57,46 @@ public final class PdfImposer {
         }
     }
 
+    /**
+     * Draws one side of a sheet, as it is printed.
+     *
+     * @param printed which pages are, counted from 1
+     * @param number of the side, counted from 1
+     * @return how many sides there are
+     * @throws IOException if the PDF is broken or locked, or there is no such side
+     */
+    static int imposeSide(Path pdf, Placing placing, IntPredicate printed, int number, Path to) throws IOException {
+        try (PDDocument source = Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
+            List<Integer> pages = IntStream.rangeClosed(1, source.getNumberOfPages())
+                    .filter(printed)
+                    .mapToObj(page -> page - 1)
+                    .toList();
+            int up = placing.pagesPerSheet();
+            int sides = (pages.size() + up - 1) / up;
+            if (number < 1 || number > sides) {
+                throw new IOException("unknown side " + number);
+            }
+            List<Integer> on = pages.subList((number - 1) * up, Math.min(pages.size(), number * up));
+            new PdfImposer(source, placing).impose(on, to);
+            return sides;
+        }
+    }
+
     private List<Sheet> impose(Path to) throws IOException {
+        return impose(IntStream.range(0, source.getNumberOfPages()).boxed().toList(), to);
+    }
+
+    /** @param pages counted from 0 */
+    private List<Sheet> impose(List<Integer> pages, Path to) throws IOException {
         try (target) {
-            PrintedAnnotations.drawInto(source);
             List<PageSize> sizes = new ArrayList<>();
-            for (PDPage page : source.getPages()) {
-                sizes.add(size(page));
+            for (int page : pages) {
+                PrintedAnnotations.drawInto(source, source.getPage(page));
+                sizes.add(size(source.getPage(page)));
             }
             List<Sheet> sheets = SheetPlanner.plan(sizes, placing);
             for (Sheet sheet : sheets) {
-                draw(sheet);
+                draw(sheet, pages);
             }
             try (OutputStream out = Files.newOutputStream(to)) {
                 target.save(out);
@@ -82,7 +114,7 @@ public final class PdfImposer {
         return new PageSize(Math.max(1, width), Math.max(1, height));
     }
 
-    private void draw(Sheet sheet) throws IOException {
+    private void draw(Sheet sheet, List<Integer> pages) throws IOException {
         double unit = Math.max(1, Math.ceil(Math.max(sheet.width(), sheet.height()) / LONGEST_SIDE));
         PDPage page = new PDPage(new PDRectangle((float) (sheet.width() / unit), (float) (sheet.height() / unit)));
         if (unit > 1) {
@@ -92,7 +124,7 @@ public final class PdfImposer {
         try (PDPageContentStream content = new PDPageContentStream(target, page)) {
             content.transform(Matrix.getScaleInstance((float) (1 / unit), (float) (1 / unit)));
             for (PlacedPage placed : sheet.pages()) {
-                draw(content, placed);
+                draw(content, placed, pages.get(placed.page()));
                 if (placing.cropMarks()) {
                     drawMarks(content, placed.area());
                 }
@@ -100,14 +132,14 @@ public final class PdfImposer {
         }
     }
 
-    private void draw(PDPageContentStream content, PlacedPage placed) throws IOException {
-        PDFormXObject form = form(placed.page());
+    private void draw(PDPageContentStream content, PlacedPage placed, int page) throws IOException {
+        PDFormXObject form = form(page);
         Area shown = placed.shown();
         content.saveGraphicsState();
         content.addRect((float) shown.left(), (float) shown.bottom(), (float) shown.width(), (float) shown.height());
         content.clip();
         AffineTransform matrix = placed.matrix();
-        double unit = source.getPage(placed.page()).getUserUnit();
+        double unit = source.getPage(page).getUserUnit();
         matrix.scale(unit, unit);
         content.transform(new Matrix(matrix));
         content.drawForm(form);

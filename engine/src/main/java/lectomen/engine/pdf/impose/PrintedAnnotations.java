@@ -15,13 +15,11 @@ import org.apache.pdfbox.util.Matrix;
 final class PrintedAnnotations {
     private PrintedAnnotations() {}
 
-    static void drawInto(PDDocument document) throws IOException {
-        for (PDPage page : document.getPages()) {
-            for (PDAnnotation annotation : page.getAnnotations()) {
-                PDAppearanceStream appearance = annotation.getNormalAppearanceStream();
-                if (annotation.isPrinted() && !annotation.isHidden() && appearance != null) {
-                    draw(document, page, annotation.getRectangle(), appearance);
-                }
+    static void drawInto(PDDocument document, PDPage page) throws IOException {
+        for (PDAnnotation annotation : page.getAnnotations()) {
+            PDAppearanceStream appearance = annotation.getNormalAppearanceStream();
+            if (annotation.isPrinted() && !annotation.isHidden() && appearance != null) {
+                draw(document, page, annotation.getRectangle(), appearance);
             }
         }
     }

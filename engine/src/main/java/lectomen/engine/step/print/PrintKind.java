@@ -57,11 +57,12 @@ public final class PrintKind implements StepKind<PrintStep> {
                     .flatMap(text -> value(section, attribute, text, reading))
                     .ifPresent(pattern -> ticket.put(attribute.word(), pattern));
         }
+        Optional<Boolean> hold = section.find("hold").map(node -> SettingReader.yes(section, "hold", false));
         WhenInDoubt whenInDoubt = SettingReader.choice(
                 section, "when in doubt", WhenInDoubt::findByWord, WhenInDoubt.words(), WhenInDoubt.ASK);
         section.close();
-        return printer.map(name ->
-                new PrintStep(name, output, ticket, whenInDoubt, outer.spot().line()));
+        return printer.map(name -> new PrintStep(
+                name, output, ticket, hold, whenInDoubt, outer.spot().line()));
     }
 
     /** The named printer, or the only one. */
@@ -127,6 +128,7 @@ public final class PrintKind implements StepKind<PrintStep> {
         RuleWords words = RuleWords.beside(PrintKind.class);
         ObjectNode print = SchemaShapes.words(List.of(), "on", "output");
         TicketAttribute.words().forEach(word -> SchemaShapes.properties(print).set(word, SchemaShapes.ref("text")));
+        SchemaShapes.properties(print).set("hold", SchemaShapes.choice(List.of("yes", "no")));
         SchemaShapes.properties(print).set("when in doubt", SchemaShapes.choice(WhenInDoubt.words()));
         ObjectNode step = SchemaShapes.object(List.of(WORD));
         SchemaShapes.properties(step).set(WORD, words.explain(print, WORD));
@@ -164,7 +166,9 @@ public final class PrintKind implements StepKind<PrintStep> {
                 document.type().mediaType(),
                 ticket,
                 product.orElse(null),
-                print.whenInDoubt());
+                print.whenInDoubt(),
+                context.worker().countPages(document),
+                print.hold().orElse(null));
         Reason says = Reason.of("print.planned", "printer", print.printer(), "name", printing.name());
         return context.done(print, new StepAddition.Effect(printing), List.of(says));
     }

@@ -1,6 +1,7 @@
 package lectomen.engine.step.print;
 
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -14,9 +15,15 @@ import lectomen.engine.step.WhenInDoubt;
  * @param printer the connection
  * @param output that is printed
  * @param ticket what is asked of the printer, by the words of IPP; the rest is as the connection says
+ * @param hold whether it is held until somebody releases it; empty for as the connection says
  */
 public record PrintStep(
-        String printer, String output, Map<String, NamePattern> ticket, WhenInDoubt whenInDoubt, int line)
+        String printer,
+        String output,
+        Map<String, NamePattern> ticket,
+        Optional<Boolean> hold,
+        WhenInDoubt whenInDoubt,
+        int line)
         implements Step {
     public PrintStep {
         ticket = new TreeMap<>(ticket);

@@ -17,6 +17,8 @@ import org.jspecify.annotations.Nullable;
  * @param format its media type
  * @param ticket what is asked of the printer, by the words of IPP
  * @param product what is printed; null for the original document
+ * @param pages of it; 0 where that is not known
+ * @param hold whether it is held until somebody releases it; null for as the connection says
  */
 public record Printing(
         int step,
@@ -25,10 +27,16 @@ public record Printing(
         String format,
         Map<String, String> ticket,
         @Nullable StepOutput product,
-        WhenInDoubt whenInDoubt)
+        WhenInDoubt whenInDoubt,
+        int pages,
+        @Nullable Boolean hold)
         implements PlannedEffect {
     public Printing {
         ticket = new TreeMap<>(ticket);
+    }
+
+    public Optional<Boolean> findHold() {
+        return Optional.ofNullable(hold);
     }
 
     @Override

@@ -118,6 +118,7 @@ public final class FileEffect implements EffectKind {
                         counters.withQuickNumbers(db, job.id(), filing),
                         EarlierFilings.findReplacedBy(before, job, filing),
                         Optional.empty(),
+                        Optional.empty(),
                         SameDocument.key(db, job, filing)));
         return true;
     }

@@ -33,13 +33,22 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * asked, once the document began to be sent.
  */
 public final class PrintEffect implements EffectKind {
-    private static final String CODE = "print";
+    public static final String CODE = "print";
+
+    /** Of what is printed once more, which its job does not wait for. */
+    public static final String AGAIN = "print again";
+
     private static final Pattern NUMBER = Pattern.compile(", job (\\d+)(, sent)?");
+    private static final Pattern NUMBER_AT_END = Pattern.compile(", job (\\d+)(, sent)?$");
+    static final int FORM = 2;
     private static final String SENDING = ", sending";
     private static final int MARK_LENGTH = 6;
-    private static final Duration LOOK = Duration.ofMillis(100);
-    private static final int LOOKS = 20;
+    private static final Duration FIRST_LOOK = Duration.ofMillis(5);
+    private static final Duration LAST_LOOK = Duration.ofMillis(200);
+    private static final int LOOKS = 15;
 
+    private final boolean isAgain;
+    private final PrintQueues queues;
     private final Effects effects;
     private final ByteStore bytes;
     private final Function<String, Optional<Printer>> printers;
@@ -49,16 +58,21 @@ public final class PrintEffect implements EffectKind {
     private final String mark;
 
     /**
+     * @param isAgain whether it is of those that somebody has printed once more
      * @param printers finds one that can be asked, by the name of its connection
      * @param ports finds one that can't
      * @param keyed hashes with the home's own key
      */
     public PrintEffect(
+            boolean isAgain,
+            PrintQueues queues,
             Effects effects,
             ByteStore bytes,
             Function<String, Optional<Printer>> printers,
             Function<String, Optional<PrintPort>> ports,
             KeyedHash keyed) {
+        this.isAgain = isAgain;
+        this.queues = queues;
         this.ports = ports;
         this.effects = effects;
         this.bytes = bytes;
@@ -68,22 +82,28 @@ public final class PrintEffect implements EffectKind {
 
     @Override
     public String code() {
-        return CODE;
+        return isAgain ? AGAIN : CODE;
+    }
+
+    /** The second form says whether it is held, and how many pages it has. */
+    @Override
+    public int requestForm() {
+        return FORM;
     }
 
     @Override
     public String title() {
-        return "Print";
+        return isAgain ? "Print again" : "Print";
     }
 
     @Override
     public boolean isOfTheJob() {
-        return true;
+        return !isAgain;
     }
 
     @Override
     public boolean isAskedForBySteps() {
-        return true;
+        return !isAgain;
     }
 
     @Override
@@ -108,7 +128,7 @@ public final class PrintEffect implements EffectKind {
 
     @Override
     public boolean takes(PlannedEffect planned) {
-        return planned instanceof Printing;
+        return !isAgain && planned instanceof Printing;
     }
 
     /** What an earlier run printed with the same ticket is not printed again. */
@@ -122,8 +142,26 @@ public final class PrintEffect implements EffectKind {
         if (printed) {
             return false;
         }
-        effects.intend(db, job, Effects.Intent.of(printing.step(), CODE, printing.connection(), "", printing));
+        String id = effects.intend(
+                db, job, Effects.Intent.inForm(FORM, printing.step(), CODE, printing.connection(), printing));
+        queues.add(db, job, id, printing);
         return true;
+    }
+
+    @Override
+    public void givenUp(JdbcClient db, Effect effect) {
+        queues.ended(db, effect.id(), false);
+    }
+
+    @Override
+    public void confirmed(JdbcClient db, Effect effect) {
+        queues.ended(db, effect.id(), true);
+    }
+
+    /** The number of a job at its printer, once it was written down. @param place of the effect */
+    public static Optional<Integer> findNumber(String place) {
+        Matcher number = NUMBER_AT_END.matcher(place);
+        return number.find() ? Optional.of(Integer.parseInt(number.group(1))) : Optional.empty();
     }
 
     /** The name under which the printer has the job. */
@@ -154,7 +192,7 @@ public final class PrintEffect implements EffectKind {
         Printer printer = found.get();
         try {
             attempt.begins(name);
-            Printer.Created created = printer.create(name, printing.format(), printing.ticket());
+            Printer.Created created = printer.create(name, printing.format(), queues.ownTicket(effect.id(), printing));
             if (created instanceof Printer.Created.Refused refused) {
                 return refused(effect, refused.answer());
             }
@@ -182,7 +220,7 @@ public final class PrintEffect implements EffectKind {
             attempt.begins(name + SENDING);
             open.send(
                     name,
-                    printing(effect).ticket(),
+                    queues.ownTicket(effect.id(), printing(effect)),
                     effect.bytes().size(),
                     () -> bytes.open(effect.bytes().sha256()));
             return printed(effect, name, port.receipt());
@@ -195,9 +233,9 @@ public final class PrintEffect implements EffectKind {
         }
     }
 
-    private static EffectResult printed(Effect effect, String place, String answer) {
-        return new EffectResult.Done(
-                place, effect.bytes(), answer, Optional.empty(), false, EffectResult.Also.NOTHING, () -> {});
+    private EffectResult printed(Effect effect, String place, String answer) {
+        EffectResult.Also also = (db, job) -> queues.ended(db, effect.id(), true);
+        return new EffectResult.Done(place, effect.bytes(), answer, Optional.empty(), false, also, () -> {});
     }
 
     /** A job of ours; after it was reset, a printer may give its number to somebody else's. */
@@ -253,7 +291,7 @@ public final class PrintEffect implements EffectKind {
         for (int look = 0;
                 look < LOOKS && job.filter(one -> !one.state().isEnd()).isPresent();
                 look++) {
-            pause();
+            pause(look);
             job = own(effect, printer.find(number));
         }
         if (job.isEmpty()) {
@@ -286,9 +324,10 @@ public final class PrintEffect implements EffectKind {
                 troubles.isEmpty() ? job.words() : job.words() + ", " + troubles);
     }
 
-    private static void pause() {
+    /** Longer each time. */
+    private static void pause(int look) {
         try {
-            Thread.sleep(LOOK.toMillis());
+            Thread.sleep(Math.min(FIRST_LOOK.toMillis() << look, LAST_LOOK.toMillis()));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }

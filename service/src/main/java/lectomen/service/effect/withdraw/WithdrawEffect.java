@@ -58,6 +58,7 @@ public final class WithdrawEffect implements EffectKind {
                         request,
                         Optional.empty(),
                         Optional.of(old.id()),
+                        Optional.empty(),
                         document));
     }
 
