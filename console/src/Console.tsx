@@ -21,6 +21,9 @@ import { SignInPage } from "./features/session/SignInPage";
 import { WelcomePage } from "./features/session/WelcomePage";
 import { TablesPage } from "./features/tables/TablesPage";
 import { LedgerPage } from "./features/ledger/LedgerPage";
+import { PreviewPage } from "./features/print/PreviewPage";
+import { PrintPage } from "./features/print/PrintPage";
+import { PrintReportPage } from "./features/print/PrintReportPage";
 import { ReportPage } from "./features/report/ReportPage";
 import { MePage } from "./features/session/MePage";
 import { PeoplePage } from "./features/people/PeoplePage";
@@ -116,6 +119,9 @@ export function Console() {
             {may("see people") && <Route path="/people" element={<PeoplePage />} />}
             {may("see the ledger") && <Route path="/ledger" element={<LedgerPage />} />}
             {may("see documents") && <Route path="/report" element={<ReportPage />} />}
+            {may("see rules") && <Route path="/print" element={<PrintPage />} />}
+            {may("see rules") && <Route path="/print/:id" element={<PreviewPage />} />}
+            {may("see documents") && <Route path="/print-report" element={<PrintReportPage />} />}
             <Route path="/inbox" element={<InboxPage />} />
             <Route path="/me" element={<MePage session={data} person={data.person} onChange={() => void again()} />} />
             <Route path="*" element={<Navigate to="/today" replace />} />

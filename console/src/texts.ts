@@ -1,5 +1,6 @@
 import { editorTexts } from "./features/editor/texts";
 import { inboxTexts } from "./features/inbox/texts";
+import { printTexts } from "./features/print/texts";
 import { reportTexts } from "./features/report/texts";
 import { ledgerTexts, peopleTexts } from "./features/people/texts";
 import { accountTexts, choiceTexts, confirmTexts, doorTexts, factorTexts } from "./features/session/texts";
@@ -7,7 +8,7 @@ import { number, some } from "./ui/time";
 
 /** Everything that the console says by itself. What the service says comes from the service. */
 export const texts = {
-  pages: { today: "Today", jobs: "Jobs", desk: "Desk", rules: "Rules", tables: "Tables", people: "People", ledger: "Ledger", inbox: "Inbox", report: "Report" },
+  pages: { today: "Today", jobs: "Jobs", desk: "Desk", rules: "Rules", tables: "Tables", people: "People", ledger: "Ledger", inbox: "Inbox", report: "Report", print: "Print" },
   find: "Find a document",
   findShort: "Find",
   signOut: "Sign out",
@@ -154,6 +155,7 @@ export const texts = {
   people: peopleTexts,
   me: accountTexts,
   inbox: inboxTexts,
+  print: printTexts,
   report: reportTexts,
   choices: choiceTexts,
   factor: factorTexts,

@@ -16,6 +16,7 @@ const PAGES: Page[] = [
   { path: "/desk", words: texts.pages.desk, key: "d", needs: ["review", "handle documents"] },
   { path: "/rules", words: texts.pages.rules, key: "r", needs: ["see rules"] },
   { path: "/tables", words: texts.pages.tables, key: "b", needs: ["see rules"] },
+  { path: "/print", words: texts.pages.print, key: "q", needs: ["see rules"] },
   { path: "/people", words: texts.pages.people, key: "p", needs: ["see people"] },
   { path: "/ledger", words: texts.pages.ledger, key: "l", needs: ["see the ledger"] },
   { path: "/report", words: texts.pages.report, key: "o", needs: ["see documents"] },

@@ -77,7 +77,7 @@ record EndpointCases(
     }
 
     List<Case> all() {
-        return Stream.of(ofTheRest(), PeopleCases.ALL, DeskCases.ALL, QueueCases.ALL)
+        return Stream.of(ofTheRest(), PeopleCases.ALL, DeskCases.ALL)
                 .flatMap(List::stream)
                 .toList();
     }

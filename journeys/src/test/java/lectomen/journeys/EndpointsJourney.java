@@ -140,6 +140,39 @@ class EndpointsJourney {
         return JSON.readTree(answer.body()).path("made").path(0).path("sha256").asString();
     }
 
+    private void check(EndpointCases.Case one, Map<String, Set<Boolean>> seen, List<String> wrong) {
+        HttpResponse<String> answer = call(one);
+        boolean asWanted = answer.statusCode() == one.status()
+                && answer.body().contains(one.shows())
+                && !answer.body().contains("Exception");
+        if (asWanted && !one.code().isEmpty()) {
+            asWanted = JSON.readTree(answer.body()).path("code").asString("").equals(one.code());
+        }
+        if (!asWanted) {
+            wrong.add(one + "\n    answered " + answer.statusCode() + " " + answer.body());
+        }
+        seen.computeIfAbsent(one.call(), call -> new LinkedHashSet<>())
+                .add(one.code().isEmpty());
+    }
+
+    /** A document that waits to be printed until somebody releases it. */
+    private static String heldPrint() throws Exception {
+        service.live("""
+                lectomen: 1
+                rule: posters
+                from: { folder: "{inbox}/posters" }
+                do:
+                  - print: { on: front-desk, hold: yes }
+                """);
+        upload("posters", "poster.txt", "NOTICE");
+        RunningService.await("it is held", RunningService.LONGEST_WAIT, () -> !prints().isEmpty());
+        return prints().get(0).path("id").asString();
+    }
+
+    private static JsonNode prints() {
+        return service.get("/queues/front-desk/prints").path("prints");
+    }
+
     private static String upload(String name, String text) {
         return upload("tickets", name, text);
     }
@@ -178,21 +211,8 @@ class EndpointsJourney {
                 service.archive().toString(),
                 doubt,
                 waiting);
-        for (EndpointCases.Case one : cases.all()) {
-            HttpResponse<String> answer = call(one);
-            boolean asWanted = answer.statusCode() == one.status()
-                    && answer.body().contains(one.shows())
-                    && !answer.body().contains("Exception");
-            if (asWanted && !one.code().isEmpty()) {
-                asWanted =
-                        JSON.readTree(answer.body()).path("code").asString("").equals(one.code());
-            }
-            if (!asWanted) {
-                wrong.add(one + "\n    answered " + answer.statusCode() + " " + answer.body());
-            }
-            seen.computeIfAbsent(one.call(), call -> new LinkedHashSet<>())
-                    .add(one.code().isEmpty());
-        }
+        cases.all().forEach(one -> check(one, seen, wrong));
+        QueueCases.of(heldPrint()).forEach(one -> check(one, seen, wrong));
         seen.get("session.changePassword").add(true); // ConsoleJourney changes one
         seen.get("notices.inbox").add(true); // NoticeJourney, in the browser
         seen.get("notices.read").add(true);

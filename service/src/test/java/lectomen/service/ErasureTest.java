@@ -79,7 +79,7 @@ class ErasureTest {
             Map.entry("person_session", "token_hash"),
             Map.entry("plan", "job_id cursor waits_for"),
             Map.entry("plan_words", "job_id"),
-            Map.entry("print_item", "effect_id job_id queue rule_id held_by ticket"),
+            Map.entry("print_item", "effect_id job_id queue held_by ticket"),
             Map.entry("receipt", "effect_id job_id rule_id place_key content_key name_key answer document_key"),
             Map.entry("remaining_file", "name_key why job_id"),
             Map.entry("role_grant", "principal role rules granted_by"),

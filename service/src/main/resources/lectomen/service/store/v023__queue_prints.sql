@@ -8,7 +8,6 @@ create table print_item (
     effect_id  text    not null unique references effect (id),
     job_id     text    not null references job (id),
     queue      text    not null,
-    rule_id    text,
     turn       integer not null,
     asked_at   integer not null,
     held       integer not null,

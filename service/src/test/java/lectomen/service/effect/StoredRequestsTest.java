@@ -33,6 +33,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.json.JsonMapper;
 
 /** What each kind of effect asked for in each form that was ever stored is still carried out. */
@@ -171,15 +173,16 @@ class StoredRequestsTest {
         return new WebSystem("berth-system", settings, secrets, fixture.clock);
     }
 
-    @Test
-    void aDocumentThatIsPrinted() throws IOException {
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2})
+    void aDocumentThatIsPrinted(int form) throws IOException {
         try (PrinterStandIn printer = PrinterStandIn.start(0, temp.resolve("printed"), job -> {})) {
             SecretStore secrets =
                     new SecretStore(fixture.store, fixture.ledger, new HomeKey(new byte[32]), fixture.clock);
             PrinterSettings settings =
                     new PrinterSettings(URI.create(printer.uri()), Optional.empty(), Optional.empty(), Map.of());
             fixture.printers.put("plan-room", new Printer(settings, secrets));
-            run("print", "plan-room");
+            run("print", "plan-room", form);
             assertThat(printer.printed()).singleElement().satisfies(printed -> {
                 assertThat(printed.copies()).isEqualTo(2);
                 assertThat(Files.readString(printed.document())).isEqualTo("NOTICE");

@@ -19,14 +19,14 @@ public final class PrintFigures {
 
     public List<Line> between(Instant from, Instant until) {
         return store.read(db -> db.sql("""
-                        select p.queue, p.rule_id, j.source_id, s.folder, count(*) as documents, sum(p.copies) as copies,
+                        select p.queue, j.rule_id, j.source_id, s.folder, count(*) as documents, sum(p.copies) as copies,
                             sum(p.sheets) as sheets
                         from print_item p
                         join job j on j.id = p.job_id
                         join source s on s.id = j.source_id
                         where p.printed = 1 and p.ended_at >= ? and p.ended_at < ?
-                        group by p.queue, p.rule_id, j.source_id
-                        order by p.queue, p.rule_id, s.folder
+                        group by p.queue, j.rule_id, j.source_id
+                        order by p.queue, j.rule_id, s.folder
                         """)
                 .params(from.toEpochMilli(), until.toEpochMilli())
                 .query((row, n) -> new Line(

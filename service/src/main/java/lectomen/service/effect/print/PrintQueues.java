@@ -76,13 +76,12 @@ public final class PrintQueues {
                         .orElse(false));
         int pages = printing.pages();
         db.sql("""
-                        insert into print_item (effect_id, job_id, queue, rule_id, turn, asked_at, held, ticket, pages, copies, sheets)
-                        values (?, ?, ?, ?, 0, ?, ?, '{}', ?, ?, ?)
+                        insert into print_item (effect_id, job_id, queue, turn, asked_at, held, ticket, pages, copies, sheets)
+                        values (?, ?, ?, 0, ?, ?, '{}', ?, ?, ?)
                         """)
                 .param(effect)
                 .param(job.id())
                 .param(queue)
-                .param(job.rule().map(rule -> rule.id()).orElse(null))
                 .param(clock.millis())
                 .param(held ? 1 : 0)
                 .param(pages)

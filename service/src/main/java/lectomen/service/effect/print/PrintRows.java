@@ -24,7 +24,7 @@ final class PrintRows {
 
     private static final String SELECT = """
             select p.*, e.state, e.on_hold, e.reason_code, w.request, w.place, w.reason_parameters, o.sha256, o.size,
-                j.source_id
+                j.source_id, j.rule_id
             from print_item p
             join effect e on e.id = p.effect_id
             join effect_words w on w.effect_id = e.id
