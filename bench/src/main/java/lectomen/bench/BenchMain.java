@@ -29,7 +29,7 @@ import tools.jackson.databind.json.JsonMapper;
         },
         footer = {
             "",
-            "Names: start, latency, files, waiting, notify, desk, list, planning, pages, documents, reading, writing",
+            "Names: start, latency, files, waiting, notify, print, desk, list, planning, pages, documents, reading, writing",
             "",
             "Example: lectomen bench --only files"
         })
@@ -40,6 +40,7 @@ public final class BenchMain implements Callable<Integer> {
             new FilesBenchmark(),
             new WaitingBenchmark(),
             new NotifyBenchmark(),
+            new PrintBenchmark(),
             new DeskBenchmark(),
             new ListBenchmark(),
             new PlanningBenchmark(),

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -87,14 +88,14 @@ final class PrintCommands {
 
         private final String action;
         private final String done;
+        private final Set<String> states;
 
-        Act(String action, String done) {
+        /** @param states of the documents of a queue that it is done with, where no single ones are named */
+        Act(String action, String done, String... states) {
             this.action = action;
             this.done = done;
+            this.states = Set.of(states);
         }
-
-        /** Whether it is done with all documents of a queue in that state. */
-        abstract boolean isFor(String state);
 
         @Override
         public Integer call() throws IOException {
@@ -114,11 +115,14 @@ final class PrintCommands {
         }
 
         private List<String> all(String queue) throws IOException {
+            if (states.isEmpty()) {
+                throw new RequestRefused("--all can't be used here: name the documents");
+            }
             JsonNode answer =
                     connection.service().get("/queues/" + Service.encoded(queue) + "/prints?ended=false&most=1000");
             List<String> ids = new ArrayList<>();
             for (JsonNode print : answer.path("prints")) {
-                if (isFor(print.path("state").asString(""))) {
+                if (states.contains(print.path("state").asString(""))) {
                     ids.add(print.path("id").asString(""));
                 }
             }
@@ -129,12 +133,7 @@ final class PrintCommands {
     @Command(name = "hold", description = "Hold documents: they wait until they are released.")
     static final class Hold extends Act {
         Hold() {
-            super("hold", "held");
-        }
-
-        @Override
-        boolean isFor(String state) {
-            return state.equals("waiting");
+            super("hold", "held", "waiting");
         }
     }
 
@@ -144,12 +143,7 @@ final class PrintCommands {
             footer = {"", "Example:", "  lectomen queue release --all plan-room"})
     static final class Release extends Act {
         Release() {
-            super("release", "released");
-        }
-
-        @Override
-        boolean isFor(String state) {
-            return state.equals("held");
+            super("release", "released", "held");
         }
     }
 
@@ -158,11 +152,6 @@ final class PrintCommands {
         First() {
             super("first", "moved to the front");
         }
-
-        @Override
-        boolean isFor(String state) {
-            return false;
-        }
     }
 
     @Command(name = "last", description = "Print documents after all others of their queue.")
@@ -170,22 +159,12 @@ final class PrintCommands {
         Last() {
             super("last", "moved to the end");
         }
-
-        @Override
-        boolean isFor(String state) {
-            return false;
-        }
     }
 
     @Command(name = "cancel", description = "Cancel the printing of documents, here or at the printer.")
     static final class Cancel extends Act {
         Cancel() {
-            super("cancel", "cancelled");
-        }
-
-        @Override
-        boolean isFor(String state) {
-            return !state.equals("in doubt");
+            super("cancel", "cancelled", "waiting", "held", "printing");
         }
     }
 
@@ -193,11 +172,6 @@ final class PrintCommands {
     static final class Again extends Act {
         Again() {
             super("again", "added to the queue again");
-        }
-
-        @Override
-        boolean isFor(String state) {
-            return false;
         }
     }
 

@@ -185,6 +185,7 @@ final class DemoDocuments {
                 notice("147_north-mole_05032027.txt", "Notices/2027/until 2027-06-30/NM 0147 North Mole.txt"),
                 notice("0148_OUTER-ROADS_30112027.txt", "Notices/2027/until 2028-02-29/NM 0148 Outer Roads.txt")));
         all.addAll(HarbourDay.documents());
+        all.addAll(HarbourPlotter.documents());
         all.addAll(HarbourPaper.documents());
         all.addAll(BerthReports.documents());
         all.addAll(WrittenPapers.documents());

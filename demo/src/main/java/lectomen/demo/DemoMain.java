@@ -59,6 +59,8 @@ public final class DemoMain implements Callable<Integer> {
             "crane-certificates",
             "berth-inspections",
             "mariner-notices",
+            "harbour-posters",
+            "quay-plans",
             "harbour-papers");
 
     private static final List<String> PARTS = List.of("mooring-permit", "readings");
@@ -109,6 +111,7 @@ public final class DemoMain implements Callable<Integer> {
         say("Starting the service on " + own);
         String launcher = Objects.requireNonNull(System.getProperty("lectomen.launcher"));
         try (HarbourMail mail = HarbourMail.start(own);
+                HarbourPlotter plotter = HarbourPlotter.start(own);
                 DemoService service = DemoService.start(launcher, own, wantedPort)) {
             Runtime.getRuntime().addShutdownHook(new Thread(service::close));
             List<Outcome> outcomes = run(service, own, documents);
@@ -116,7 +119,8 @@ public final class DemoMain implements Callable<Integer> {
             print(outcomes, asExpected);
             if (!once) {
                 try (HarbourSignIn signIn = HarbourSignIn.start()) {
-                    tellWhereToLook(own, service, signIn, mail);
+                    HarbourPlotter.leaveOneHeld(own.resolve("inbox"));
+                    tellWhereToLook(own, service, signIn, mail.words() + "\n" + plotter.words());
                     service.waitForEnd();
                 }
             }
@@ -137,10 +141,11 @@ public final class DemoMain implements Callable<Integer> {
                         "run at: " + DateTimeFormatter.ofPattern("HH:mm:ss").format(runAt));
     }
 
-    private static void prepare(Path home, List<DemoDocument> documents) throws IOException {
+    private void prepare(Path home, List<DemoDocument> documents) throws IOException {
         Path settings = home.resolve("lectomen.yaml");
         if (Files.notExists(settings)) {
-            Files.writeString(settings, resource("lectomen.yaml"));
+            String shipped = resource("lectomen.yaml");
+            Files.writeString(settings, once ? HarbourPlotter.atFreePort(shipped) : shipped);
         }
         Files.createDirectories(home.resolve("harbour-archive"));
         Files.createDirectories(home.resolve("inbox"));
@@ -221,6 +226,7 @@ public final class DemoMain implements Callable<Integer> {
                 return outcomes;
             }
             Thread.sleep(200);
+            HarbourPlotter.releaseOpenDay(service);
             if (outcomes.stream().anyMatch(Outcome::waitsForPeople)) {
                 desk = Optional.of(desk.isPresent() ? desk.get() : new HarbourDesk(service));
                 desk.get().workOff();
@@ -311,8 +317,7 @@ public final class DemoMain implements Callable<Integer> {
         System.out.println("\n" + right + " of " + outcomes.size() + " documents ended as the scenario expects.");
     }
 
-    private void tellWhereToLook(Path home, DemoService service, HarbourSignIn signIn, HarbourMail mail)
-            throws IOException {
+    private void tellWhereToLook(Path home, DemoService service, HarbourSignIn signIn, String kept) throws IOException {
         String welcome = service.post("/welcome-links", "").path("path").asString();
         say("""
 
@@ -339,7 +344,7 @@ public final class DemoMain implements Callable<Integer> {
                        ./lectomen trial %1$s/demo-documents/permit-0031.pdf --rule %1$s/demo-rules/mooring-permits.yaml
 
                 Filed documents are in %1$s/harbour-archive
-                %6$s""".formatted(home, service.url(), welcome, HarbourStaff.PASSWORD, signIn.words(), mail.words()));
+                %6$s""".formatted(home, service.url(), welcome, HarbourStaff.PASSWORD, signIn.words(), kept));
     }
 
     private void say(String words) {

@@ -99,7 +99,8 @@ class DoubtJourney {
             assertThat(AccessibilityJourney.findings(page)).isEmpty();
             page.keyboard().press("1");
             service.awaitJob("a.txt", "filed");
-            PlaywrightAssertions.assertThat(page.locator(".asked")).containsText("b.txt");
+            PlaywrightAssertions.assertThat(page.locator(".question .name").last())
+                    .containsText("slips/b.txt");
             page.keyboard().press("3");
             service.awaitJob("b.txt", "failed");
             PlaywrightAssertions.assertThat(page.getByText("Nothing is in doubt."))

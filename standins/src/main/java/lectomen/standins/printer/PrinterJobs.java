@@ -4,12 +4,12 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import lectomen.engine.print.ipp.IppAttribute;
@@ -28,7 +28,9 @@ final class PrinterJobs implements AutoCloseable {
         private final String name;
         private final String user;
         private final List<IppAttribute> ticket;
-        private final Instant createdAt = Instant.now();
+        private final int createdAt = upTime();
+        private OptionalInt startedAt = OptionalInt.empty();
+        private OptionalInt endedAt = OptionalInt.empty();
         private IppJobState state;
         private String format = "application/pdf";
         private Optional<Path> document = Optional.empty();
@@ -100,7 +102,10 @@ final class PrinterJobs implements AutoCloseable {
     /** @return false where it is over */
     synchronized boolean cancel(int id) {
         Optional<Job> job = find(id).filter(one -> !one.state.isEnd());
-        job.ifPresent(one -> one.state = IppJobState.CANCELED);
+        job.ifPresent(one -> {
+            one.state = IppJobState.CANCELED;
+            one.endedAt = OptionalInt.of(upTime());
+        });
         return job.isPresent();
     }
 
@@ -132,9 +137,21 @@ final class PrinterJobs implements AutoCloseable {
                 IppAttribute.of("job-originating-user-name", IppTag.NAME, job.user),
                 IppAttribute.of("job-state", new IppValue.Enumerated(job.state.code())),
                 IppAttribute.of("job-state-reasons", IppTag.KEYWORD, reason),
-                IppAttribute.of("time-at-creation", new IppValue.Whole((int) job.createdAt.getEpochSecond()))));
+                IppAttribute.of("job-printer-up-time", new IppValue.Whole(upTime())),
+                IppAttribute.of("time-at-creation", new IppValue.Whole(job.createdAt)),
+                IppAttribute.of("time-at-processing", time(job.startedAt)),
+                IppAttribute.of("time-at-completed", time(job.endedAt))));
         all.addAll(job.ticket);
         return all;
+    }
+
+    /** For how many seconds the printer runs; its jobs count their times by that. */
+    static int upTime() {
+        return (int) (System.nanoTime() / 1_000_000_000L);
+    }
+
+    private static IppValue time(OptionalInt time) {
+        return time.isPresent() ? new IppValue.Whole(time.getAsInt()) : new IppValue.OutOfBand(IppTag.NO_VALUE);
     }
 
     private Optional<Job> find(int id) {
@@ -165,6 +182,7 @@ final class PrinterJobs implements AutoCloseable {
                     .findFirst();
             if (next.isPresent()) {
                 next.get().state = IppJobState.PROCESSING;
+                next.get().startedAt = OptionalInt.of(upTime());
                 return next.get();
             }
             wait(LOOK.toMillis());
@@ -177,6 +195,9 @@ final class PrinterJobs implements AutoCloseable {
             return false;
         }
         job.state = now;
+        if (now.isEnd()) {
+            job.endedAt = OptionalInt.of(upTime());
+        }
         return true;
     }
 

@@ -105,7 +105,7 @@ public final class PrinterStandIn implements AutoCloseable {
 
     private IppMessage answer(IppMessage request, byte[] document) throws IOException {
         Optional<IppGroup> operation = request.find(IppGroup.Kind.OPERATION);
-        if (operation.isEmpty() || !beginsAsItMust(operation.get())) {
+        if (request.requestId() < 1 || operation.isEmpty() || !beginsAsItMust(operation.get())) {
             return status(request, IppStatus.BAD_REQUEST);
         }
         if (request.version() >> 8 < 1 || request.version() >> 8 > HIGHEST_VERSION) {
@@ -134,9 +134,10 @@ public final class PrinterStandIn implements AutoCloseable {
     /** By RFC 8011, section 4.1.4. */
     private static boolean beginsAsItMust(IppGroup operation) {
         List<IppAttribute> all = operation.attributes();
-        return all.size() > 1
+        return all.size() > 2
                 && all.get(0).name().equals("attributes-charset")
-                && all.get(1).name().equals("attributes-natural-language");
+                && all.get(1).name().equals("attributes-natural-language")
+                && Set.of("printer-uri", "job-uri").contains(all.get(2).name());
     }
 
     /** The job that is meant: by its number, or by the end of its address; 0 for none. */
@@ -167,7 +168,7 @@ public final class PrinterStandIn implements AutoCloseable {
                 IppAttribute.of("printer-state", new IppValue.Enumerated(state)),
                 IppAttribute.of("printer-state-reasons", IppTag.KEYWORD, stopped ? "media-empty-error" : "none"),
                 IppAttribute.of("printer-is-accepting-jobs", new IppValue.Bool(jobs.mood() != PrinterMood.REFUSING)),
-                IppAttribute.of("printer-up-time", new IppValue.Whole((int) (System.nanoTime() / 1_000_000_000L))),
+                IppAttribute.of("printer-up-time", new IppValue.Whole(PrinterJobs.upTime())),
                 IppAttribute.of("queued-job-count", new IppValue.Whole(jobs.waiting())));
         List<IppAttribute> all = Stream.concat(own, Abilities.attributes())
                 .filter(wanted(operation, Set.of("printer-description", "job-template")))
@@ -244,6 +245,9 @@ public final class PrinterStandIn implements AutoCloseable {
     private IppMessage send(IppMessage request, IppGroup operation, int job, byte[] document) throws IOException {
         if (!jobs.has(job)) {
             return status(request, IppStatus.NOT_FOUND);
+        }
+        if (operation.find("last-document").isEmpty()) {
+            return status(request, IppStatus.BAD_REQUEST);
         }
         return jobs.give(job, format(operation), document)
                 ? ofJob(request, IppStatus.OK, job)

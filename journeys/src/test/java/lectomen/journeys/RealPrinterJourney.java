@@ -1,0 +1,124 @@
+package lectomen.journeys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import lectomen.standins.printer.PrinterStandIn;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Others' programs: their printer gets what we print, once, and their tests find our stand-in in order. */
+class RealPrinterJourney {
+    private static final boolean LONG = Boolean.getBoolean("lectomen.long");
+    private static final int KILLS = LONG ? 40 : 2;
+
+    @TempDir
+    private Path temp;
+
+    private Path home(String printer) throws Exception {
+        Path home = Files.createDirectories(temp.resolve("home"));
+        Files.createDirectories(home.resolve("archive"));
+        return Files.writeString(home.resolve("lectomen.yaml"), """
+                parameters: { inbox: "{home}/inbox" }
+                roots: ["{home}"]
+                connections:
+                  archive: { folder: "{home}/archive" }
+                  plan-room: { printer: { address: "%s" } }
+                """.formatted(printer))
+                .getParent();
+    }
+
+    private static final String RULE = """
+            lectomen: 1
+            rule: plans
+            from: { folder: "{inbox}/plans", arrives: whole }
+            do:
+              - print: { copies: 2 }
+              - file: { in: archive }
+            """;
+
+    private byte[] plan(String name) throws Exception {
+        Path file = temp.resolve(name);
+        try (PDDocument plan = new PDDocument()) {
+            plan.addPage(new PDPage());
+            plan.getDocumentInformation().setTitle(name);
+            plan.save(file.toFile());
+        }
+        return Files.readAllBytes(file);
+    }
+
+    @Test
+    void eachPlanIsPrintedOnceAndByteForByteThroughKills() throws Exception {
+        try (RealPrinter printer = RealPrinter.start(Files.createDirectories(temp.resolve("printer")));
+                ServiceProcess service = ServiceProcess.launch(home(printer.uri()))) {
+            service.live(RULE);
+            Map<String, byte[]> plans = new TreeMap<>();
+            for (int kill = 0; kill < KILLS; kill++) {
+                for (int i = 0; i < 3; i++) {
+                    String name = "plan " + kill + "-" + i + ".pdf";
+                    plans.put(name, plan(name));
+                    service.drop("plans", name, plans.get(name));
+                }
+                Thread.sleep(1_000 + 350L * (kill % 7)); // somewhere between taking them in and filing them
+                service.kill();
+                service.startAgain();
+            }
+            for (String name : plans.keySet()) {
+                RunningService.await(name + " is over", RunningService.LONGEST_WAIT, () -> isOver(service, name));
+            }
+            Map<String, byte[]> printed = new TreeMap<>();
+            for (RealPrinter.Printed one : printer.printed()) {
+                String name = one.name().replaceFirst("lectomen-\\S+ ", "");
+                assertThat(printed.put(name, Files.readAllBytes(one.bytes())))
+                        .as(name + " before")
+                        .isNull();
+                assertThat(one.copies()).as(name).isEqualTo(2);
+            }
+            for (Map.Entry<String, byte[]> plan : plans.entrySet()) {
+                String state = service.job(plan.getKey()).path("state").asString();
+                if (state.equals("filed")) {
+                    assertThat(printed.get(plan.getKey())).as(plan.getKey()).isEqualTo(plan.getValue());
+                }
+            }
+            assertThat(printed.size()).as("of " + plans.size() + " plans").isGreaterThanOrEqualTo(plans.size() / 2);
+        }
+    }
+
+    /** Filed, or in doubt where the printer forgot a finished job while nobody asked it. */
+    private static boolean isOver(RunningService service, String name) {
+        return List.of("filed", "in doubt")
+                .contains(service.job(name).path("state").asString(""));
+    }
+
+    @Test
+    void theirTestsOfIppFindNothingWrongWithOurStandIn() throws Exception {
+        Path own = Files.createDirectories(temp.resolve("tests"));
+        Files.copy(Path.of("/usr/share/cups/ipptool/ipp-1.1.test"), own.resolve("ipp-1.1.test"));
+        byte[] plan = plan("document.pdf");
+        for (String name : List.of("document-a4.pdf", "document-letter.pdf")) {
+            Files.write(own.resolve(name), plan);
+        }
+        try (PrinterStandIn printer = PrinterStandIn.start(0, temp.resolve("printed"), job -> {})) {
+            Process process = new ProcessBuilder(
+                            "ipptool",
+                            "-tI",
+                            "-f",
+                            own.resolve("document-a4.pdf").toString(),
+                            printer.uri(),
+                            "ipp-1.1.test")
+                    .directory(own.toFile())
+                    .redirectErrorStream(true)
+                    .start();
+            String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+            process.waitFor();
+            assertThat(said).doesNotContain("[FAIL]").contains("Summary:");
+        }
+    }
+}
