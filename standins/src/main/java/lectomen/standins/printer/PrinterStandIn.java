@@ -2,6 +2,7 @@ package lectomen.standins.printer;
 
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -35,6 +36,11 @@ import lectomen.engine.print.ipp.IppValue;
  * refuses jobs, or breaks the connection.
  */
 public final class PrinterStandIn implements AutoCloseable {
+    static {
+        System.setProperty(
+                "sun.net.httpserver.nodelay", "true"); // else each answer waits for the one before to be confirmed
+    }
+
     private static final String PATH = "/ipp/print";
     private static final int HIGHEST_VERSION = 2;
 
@@ -97,9 +103,11 @@ public final class PrinterStandIn implements AutoCloseable {
             return;
         }
         exchange.getResponseHeaders().set("Content-Type", "application/ipp");
-        exchange.sendResponseHeaders(200, 0);
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        answer.write(bytes);
+        exchange.sendResponseHeaders(200, bytes.size());
         try (OutputStream out = exchange.getResponseBody()) {
-            answer.write(out);
+            bytes.writeTo(out);
         }
     }
 
