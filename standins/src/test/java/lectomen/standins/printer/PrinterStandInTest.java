@@ -33,6 +33,8 @@ class PrinterStandInTest {
     private static final byte[] PERMIT = "%PDF-1.7 a permit".getBytes(StandardCharsets.US_ASCII);
     private static final int PATIENCE_TURNS = 600;
 
+    private static final IppAttribute LAST = IppAttribute.of("last-document", new IppValue.Bool(true));
+
     @TempDir
     private Path folder;
 
@@ -173,11 +175,15 @@ class PrinterStandInTest {
     @Test
     void aDocumentCanFollowItsJob() throws Exception {
         IppAttribute job = id(ask(IppOperation.CREATE_JOB, IppAttribute.of("job-name", IppTag.NAME, "notice")));
-        assertThat(ask(request(IppOperation.SEND_DOCUMENT, List.of(), job), PERMIT)
+        assertThat(ask(request(IppOperation.SEND_DOCUMENT, List.of(), job, LAST), PERMIT)
                         .code())
                 .isEqualTo(IppStatus.OK.code());
         await(job, IppJobState.COMPLETED);
         assertThat(ask(request(IppOperation.SEND_DOCUMENT, List.of(), job), PERMIT)
+                        .code())
+                .as("it does not say whether it is the last")
+                .isEqualTo(IppStatus.BAD_REQUEST.code());
+        assertThat(ask(request(IppOperation.SEND_DOCUMENT, List.of(), job, LAST), PERMIT)
                         .code())
                 .isEqualTo(IppStatus.NOT_POSSIBLE.code());
     }
@@ -219,7 +225,8 @@ class PrinterStandInTest {
                 IppGroup.of(
                         IppGroup.Kind.OPERATION,
                         IppAttribute.of("attributes-charset", IppTag.CHARSET, "utf-8"),
-                        IppAttribute.of("attributes-natural-language", IppTag.NATURAL_LANGUAGE, "en")));
+                        IppAttribute.of("attributes-natural-language", IppTag.NATURAL_LANGUAGE, "en"),
+                        IppAttribute.of("printer-uri", IppTag.URI, printer.uri())));
         assertThat(ask(unknown, new byte[0]).code()).isEqualTo(IppStatus.OPERATION_NOT_SUPPORTED.code());
         assertThat(ask(IppMessage.of(IppOperation.GET_JOBS.code(), 1), new byte[0])
                         .code())
