@@ -1,10 +1,8 @@
-import { some } from "../../ui/time";
-
 export const printTexts = {
   queue: "Queue",
   shown: "Shown",
-  open: "what waits and prints",
-  ended: "what was printed",
+  open: "waiting and printing",
+  ended: "printed or given up",
   noQueues: "There is no printer. Add one to the connections in lectomen.yaml.",
   nothing: "Nothing waits here.",
   nothingEnded: "Nothing was printed here yet.",
@@ -16,7 +14,7 @@ export const printTexts = {
   endedAt: "Ended",
   hold: "Hold",
   release: "Release",
-  releaseAll: "Release all that are held",
+  releaseAll: "Release all held documents",
   first: "Print first",
   last: "Print last",
   cancel: "Cancel",
@@ -33,10 +31,9 @@ export const printTexts = {
   how: (name: string, queue: string) => `${name} on ${queue}`,
   ticket: "Ticket",
   changed: "changed",
-  asTheRule: "as the rule says",
   change: "Change",
   value: (word: string) => `Value of ${word}`,
-  noPicture: "This can't be shown before it is printed:",
+  noPicture: "There is no preview:",
   report: "Print report",
   reportLead: (first: string, last: string) => `Printed from ${first} to ${last}.`,
   noneReported: "Nothing was printed in this time.",
@@ -45,5 +42,4 @@ export const printTexts = {
   later: "30 days later",
   all: "All",
   printer: (state: string, reasons: string) => (reasons === "" ? state : `${state}: ${reasons}`),
-  count: (waiting: number) => some(waiting, "document", "documents"),
 };

@@ -24,17 +24,7 @@ class PrintJourney {
     private Path temp;
 
     private Path home(PrinterStandIn printer) throws Exception {
-        Path home = Files.createDirectories(temp.resolve("home"));
-        Files.createDirectories(home.resolve("archive"));
-        return Files.writeString(home.resolve("lectomen.yaml"), """
-                parameters: { inbox: "{home}/inbox" }
-                roots: ["{home}"]
-                connections:
-                  archive: { folder: "{home}/archive" }
-                  plan-room:
-                    printer: { address: "%s", sides: two-sided-long-edge }
-                """.formatted(printer.uri()))
-                .getParent();
+        return HomeWithPrinter.make(temp.resolve("home"), printer.uri(), ", sides: two-sided-long-edge");
     }
 
     private static final String RULE = """

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -44,17 +43,7 @@ class PrintPagesJourney {
     @BeforeAll
     static void start() throws Exception {
         printer = PrinterStandIn.start(0, temp.resolve("printed"), job -> {});
-        Path home = Files.createDirectories(temp.resolve("home"));
-        Files.createDirectories(home.resolve("archive"));
-        Files.writeString(home.resolve("lectomen.yaml"), """
-                parameters: { inbox: "{home}/inbox" }
-                roots: ["{home}"]
-                connections:
-                  archive: { folder: "{home}/archive" }
-                  plan-room:
-                    printer: { address: "%s" }
-                """.formatted(printer.uri()));
-        service = RunningService.start(home);
+        service = RunningService.start(HomeWithPrinter.make(temp.resolve("home"), printer.uri(), ""));
         browser = new Browser();
         page = browser.welcomed(service);
         service.live(RULE);

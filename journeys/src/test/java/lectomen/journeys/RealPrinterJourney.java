@@ -23,16 +23,7 @@ class RealPrinterJourney {
     private Path temp;
 
     private Path home(String printer) throws Exception {
-        Path home = Files.createDirectories(temp.resolve("home"));
-        Files.createDirectories(home.resolve("archive"));
-        return Files.writeString(home.resolve("lectomen.yaml"), """
-                parameters: { inbox: "{home}/inbox" }
-                roots: ["{home}"]
-                connections:
-                  archive: { folder: "{home}/archive" }
-                  plan-room: { printer: { address: "%s" } }
-                """.formatted(printer))
-                .getParent();
+        return HomeWithPrinter.make(temp.resolve("home"), printer, "");
     }
 
     private static final String RULE = """

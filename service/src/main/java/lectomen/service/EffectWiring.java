@@ -144,15 +144,9 @@ class EffectWiring {
 
     @Bean
     PrintQueues printQueues(
-            Store store,
-            Effects effects,
-            Ledger ledger,
-            Settings settings,
-            ConnectionRecords records,
-            InstantSource clock) {
+            Store store, Ledger ledger, Settings settings, ConnectionRecords records, InstantSource clock) {
         return new PrintQueues(
                 store,
-                effects,
                 ledger,
                 settings.printers(),
                 AllEffects.limits(records),

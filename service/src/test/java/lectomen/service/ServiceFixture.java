@@ -171,8 +171,7 @@ public final class ServiceFixture implements AutoCloseable {
         ChildJobs children = new ChildJobs(jobs, endings, plans, ledger, sources);
         jobs.onPart(children);
         waits = new PlanWaits(jobs, plans, children, clock);
-        queues = new PrintQueues(
-                store, effects, ledger, printQueues, FOUR_AT_ONCE, ZoneOffset.UTC, WorkCalendar.USUAL, clock);
+        queues = new PrintQueues(store, ledger, printQueues, FOUR_AT_ONCE, ZoneOffset.UTC, WorkCalendar.USUAL, clock);
         AllEffects all = AllEffects.of(
                 store,
                 jobs,

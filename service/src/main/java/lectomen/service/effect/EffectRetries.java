@@ -56,6 +56,6 @@ final class EffectRetries {
 
     /** Something succeeded on a connection; gives how many effects are tried at once since they waited for it. */
     int wentWell(JdbcClient db, String connection) {
-        return troubled.remove(connection) ? effects.wake(db, connection) : 0;
+        return troubled.remove(connection) ? DueEffects.wake(db, connection) : 0;
     }
 }

@@ -232,7 +232,7 @@ public final class EffectRunner implements AutoCloseable {
 
     /** Tries at once what waits for a connection, since it was resumed. */
     public void resumed(String connection) {
-        store.write(db -> effects.wake(db, connection));
+        store.write(db -> DueEffects.wake(db, connection));
         wake();
     }
 

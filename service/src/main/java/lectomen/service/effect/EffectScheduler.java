@@ -85,7 +85,7 @@ final class EffectScheduler implements AutoCloseable {
                 }
             });
             Map<String, Queue<String>> rest = new HashMap<>();
-            for (Effects.Due due : effects.due(busy, MOST_IN_A_LOOK)) {
+            for (DueEffects.Due due : effects.due(busy, MOST_IN_A_LOOK)) {
                 if (atWork.getOrDefault(due.connection(), 0) >= limits.atOnce(due.connection())) {
                     rest.computeIfAbsent(due.connection(), key -> new ConcurrentLinkedQueue<>())
                             .add(due.id());
@@ -104,7 +104,7 @@ final class EffectScheduler implements AutoCloseable {
     }
 
     /** The effect, and then what the last look found for its connection, without another look for each. */
-    private void actOnOneAfterAnother(Effects.Due due) {
+    private void actOnOneAfterAnother(DueEffects.Due due) {
         try {
             Optional<String> id = Optional.of(due.id());
             while (id.isPresent()) {

@@ -1,6 +1,5 @@
 package lectomen.service.effect;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
@@ -29,9 +28,6 @@ public final class Effects {
                     "update effect_words set request = '{}', place = null, reason_parameters = '{}', older = null, reply = null where effect_id in (select id from effect where job_id = ?)"));
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
-
-    /** No pause is that long: a next try so far ahead was written before the clock was set back, and is due. */
-    private static final Duration CLOCK_WAS_SET_BACK = Duration.ofMinutes(5);
 
     private final Store store;
     private final Ledger ledger;
@@ -194,13 +190,6 @@ public final class Effects {
         if (!open) {
             throw new NoLongerOpenException(effect.id());
         }
-    }
-
-    /** Makes everything that waits for such a reason due at once. */
-    public void wakeWaitingFor(JdbcClient db, String reasonCode) {
-        db.sql("update effect set next_try_at = 0 where state = 'intended' and reason_code = ?")
-                .param(reasonCode)
-                .update();
     }
 
     /**
@@ -391,41 +380,6 @@ public final class Effects {
                 .update();
     }
 
-    /** Makes everything that waits for the connection due at once: it is back. */
-    int wake(JdbcClient db, String connection) {
-        return db.sql("""
-                        update effect set next_try_at = 0
-                        where state = 'intended' and connection = ? and next_try_at > 0
-                        """).param(connection).update();
-    }
-
-    /** Keeps an effect that was not begun from being due. @return false, and nothing changed, where it was begun or has ended */
-    public boolean keepBack(JdbcClient db, String effectId, Reason reason) {
-        int kept = db.sql("""
-                        update effect set on_hold = 1, reason_code = ? where id = ? and state in ('intended', 'held')
-                          and not exists (select 1 from effect_words w where w.effect_id = effect.id and w.place is not null)
-                        """).params(reason.code(), effectId).update();
-        if (kept > 0) {
-            db.sql("update effect_words set reason_parameters = ? where effect_id = ?")
-                    .params(JSON.writeValueAsString(reason.parameters()), effectId)
-                    .update();
-        }
-        return kept > 0;
-    }
-
-    /** Lets an effect go that was kept back. */
-    public void letGo(JdbcClient db, String effectId) {
-        db.sql("update effect set on_hold = 0, next_try_at = 0, reason_code = null where id = ?")
-                .param(effectId)
-                .update();
-    }
-
-    public void makeDue(JdbcClient db, String jobId) {
-        db.sql("update effect set next_try_at = 0 where state = 'intended' and job_id = ?")
-                .param(jobId)
-                .update();
-    }
-
     /**
      * Whether an effect of these kinds has no receipt yet in the job's present generation.
      *
@@ -443,15 +397,6 @@ public final class Effects {
                 .isEmpty();
     }
 
-    /** Holds what of a job is not begun, or lets it go on. */
-    public void hold(JdbcClient db, String jobId, boolean hold) {
-        db.sql("update effect set state = :to, next_try_at = 0 where state = :from and job_id = :job")
-                .param("to", hold ? "held" : "intended")
-                .param("from", hold ? "intended" : "held")
-                .param("job", jobId)
-                .update();
-    }
-
     /** Says that what an effect filed was replaced or withdrawn. */
     public void ended(JdbcClient db, String effectId) {
         db.sql("update receipt set ended_at = ? where effect_id = ?")
@@ -459,41 +404,9 @@ public final class Effects {
                 .update();
     }
 
-    /** An effect whose time has come. */
-    record Due(String id, String connection) {}
-
-    /**
-     * The effects whose time has come, oldest first, without those that an earlier one on the same document keeps back. One
-     * that may take the place of an earlier document also waits for what came in before and is not planned yet.
-     *
-     * @param busy connections that take no more at present
-     */
-    List<Due> due(Set<String> busy, int most) {
-        String notBusy = busy.isEmpty() ? "" : " and connection not in (:busy)";
-        return store.read(db -> db.sql("""
-                        select id, connection from effect e
-                        where state in ('intended', 'acting') and on_hold = 0
-                          and (next_try_at <= :now or next_try_at > :latest)
-                        """ + notBusy + """
-                          and not exists (
-                              select 1 from effect earlier
-                              where earlier.document_key = e.document_key and earlier.arrival_seq < e.arrival_seq
-                                and earlier.state in ('held', 'intended', 'acting', 'in doubt'))
-                          and (e.by_document = 0 or e.arrival_seq <= coalesce((
-                              select min(j.arrival_seq) from job j
-                              where j.state in ('working', 'waiting') and (j.state = 'working' or j.waits_for = 'turn')
-                                and not exists (
-                                    select 1 from effect planned
-                                    where planned.job_id = j.id and planned.generation = j.generation)),
-                              e.arrival_seq))
-                        order by arrival_seq, created_at limit :most
-                        """)
-                .param("now", clock.millis())
-                .param("latest", clock.millis() + CLOCK_WAS_SET_BACK.toMillis())
-                .param("busy", busy.isEmpty() ? List.of("") : busy)
-                .param("most", most)
-                .query((row, n) -> new Due(row.getString("id"), row.getString("connection")))
-                .list());
+    /** @param busy connections that take no more at present */
+    List<DueEffects.Due> due(Set<String> busy, int most) {
+        return store.read(db -> DueEffects.find(db, busy, most, clock.millis()));
     }
 
     public Optional<Effect> find(String id) {

@@ -2,6 +2,7 @@ package lectomen.service.page;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -12,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.UUID;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
 import lectomen.engine.identify.FileType;
@@ -61,7 +63,8 @@ public final class Pages {
 
     /** A side of a sheet on which a document is printed. @param ticket by the words of IPP @param side counted from 1 */
     public PageResult sheet(ByteRef document, FileType type, Map<String, String> ticket, int side, int widthPixels) {
-        String how = Integer.toHexString(new TreeMap<>(ticket).toString().hashCode());
+        String words = new TreeMap<>(ticket).toString();
+        UUID how = UUID.nameUUIDFromBytes(words.getBytes(StandardCharsets.UTF_8));
         Path kept = folder.resolve(document.sha256() + "-sheet-" + side + "-" + widthPixels + "-" + how + ".json");
         String call = "page-" + calls.incrementAndGet();
         PageTask task = new PageTask(

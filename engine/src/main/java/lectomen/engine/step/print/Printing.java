@@ -35,6 +35,11 @@ public record Printing(
         ticket = new TreeMap<>(ticket);
     }
 
+    /** The same with another ticket. */
+    public Printing with(Map<String, String> changed) {
+        return new Printing(step, connection, name, format, changed, product, whenInDoubt, pages, hold);
+    }
+
     public Optional<Boolean> findHold() {
         return Optional.ofNullable(hold);
     }

@@ -16,6 +16,7 @@ import lectomen.service.destination.Destinations;
 import lectomen.service.destination.FilingOrder;
 import lectomen.service.destination.PlaceResult;
 import lectomen.service.destination.VerifyResult;
+import lectomen.service.effect.DueEffects;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectKind;
 import lectomen.service.effect.EffectResult;
@@ -241,7 +242,7 @@ public final class FileEffect implements EffectKind {
     @Override
     public void confirmed(JdbcClient db, Effect effect) {
         if (counters.used(db, effect.jobId(), FilingOrders.filing(effect))) {
-            effects.wakeWaitingFor(db, COUNTER_BUSY);
+            DueEffects.wakeWaitingFor(db, COUNTER_BUSY);
         }
     }
 

@@ -9,6 +9,7 @@ import java.util.stream.Collectors;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.file.Filing;
+import lectomen.service.effect.DueEffects;
 import lectomen.service.effect.Effect;
 import lectomen.service.effect.EffectKinds;
 import lectomen.service.effect.EffectOrder;
@@ -165,7 +166,7 @@ public final class JobFilings {
         if (hold) {
             openOf(db, jobId).forEach(effect -> runner.letWait(db, effect));
         }
-        effects.hold(db, jobId, hold);
+        DueEffects.hold(db, jobId, hold);
         return true;
     }
 
@@ -191,7 +192,7 @@ public final class JobFilings {
 
     /** Tries what a job waits for at once. */
     public void tryNow(JdbcClient db, String jobId) {
-        effects.makeDue(db, jobId);
+        DueEffects.makeDue(db, jobId);
     }
 
     /** What the present run of a job asked to be filed and has filed, as its plan put it, with the numbers that it was given. */

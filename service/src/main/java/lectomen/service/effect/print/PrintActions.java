@@ -1,11 +1,15 @@
 package lectomen.service.effect.print;
 
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import lectomen.engine.reason.Reason;
+import lectomen.engine.step.print.Printing;
+import lectomen.service.effect.DueEffects;
 import lectomen.service.effect.EffectResult;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.effect.Effects;
@@ -147,7 +151,7 @@ public final class PrintActions {
         }
         said(item, what, principal);
         store.write(db -> {
-            effects.makeDue(db, item.job());
+            DueEffects.makeDue(db, item.job());
             return item.effect();
         });
     }
@@ -160,17 +164,20 @@ public final class PrintActions {
         });
     }
 
-    /** As it was asked for before, with what was changed of its ticket since. */
+    /** As it was asked for before, with what somebody changed of its ticket. */
     private void again(PrintItem item, String principal) {
         require(item.endedAt().isPresent(), item, "printed again");
+        Map<String, String> ticket = new TreeMap<>(item.printing().ticket());
+        ticket.putAll(item.changes());
+        Printing printing = item.printing().with(ticket);
         store.write(db -> {
             Job job = jobs.find(db, item.job()).orElseThrow();
             String occasion = "again " + (effects.ofJob(db, job.id()).size() + 1);
             Effects.Intent intent = Effects.Intent.inForm(
-                            PrintEffect.FORM, item.printing().step(), PrintEffect.AGAIN, item.queue(), item.printing())
+                            PrintEffect.FORM, printing.step(), PrintEffect.AGAIN, item.queue(), printing)
                     .on(occasion);
             String id = effects.intend(db, job, intent);
-            queues.add(db, job, id, item.printing());
+            queues.add(db, job, id, printing);
             ledger.append(db, principal, "print.again", job.subject(), "effect", id);
             return id;
         });

@@ -18,7 +18,7 @@ import lectomen.engine.schedule.WorkCalendar;
 import lectomen.engine.step.print.Printing;
 import lectomen.service.connection.NoSuchConnectionException;
 import lectomen.service.effect.ConnectionLimits;
-import lectomen.service.effect.Effects;
+import lectomen.service.effect.DueEffects;
 import lectomen.service.home.PrinterSettings;
 import lectomen.service.job.Job;
 import lectomen.service.ledger.Ledger;
@@ -38,7 +38,6 @@ public final class PrintQueues {
     private static final long PRIORITY_STEP = 1_000_000_000_000L;
 
     private final Store store;
-    private final Effects effects;
     private final Ledger ledger;
     private final Map<String, PrinterSettings> printers;
     private final ConnectionLimits limits;
@@ -48,7 +47,6 @@ public final class PrintQueues {
 
     public PrintQueues(
             Store store,
-            Effects effects,
             Ledger ledger,
             Map<String, PrinterSettings> printers,
             ConnectionLimits limits,
@@ -56,7 +54,6 @@ public final class PrintQueues {
             WorkCalendar calendar,
             InstantSource clock) {
         this.store = store;
-        this.effects = effects;
         this.ledger = ledger;
         this.printers = Map.copyOf(printers);
         this.limits = limits;
@@ -96,7 +93,7 @@ public final class PrintQueues {
     }
 
     private boolean keepBack(JdbcClient db, String effect, String queue, boolean held) {
-        return effects.keepBack(db, effect, Reason.of(held ? "print.held" : "print.turn", "connection", queue));
+        return DueEffects.keepBack(db, effect, Reason.of(held ? "print.held" : "print.turn", "connection", queue));
     }
 
     private static int priority(Map<String, String> ticket) {
@@ -169,7 +166,7 @@ public final class PrintQueues {
                         where p.queue = ? and p.ended_at is null and e.on_hold = 0 and e.state in ('intended', 'acting')
                         """).param(queue).query(Integer.class).single();
         List<String> next = next(db, queue, limits.atOnce(queue) - underWay);
-        next.forEach(effect -> effects.letGo(db, effect));
+        next.forEach(effect -> DueEffects.letGo(db, effect));
         return next.size();
     }
 

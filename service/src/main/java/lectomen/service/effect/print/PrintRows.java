@@ -10,20 +10,18 @@ import java.util.TreeMap;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.step.print.Printing;
 import lectomen.engine.task.ByteRef;
+import lectomen.service.effect.EffectRequest;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The stored items of print queues. */
 final class PrintRows {
-    static final JsonMapper JSON = JsonMapper.builder()
-            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
-            .build();
+    static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<TreeMap<String, String>> TEXTS = new TypeReference<>() {};
 
     private static final String SELECT = """
-            select p.*, e.state, e.on_hold, e.reason_code, w.request, w.place, w.reason_parameters, o.sha256, o.size,
+            select p.*, e.state, e.on_hold, e.reason_code, w.request, w.request_form, w.place, w.reason_parameters, o.sha256, o.size,
                 j.source_id, j.rule_id
             from print_item p
             join effect e on e.id = p.effect_id
@@ -69,7 +67,7 @@ final class PrintRows {
                 row.getLong("source_id"),
                 row.getString("queue"),
                 state(row, ended.isPresent()),
-                JSON.readValue(row.getString("request"), Printing.class),
+                new EffectRequest(row.getInt("request_form"), row.getString("request")).as(Printing.class),
                 new ByteRef(Optional.ofNullable(row.getString("sha256")).orElse(""), row.getLong("size")),
                 JSON.readValue(row.getString("ticket"), TEXTS),
                 Optional.ofNullable(code).map(known -> new Reason(known, parameters)),
