@@ -64,7 +64,7 @@ final class HarbourPlotter implements AutoCloseable {
                         "a poster; held, looked at on A3, released and printed",
                         "Posters/open day.pdf"),
                 DemoDocument.filed(
-                        "plans",
+                        "quay-plans",
                         "tallow quay.pdf",
                         plan(),
                         DemoDocument.How.MOVED,

@@ -80,7 +80,7 @@ class ClientJourney {
     @Test
     void aTrialChangesNothing() throws Exception {
         service.live(Rules.tickets("tried", "number it"));
-        service.awaitInTime("what earlier tests sent is out of the way", ClientJourney::hasNoSpares);
+        service.awaitInTime("what earlier tests sent is out of the way", () -> hasNoSpares() && isIdle());
         String before = footprint();
         long entries = service.get("/status").path("ledgerEntries").asLong();
         for (int i = 0; i < 3; i++) {
@@ -91,6 +91,10 @@ class ClientJourney {
         }
         assertThat(footprint()).isEqualTo(before);
         assertThat(service.get("/status").path("ledgerEntries").asLong()).isEqualTo(entries);
+    }
+
+    private static boolean isIdle() {
+        return service.get("/status").at("/jobs/working").asInt(0) == 0;
     }
 
     private static boolean hasNoSpares() {

@@ -59,8 +59,8 @@ class DocsJourney {
 
     private static Path withPrinter(Path home, PrinterStandIn printer) throws IOException {
         Path settings = home.resolve("lectomen.yaml");
-        String connection = "connections:\n  plan-room: { printer: { address: \"" + printer.uri() + "\" } }\n";
-        Files.writeString(settings, Files.readString(settings).replace("connections:\n", connection));
+        String shipped = Files.readString(settings);
+        Files.writeString(settings, shipped.replaceFirst("ipp://[^\"]*", printer.uri()));
         return home;
     }
 

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import java.util.TreeMap;
 import lectomen.standins.printer.PrinterStandIn;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -51,13 +52,18 @@ class RealPrinterJourney {
                 ServiceProcess service = ServiceProcess.launch(home(printer.uri()))) {
             service.live(RULE);
             Map<String, byte[]> plans = new TreeMap<>();
+            Random random = new Random(KILLS);
             for (int kill = 0; kill < KILLS; kill++) {
                 for (int i = 0; i < 3; i++) {
                     String name = "plan " + kill + "-" + i + ".pdf";
                     plans.put(name, plan(name));
                     service.drop("plans", name, plans.get(name));
                 }
-                Thread.sleep(1_000 + 350L * (kill % 7)); // somewhere between taking them in and filing them
+                String seen = "plan " + kill + "-" + kill % 3 + ".pdf";
+                RunningService.await(seen + " is taken in", RunningService.LONGEST_WAIT, () -> service.get("/jobs")
+                        .toString()
+                        .contains(seen));
+                Thread.sleep(random.nextInt(200)); // somewhere between taking them in and filing them
                 service.kill();
                 service.startAgain();
             }

@@ -125,7 +125,10 @@ final class PrintsController {
 
     private PageResult draw(PrintItem item, int side, int width) {
         Map<String, String> ticket = new TreeMap<>(queues.ticketOf(item));
+        boolean isScaled =
+                !ticket.getOrDefault(TicketAttribute.PRINT_SCALING.word(), "").equals("none");
         watch.find(item.queue())
+                .filter(abilities -> isScaled)
                 .map(abilities -> abilities.usual().get(TicketAttribute.MEDIA))
                 .ifPresent(media -> ticket.putIfAbsent(TicketAttribute.MEDIA.word(), media));
         FileType type = Stream.of(FileType.values())
