@@ -87,10 +87,14 @@ function placed(values: Record<string, Entered>) {
 /** What was answered is nobody's to give back. */
 const answered = new Set<number>();
 
-function send({ task: asked, deed, values = {}, reason = "", to = "", stage = 0 }: Answer): Promise<unknown> {
+/** What is being taken; an answer waits for it, or the service would refuse to let a decided task be taken. */
+const taking = new Map<number, Promise<unknown>>();
+
+async function send({ task: asked, deed, values = {}, reason = "", to = "", stage = 0 }: Answer): Promise<unknown> {
   const params = { path: { task: asked.task } };
   const { binding } = asked;
   answered.add(asked.task);
+  await taking.get(asked.task)?.catch(() => {});
   switch (deed) {
     case "accept":
       return answer(api.POST("/api/v1/desk/{task}/accept", { params, body: { binding, values: placed(values), undoable: true } }));
@@ -181,7 +185,13 @@ export function useFigures() {
 
 /** Keeps a document while it is shown. */
 export async function take(id: number) {
-  await answer(api.POST("/api/v1/desk/{task}/take", { params: { path: { task: id } } }));
+  const taken = answer(api.POST("/api/v1/desk/{task}/take", { params: { path: { task: id } } }));
+  taking.set(id, taken);
+  try {
+    await taken;
+  } finally {
+    taking.delete(id);
+  }
 }
 
 export async function release(id: number) {

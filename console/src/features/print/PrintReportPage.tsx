@@ -11,7 +11,7 @@ type Line = Schemas["PrintedLine"];
 
 const DAYS = 31;
 
-/** What was printed in a month, on how many sheets: by queue, rule and folder. */
+/** What was printed in a month, on how many sheets: by queue, rule, folder and sender. */
 export function PrintReportPage() {
   const [asked] = useSearchParams();
   const last = asked.get("last") ?? undefined;
@@ -56,7 +56,7 @@ function Printed({ queue, lines }: { queue: string; lines: Line[] }) {
         <thead>
           <tr>
             {texts.print.heads.map((head, place) => (
-              <th key={head} scope="col" className={place < 2 ? "" : "n"}>
+              <th key={head} scope="col" className={place < 3 ? "" : "n"}>
                 {head}
               </th>
             ))}
@@ -64,9 +64,10 @@ function Printed({ queue, lines }: { queue: string; lines: Line[] }) {
         </thead>
         <tbody>
           {lines.map((line) => (
-            <tr key={`${line.rule ?? ""} ${line.from ?? ""}`}>
+            <tr key={`${line.rule ?? ""} ${line.from ?? ""} ${line.sender}`}>
               <th scope="row">{line.rule ?? ""}</th>
               <td>{line.from ?? ""}</td>
+              <td>{line.sender}</td>
               <td className="n">{number(line.documents)}</td>
               <td className="n">{number(line.copies)}</td>
               <td className="n">{number(line.sheets)}</td>
@@ -74,6 +75,7 @@ function Printed({ queue, lines }: { queue: string; lines: Line[] }) {
           ))}
           <tr className="sum">
             <th scope="row">{texts.print.all}</th>
+            <td />
             <td />
             <td className="n">{sum((line) => line.documents)}</td>
             <td className="n">{sum((line) => line.copies)}</td>

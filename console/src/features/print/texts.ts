@@ -37,7 +37,7 @@ export const printTexts = {
   report: "Print report",
   reportLead: (first: string, last: string) => `Printed from ${first} to ${last}.`,
   noneReported: "Nothing was printed in this time.",
-  heads: ["Rule", "From", "Documents", "Copies", "Sheets"],
+  heads: ["Rule", "From", "Sender", "Documents", "Copies", "Sheets"],
   earlier: "30 days earlier",
   later: "30 days later",
   all: "All",

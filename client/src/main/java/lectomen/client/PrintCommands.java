@@ -83,27 +83,24 @@ final class PrintCommands {
         @Mixin
         private final Connection connection = new Connection();
 
-        @ArgGroup(multiplicity = "1")
-        private Which which = new Which();
-
         private final String action;
         private final String done;
-        private final Set<String> states;
 
-        /** @param states of the documents of a queue that it is done with, where no single ones are named */
-        Act(String action, String done, String... states) {
+        Act(String action, String done) {
             this.action = action;
             this.done = done;
-            this.states = Set.of(states);
         }
+
+        abstract List<String> ids(Service service);
 
         @Override
         public Integer call() throws IOException {
-            List<String> ids = which.all == null ? which.ids : all(which.all);
+            Service service = connection.service();
+            List<String> ids = ids(service);
             int refused = 0;
             for (String id : ids) {
                 try {
-                    connection.service().post("/prints/" + Service.encoded(id) + "/" + action);
+                    service.post("/prints/" + Service.encoded(id) + "/" + action);
                 } catch (RequestRefused e) {
                     refused++;
                     System.err.println("lectomen: " + id + ": " + e.getMessage());
@@ -113,13 +110,42 @@ final class PrintCommands {
             System.out.println(good + (good == 1 ? " document " : " documents ") + done + ".");
             return refused == 0 ? 0 : 1;
         }
+    }
 
-        private List<String> all(String queue) throws IOException {
-            if (states.isEmpty()) {
-                throw new RequestRefused("--all can't be used here: name the documents");
-            }
-            JsonNode answer =
-                    connection.service().get("/queues/" + Service.encoded(queue) + "/prints?ended=false&most=1000");
+    /** With documents that are named one by one. */
+    private abstract static class ActOnNamed extends Act {
+        @Parameters(paramLabel = "ID", arity = "1..*", description = "Documents, as \"queue documents\" lists them.")
+        private List<String> ids = List.of();
+
+        ActOnNamed(String action, String done) {
+            super(action, done);
+        }
+
+        @Override
+        List<String> ids(Service service) {
+            return ids;
+        }
+    }
+
+    /** Or with all of a queue that are in some states. */
+    private abstract static class ActOnSome extends Act {
+        @ArgGroup(multiplicity = "1")
+        private Which which = new Which();
+
+        private final Set<String> states;
+
+        ActOnSome(String action, String done, String... states) {
+            super(action, done);
+            this.states = Set.of(states);
+        }
+
+        @Override
+        List<String> ids(Service service) {
+            return which.all == null ? which.ids : all(service, which.all);
+        }
+
+        private List<String> all(Service service, String queue) {
+            JsonNode answer = service.get("/queues/" + Service.encoded(queue) + "/prints?ended=false&most=1000");
             List<String> ids = new ArrayList<>();
             for (JsonNode print : answer.path("prints")) {
                 if (states.contains(print.path("state").asString(""))) {
@@ -131,7 +157,7 @@ final class PrintCommands {
     }
 
     @Command(name = "hold", description = "Hold documents: they wait until they are released.")
-    static final class Hold extends Act {
+    static final class Hold extends ActOnSome {
         Hold() {
             super("hold", "held", "waiting");
         }
@@ -141,35 +167,35 @@ final class PrintCommands {
             name = "release",
             description = "Let held documents be printed.",
             footer = {"", "Example:", "  lectomen queue release --all plan-room"})
-    static final class Release extends Act {
+    static final class Release extends ActOnSome {
         Release() {
             super("release", "released", "held");
         }
     }
 
     @Command(name = "first", description = "Print documents before all others of their queue.")
-    static final class First extends Act {
+    static final class First extends ActOnNamed {
         First() {
             super("first", "moved to the front");
         }
     }
 
     @Command(name = "last", description = "Print documents after all others of their queue.")
-    static final class Last extends Act {
+    static final class Last extends ActOnNamed {
         Last() {
             super("last", "moved to the end");
         }
     }
 
     @Command(name = "cancel", description = "Cancel the printing of documents, here or at the printer.")
-    static final class Cancel extends Act {
+    static final class Cancel extends ActOnSome {
         Cancel() {
             super("cancel", "cancelled", "waiting", "held", "printing");
         }
     }
 
     @Command(name = "again", description = "Print documents once more that were printed or given up.")
-    static final class Again extends Act {
+    static final class Again extends ActOnNamed {
         Again() {
             super("again", "added to the queue again");
         }
@@ -259,9 +285,9 @@ final class PrintCommands {
                 System.out.println("Nothing was printed.");
                 return 0;
             }
-            Table table = new Table("QUEUE", "RULE", "FROM", "DOCUMENTS", "COPIES", "SHEETS");
+            Table table = new Table("QUEUE", "RULE", "FROM", "SENDER", "DOCUMENTS", "COPIES", "SHEETS");
             for (JsonNode line : report.path("lines")) {
-                table.row(List.of("queue", "rule", "from", "documents", "copies", "sheets").stream()
+                table.row(List.of("queue", "rule", "from", "sender", "documents", "copies", "sheets").stream()
                         .map(column -> ResponseWords.text(line.path(column)))
                         .toArray(String[]::new));
             }

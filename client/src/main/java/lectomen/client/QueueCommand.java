@@ -8,6 +8,7 @@ import java.util.stream.Collectors;
 import java.util.stream.StreamSupport;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
 
@@ -19,6 +20,8 @@ import tools.jackson.databind.JsonNode;
         subcommands = {
             QueueCommand.ListAll.class,
             QueueCommand.Show.class,
+            QueueCommand.Find.class,
+            QueueCommand.Add.class,
             PrintCommands.Documents.class,
             PrintCommands.Hold.class,
             PrintCommands.Release.class,
@@ -54,6 +57,80 @@ final class QueueCommand {
                         printer(queue));
             }
             table.print();
+            return 0;
+        }
+    }
+
+    @Command(
+            name = "find",
+            description = "Find printers that announce themselves in the network of the service.",
+            footer = {"", "To use one, put its address into a connection in lectomen.yaml, and start the service again."
+            })
+    static final class Find implements Callable<Integer> {
+        @Mixin
+        private final Connection connection = new Connection();
+
+        @Override
+        public Integer call() throws IOException {
+            JsonNode answer = connection.service().get("/found-printers");
+            if (connection.json()) {
+                return Connection.printJson(answer);
+            }
+            if (answer.path("printers").isEmpty()) {
+                System.out.println("No printer announces itself in the network of the service.");
+                return 0;
+            }
+            Table table = new Table("NAME", "ADDRESS", "PRINTER", "WHERE");
+            for (JsonNode printer : answer.path("printers")) {
+                table.row(
+                        ResponseWords.text(printer.path("name")),
+                        ResponseWords.text(printer.path("address")),
+                        ResponseWords.text(printer.path("model")),
+                        ResponseWords.text(printer.path("location")));
+            }
+            table.print();
+            return 0;
+        }
+    }
+
+    @Command(
+            name = "add",
+            description = "Add a hot folder to a print queue: what is put into it is printed there.",
+            footer = {
+                "",
+                "The folder and its rule are called as the queue is. The rule can be changed like any other.",
+                "",
+                "Example:",
+                "  lectomen queue add plan-room --folder"
+            })
+    static final class Add implements Callable<Integer> {
+        @Mixin
+        private final Connection connection = new Connection();
+
+        @Parameters(paramLabel = "NAME", description = "The name of the printer's connection.")
+        private String name = "";
+
+        @Option(names = "--folder", description = "Add the folder and put its rule live.")
+        private boolean folder;
+
+        @Override
+        public Integer call() throws IOException {
+            if (!folder) {
+                throw new RequestRefused("--folder is missing; printers themselves are added in lectomen.yaml");
+            }
+            Service service = connection.service();
+            JsonNode points = service.get("/starting-points?printer=" + Service.encoded(name));
+            String text = points.path("startingPoints").get(0).path("text").asString();
+            JsonNode rule = service.postText("/rules", text);
+            String id = Service.encoded(rule.path("id").asString());
+            JsonNode live = service.post("/rules/" + id + "/live");
+            if (connection.json()) {
+                return Connection.printJson(live);
+            }
+            System.out.println("Rule " + ResponseWords.text(live.path("id")) + " is live.");
+            service.get("/rules/" + id)
+                    .path("sentences")
+                    .forEach(sentence -> System.out.println(ResponseWords.text(sentence.path("words"))));
             return 0;
         }
     }

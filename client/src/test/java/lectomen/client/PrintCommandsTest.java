@@ -53,7 +53,35 @@ class PrintCommandsTest {
         assertThat(refused.exitCode()).isEqualTo(1);
         assertThat(refused.out()).isEqualTo("0 documents added to the queue again.\n");
         assertThat(refused.err()).contains("1-e7", "can't be printed again");
-        assertThat(service.run("queue", "first", "--all", "plan-room").err()).contains("name the documents");
+        assertThat(service.run("queue", "first", "--all", "plan-room").exitCode())
+                .as("one after the other has to be named")
+                .isEqualTo(2);
+    }
+
+    @Test
+    void aFolderIsAddedToAQueueByAStartingPoint() {
+        String text = "lectomen: 1\nrule: plan-room\n";
+        service.on(
+                        "GET /starting-points?printer=plan-room",
+                        "{\"startingPoints\": [{\"text\": \"lectomen: 1\\nrule: plan-room\\n\"}]}")
+                .on("POST /rules", "{\"id\": \"plan-room\"}")
+                .on("POST /rules/plan-room/live", "{\"id\": \"plan-room\"}")
+                .on("GET /rules/plan-room", "{\"sentences\": [{\"words\": \"Prints it on plan-room.\"}]}");
+        assertThat(service.run("queue", "add", "plan-room", "--folder").out())
+                .isEqualTo("Rule plan-room is live.\nPrints it on plan-room.\n");
+        assertThat(service.asked()).anySatisfy(asked -> assertThat(asked.body()).isEqualTo(text));
+        assertThat(service.run("queue", "add", "plan-room").err()).contains("--folder");
+    }
+
+    @Test
+    void printersInTheNetworkAreListed() {
+        service.on("GET /found-printers", """
+                {"printers": [{"name": "Plan room", "address": "ipp://plotter.local:631/ipp/print",
+                  "model": "Quayline 900", "location": "Harbour office"}]}
+                """);
+        assertThat(service.run("queue", "find").out()).contains("Plan room", "ipp://plotter.local:631", "Quayline 900");
+        service.on("GET /found-printers", "{\"printers\": []}");
+        assertThat(service.run("queue", "find").out()).contains("No printer announces itself");
     }
 
     @Test

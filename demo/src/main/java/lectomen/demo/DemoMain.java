@@ -61,6 +61,7 @@ public final class DemoMain implements Callable<Integer> {
             "mariner-notices",
             "harbour-posters",
             "quay-plans",
+            "counter-permits",
             "harbour-papers");
 
     private static final List<String> PARTS = List.of("mooring-permit", "readings");

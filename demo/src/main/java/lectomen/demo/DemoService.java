@@ -6,6 +6,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -104,7 +105,17 @@ public final class DemoService implements AutoCloseable {
         return call(path, method, "text/plain; charset=utf-8", HttpRequest.BodyPublishers.ofString(body));
     }
 
+    /** What is no JSON, such as the picture of a page. */
+    public byte[] getBytes(String path) {
+        return call(path, "GET", "text/plain", HttpRequest.BodyPublishers.noBody(), BodyHandlers.ofByteArray());
+    }
+
     private JsonNode call(String path, String method, String type, HttpRequest.BodyPublisher body) {
+        return JSON.readTree(call(path, method, type, body, BodyHandlers.ofString()));
+    }
+
+    private <A> A call(
+            String path, String method, String type, HttpRequest.BodyPublisher body, HttpResponse.BodyHandler<A> as) {
         try {
             HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url() + "/api/v1" + path))
                     .header(
@@ -113,11 +124,14 @@ public final class DemoService implements AutoCloseable {
                     .header("Content-Type", type)
                     .timeout(Duration.ofSeconds(60));
             HttpRequest made = request.method(method, body).build();
-            HttpResponse<String> response = http.send(made, HttpResponse.BodyHandlers.ofString());
+            HttpResponse<A> response = http.send(made, as);
             if (response.statusCode() >= 400) {
-                throw new IllegalStateException("The service refused " + path + ": " + response.body());
+                Object said = response.body() instanceof byte[] bytes
+                        ? new String(bytes, StandardCharsets.UTF_8)
+                        : response.body();
+                throw new IllegalStateException("The service refused " + path + ": " + said);
             }
-            return JSON.readTree(response.body());
+            return response.body();
         } catch (IOException e) {
             throw new UncheckedIOException("The service does not answer", e);
         } catch (InterruptedException e) {

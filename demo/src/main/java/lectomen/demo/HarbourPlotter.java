@@ -10,6 +10,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import lectomen.standins.printer.PrinterStandIn;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
@@ -22,6 +24,7 @@ final class HarbourPlotter implements AutoCloseable {
     private static final String POSTERS = "posters";
     private static final String OPEN_DAY = "open day";
     private static final String FOLDER = "printed";
+    private static final int BERTHS = 70;
     private static final Pattern ADDRESS = Pattern.compile("ipp://localhost:(\\d+)/");
     private static final float POINTS_A_MILLIMETRE = 72 / 25.4f;
 
@@ -64,12 +67,28 @@ final class HarbourPlotter implements AutoCloseable {
                         "a poster; held, looked at on A3, released and printed",
                         "Posters/open day.pdf"),
                 DemoDocument.filed(
+                        "counter-permits",
+                        "grey heron.txt",
+                        permit(),
+                        DemoDocument.How.MOVED,
+                        "a permit with its conditions; printed on both sides of a sheet",
+                        "Counter/grey heron.pdf"),
+                DemoDocument.filed(
                         "quay-plans",
                         "tallow quay.pdf",
                         plan(),
                         DemoDocument.How.MOVED,
                         "a plan of A1; printed at its own scale on the roll of 914 mm",
                         "Plans/tallow quay.pdf"));
+    }
+
+    /** With so many conditions that they go on overleaf. */
+    private static byte[] permit() {
+        String conditions = IntStream.rangeClosed(1, BERTHS)
+                .mapToObj(berth -> berth + ". At berth " + berth + " the vessel lies with her bow to the east.")
+                .collect(Collectors.joining("\n"));
+        return ("MARROWICK HARBOUR\n\nMOORING PERMIT\n\nVessel: Grey Heron\n\nConditions\n\n" + conditions + "\n")
+                .getBytes(StandardCharsets.UTF_8);
     }
 
     private static byte[] poster(String head, String words) {

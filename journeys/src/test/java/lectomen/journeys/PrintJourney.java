@@ -3,6 +3,9 @@ package lectomen.journeys;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.awt.Color;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
@@ -13,6 +16,8 @@ import lectomen.standins.printer.PrinterMood;
 import lectomen.standins.printer.PrinterStandIn;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -77,6 +82,66 @@ class PrintJourney {
             JsonNode away = service.get("/queues").path("queues").get(0);
             assertThat(away.path("problem").asString()).isNotEmpty();
             assertThat(away.path("readyMedia").toString()).as("it stays known").contains("iso_a3_297x420mm");
+        }
+    }
+
+    /** The second page has a blue area; the others are black on white. */
+    private static byte[] pagesOfWhichTheSecondIsInColour() throws IOException {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (PDDocument document = new PDDocument()) {
+            for (int i = 0; i < 4; i++) {
+                PDPage page = new PDPage(PDRectangle.A4);
+                document.addPage(page);
+                try (PDPageContentStream content = new PDPageContentStream(document, page)) {
+                    content.setNonStrokingColor(i == 1 ? Color.BLUE : Color.BLACK);
+                    content.addRect(100, 100, 200, 300);
+                    content.fill();
+                }
+            }
+            document.save(bytes);
+        }
+        return bytes.toByteArray();
+    }
+
+    private PrinterStandIn printerOfDrawnSheets() throws IOException {
+        PrinterStandIn printer = PrinterStandIn.start(0, temp.resolve("printed"), job -> {});
+        printer.setFormats(List.of("image/pwg-raster"));
+        return printer;
+    }
+
+    private static PrintedJob printed(PrinterStandIn printer, String nameEnds) {
+        return printer.printed().stream()
+                .filter(job -> job.name().endsWith(nameEnds))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** The printer takes no PDF, so its pages are drawn for it, those alone that are asked for. */
+    @Test
+    void pagesInColourArePrintedApartFromTheOthersAndDrawnForThePrinter() throws Exception {
+        try (PrinterStandIn printer = printerOfDrawnSheets();
+                ServiceInTest service = RunningService.start(home(printer))) {
+            service.live("""
+                    lectomen: 1
+                    rule: plans
+                    from: { folder: "{inbox}/plans", arrives: whole }
+                    do:
+                      - print: { pages: in colour, sides: one-sided, job-name: "{file name} in colour" }
+                      - print: { pages: without colour, print-color-mode: monochrome }
+                      - file: { in: archive }
+                    """);
+            service.drop("plans", "quays.pdf", pagesOfWhichTheSecondIsInColour());
+            service.awaitJob("quays.pdf", "filed");
+            assertThat(printer.printed()).hasSize(2);
+            PrintedJob colour = printed(printer, " quays in colour");
+            assertThat(colour.sides()).hasSize(1);
+            assertThat(colour.sides().get(0).colour().word()).isEqualTo("srgb_8");
+            assertThat(colour.sides().get(0).duplex()).isFalse();
+            PrintedJob others = printed(printer, " quays.pdf");
+            assertThat(others.sides()).hasSize(3);
+            assertThat(others.sides().get(0).colour().word()).isEqualTo("sgray_8");
+            assertThat(others.sides().get(1).mirroredAlong()).as("a back").isTrue();
+            assertThat(service.get("/print-report").toString()).contains("\"sheets\":3");
         }
     }
 

@@ -12,6 +12,8 @@ final class QueueCases {
         return List.of(
                 Case.good("queues.list", "GET /queues", "\"queues\":["),
                 Case.bad("queues.list", "DELETE /queues", 405, "bad-request", "DELETE"),
+                Case.good("foundPrinters.search", "GET /found-printers", "\"printers\":["),
+                Case.bad("foundPrinters.search", "POST /found-printers", 405, "bad-request", "POST"),
                 Case.good("queues.show", "GET /queues/front-desk", "\"problem\":\"no connection\""),
                 Case.bad("queues.show", "GET /queues/attic", 404, "no-such-connection", "attic"),
                 Case.good("queues.prints", "GET /queues/front-desk/prints", "\"state\":\"held\""),
@@ -47,7 +49,8 @@ final class QueueCases {
                         400,
                         "bad-request",
                         "after last"),
-                Case.good("printReport.file", "GET /print-report/file", "queue,rule,from,documents,copies,sheets"),
+                Case.good(
+                        "printReport.file", "GET /print-report/file", "queue,rule,from,sender,documents,copies,sheets"),
                 Case.bad("printReport.file", "GET /print-report/file?last=tomorrow", 400, "bad-request", "last"));
     }
 }

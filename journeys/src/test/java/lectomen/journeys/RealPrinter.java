@@ -46,7 +46,8 @@ final class RealPrinter implements AutoCloseable {
         this.port = port;
     }
 
-    static RealPrinter start(Path folder) throws Exception {
+    /** @param formats media types that it takes, joined by commas */
+    static RealPrinter start(Path folder, String formats) throws Exception {
         Files.createDirectories(folder.resolve("spool"));
         Files.createFile(folder.resolve("printed"));
         int port;
@@ -60,12 +61,12 @@ final class RealPrinter implements AutoCloseable {
         RunningService.await("the bus is there", RunningService.LONGEST_WAIT, () -> Files.exists(socket));
         Path command = Files.writeString(folder.resolve("print"), COMMAND.formatted(folder));
         Files.setPosixFilePermissions(command, PosixFilePermissions.fromString("rwxr-xr-x"));
-        printer.startPrinter();
+        printer.startPrinter(formats);
         return printer;
     }
 
     /** Starts it; it knows nothing of jobs from before. */
-    private void startPrinter() throws Exception {
+    private void startPrinter(String formats) throws Exception {
         run(
                 List.of(
                         "/usr/sbin/ippeveprinter",
@@ -82,15 +83,16 @@ final class RealPrinter implements AutoCloseable {
                         "-c",
                         folder.resolve("print").toString(),
                         "-f",
-                        "application/pdf,image/pwg-raster,image/jpeg",
+                        formats,
                         "plotter"),
                 folder.resolve("bus"));
-        RunningService.await("the printer answers", RunningService.LONGEST_WAIT, this::answers);
+        RunningService.await("the printer answers", RunningService.LONGEST_WAIT, () -> answers(uri()));
     }
 
-    private boolean answers() {
+    /** Whether anything that speaks IPP answers at the address. */
+    static boolean answers(String uri) {
         try {
-            return new ProcessBuilder("ipptool", "-q", uri(), "get-printer-attributes.test")
+            return new ProcessBuilder("ipptool", "-q", uri, "get-jobs.test")
                             .start()
                             .waitFor()
                     == 0;
@@ -116,7 +118,11 @@ final class RealPrinter implements AutoCloseable {
     }
 
     List<Printed> printed() throws IOException {
-        return Files.readAllLines(folder.resolve("printed")).stream()
+        return read(folder.resolve("printed"));
+    }
+
+    static List<Printed> read(Path list) throws IOException {
+        return Files.readAllLines(list).stream()
                 .map(line -> line.split("\\|", 3))
                 .map(parts -> new Printed(Path.of(parts[0]), Integer.parseInt(parts[1]), parts[2]))
                 .toList();

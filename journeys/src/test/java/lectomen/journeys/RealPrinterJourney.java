@@ -2,6 +2,7 @@ package lectomen.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -36,6 +37,8 @@ class RealPrinterJourney {
               - file: { in: archive }
             """;
 
+    private static final String TAKES_ALL = "application/pdf,image/pwg-raster,image/jpeg";
+
     private byte[] plan(String name) throws Exception {
         Path file = temp.resolve(name);
         try (PDDocument plan = new PDDocument()) {
@@ -48,8 +51,25 @@ class RealPrinterJourney {
 
     @Test
     void eachPlanIsPrintedOnceAndByteForByteThroughKills() throws Exception {
-        try (RealPrinter printer = RealPrinter.start(Files.createDirectories(temp.resolve("printer")));
-                ServiceProcess service = ServiceProcess.launch(home(printer.uri()))) {
+        try (RealPrinter printer = RealPrinter.start(Files.createDirectories(temp.resolve("printer")), TAKES_ALL)) {
+            printThroughKills(printer.uri(), printer::printed);
+        }
+    }
+
+    @Test
+    void aSpoolerPrintsEachPlanOnceToo() throws Exception {
+        try (RealSpooler spooler = RealSpooler.start(Files.createDirectories(temp.resolve("spooler")))) {
+            printThroughKills(spooler.uri(), spooler::printed);
+        }
+    }
+
+    /** What was printed so far. */
+    private interface Prints {
+        List<RealPrinter.Printed> all() throws IOException;
+    }
+
+    private void printThroughKills(String uri, Prints prints) throws Exception {
+        try (ServiceProcess service = ServiceProcess.launch(home(uri))) {
             service.live(RULE);
             Map<String, byte[]> plans = new TreeMap<>();
             Random random = new Random(KILLS);
@@ -71,7 +91,7 @@ class RealPrinterJourney {
                 RunningService.await(name + " is over", RunningService.LONGEST_WAIT, () -> isOver(service, name));
             }
             Map<String, byte[]> printed = new TreeMap<>();
-            for (RealPrinter.Printed one : printer.printed()) {
+            for (RealPrinter.Printed one : prints.all()) {
                 String name = one.name().replaceFirst("lectomen-\\S+ ", "");
                 assertThat(printed.put(name, Files.readAllBytes(one.bytes())))
                         .as(name + " before")
@@ -92,6 +112,38 @@ class RealPrinterJourney {
     private static boolean isOver(RunningService service, String name) {
         return List.of("filed", "in doubt")
                 .contains(service.job(name).path("state").asString(""));
+    }
+
+    /** Their own reader of such pages finds all of them. */
+    @Test
+    void aPrinterThatTakesNoPdfGetsItsPagesDrawn() throws Exception {
+        try (RealPrinter printer =
+                        RealPrinter.start(Files.createDirectories(temp.resolve("printer")), "image/pwg-raster");
+                ServiceProcess service = ServiceProcess.launch(home(printer.uri()))) {
+            service.live(RULE.replace("copies: 2", "copies: 2, media: iso_a4_210x297mm, number-up: 2"));
+            Path file = temp.resolve("pages.pdf");
+            try (PDDocument pages = new PDDocument()) {
+                for (int i = 0; i < 3; i++) {
+                    pages.addPage(new PDPage());
+                }
+                pages.save(file.toFile());
+            }
+            service.drop("plans", "pages.pdf", Files.readAllBytes(file));
+            RunningService.await("it is taken in", RunningService.LONGEST_WAIT, () -> service.get("/jobs")
+                    .toString()
+                    .contains("pages.pdf"));
+            RunningService.await("it is filed", RunningService.LONGEST_WAIT, () -> isOver(service, "pages.pdf"));
+            RealPrinter.Printed printed = printer.printed().get(0);
+            assertThat(printed.copies()).as("it makes none; they are drawn").isEqualTo(1);
+            ProcessBuilder reader = new ProcessBuilder(
+                            "/usr/sbin/ippeveps", printed.bytes().toString())
+                    .redirectOutput(ProcessBuilder.Redirect.DISCARD);
+            reader.environment().put("CONTENT_TYPE", "image/pwg-raster");
+            Process process = reader.start();
+            String said = new String(process.getErrorStream().readAllBytes(), StandardCharsets.UTF_8);
+            assertThat(process.waitFor()).as(said).isZero();
+            assertThat(said).contains("Page 1: ", "Page 2: ", "Page 4: ").doesNotContain("Page 5", "ERROR");
+        }
     }
 
     @Test

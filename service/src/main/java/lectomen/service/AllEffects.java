@@ -26,6 +26,7 @@ import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.effect.giveback.GiveBackEffect;
 import lectomen.service.effect.mail.MailEffect;
 import lectomen.service.effect.print.PrintEffect;
+import lectomen.service.effect.print.PrintFiles;
 import lectomen.service.effect.print.PrintQueues;
 import lectomen.service.effect.send.SendEffect;
 import lectomen.service.effect.withdraw.WithdrawEffect;
@@ -58,6 +59,7 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
             Function<String, Optional<Printer>> printers,
             Function<String, Optional<PrintPort>> ports,
             PrintQueues queues,
+            PrintFiles files,
             ServiceAddress address,
             Rulebook rulebook,
             Sources sources,
@@ -86,8 +88,8 @@ record AllEffects(EffectRunner runner, JobFilings filings, GiveBack giveBack) {
                 MailEffect.ofSteps(effects, bytes, mail, address),
                 MailEffect.ofConfirmations(effects, bytes, mail, address),
                 new SendEffect(effects, bytes, systems),
-                new PrintEffect(false, queues, effects, bytes, printers, ports, keyed),
-                new PrintEffect(true, queues, effects, bytes, printers, ports, keyed),
+                new PrintEffect(false, queues, files, effects, bytes, printers, ports, keyed),
+                new PrintEffect(true, queues, files, effects, bytes, printers, ports, keyed),
                 new CallEffect(systems)));
         EffectRunner runner = new EffectRunner(store, jobs, effects, kinds, sources, endings, limits(records), clock);
         JobFilings filings = new JobFilings(store, jobs, effects, kinds, sameDocument, endings, waits, runner);

@@ -1,5 +1,7 @@
 package lectomen.service;
 
+import java.io.IOException;
+import java.time.Duration;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
@@ -22,8 +24,10 @@ import lectomen.service.effect.file.JobFilings;
 import lectomen.service.effect.giveback.GiveBack;
 import lectomen.service.effect.print.PrintActions;
 import lectomen.service.effect.print.PrintFigures;
+import lectomen.service.effect.print.PrintFiles;
 import lectomen.service.effect.print.PrintQueueClock;
 import lectomen.service.effect.print.PrintQueues;
+import lectomen.service.home.Home;
 import lectomen.service.home.ServiceAddress;
 import lectomen.service.home.Settings;
 import lectomen.service.job.JobEndings;
@@ -41,6 +45,7 @@ import lectomen.service.print.Printer;
 import lectomen.service.print.PrinterConnection;
 import lectomen.service.print.PrinterWatch;
 import lectomen.service.print.Printers;
+import lectomen.service.print.find.PrinterSearch;
 import lectomen.service.rulebook.Rulebook;
 import lectomen.service.rulebook.Sources;
 import lectomen.service.secret.SecretStore;
@@ -48,12 +53,16 @@ import lectomen.service.store.Store;
 import lectomen.service.web.WebConnection;
 import lectomen.service.web.WebSystem;
 import lectomen.service.web.WebSystems;
+import lectomen.service.workers.WorkerPool;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
 /** Wires what changes the world outside: destinations, effects of all kinds, and what ends jobs. */
 @Configuration(proxyBeanMethods = false)
 class EffectWiring {
+    /** Printers that are there answer within it. */
+    private static final Duration TIME_FOR_PRINTERS = Duration.ofSeconds(3);
+
     private static final List<ConnectionKind> CONNECTION_KINDS =
             List.of(new FolderConnection(), new MailConnection(), new WebConnection(), new PrinterConnection());
 
@@ -143,6 +152,11 @@ class EffectWiring {
     }
 
     @Bean
+    PrinterSearch printerSearch() {
+        return new PrinterSearch(TIME_FOR_PRINTERS);
+    }
+
+    @Bean
     PrintQueues printQueues(
             Store store, Ledger ledger, Settings settings, ConnectionRecords records, InstantSource clock) {
         return new PrintQueues(
@@ -153,6 +167,11 @@ class EffectWiring {
                 settings.site().zone(),
                 settings.calendar(),
                 clock);
+    }
+
+    @Bean
+    PrintFiles printFiles(Home home, ByteStore bytes, PrinterWatch watch, WorkerPool workers) throws IOException {
+        return new PrintFiles(home.part("derived").resolve("sheets"), bytes, watch::findOrAsk, workers::draw);
     }
 
     @Bean
@@ -196,6 +215,7 @@ class EffectWiring {
             WebSystems systems,
             Printers printers,
             PrintQueues queues,
+            PrintFiles files,
             ServiceAddress address,
             Rulebook rulebook,
             Sources sources,
@@ -218,6 +238,7 @@ class EffectWiring {
                 printers::find,
                 printers::findPort,
                 queues,
+                files,
                 address,
                 rulebook,
                 sources,

@@ -17,6 +17,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import lectomen.engine.facts.Site;
+import lectomen.engine.print.ability.PrinterAbilities;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.Retention;
 import lectomen.engine.schedule.Days;
@@ -34,6 +35,7 @@ import lectomen.service.effect.ConnectionLimits;
 import lectomen.service.effect.EffectRunner;
 import lectomen.service.effect.Effects;
 import lectomen.service.effect.file.JobFilings;
+import lectomen.service.effect.print.PrintFiles;
 import lectomen.service.effect.print.PrintQueues;
 import lectomen.service.home.MailSettings;
 import lectomen.service.home.NoticeSettings;
@@ -126,6 +128,14 @@ public final class ServiceFixture implements AutoCloseable {
 
     public final Map<String, PrintPort> ports = new ConcurrentHashMap<>();
 
+    /** What printers can do, by connection; of others nothing is known. */
+    public final Map<String, PrinterAbilities> abilities = new ConcurrentHashMap<>();
+
+    /** Draws sheets in place of a worker. */
+    public PrintFiles.Drawer drawer = (task, from, keeping) -> {
+        throw new IllegalStateException("Nothing is drawn here");
+    };
+
     public ServiceFixture(Path folder) throws IOException {
         this.folder = folder;
         Files.createDirectories(folder.resolve("archive"));
@@ -185,6 +195,11 @@ public final class ServiceFixture implements AutoCloseable {
                 name -> Optional.ofNullable(printers.get(name)),
                 name -> Optional.ofNullable(ports.get(name)),
                 queues,
+                new PrintFiles(
+                        folder.resolve("sheets"),
+                        bytes,
+                        name -> Optional.ofNullable(abilities.get(name)),
+                        (task, from, keeping) -> drawer.draw(task, from, keeping)),
                 address,
                 rulebook,
                 sources,

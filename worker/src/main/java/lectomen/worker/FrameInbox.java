@@ -71,8 +71,20 @@ final class FrameInbox {
                     case END -> {
                         return file;
                     }
-                    case TASK, PAGE, DATA, PROPOSE, READY, NEED, MADE, PROGRESS, ANSWER, SHOWN, TOLD, PROPOSED ->
-                        throw new IOException("The bytes " + ref.sha256() + " are not to be had");
+                    case TASK,
+                            PAGE,
+                            SHEETS,
+                            DATA,
+                            PROPOSE,
+                            READY,
+                            NEED,
+                            MADE,
+                            PROGRESS,
+                            ANSWER,
+                            SHOWN,
+                            DRAWN,
+                            TOLD,
+                            PROPOSED -> throw new IOException("The bytes " + ref.sha256() + " are not to be had");
                 }
             }
         }

@@ -16,6 +16,7 @@ import lectomen.engine.task.Frames;
 import lectomen.engine.task.PageShower;
 import lectomen.engine.task.Proposer;
 import lectomen.engine.task.ResultCache;
+import lectomen.engine.task.SheetsDrawer;
 import lectomen.engine.task.Task;
 
 /**
@@ -45,6 +46,14 @@ public final class WorkerMain {
             switch (frame.kind()) {
                 case TASK -> inbox.frames().send(answer(frame.task(), examiner, inbox, desk));
                 case PAGE -> inbox.frames().send(PageShower.show(frame.pageTask(), bytes, fonts));
+                case SHEETS ->
+                    inbox.frames()
+                            .send(SheetsDrawer.draw(
+                                    frame.sheetsTask(),
+                                    bytes,
+                                    fonts,
+                                    new OutputSender(desk.resolve("made"), inbox.frames()),
+                                    new ProgressSender(inbox.frames())));
                 case DATA -> inbox.frames().send(DataAsker.ask(frame.dataTask(), bytes));
                 case PROPOSE -> inbox.frames().send(proposer.propose(frame.proposalTask(), bytes));
                 default -> throw new IOException("Got a frame of kind " + frame.kind() + " instead of a task");

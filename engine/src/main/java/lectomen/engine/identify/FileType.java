@@ -87,6 +87,14 @@ public enum FileType {
         };
     }
 
+    /** {@link #UNKNOWN} for a media type that is none of theirs. */
+    public static FileType ofMediaType(String mediaType) {
+        return List.of(values()).stream()
+                .filter(type -> type.mediaType.equals(mediaType))
+                .findFirst()
+                .orElse(UNKNOWN);
+    }
+
     /** All words that {@link #findByWord} knows by their own name, for messages that suggest one. */
     public static List<String> words() {
         return List.of(values()).stream().map(FileType::word).toList();

@@ -1,5 +1,7 @@
 package lectomen.engine.plan;
 
+import java.util.List;
+import java.util.Optional;
 import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.ReadResult;
 import lectomen.engine.step.StepOutput;
@@ -28,6 +30,16 @@ final class PartWorker implements StepWorker {
     @Override
     public Result make(StepOutput of, Object settings, Maker maker) {
         return worker.make(of, settings, maker);
+    }
+
+    @Override
+    public int countPages(StepOutput of) {
+        return worker.countPages(of);
+    }
+
+    @Override
+    public Optional<List<Integer>> findColourPages(StepOutput of) {
+        return worker.findColourPages(of);
     }
 
     @Override

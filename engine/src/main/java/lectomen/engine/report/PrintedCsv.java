@@ -6,11 +6,11 @@ import java.util.List;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 
-/** What was printed as CSV (RFC 4180): a line for each queue, rule and folder. */
+/** What was printed as CSV (RFC 4180): a line for each queue, rule, folder and sender. */
 public final class PrintedCsv {
     private static final CSVFormat FORMAT = CSVFormat.RFC4180
             .builder()
-            .setHeader("queue", "rule", "from", "documents", "copies", "sheets")
+            .setHeader("queue", "rule", "from", "sender", "documents", "copies", "sheets")
             .get();
 
     private PrintedCsv() {}
@@ -23,6 +23,7 @@ public final class PrintedCsv {
                         line.queue(),
                         line.rule().orElse(""),
                         line.from().orElse(""),
+                        line.sender(),
                         line.documents(),
                         line.copies(),
                         line.sheets());

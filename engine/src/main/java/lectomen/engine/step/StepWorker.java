@@ -134,6 +134,11 @@ public interface StepWorker {
         return 0;
     }
 
+    /** Its pages on which a colour shows, counted from 1; empty where it is no PDF, or none that can be drawn. */
+    default Optional<List<Integer>> findColourPages(StepOutput of) {
+        return Optional.empty();
+    }
+
     /** Its text. @param neededBy for the reason when there is none */
     ReadResult read(StepOutput of, ReadingOptions options, String neededBy);
 }

@@ -37,6 +37,8 @@ public final class Frames {
         DATA('D'),
         /** To the worker: a {@link ProposalTask}. */
         PROPOSE('Q'),
+        /** To the worker: a {@link SheetsTask}. */
+        SHEETS('L'),
         /** To the worker: a piece of the bytes that it asked for. */
         BYTES('B'),
         /** To the worker: the bytes are complete. */
@@ -53,6 +55,8 @@ public final class Frames {
         ANSWER('A'),
         /** From the worker: a {@link PageAnswer}. */
         SHOWN('S'),
+        /** From the worker: a {@link SheetsAnswer}. */
+        DRAWN('V'),
         /** From the worker: a {@link DataAnswer}. */
         TOLD('O'),
         /** From the worker: a {@link ProposalAnswer}. */
@@ -86,6 +90,14 @@ public final class Frames {
 
         public PageAnswer pageAnswer() throws IOException {
             return read(PageAnswer.class);
+        }
+
+        public SheetsTask sheetsTask() throws IOException {
+            return read(SheetsTask.class);
+        }
+
+        public SheetsAnswer sheetsAnswer() throws IOException {
+            return read(SheetsAnswer.class);
         }
 
         public DataTask dataTask() throws IOException {
@@ -151,6 +163,14 @@ public final class Frames {
 
     public void send(PageAnswer answer) throws IOException {
         send(Kind.SHOWN, JSON.writeValueAsBytes(answer));
+    }
+
+    public void send(SheetsTask task) throws IOException {
+        send(Kind.SHEETS, JSON.writeValueAsBytes(task));
+    }
+
+    public void send(SheetsAnswer answer) throws IOException {
+        send(Kind.DRAWN, JSON.writeValueAsBytes(answer));
     }
 
     public void send(DataTask task) throws IOException {

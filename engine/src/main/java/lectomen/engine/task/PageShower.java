@@ -2,22 +2,13 @@ package lectomen.engine.task;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import javax.imageio.ImageIO;
-import lectomen.engine.convert.Conversion;
-import lectomen.engine.convert.ConversionResult;
-import lectomen.engine.convert.Converter;
-import lectomen.engine.convert.SourceDocument;
-import lectomen.engine.convert.TargetFormat;
 import lectomen.engine.font.FontBook;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.image.PictureFile;
@@ -54,8 +45,8 @@ public final class PageShower {
     }
 
     private static PageAnswer picture(PageTask task, Examiner.ByteFetch bytes, FontBook fonts) throws IOException {
-        if (task.findTicket().isPresent()) {
-            return task.type() == FileType.PDF ? draw(task, bytes.fetch(task.document())) : flowing(task, bytes, fonts);
+        if (task.findSheets().isPresent()) {
+            return flowing(task, bytes, fonts);
         }
         return switch (task.type()) {
             case PDF -> draw(task, bytes.fetch(task.document()));
@@ -120,29 +111,18 @@ public final class PageShower {
 
     /** Laid out as it would be converted. */
     private static PageAnswer flowing(PageTask task, Examiner.ByteFetch bytes, FontBook fonts) throws IOException {
-        Path folder = Files.createTempDirectory("lectomen-page-");
-        try {
-            SourceDocument source = new SourceDocument(bytes.fetch(task.document()), task.type(), "");
-            ConversionResult made = new Converter(folder, source, Instant.EPOCH, Progress.Listener.NONE)
-                    .with(fonts)
-                    .convert(source, Conversion.to(TargetFormat.PDF));
-            if (made instanceof ConversionResult.Failed failed) {
-                return PageAnswer.not(task, failed.reason());
-            }
-            return draw(task, ((ConversionResult.Files) made).files().get(0));
-        } finally {
-            try (Stream<Path> left = Files.walk(folder)) {
-                for (Path one : left.sorted(Comparator.reverseOrder()).toList()) {
-                    Files.deleteIfExists(one);
-                }
-            }
-        }
+        return PdfOfDocument.of(
+                bytes.fetch(task.document()),
+                task.type(),
+                fonts,
+                pdf -> draw(task, pdf),
+                why -> PageAnswer.not(task, why));
     }
 
     private static PageAnswer draw(PageTask task, Path file) {
         try {
-            PagePicture picture = task.findTicket().isPresent()
-                    ? SheetPicture.draw(file, task.findTicket().get(), task.page(), task.widthPixels())
+            PagePicture picture = task.findSheets().isPresent()
+                    ? SheetPicture.draw(file, task.findSheets().get(), task.page(), task.widthPixels())
                     : PagePicture.draw(file, task.page(), task.widthPixels());
             return new PageAnswer(
                     task.id(),

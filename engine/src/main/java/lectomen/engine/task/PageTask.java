@@ -1,9 +1,9 @@
 package lectomen.engine.task;
 
-import java.util.Map;
 import java.util.Optional;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.page.Box;
+import lectomen.engine.print.ticket.SheetLayout;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param page counted from 1
  * @param widthPixels of the picture; not looked at where words are wanted
  * @param region of the page to read from its picture; null for the whole page
- * @param ticket by the words of IPP, for the sides of sheets as they are printed; null for the pages themselves
+ * @param sheets for the sides of sheets as they are printed; null for the pages themselves
  */
 public record PageTask(
         int protocol,
@@ -24,15 +24,15 @@ public record PageTask(
         int widthPixels,
         Wanted wanted,
         @Nullable Box region,
-        @Nullable Map<String, String> ticket) {
+        @Nullable SheetLayout sheets) {
     /** For a whole page. */
     public PageTask(
             int protocol, String id, ByteRef document, FileType type, int page, int widthPixels, Wanted wanted) {
         this(protocol, id, document, type, page, widthPixels, wanted, null, null);
     }
 
-    Optional<Map<String, String>> findTicket() {
-        return Optional.ofNullable(ticket);
+    Optional<SheetLayout> findSheets() {
+        return Optional.ofNullable(sheets);
     }
 
     Optional<Box> findRegion() {

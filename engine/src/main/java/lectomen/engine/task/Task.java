@@ -28,7 +28,7 @@ public record Task(
         Asking asking,
         Site site,
         @Nullable PlanRecord plan) {
-    public static final int PROTOCOL = 4;
+    public static final int PROTOCOL = 5;
 
     public Task {
         rules = List.copyOf(rules);

@@ -1,19 +1,13 @@
 package lectomen.engine.task;
 
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.security.DigestInputStream;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,6 +22,7 @@ import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.StoredText;
 import lectomen.engine.pdf.PdfPageCount;
+import lectomen.engine.pdf.inspect.ColourPages;
 import lectomen.engine.plan.Outcome;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
@@ -125,6 +120,24 @@ final class TaskStepWorker implements StepWorker {
         }
     }
 
+    @Override
+    public Optional<List<Integer>> findColourPages(StepOutput of) {
+        if (of.type() != FileType.PDF) {
+            return Optional.empty();
+        }
+        Path pdf;
+        try {
+            pdf = file(of);
+        } catch (IOException e) {
+            throw new UncheckedIOException("The document's bytes are not available", e);
+        }
+        try {
+            return Optional.of(ColourPages.of(pdf));
+        } catch (IOException broken) {
+            return Optional.empty();
+        }
+    }
+
     private List<KeptText> keptBefore() {
         return task.plan() == null ? List.of() : task.plan().texts();
     }
@@ -136,7 +149,7 @@ final class TaskStepWorker implements StepWorker {
             for (Map.Entry<Reading, DocumentText> read : recognised.entrySet()) {
                 String name = KeptText.NAME + (all.size() + 1);
                 Path file = Files.write(folder.resolve(name), StoredText.write(read.getValue()));
-                StepOutput stored = new StepOutput(name, hash(file), Files.size(file), FileType.UNKNOWN);
+                StepOutput stored = stored(name, file, FileType.UNKNOWN);
                 files.put(stored.sha256(), file);
                 all.add(new KeptText(read.getKey().sha256(), read.getKey().options(), stored));
             }
@@ -171,7 +184,7 @@ final class TaskStepWorker implements StepWorker {
                         result.type().word()));
             }
             Path file = result.files().get(0);
-            StepOutput product = new StepOutput("", hash(file), Files.size(file), result.type());
+            StepOutput product = stored("", file, result.type());
             if (kept.isPresent()) {
                 ResultCache.Kept now = kept.get().keepMade(of.sha256(), name, settings, product, result.notes(), file);
                 files.put(product.sha256(), now.file());
@@ -195,8 +208,7 @@ final class TaskStepWorker implements StepWorker {
             }
             List<PartDocument> documents = new ArrayList<>();
             for (PartFile part : ((Split.Files) split).files()) {
-                StepOutput made =
-                        new StepOutput(OutputNames.MAIN, hash(part.file()), Files.size(part.file()), part.type());
+                StepOutput made = stored(OutputNames.MAIN, part.file(), part.type());
                 files.put(made.sha256(), part.file());
                 documents.add(
                         new PartDocument(documents.size() + 1, part.name(), part.subfolder(), made, part.slots()));
@@ -258,16 +270,9 @@ final class TaskStepWorker implements StepWorker {
         return fetched;
     }
 
-    private static String hash(Path file) throws IOException {
-        try {
-            MessageDigest digest = MessageDigest.getInstance("SHA-256");
-            try (InputStream in = new DigestInputStream(Files.newInputStream(file), digest)) {
-                in.transferTo(OutputStream.nullOutputStream());
-            }
-            return HexFormat.of().formatHex(digest.digest());
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("This Java has no SHA-256", e);
-        }
+    private static StepOutput stored(String name, Path file, FileType type) throws IOException {
+        ByteRef ref = ByteRef.of(file);
+        return new StepOutput(name, ref.sha256(), ref.size(), type);
     }
 
     /**

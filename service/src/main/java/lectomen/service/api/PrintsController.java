@@ -3,10 +3,11 @@ package lectomen.service.api;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.stream.Stream;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.print.ability.PrinterAbilities;
+import lectomen.engine.print.ticket.SheetLayout;
 import lectomen.engine.print.ticket.TicketAttribute;
+import lectomen.engine.print.ticket.TicketPlacing;
 import lectomen.service.access.Caller;
 import lectomen.service.effect.NoSuchEffectException;
 import lectomen.service.effect.print.PrintActions;
@@ -124,17 +125,11 @@ final class PrintsController {
     }
 
     private PageResult draw(PrintItem item, int side, int width) {
-        Map<String, String> ticket = new TreeMap<>(queues.ticketOf(item));
-        boolean isScaled =
-                !ticket.getOrDefault(TicketAttribute.PRINT_SCALING.word(), "").equals("none");
-        watch.find(item.queue())
-                .filter(abilities -> isScaled)
-                .map(abilities -> abilities.usual().get(TicketAttribute.MEDIA))
-                .ifPresent(media -> ticket.putIfAbsent(TicketAttribute.MEDIA.word(), media));
-        FileType type = Stream.of(FileType.values())
-                .filter(one -> one.mediaType().equals(item.printing().format()))
-                .findFirst()
-                .orElse(FileType.UNKNOWN);
-        return pages.sheet(item.bytes(), type, ticket, side, width);
+        Map<String, String> ticket = queues.ticketOf(item);
+        SheetLayout layout = watch.find(item.queue())
+                .map(abilities -> abilities.layout(ticket))
+                .orElseGet(() -> new SheetLayout(ticket, TicketPlacing.USUAL_MARGINS));
+        FileType type = FileType.ofMediaType(item.printing().format());
+        return pages.sheet(item.bytes(), type, layout, side, width);
     }
 }

@@ -120,7 +120,11 @@ public final class EffectRunner implements AutoCloseable {
         }
     }
 
+    /** What stands before it is only ever proved meanwhile; so it is looked at without holding up others' writes. */
     private boolean isPostponed(Effect effect) {
+        if (!store.read(db -> EffectOrder.hasUnprovedBefore(db, effect))) {
+            return false;
+        }
         return store.write(db -> {
             boolean waits = EffectOrder.hasUnprovedBefore(db, effect);
             if (waits) {

@@ -112,10 +112,8 @@ final class EffectScheduler implements AutoCloseable {
                 id = takeNext(due.connection());
             }
         } finally {
-            int others = atWork.merge(due.connection(), -1, Integer::sum);
-            if (others == limits.atOnce(due.connection()) - 1) {
-                wake();
-            }
+            atWork.merge(due.connection(), -1, Integer::sum);
+            wake(); // what it did may have made others due
         }
     }
 

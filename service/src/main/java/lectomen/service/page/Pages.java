@@ -10,14 +10,13 @@ import java.nio.file.attribute.FileTime;
 import java.time.InstantSource;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.page.Box;
+import lectomen.engine.print.ticket.SheetLayout;
 import lectomen.engine.task.ByteRef;
 import lectomen.engine.task.PageAnswer;
 import lectomen.engine.task.PageTask;
@@ -61,14 +60,14 @@ public final class Pages {
         return show(document, type, page, widthPixels, PageTask.Wanted.PICTURE, from);
     }
 
-    /** A side of a sheet on which a document is printed. @param ticket by the words of IPP @param side counted from 1 */
-    public PageResult sheet(ByteRef document, FileType type, Map<String, String> ticket, int side, int widthPixels) {
-        String words = new TreeMap<>(ticket).toString();
+    /** A side of a sheet on which a document is printed. @param side counted from 1 */
+    public PageResult sheet(ByteRef document, FileType type, SheetLayout layout, int side, int widthPixels) {
+        String words = layout.toString();
         UUID how = UUID.nameUUIDFromBytes(words.getBytes(StandardCharsets.UTF_8));
         Path kept = folder.resolve(document.sha256() + "-sheet-" + side + "-" + widthPixels + "-" + how + ".json");
         String call = "page-" + calls.incrementAndGet();
         PageTask task = new PageTask(
-                Task.PROTOCOL, call, document, type, side, widthPixels, PageTask.Wanted.PICTURE, null, ticket);
+                Task.PROTOCOL, call, document, type, side, widthPixels, PageTask.Wanted.PICTURE, null, layout);
         return kept(kept, task, bytes::open);
     }
 

@@ -20,7 +20,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -92,17 +91,10 @@ public final class Printer {
      * Makes a job without a document.
      *
      * @param name of ours, by which the job is known again
-     * @param ticket over the printer's own settings
+     * @param ticket all that is asked for
      */
-    public Created create(String name, String format, Map<String, String> ticket) throws PrinterAwayException {
-        Map<String, String> asked = new TreeMap<>(settings.ticket());
-        asked.putAll(ticket);
-        IppGroup job = new IppGroup(IppGroup.Kind.JOB, TicketAttribute.attributes(asked));
-        IppMessage check = ask(IppOperation.VALIDATE_JOB, List.of(job), named(name), format(format), strictly());
-        if (check.code() >= FIRST_ERROR) {
-            return refusedOrAway(check);
-        }
-        IppMessage answer = ask(IppOperation.CREATE_JOB, List.of(job), named(name), strictly());
+    public Created create(String name, Map<String, String> ticket) throws PrinterAwayException {
+        IppMessage answer = ask(IppOperation.CREATE_JOB, List.of(job(ticket)), named(name), strictly());
         Optional<Integer> number = answer.find(IppGroup.Kind.JOB).flatMap(group -> whole(group, "job-id"));
         if (answer.code() < FIRST_ERROR && number.isPresent()) {
             return new Created.Job(number.get());
@@ -110,7 +102,19 @@ public final class Printer {
         return refusedOrAway(answer);
     }
 
-    private static Created refusedOrAway(IppMessage answer) throws PrinterAwayException {
+    /** Asks whether a job would be taken, before there is one. @return why it is not; empty where it is */
+    public Optional<Created.Refused> validate(String name, String format, Map<String, String> ticket)
+            throws PrinterAwayException {
+        IppMessage answer =
+                ask(IppOperation.VALIDATE_JOB, List.of(job(ticket)), named(name), format(format), strictly());
+        return answer.code() < FIRST_ERROR ? Optional.empty() : Optional.of(refusedOrAway(answer));
+    }
+
+    private static IppGroup job(Map<String, String> ticket) {
+        return new IppGroup(IppGroup.Kind.JOB, TicketAttribute.attributes(ticket));
+    }
+
+    private static Created.Refused refusedOrAway(IppMessage answer) throws PrinterAwayException {
         if (answer.code() < FIRST_ERROR) {
             throw new PrinterAwayException("its answer names no job");
         }

@@ -68,6 +68,12 @@ public final class PrinterWatch implements AutoCloseable {
         return Optional.ofNullable(reports.get(name)).flatMap(PrinterReport::abilities);
     }
 
+    /** The same; a printer that was not asked yet is asked now. */
+    public Optional<PrinterAbilities> findOrAsk(String name) {
+        Optional<Printer> notAsked = printers.find(name).filter(printer -> !reports.containsKey(name));
+        return notAsked.isPresent() ? ask(name, notAsked.get()).abilities() : find(name);
+    }
+
     @Override
     public void close() {
         thread.shutdownNow();

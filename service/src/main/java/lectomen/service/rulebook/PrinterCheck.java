@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import lectomen.engine.print.ability.PrinterAbilities;
 import lectomen.engine.print.ticket.TicketAttribute;
 import lectomen.engine.step.print.PrintStep;
+import lectomen.engine.step.print.PrintedPages;
 import lectomen.service.print.PrintPort;
 
 /** Checks tickets against what printers say that they can do. A printer that never answered is not held against. */
@@ -55,6 +56,9 @@ public final class PrinterCheck {
                 ticket.put(word, pattern.source());
             }
         });
+        if (step.pages() != PrintedPages.ALL) {
+            ticket.putIfAbsent(TicketAttribute.PAGE_RANGES.word(), "1");
+        }
         return ticket.entrySet().stream()
                 .flatMap(asked -> problem(step, asked.getKey(), asked.getValue(), known.get()))
                 .toList();

@@ -32,6 +32,15 @@ public final class StartingPoints {
         return all;
     }
 
+    /** One whose folder prints on a printer; both are called as the printer is. */
+    public static StartingPoint printing(String printer) {
+        String text = find("printed.yaml")
+                .orElseThrow()
+                .replace("rule: plan-room", "rule: " + quoted(printer))
+                .replace("on: plan-room", "on: " + quoted(printer));
+        return new StartingPoint("printed", text, Optional.empty());
+    }
+
     private static String quoted(String connection) {
         return connection.matches("[A-Za-z][\\w-]*") ? connection : "'" + connection.replace("'", "''") + "'";
     }

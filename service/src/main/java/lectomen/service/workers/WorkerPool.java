@@ -24,6 +24,8 @@ import lectomen.engine.task.DataTask;
 import lectomen.engine.task.PageTask;
 import lectomen.engine.task.ProposalAnswer;
 import lectomen.engine.task.ProposalTask;
+import lectomen.engine.task.SheetsAnswer;
+import lectomen.engine.task.SheetsTask;
 import lectomen.engine.task.Task;
 import lectomen.service.time.ServiceClock;
 import org.slf4j.Logger;
@@ -39,6 +41,7 @@ public final class WorkerPool implements AutoCloseable {
     // Sources besides the hot folders.
     private static final String SENT_IN = "sent in";
     private static final String PEOPLE = "asked for by people";
+    private static final String PRINTERS = "drawn for printers";
 
     private final WorkerSettings settings;
     private final ServiceClock clock;
@@ -139,6 +142,14 @@ public final class WorkerPool implements AutoCloseable {
         return ask(worker -> worker.show(task, bytes, watchdog), PageResult.Not::new);
     }
 
+    /** Has a worker draw sheets for a printer; waits for a free one, then for the answer. @param keeping takes their file */
+    public SheetsAnswer draw(SheetsTask task, ByteSource bytes, OutputReceiver keeping) {
+        return ask(
+                PRINTERS,
+                worker -> worker.draw(task, bytes, keeping, watchdog),
+                why -> new SheetsAnswer(task.id(), Optional.of(why)));
+    }
+
     /** Has a worker ask a data file; waits for a free one, then for the answer. */
     public DataAnswer tell(DataTask task, ByteSource bytes) {
         return ask(
@@ -151,9 +162,13 @@ public final class WorkerPool implements AutoCloseable {
         return ask(worker -> worker.propose(task, bytes, watchdog), why -> ProposalAnswer.not(task.id(), why));
     }
 
-    /** @param not the answer where no worker can be had */
     private <A> A ask(Function<WorkerProcess, A> question, Function<Reason, A> not) {
-        WorkerSlots.Place place = slots.take(PEOPLE);
+        return ask(PEOPLE, question, not);
+    }
+
+    /** @param not the answer where no worker can be had */
+    private <A> A ask(String source, Function<WorkerProcess, A> question, Function<Reason, A> not) {
+        WorkerSlots.Place place = slots.take(source);
         try {
             WorkerProcess worker = take();
             A answer = orDrop(worker, () -> question.apply(worker));

@@ -26,6 +26,8 @@ import lectomen.engine.task.PageAnswer;
 import lectomen.engine.task.PageTask;
 import lectomen.engine.task.ProposalAnswer;
 import lectomen.engine.task.ProposalTask;
+import lectomen.engine.task.SheetsAnswer;
+import lectomen.engine.task.SheetsTask;
 import lectomen.engine.task.Task;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -153,6 +155,20 @@ final class WorkerProcess {
                 .map(page ->
                         page.reason().<PageResult>map(PageResult.Not::new).orElseGet(() -> new PageResult.Shown(page)))
                 .orElseGet(() -> new PageResult.Not(why(said)));
+    }
+
+    /** Has sheets drawn, at most as long as a worker may take. @param keeping takes their file */
+    SheetsAnswer draw(SheetsTask task, ByteSource bytes, OutputReceiver keeping, ScheduledExecutorService watchdog) {
+        Said<SheetsAnswer> said = ask(
+                task.document().size(),
+                () -> frames.send(task),
+                frame -> frame.kind() == Frames.Kind.DRAWN ? Optional.of(frame.sheetsAnswer()) : Optional.empty(),
+                drawn -> drawn.id().equals(task.id()),
+                bytes,
+                keeping,
+                watchdog,
+                Progress.Listener.NONE);
+        return said.answer().orElseGet(() -> new SheetsAnswer(task.id(), Optional.of(why(said))));
     }
 
     /** Has a data file asked, at most as long as a worker may take. */

@@ -11,11 +11,16 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicInteger;
+import lectomen.engine.print.ipp.IppJobState;
+import lectomen.engine.reason.Reason;
 import lectomen.engine.step.WhenInDoubt;
 import lectomen.engine.step.print.Printing;
+import lectomen.engine.task.SheetsAnswer;
 import lectomen.service.ServiceFixture;
 import lectomen.service.home.PrinterSettings;
 import lectomen.service.job.Job;
@@ -23,6 +28,8 @@ import lectomen.service.job.JobMove;
 import lectomen.service.job.JobState;
 import lectomen.service.print.PrintPort;
 import lectomen.service.print.Printer;
+import lectomen.service.print.PrinterWatch;
+import lectomen.service.print.Printers;
 import lectomen.service.secret.HomeKey;
 import lectomen.service.secret.SecretStore;
 import lectomen.standins.printer.PrintedJob;
@@ -86,7 +93,7 @@ class PrintEffectTest {
 
     /** The number of a job that has no document yet. */
     private int created(String name) throws Exception {
-        Printer.Created made = fixture.printers.get("plan-room").create(name, "text/plain", Map.of());
+        Printer.Created made = fixture.printers.get("plan-room").create(name, Map.of());
         return ((Printer.Created.Job) made).number();
     }
 
@@ -129,6 +136,18 @@ class PrintEffectTest {
     }
 
     @Test
+    void aTrayIsAskedForTogetherWithItsPaper() {
+        run(intend(Map.of("media", "iso_a3_297x420mm", "media-source", "tray-2", "job-sheets", "standard")));
+        assertThat(printer.printed().get(0).ticket())
+                .containsEntry("media-source", "tray-2")
+                .containsEntry("job-sheets", "standard")
+                .containsKey("media-size")
+                .doesNotContainKey("media");
+        run(intend(2, WhenInDoubt.ASK, "notice.txt", Map.of("media-source", "attic")));
+        assertThat(printer.printed()).as("it has no such tray").hasSize(1);
+    }
+
+    @Test
     void withoutPaperTheJobWaitsAndGoesOnByItself() {
         printer.setMood(PrinterMood.PAPER_OUT);
         Effect waits = run(intend(Map.of()));
@@ -137,6 +156,52 @@ class PrintEffectTest {
         printer.setMood(PrinterMood.GOOD);
         assertThat(run(waits).state()).isEqualTo(Effect.State.DONE);
         assertThat(printer.printed()).hasSize(1);
+    }
+
+    /** What the printer says that it can do, as the service has read it. */
+    private void printerTakes(String... formats) {
+        printer.setFormats(List.of(formats));
+        fixture.abilities.put(
+                "plan-room",
+                new PrinterWatch(new Printers(fixture.printers, Map.of()), fixture.clock)
+                        .findOrAsk("plan-room")
+                        .orElseThrow());
+    }
+
+    @Test
+    void ofADocumentThatThePrinterDoesNotTakeItsSheetsAreDrawn() throws IOException {
+        printerTakes("image/pwg-raster");
+        AtomicInteger drawn = new AtomicInteger();
+        fixture.drawer = (task, from, keeping) -> {
+            drawn.incrementAndGet();
+            return SheetsInTests.draw(task, from, keeping, temp);
+        };
+        printer.setMood(PrinterMood.REFUSING);
+        Effect waits = run(intend(Map.of("copies", "2", "number-up", "1")));
+        assertThat(waits.state()).isEqualTo(Effect.State.INTENDED);
+        printer.setMood(PrinterMood.GOOD);
+        assertThat(run(waits).state()).isEqualTo(Effect.State.DONE);
+        assertThat(drawn).as("it is kept for the next attempt").hasValue(1);
+        PrintedJob job = printer.printed().get(0);
+        assertThat(job.format()).isEqualTo("image/pwg-raster");
+        assertThat(job.ticket()).containsEntry("copies", "2").doesNotContainKey("number-up");
+        assertThat(job.sides()).hasSize(1);
+        assertThat(job.sides().get(0).width()).isBetween(2_478, 2_482);
+        assertThat(temp.resolve("sheets")).as("what was drawn is gone").isEmptyDirectory();
+    }
+
+    @Test
+    void whatCantBeDrawnFailsWithItsReasonAndAWorkerThatEndedIsTriedAgain() throws IOException {
+        printerTakes("image/jpeg");
+        fixture.drawer = (task, from, keeping) ->
+                new SheetsAnswer(task.id(), Optional.of(Reason.of("worker.died", "tries", "1")));
+        Effect waits = run(intend(Map.of()));
+        assertThat(waits.state()).isEqualTo(Effect.State.INTENDED);
+        fixture.drawer = (task, from, keeping) ->
+                new SheetsAnswer(task.id(), Optional.of(Reason.of("print.one-sheet", "sheets", "4")));
+        assertThat(run(waits).state()).isEqualTo(Effect.State.ABANDONED);
+        assertThat(reason()).contains("pictures of one sheet only, and this makes 4");
+        assertThat(printer.printed()).isEmpty();
     }
 
     @Test
@@ -168,11 +233,12 @@ class PrintEffectTest {
     }
 
     @Test
-    void anAttemptThatWasInterruptedBeforeTheDocumentWentStartsAgain() throws Exception {
+    void anAttemptThatWasInterruptedBeforeTheNumberWasWrittenDownStartsAgain() throws Exception {
         Effect begun = intend(Map.of());
         int number = created(name(begun));
-        assertThat(run(interruptedAt(begun, name(begun) + ", job " + number)).state())
-                .isEqualTo(Effect.State.DONE);
+        assertThat(run(begun).state()).isEqualTo(Effect.State.DONE);
+        assertThat(fixture.printers.get("plan-room").find(number))
+                .hasValueSatisfying(left -> assertThat(left.state()).isEqualTo(IppJobState.CANCELED));
         assertThat(printer.printed()).hasSize(1);
         assertThat(printer.printed().get(0).name()).isEqualTo(name(begun));
     }

@@ -11,10 +11,13 @@ import java.util.stream.Stream;
 import lectomen.engine.facts.Site;
 import lectomen.engine.rule.RuleReadResult;
 import lectomen.engine.rule.RuleReader;
+import lectomen.engine.rule.RuleSentences;
 import lectomen.engine.rulefile.PartReader;
 import lectomen.engine.rulefile.RuleFile;
+import lectomen.engine.rulefile.Sentence;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class StartingPointsTest {
     private static final String CONNECTION = "the office's shelves";
@@ -23,6 +26,20 @@ class StartingPointsTest {
 
     private static Stream<StartingPoints.StartingPoint> all() {
         return StartingPoints.all(CONNECTION).stream();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"plan-room", "front-desk"})
+    void oneIsForEachPrinter(String printer) {
+        String text = StartingPoints.printing(printer).text();
+        Site site = SITE.withPrinters(Set.of("plan-room", "front-desk"));
+        assertThat(RuleReader.read(new RuleFile(text, Map.of()), site))
+                .isInstanceOfSatisfying(RuleReadResult.Good.class, good -> {
+                    assertThat(good.rule().id()).isEqualTo(printer);
+                    assertThat(RuleSentences.of(good.rule()))
+                            .extracting(Sentence::words)
+                            .contains("Prints it on " + printer + ".");
+                });
     }
 
     @ParameterizedTest

@@ -3,7 +3,6 @@ package lectomen.standins.printer;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Stream;
 import lectomen.engine.print.ipp.IppAttribute;
 import lectomen.engine.print.ipp.IppOperation;
@@ -12,9 +11,12 @@ import lectomen.engine.print.ipp.IppValue;
 
 /** What the printer can do: an office printer for A4 and A3, on both sides, in colour. */
 final class Abilities {
-    static final Set<String> FORMATS = Set.of("application/pdf", "image/pwg-raster", "image/jpeg", "text/plain");
+    static final List<String> FORMATS = List.of("application/pdf", "image/jpeg", "image/pwg-raster", "text/plain");
     private static final int MOST_COPIES = 99;
     private static final int DOTS = 600;
+
+    /** In hundredths of a millimetre. */
+    private static final int MARGIN = 400;
 
     /** Keywords that each attribute of a ticket can have, the default first. */
     private static final Map<String, List<String>> KEYWORDS = Map.of(
@@ -23,6 +25,8 @@ final class Abilities {
             "print-color-mode", List.of("color", "monochrome", "auto"),
             "print-scaling", List.of("auto", "fit", "fill", "none"),
             "output-bin", List.of("face-down"),
+            "job-sheets", List.of("none", "standard"),
+            "media-source", List.of("tray-1", "tray-2"),
             "job-hold-until", List.of("no-hold", "indefinite"));
 
     /** Numbers that stand for something: portrait and so on; draft, normal, high; no finishing, staple. */
@@ -33,8 +37,8 @@ final class Abilities {
 
     private Abilities() {}
 
-    /** The attributes that say so. */
-    static Stream<IppAttribute> attributes() {
+    /** The attributes that say so. @param formats that it takes */
+    static Stream<IppAttribute> attributes(List<String> formats) {
         Stream<IppAttribute> words = KEYWORDS.entrySet().stream()
                 .flatMap(one -> Stream.of(
                         IppAttribute.of(
@@ -58,6 +62,7 @@ final class Abilities {
         Stream<IppAttribute> rest = Stream.of(
                 IppAttribute.of("copies-supported", new IppValue.Range(1, MOST_COPIES)),
                 IppAttribute.of("copies-default", new IppValue.Whole(1)),
+                IppAttribute.of("page-ranges-supported", new IppValue.Bool(true)),
                 IppAttribute.of("media-ready", IppTag.KEYWORD, "iso_a4_210x297mm", "iso_a3_297x420mm"),
                 IppAttribute.of("color-supported", new IppValue.Bool(true)),
                 IppAttribute.of(
@@ -66,11 +71,8 @@ final class Abilities {
                 IppAttribute.of(
                         "printer-resolution-default",
                         new IppValue.Resolution(DOTS, DOTS, IppValue.PerUnit.DOTS_PER_INCH)),
-                IppAttribute.of(
-                        "document-format-supported",
-                        IppTag.MIME_MEDIA_TYPE,
-                        FORMATS.stream().sorted().toArray(String[]::new)),
-                IppAttribute.of("document-format-default", IppTag.MIME_MEDIA_TYPE, "application/pdf"),
+                IppAttribute.of("document-format-supported", IppTag.MIME_MEDIA_TYPE, formats.toArray(String[]::new)),
+                IppAttribute.of("document-format-default", IppTag.MIME_MEDIA_TYPE, formats.get(0)),
                 new IppAttribute(
                         "operations-supported",
                         Stream.of(IppOperation.values())
@@ -86,7 +88,25 @@ final class Abilities {
                 IppAttribute.of("uri-authentication-supported", IppTag.KEYWORD, "none"),
                 IppAttribute.of("uri-security-supported", IppTag.KEYWORD, "none"),
                 IppAttribute.of("multiple-document-jobs-supported", new IppValue.Bool(false)));
-        return Stream.of(words, numbers, rest).flatMap(part -> part);
+        return Stream.of(words, numbers, rest, drawn()).flatMap(part -> part);
+    }
+
+    /** Of pages that are drawn for it. */
+    private static Stream<IppAttribute> drawn() {
+        Stream<IppAttribute> margins = Stream.of("left", "top", "right", "bottom")
+                .map(side -> IppAttribute.of("media-" + side + "-margin-supported", new IppValue.Whole(MARGIN)));
+        IppAttribute dots = new IppAttribute(
+                "pwg-raster-document-resolution-supported",
+                Stream.of(150, 300, DOTS)
+                        .map(one -> (IppValue) new IppValue.Resolution(one, one, IppValue.PerUnit.DOTS_PER_INCH))
+                        .toList());
+        return Stream.concat(
+                margins,
+                Stream.of(
+                        dots,
+                        IppAttribute.of("pwg-raster-document-sheet-back", IppTag.KEYWORD, "rotated"),
+                        IppAttribute.of(
+                                "pwg-raster-document-type-supported", IppTag.KEYWORD, "black_1", "sgray_8", "srgb_8")));
     }
 
     /** What of a ticket it can't do. */
@@ -96,6 +116,12 @@ final class Abilities {
 
     private static boolean can(IppAttribute asked) {
         IppValue value = asked.first();
+        if (value instanceof IppValue.Collection media && asked.name().equals("media-col")) {
+            return media.members().stream().allMatch(member -> member.name().equals("media-size") || can(member));
+        }
+        if (asked.name().equals("page-ranges")) {
+            return asked.values().stream().allMatch(IppValue.Range.class::isInstance);
+        }
         if (asked.name().equals("copies")) {
             return value instanceof IppValue.Whole copies && copies.value() >= 1 && copies.value() <= MOST_COPIES;
         }

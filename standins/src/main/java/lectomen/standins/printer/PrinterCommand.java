@@ -1,7 +1,9 @@
 package lectomen.standins.printer;
 
 import java.io.IOException;
+import java.net.InetAddress;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -26,6 +28,19 @@ public final class PrinterCommand implements Callable<Integer> {
             description = "How it behaves: good, slow, paper-out, refusing or crashing (default: ${DEFAULT-VALUE}).")
     private String mood = "good";
 
+    @Option(
+            names = "--takes",
+            paramLabel = "TYPE",
+            split = ",",
+            description = "The media types that it takes, such as image/pwg-raster (default: ${DEFAULT-VALUE}).")
+    private List<String> formats = Abilities.FORMATS;
+
+    @Option(
+            names = "--announce",
+            paramLabel = "NAME",
+            description = "Announce it in the network under this name, by DNS-SD.")
+    private String announced = "";
+
     @Override
     public Integer call() throws IOException {
         Optional<PrinterMood> chosen = PrinterMood.findByWord(mood);
@@ -34,8 +49,18 @@ public final class PrinterCommand implements Callable<Integer> {
                     + mood + "\"");
             return 2;
         }
+        if (!Abilities.FORMATS.containsAll(formats)) {
+            System.err.println("lectomen: --takes must be of " + String.join(", ", Abilities.FORMATS) + ", not "
+                    + String.join(", ", formats));
+            return 2;
+        }
         PrinterStandIn standIn = PrinterStandIn.start(port, folder, job -> System.out.println(job.words()));
         standIn.setMood(chosen.get());
+        standIn.setFormats(formats);
+        if (!announced.isEmpty()) {
+            System.setProperty("slf4j.internal.verbosity", "ERROR"); // nothing of the library is logged here
+            PrinterAnnouncement.of(standIn, announced, InetAddress.getLocalHost());
+        }
         System.out.println("Printer at " + standIn.uri() + ". What it prints is kept in " + folder.toAbsolutePath()
                 + ".\nCtrl-C to stop.");
         return 0;

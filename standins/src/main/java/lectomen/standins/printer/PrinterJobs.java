@@ -1,6 +1,8 @@
 package lectomen.standins.printer;
 
+import java.io.BufferedInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -16,6 +18,9 @@ import lectomen.engine.print.ipp.IppAttribute;
 import lectomen.engine.print.ipp.IppJobState;
 import lectomen.engine.print.ipp.IppTag;
 import lectomen.engine.print.ipp.IppValue;
+import lectomen.engine.print.raster.PwgRasterReader;
+import lectomen.engine.print.raster.PwgRasterWriter;
+import lectomen.engine.print.raster.RasterSide;
 
 /** The jobs of the printer, in the order in which they came. A thread prints them one after the other. Safe for several threads. */
 final class PrinterJobs implements AutoCloseable {
@@ -202,14 +207,37 @@ final class PrinterJobs implements AutoCloseable {
     }
 
     private void finish(Job job) {
-        if (!isWanted(job, IppJobState.COMPLETED)) {
+        Optional<List<RasterSide>> sides = sides(job);
+        if (!isWanted(job, sides.isPresent() ? IppJobState.COMPLETED : IppJobState.ABORTED) || sides.isEmpty()) {
             return;
         }
         Map<String, String> ticket = new TreeMap<>();
-        job.ticket.forEach(one -> ticket.put(one.name(), text(one.first())));
+        job.ticket.forEach(one -> {
+            ticket.put(one.name(), text(one.first()));
+            if (one.first() instanceof IppValue.Collection members) {
+                members.members().forEach(member -> ticket.put(member.name(), text(member.first())));
+            }
+        });
         int copies = Integer.parseInt(ticket.getOrDefault("copies", "1"));
-        printed.accept(
-                new PrintedJob(job.id, job.name, job.user, copies, job.format, ticket, job.document.orElseThrow()));
+        printed.accept(new PrintedJob(
+                job.id, job.name, job.user, copies, job.format, ticket, job.document.orElseThrow(), sides.get()));
+    }
+
+    /** Of sheets that were drawn for it; empty where they can't be printed. */
+    private static Optional<List<RasterSide>> sides(Job job) {
+        if (!job.format.equals(PwgRasterWriter.MEDIA_TYPE)) {
+            return Optional.of(List.of());
+        }
+        try (InputStream in = new BufferedInputStream(Files.newInputStream(job.document.orElseThrow()))) {
+            PwgRasterReader reader = new PwgRasterReader(in);
+            List<RasterSide> sides = new ArrayList<>();
+            for (Optional<RasterSide> side = reader.next(); side.isPresent(); side = reader.next()) {
+                sides.add(side.get());
+            }
+            return sides.isEmpty() ? Optional.empty() : Optional.of(sides);
+        } catch (IOException e) {
+            return Optional.empty();
+        }
     }
 
     private static String text(IppValue value) {

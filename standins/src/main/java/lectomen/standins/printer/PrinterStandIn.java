@@ -51,6 +51,7 @@ public final class PrinterStandIn implements AutoCloseable {
     private final PrinterJobs jobs;
     private final ExecutorService threads = Executors.newCachedThreadPool();
     private final List<PrintedJob> printed;
+    private volatile List<String> formats = Abilities.FORMATS;
 
     private PrinterStandIn(HttpServer server, PrinterJobs jobs, List<PrintedJob> printed) {
         this.server = server;
@@ -76,6 +77,11 @@ public final class PrinterStandIn implements AutoCloseable {
     /** The address for clients. */
     public String uri() {
         return "ipp://localhost:" + server.getAddress().getPort() + PATH;
+    }
+
+    /** @param types of documents that it takes from now on */
+    public void setFormats(List<String> types) {
+        formats = List.copyOf(types);
     }
 
     public void setMood(PrinterMood mood) {
@@ -178,7 +184,7 @@ public final class PrinterStandIn implements AutoCloseable {
                 IppAttribute.of("printer-is-accepting-jobs", new IppValue.Bool(jobs.mood() != PrinterMood.REFUSING)),
                 IppAttribute.of("printer-up-time", new IppValue.Whole(PrinterJobs.upTime())),
                 IppAttribute.of("queued-job-count", new IppValue.Whole(jobs.waiting())));
-        List<IppAttribute> all = Stream.concat(own, Abilities.attributes())
+        List<IppAttribute> all = Stream.concat(own, Abilities.attributes(formats))
                 .filter(wanted(operation, Set.of("printer-description", "job-template")))
                 .toList();
         return answer(request, IppStatus.OK, new IppGroup(IppGroup.Kind.PRINTER, all));
@@ -202,7 +208,7 @@ public final class PrinterStandIn implements AutoCloseable {
             return Optional.of(status(request, IppStatus.NOT_ACCEPTING_JOBS));
         }
         boolean knowsFormat = text(operation, "document-format")
-                .map(format -> Abilities.FORMATS.contains(format) || format.equals("application/octet-stream"))
+                .map(format -> formats.contains(format) || format.equals("application/octet-stream"))
                 .orElse(true);
         if (!knowsFormat) {
             return Optional.of(status(request, IppStatus.DOCUMENT_FORMAT_NOT_SUPPORTED));

@@ -52,9 +52,21 @@ public final class PdfImposer {
      * @throws IOException if the PDF is broken or locked
      */
     public static List<Sheet> impose(Path pdf, Placing placing, Path to) throws IOException {
+        return impose(pdf, placing, page -> true, to);
+    }
+
+    /** @param printed which pages are, counted from 1 */
+    static List<Sheet> impose(Path pdf, Placing placing, IntPredicate printed, Path to) throws IOException {
         try (PDDocument source = Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
-            return new PdfImposer(source, placing).impose(to);
+            return new PdfImposer(source, placing).impose(printed(source, printed), to);
         }
+    }
+
+    private static List<Integer> printed(PDDocument source, IntPredicate printed) {
+        return IntStream.rangeClosed(1, source.getNumberOfPages())
+                .filter(printed)
+                .mapToObj(page -> page - 1)
+                .toList();
     }
 
     /**
@@ -67,10 +79,7 @@ public final class PdfImposer {
      */
     static int imposeSide(Path pdf, Placing placing, IntPredicate printed, int number, Path to) throws IOException {
         try (PDDocument source = Loader.loadPDF(pdf.toFile(), IOUtils.createTempFileOnlyStreamCache())) {
-            List<Integer> pages = IntStream.rangeClosed(1, source.getNumberOfPages())
-                    .filter(printed)
-                    .mapToObj(page -> page - 1)
-                    .toList();
+            List<Integer> pages = printed(source, printed);
             int up = placing.pagesPerSheet();
             int sides = (pages.size() + up - 1) / up;
             if (number < 1 || number > sides) {
@@ -80,10 +89,6 @@ public final class PdfImposer {
             new PdfImposer(source, placing).impose(on, to);
             return sides;
         }
-    }
-
-    private List<Sheet> impose(Path to) throws IOException {
-        return impose(IntStream.range(0, source.getNumberOfPages()).boxed().toList(), to);
     }
 
     /** @param pages counted from 0 */
@@ -105,7 +110,8 @@ public final class PdfImposer {
         }
     }
 
-    private static PageSize size(PDPage page) {
+    /** As a reader sees it. */
+    static PageSize size(PDPage page) {
         PDRectangle crop = page.getCropBox();
         double unit = page.getUserUnit();
         boolean turned = page.getRotation() % 180 != 0;

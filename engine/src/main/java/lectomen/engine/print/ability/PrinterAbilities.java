@@ -6,12 +6,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Stream;
+import lectomen.engine.identify.FileType;
 import lectomen.engine.print.ipp.IppAttribute;
 import lectomen.engine.print.ipp.IppGroup;
 import lectomen.engine.print.ipp.IppValue;
 import lectomen.engine.print.media.MediaSize;
+import lectomen.engine.print.ticket.SheetLayout;
 import lectomen.engine.print.ticket.TicketAttribute;
+import lectomen.engine.print.ticket.TicketPlacing;
 
 /**
  * What a printer says that it can do (RFC 8011, section 5.4). What it says nothing about, it is taken to be able to do: it refuses
@@ -22,13 +26,15 @@ import lectomen.engine.print.ticket.TicketAttribute;
  * @param usual what it does unless it is asked for something else, by attribute, in words
  * @param readyMedia those that are loaded now
  * @param formats media types of documents that it takes
+ * @param drawing of pages that are drawn for it
  */
 public record PrinterAbilities(
         String model,
         Map<TicketAttribute, List<IppValue>> supported,
         Map<TicketAttribute, String> usual,
         Set<String> readyMedia,
-        Set<String> formats) {
+        Set<String> formats,
+        DrawingAbilities drawing) {
     private static final String LARGEST = "custom_max_";
     private static final String SMALLEST = "custom_min_";
 
@@ -47,10 +53,11 @@ public record PrinterAbilities(
 
     /** The attributes to ask a printer for. */
     public static String[] attributes() {
-        return Stream.concat(
-                        Stream.of("printer-make-and-model", "media-ready", "document-format-supported"),
-                        TicketAttribute.words().stream()
-                                .flatMap(word -> Stream.of(word + "-supported", word + "-default")))
+        Stream<String> own = Stream.of("printer-make-and-model", "media-ready", "document-format-supported");
+        Stream<String> ofTickets =
+                TicketAttribute.words().stream().flatMap(word -> Stream.of(word + "-supported", word + "-default"));
+        return Stream.of(own, ofTickets, DrawingAbilities.attributes())
+                .flatMap(names -> names)
                 .toArray(String[]::new);
     }
 
@@ -75,7 +82,8 @@ public record PrinterAbilities(
                 supported,
                 usual,
                 texts(printer, "media-ready"),
-                texts(printer, "document-format-supported"));
+                texts(printer, "document-format-supported"),
+                DrawingAbilities.of(printer));
     }
 
     private static Set<String> texts(IppGroup printer, String name) {
@@ -98,8 +106,42 @@ public record PrinterAbilities(
                 .toList();
     }
 
+    /**
+     * How sheets of a document are drawn; empty where it is sent as it is. That is also so where the printer does not say what it
+     * takes, or takes nothing that can be drawn: it refuses the document then.
+     *
+     * @param format of the document
+     * @param ticket by the words of IPP
+     */
+    public Optional<SheetDrawing> findDrawing(String format, Map<String, String> ticket) {
+        return formats.isEmpty() || formats.contains(format) ? Optional.empty() : SheetDrawing.choose(this, ticket);
+    }
+
+    /** How the printer lays out pages that are sent to it. @param ticket by the words of IPP */
+    public SheetLayout layout(Map<String, String> ticket) {
+        return new SheetLayout(withUsualMedia(ticket), drawing.margins().orElse(TicketPlacing.USUAL_MARGINS));
+    }
+
+    /** With the medium that the printer takes where the ticket names none. */
+    private Map<String, String> withUsualMedia(Map<String, String> ticket) {
+        if (TicketPlacing.isOnSheetsOfItsOwn(ticket)) {
+            return ticket;
+        }
+        Map<String, String> whole = new TreeMap<>(ticket);
+        Optional.ofNullable(usual.get(TicketAttribute.MEDIA))
+                .filter(media -> MediaSize.find(media).isPresent())
+                .ifPresent(media -> whole.putIfAbsent(TicketAttribute.MEDIA.word(), media));
+        return whole;
+    }
+
     /** Whether the printer can do what a ticket asks for, as far as it says. */
     public boolean can(TicketAttribute attribute, String value) {
+        boolean sendsPdf = formats.isEmpty() || formats.contains(FileType.PDF.mediaType());
+        return says(attribute, value) || (!sendsPdf && SheetDrawing.does(this, attribute));
+    }
+
+    /** Whether the printer says that it can do it itself, or says nothing of it. */
+    boolean says(TicketAttribute attribute, String value) {
         List<IppValue> known = supported.getOrDefault(attribute, List.of());
         Optional<IppAttribute> asked = attribute.read(value);
         if (known.isEmpty() || asked.isEmpty()) {

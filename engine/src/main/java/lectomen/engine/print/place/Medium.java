@@ -7,18 +7,22 @@ import lectomen.engine.print.media.MediaSize;
  *
  * @param width in points
  * @param height in points; 0 for a roll, of which each sheet takes as much as it needs
- * @param margin in points, on each side: nothing is printed there
+ * @param margins nothing is printed there
  */
-public record Medium(double width, double height, double margin) {
+public record Medium(double width, double height, Margins margins) {
     /** Points of a millimetre. */
     public static final double MILLIMETRE = 72 / 25.4;
 
     public static Medium of(MediaSize size, double marginMillimetres) {
-        return new Medium(size.width() * MILLIMETRE, size.height() * MILLIMETRE, marginMillimetres * MILLIMETRE);
+        return of(size, Margins.same(marginMillimetres * MILLIMETRE));
+    }
+
+    public static Medium of(MediaSize size, Margins margins) {
+        return new Medium(size.width() * MILLIMETRE, size.height() * MILLIMETRE, margins);
     }
 
     public static Medium roll(double widthMillimetres, double marginMillimetres) {
-        return new Medium(widthMillimetres * MILLIMETRE, 0, marginMillimetres * MILLIMETRE);
+        return new Medium(widthMillimetres * MILLIMETRE, 0, Margins.same(marginMillimetres * MILLIMETRE));
     }
 
     public boolean isRoll() {
@@ -26,11 +30,11 @@ public record Medium(double width, double height, double margin) {
     }
 
     double printableWidth() {
-        return width - 2 * margin;
+        return width - margins.left() - margins.right();
     }
 
     double printableHeight() {
-        return isRoll() ? Double.POSITIVE_INFINITY : height - 2 * margin;
+        return isRoll() ? Double.POSITIVE_INFINITY : height - margins.top() - margins.bottom();
     }
 
     /** Whether the margins leave anything to print on. */

@@ -56,6 +56,7 @@ public final class SheetPlanner {
 
     private Sheet sheet(List<PageSize> pages, List<Integer> on) {
         Medium medium = placing.medium();
+        Margins margins = medium.margins();
         Grid grid = grid(pages.get(on.get(0)));
         double width = medium.printableWidth() / grid.across();
         double height = medium.printableHeight() / grid.down();
@@ -67,13 +68,14 @@ public final class SheetPlanner {
                         .max()
                         .orElse(0)
                 : height;
-        double sheetHeight = medium.isRoll() ? cellHeight * grid.down() + 2 * medium.margin() : medium.height();
+        double sheetHeight =
+                medium.isRoll() ? cellHeight * grid.down() + margins.top() + margins.bottom() : medium.height();
         List<PlacedPage> placed = new ArrayList<>();
         for (int i = 0; i < on.size(); i++) {
             Cell at = grid.cell(i, fittings.get(0).quarters());
             Area cell = new Area(
-                    medium.margin() + at.column() * width,
-                    sheetHeight - medium.margin() - (at.row() + 1) * cellHeight,
+                    margins.left() + at.column() * width,
+                    sheetHeight - margins.top() - (at.row() + 1) * cellHeight,
                     width,
                     cellHeight);
             placed.add(place(on.get(i), fittings.get(i), cell));

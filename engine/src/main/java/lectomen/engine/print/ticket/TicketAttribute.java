@@ -12,10 +12,12 @@ import java.util.stream.Stream;
 import lectomen.engine.print.ipp.IppAttribute;
 import lectomen.engine.print.ipp.IppTag;
 import lectomen.engine.print.ipp.IppValue;
+import lectomen.engine.print.media.MediaSize;
 
 /** What a ticket can ask for, in the words of IPP (RFC 8011, section 5.2; PWG 5100). */
 public enum TicketAttribute {
     MEDIA(TicketAttribute::keyword, "a keyword such as iso_a4_210x297mm"),
+    MEDIA_SOURCE(TicketAttribute::keyword, "a tray, as the printer calls it, such as tray-1"),
     SIDES(keywords("one-sided", "two-sided-long-edge", "two-sided-short-edge")),
     COPIES(number(1, 9_999), "a number from 1 to 9999"),
     PRINT_COLOR_MODE(keywords("auto", "color", "monochrome", "bi-level")),
@@ -27,6 +29,7 @@ public enum TicketAttribute {
     PAGE_RANGES(TicketAttribute::ranges, "pages such as 1-4, 7"),
     FINISHINGS(numbered(Map.of("none", 3, "staple", 4, "punch", 5, "cover", 6, "bind", 7, "fold", 10, "trim", 11))),
     OUTPUT_BIN(TicketAttribute::keyword, "a keyword such as face-down"),
+    JOB_SHEETS(TicketAttribute::keyword, "none, standard, or another banner page of the printer"),
     JOB_HOLD_UNTIL(keywords("no-hold", "indefinite", "day-time", "evening", "night", "weekend")),
     JOB_PRIORITY(number(1, 100), "a number from 1 to 100");
 
@@ -102,11 +105,33 @@ public enum TicketAttribute {
 
     /** The attributes of a ticket, by words. Each was read before. */
     public static List<IppAttribute> attributes(Map<String, String> ticket) {
+        Optional<IppAttribute> tray =
+                Optional.ofNullable(ticket.get(MEDIA_SOURCE.word())).flatMap(MEDIA_SOURCE::read);
         List<IppAttribute> attributes = new ArrayList<>();
         for (TicketAttribute one : values()) {
-            Optional.ofNullable(ticket.get(one.word())).flatMap(one::read).ifPresent(attributes::add);
+            if (tray.isEmpty() || (one != MEDIA && one != MEDIA_SOURCE)) {
+                Optional.ofNullable(ticket.get(one.word())).flatMap(one::read).ifPresent(attributes::add);
+            }
         }
+        tray.ifPresent(one -> attributes.add(withPaper(one, ticket)));
         return attributes;
+    }
+
+    /** A tray is asked for together with the size of its paper (PWG 5100.7, section 6.3). */
+    private static IppAttribute withPaper(IppAttribute tray, Map<String, String> ticket) {
+        List<IppAttribute> members = new ArrayList<>();
+        MediaSize.find(ticket.getOrDefault(MEDIA.word(), ""))
+                .ifPresent(size -> members.add(IppAttribute.of(
+                        "media-size",
+                        new IppValue.Collection(List.of(
+                                IppAttribute.of("x-dimension", hundredths(size.width())),
+                                IppAttribute.of("y-dimension", hundredths(size.height())))))));
+        members.add(tray);
+        return IppAttribute.of("media-col", new IppValue.Collection(members));
+    }
+
+    private static IppValue hundredths(double millimetres) {
+        return new IppValue.Whole((int) Math.round(millimetres * 100));
     }
 
     private static Optional<List<IppValue>> keyword(String text) {

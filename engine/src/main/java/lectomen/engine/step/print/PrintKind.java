@@ -7,8 +7,10 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.print.ticket.TicketAttribute;
+import lectomen.engine.print.ticket.TicketPlacing;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rulefile.RuleWords;
 import lectomen.engine.rulefile.SchemaShapes;
@@ -31,6 +33,8 @@ import tools.jackson.databind.node.ObjectNode;
 /** {@code - print: { on: plan-room, media: iso_a3_297x420mm, copies: "{copies | or '1'}" }}. */
 public final class PrintKind implements StepKind<PrintStep> {
     private static final String WORD = "print";
+    private static final String JOB_NAME = "job-name";
+    private static final String NONE_SUCH = "print.none-such";
 
     @Override
     public String word() {
@@ -57,12 +61,22 @@ public final class PrintKind implements StepKind<PrintStep> {
                     .flatMap(text -> value(section, attribute, text, reading))
                     .ifPresent(pattern -> ticket.put(attribute.word(), pattern));
         }
+        PrintedPages pages = SettingReader.choice(
+                section, "pages", PrintedPages::findByWord, PrintedPages.words(), PrintedPages.ALL);
+        Optional<NamePattern> called = section.findText(JOB_NAME).flatMap(reading.slots()::pattern);
         Optional<Boolean> hold = section.find("hold").map(node -> SettingReader.yes(section, "hold", false));
         WhenInDoubt whenInDoubt = SettingReader.choice(
                 section, "when in doubt", WhenInDoubt::findByWord, WhenInDoubt.words(), WhenInDoubt.ASK);
         section.close();
         return printer.map(name -> new PrintStep(
-                name, output, ticket, hold, whenInDoubt, outer.spot().line()));
+                name,
+                output,
+                ticket,
+                pages,
+                called,
+                hold,
+                whenInDoubt,
+                outer.spot().line()));
     }
 
     /** The named printer, or the only one. */
@@ -104,11 +118,19 @@ public final class PrintKind implements StepKind<PrintStep> {
                 .map(one ->
                         one.getKey() + " " + SentenceBlanks.of(one.getValue().source(), WORD, one.getKey()))
                 .collect(Collectors.joining(", "));
+        String pages = print.pages() == PrintedPages.ALL
+                ? ""
+                : ", only the pages " + SentenceBlanks.of(print.pages().word(), WORD, "pages");
         sentences.step(
                 "Prints " + what + " on " + SentenceBlanks.of(print.printer(), WORD, "on")
-                        + (ticket.isEmpty() ? "" : ", " + ticket) + ".",
+                        + (ticket.isEmpty() ? "" : ", " + ticket) + pages + ".",
                 print.line(),
                 WORD);
+        print.name()
+                .ifPresent(name -> sentences.detail(
+                        "The job is called " + SentenceBlanks.of(name.source(), WORD, JOB_NAME) + ".",
+                        print.line(),
+                        WORD));
         if (print.whenInDoubt() != WhenInDoubt.ASK) {
             String then = SentenceBlanks.of(
                     print.whenInDoubt() == WhenInDoubt.REPEAT ? "it is printed again" : "it is left, and fails",
@@ -128,6 +150,8 @@ public final class PrintKind implements StepKind<PrintStep> {
         RuleWords words = RuleWords.beside(PrintKind.class);
         ObjectNode print = SchemaShapes.words(List.of(), "on", "output");
         TicketAttribute.words().forEach(word -> SchemaShapes.properties(print).set(word, SchemaShapes.ref("text")));
+        SchemaShapes.properties(print).set("pages", SchemaShapes.choice(PrintedPages.words()));
+        SchemaShapes.properties(print).set(JOB_NAME, SchemaShapes.ref("text"));
         SchemaShapes.properties(print).set("hold", SchemaShapes.choice(List.of("yes", "no")));
         SchemaShapes.properties(print).set("when in doubt", SchemaShapes.choice(WhenInDoubt.words()));
         ObjectNode step = SchemaShapes.object(List.of(WORD));
@@ -157,12 +181,21 @@ public final class PrintKind implements StepKind<PrintStep> {
                 ticket.put(attribute.word(), value);
             }
         }
+        Optional<Reason> noPages = choosePages(print, ticket, context);
+        if (noPages.isPresent()) {
+            return noPages.get().code().equals(NONE_SUCH)
+                    ? context.result(print, null, List.of(noPages.get()), Optional.empty())
+                    : context.failed(print, noPages.get());
+        }
         Optional<StepOutput> product = context.findOutput(print.output());
         StepOutput document = context.output(print.output());
         Printing printing = new Printing(
                 context.number(),
                 print.printer(),
-                context.fileName(product),
+                print.name()
+                        .map(pattern -> context.value(pattern).strip())
+                        .filter(name -> !name.isEmpty())
+                        .orElseGet(() -> context.fileName(product)),
                 document.type().mediaType(),
                 ticket,
                 product.orElse(null),
@@ -171,5 +204,27 @@ public final class PrintKind implements StepKind<PrintStep> {
                 print.hold().orElse(null));
         Reason says = Reason.of("print.planned", "printer", print.printer(), "name", printing.name());
         return context.done(print, new StepAddition.Effect(printing), List.of(says));
+    }
+
+    /** Narrows the ticket to the pages that are printed. @return why there are none; empty where there are */
+    private static Optional<Reason> choosePages(PrintStep print, Map<String, String> ticket, StepContext context) {
+        if (print.pages() == PrintedPages.ALL) {
+            return Optional.empty();
+        }
+        StepOutput document = context.output(print.output());
+        Optional<List<Integer>> inColour = context.worker().findColourPages(document);
+        if (inColour.isEmpty()) {
+            return Optional.of(Reason.of("print.no-pdf", "pages", print.pages().word()));
+        }
+        List<Integer> printed = IntStream.rangeClosed(1, context.worker().countPages(document))
+                .filter(page -> print.pages().takes(inColour.get().contains(page)))
+                .filter(page -> TicketPlacing.prints(ticket, page))
+                .boxed()
+                .toList();
+        if (printed.isEmpty()) {
+            return Optional.of(Reason.of(NONE_SUCH, "pages", print.pages().word()));
+        }
+        ticket.put(TicketAttribute.PAGE_RANGES.word(), TicketPlacing.ranges(printed));
+        return Optional.empty();
     }
 }

@@ -15,12 +15,16 @@ import lectomen.engine.step.WhenInDoubt;
  * @param printer the connection
  * @param output that is printed
  * @param ticket what is asked of the printer, by the words of IPP; the rest is as the connection says
+ * @param pages which it prints
+ * @param name of the job, for people at the printer; empty for that of the document
  * @param hold whether it is held until somebody releases it; empty for as the connection says
  */
 public record PrintStep(
         String printer,
         String output,
         Map<String, NamePattern> ticket,
+        PrintedPages pages,
+        Optional<NamePattern> name,
         Optional<Boolean> hold,
         WhenInDoubt whenInDoubt,
         int line)
@@ -33,6 +37,7 @@ public record PrintStep(
     public Set<String> slots() {
         Set<String> slots = new TreeSet<>();
         ticket.values().forEach(pattern -> slots.addAll(pattern.slots()));
+        name.ifPresent(pattern -> slots.addAll(pattern.slots()));
         return slots;
     }
 }

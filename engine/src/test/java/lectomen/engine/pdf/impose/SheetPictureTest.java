@@ -12,6 +12,8 @@ import java.util.Map;
 import java.util.TreeMap;
 import javax.imageio.ImageIO;
 import lectomen.engine.pdf.PagePicture;
+import lectomen.engine.print.ticket.SheetLayout;
+import lectomen.engine.print.ticket.TicketPlacing;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -48,14 +50,14 @@ class SheetPictureTest {
         }
     }
 
-    private static Map<String, String> ticket(String words) {
+    private static SheetLayout ticket(String words) {
         Map<String, String> ticket = new TreeMap<>();
         if (words != null) {
             for (String word : words.split("; ")) {
                 ticket.put(word.substring(0, word.indexOf('=')), word.substring(word.indexOf('=') + 1));
             }
         }
-        return ticket;
+        return new SheetLayout(ticket, TicketPlacing.USUAL_MARGINS);
     }
 
     private static Color at(PagePicture picture, double across, double down) throws IOException {

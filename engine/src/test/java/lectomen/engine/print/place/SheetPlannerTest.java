@@ -198,7 +198,10 @@ class SheetPlannerTest {
         Random random = new Random(7);
         for (int i = 0; i < 200; i++) {
             PageSize page = new PageSize(1 + random.nextInt(2_000), 1 + random.nextInt(2_000));
-            Medium medium = new Medium(100 + random.nextInt(2_000), random.nextInt(3) * 700.0, random.nextInt(40));
+            Medium medium = new Medium(
+                    100 + random.nextInt(2_000),
+                    random.nextInt(3) * 700.0,
+                    new Margins(random.nextInt(40), random.nextInt(40), random.nextInt(40), random.nextInt(40)));
             Scale scale = List.of(new Scale.None(), new Scale.Fit(), new Scale.AutoFit(), new Scale.Fill())
                     .get(random.nextInt(4));
             Placing placing = new Placing(medium, scale, turn, Position.values()[random.nextInt(9)], 1, false, false);

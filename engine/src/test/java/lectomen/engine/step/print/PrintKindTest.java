@@ -44,10 +44,21 @@ class PrintKindTest {
                         "If it can't be proved that it was printed, it is left, and fails.");
     }
 
+    @Test
+    void pagesAndTheNameOfTheJobAreReadAloudToo() {
+        RuleReadResult reading = read("{ on: plan-room, pages: in colour, job-name: \"{file name}, colour\" }");
+        assertThat(reading).as(reading.toString()).isInstanceOf(RuleReadResult.Good.class);
+        assertThat(RuleSentences.of(((RuleReadResult.Good) reading).rule()))
+                .extracting(Sentence::words)
+                .contains(
+                        "Prints it on plan-room, only the pages in colour.", "The job is called {file name}, colour.");
+    }
+
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',
             value = {
+                "{ on: plan-room, pages: blue }       | \"pages\" must be one of: all, in colour, without colour",
                 "{ on: plan-rom }                      | unknown printer \"plan-rom\"; did you mean \"plan-room\"?",
                 "{ copies: 2 }                         | \"on\" is missing: one of the printers front-desk, plan-room",
                 "{ on: plan-room, copies: 0 }          | \"copies\" must be a number from 1 to 9999",

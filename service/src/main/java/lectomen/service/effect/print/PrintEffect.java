@@ -3,7 +3,11 @@ package lectomen.service.effect.print;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -28,7 +32,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
  * Prints a document, once. A job is created under a name of ours, its number is written down, and only then does the document
- * follow: a job whose number was never written down has printed nothing, and is cancelled. It counts as printed when the printer
+ * follow: a job whose number was never written down has printed nothing, and is cancelled by the next attempt. It counts as printed when the printer
  * says that it is completed. A printer that does not know the job any more leaves it in doubt; so does a port that can't be
  * asked, once the document began to be sent.
  */
@@ -38,21 +42,26 @@ public final class PrintEffect implements EffectKind {
     /** Of what is printed once more, which its job does not wait for. */
     public static final String AGAIN = "print again";
 
-    private static final Pattern NUMBER = Pattern.compile(", job (\\d+)(, sent)?");
+    private static final String SENT = ", sent";
+    private static final Pattern NUMBER = Pattern.compile(", job (\\d+)" + SENT);
     private static final Pattern NUMBER_AT_END = Pattern.compile(", job (\\d+)(, sent)?$");
     static final int FORM = 2;
     private static final String SENDING = ", sending";
     private static final int MARK_LENGTH = 6;
-    private static final Duration FIRST_LOOK = Duration.ofMillis(5);
+    private static final Duration FIRST_LOOK = Duration.ofMillis(2);
     private static final Duration LAST_LOOK = Duration.ofMillis(200);
-    private static final int LOOKS = 15;
+    private static final int LOOKS = 17;
 
     private final boolean isAgain;
     private final PrintQueues queues;
+    private final PrintFiles files;
     private final Effects effects;
     private final ByteStore bytes;
     private final Function<String, Optional<Printer>> printers;
     private final Function<String, Optional<PrintPort>> ports;
+
+    /** Those that were intended since the service started: no attempt of theirs was interrupted by its end. */
+    private final Set<String> notTried = ConcurrentHashMap.newKeySet();
 
     /** Tells our jobs from those of other installations, which count their effects as we do. */
     private final String mark;
@@ -66,6 +75,7 @@ public final class PrintEffect implements EffectKind {
     public PrintEffect(
             boolean isAgain,
             PrintQueues queues,
+            PrintFiles files,
             Effects effects,
             ByteStore bytes,
             Function<String, Optional<Printer>> printers,
@@ -73,6 +83,7 @@ public final class PrintEffect implements EffectKind {
             KeyedHash keyed) {
         this.isAgain = isAgain;
         this.queues = queues;
+        this.files = files;
         this.ports = ports;
         this.effects = effects;
         this.bytes = bytes;
@@ -145,16 +156,20 @@ public final class PrintEffect implements EffectKind {
         String id = effects.intend(
                 db, job, Effects.Intent.inForm(FORM, printing.step(), CODE, printing.connection(), printing));
         queues.add(db, job, id, printing);
+        notTried.add(id);
         return true;
     }
 
     @Override
     public void givenUp(JdbcClient db, Effect effect) {
+        notTried.remove(effect.id());
+        files.forget(effect.id());
         queues.ended(db, effect.id(), false);
     }
 
     @Override
     public void confirmed(JdbcClient db, Effect effect) {
+        files.forget(effect.id());
         queues.ended(db, effect.id(), true);
     }
 
@@ -190,27 +205,55 @@ public final class PrintEffect implements EffectKind {
             return sendTo(port.get(), name, effect, attempt);
         }
         Printer printer = found.get();
+        Map<String, String> ticket = new TreeMap<>(printer.ticket());
+        ticket.putAll(queues.ownTicket(effect.id(), printing));
+        PrintFiles.Prepared prepared = files.prepare(effect, printing, ticket);
+        return prepared instanceof PrintFiles.Prepared.Ready ready
+                ? print(effect, printer, name, ready, attempt)
+                : notDrawn(((PrintFiles.Prepared.Not) prepared).reason());
+    }
+
+    /** A worker that ended is tried again: it may not have been the document's doing. */
+    private static EffectResult notDrawn(Reason reason) {
+        return reason.code().equals("worker.died")
+                ? new EffectResult.NotNow(reason)
+                : new EffectResult.Failed(reason, JobState.FAILED);
+    }
+
+    private EffectResult print(
+            Effect effect, Printer printer, String name, PrintFiles.Prepared.Ready file, Attempt attempt) {
         try {
-            attempt.begins(name);
-            Printer.Created created = printer.create(name, printing.format(), queues.ownTicket(effect.id(), printing));
+            if (!isFirstAttempt(effect)) {
+                cancelLeftOver(effect, printer, name);
+            }
+            Optional<Printer.Created.Refused> problem =
+                    file.isKnown() ? Optional.empty() : printer.validate(name, file.format(), file.ticket());
+            Printer.Created created = problem.isPresent() ? problem.get() : printer.create(name, file.ticket());
             if (created instanceof Printer.Created.Refused refused) {
                 return refused(effect, refused.answer());
             }
             int number = ((Printer.Created.Job) created).number();
-            attempt.begins(name + ", job " + number);
-            attempt.begins(name + ", job " + number + ", sent");
-            Optional<String> problem = printer.send(
-                    number,
-                    printing.format(),
-                    effect.bytes().size(),
-                    () -> bytes.open(effect.bytes().sha256()));
-            if (problem.isPresent()) {
+            attempt.begins(name + ", job " + number + SENT);
+            Optional<String> notTaken = printer.send(number, file.format(), file.size(), file.document());
+            if (notTaken.isPresent()) {
                 printer.cancel(number);
-                return refused(effect, problem.get());
+                return refused(effect, notTaken.get());
             }
             return await(effect, printer, number);
         } catch (PrinterAwayException e) {
             return away(effect, e);
+        }
+    }
+
+    private boolean isFirstAttempt(Effect effect) {
+        return notTried.remove(effect.id()) && effect.attempts() == 0;
+    }
+
+    /** An attempt that came to its end before the job's number was written down may have left a job, without a document. */
+    private void cancelLeftOver(Effect effect, Printer printer, String name) throws PrinterAwayException {
+        Optional<PrinterJob> left = own(effect, printer.find(name));
+        if (left.isPresent()) {
+            printer.cancel(left.get().number());
         }
     }
 
@@ -235,7 +278,8 @@ public final class PrintEffect implements EffectKind {
 
     private EffectResult printed(Effect effect, String place, String answer) {
         EffectResult.Also also = (db, job) -> queues.ended(db, effect.id(), true);
-        return new EffectResult.Done(place, effect.bytes(), answer, Optional.empty(), false, also, () -> {});
+        Runnable forget = () -> files.forget(effect.id());
+        return new EffectResult.Done(place, effect.bytes(), answer, Optional.empty(), false, also, forget);
     }
 
     /** A job of ours; after it was reset, a printer may give its number to somebody else's. */
@@ -271,14 +315,10 @@ public final class PrintEffect implements EffectKind {
         }
         Matcher number = NUMBER.matcher(place.substring(Math.min(place.length(), name.length())));
         try {
-            if (number.matches() && number.group(2) != null) {
+            if (number.matches()) {
                 return Optional.of(await(effect, printer, Integer.parseInt(number.group(1))));
             }
-            Optional<PrinterJob> without = own(
-                    effect, number.matches() ? printer.find(Integer.parseInt(number.group(1))) : printer.find(name));
-            if (without.isPresent()) {
-                printer.cancel(without.get().number()); // it has no document, so nothing was printed
-            }
+            cancelLeftOver(effect, printer, name);
             return Optional.empty();
         } catch (PrinterAwayException e) {
             return Optional.of(away(effect, e));
