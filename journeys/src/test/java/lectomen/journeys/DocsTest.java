@@ -84,7 +84,7 @@ class DocsTest {
                         ZoneId.of("Europe/London"))
                 .withMail(Set.of("office-mail"))
                 .withWeb(Set.of("berth-system"))
-                .withPrinters(Set.of("plan-room"));
+                .withPrinters(Map.of("plan-room", ""));
         if (block.text().startsWith("lectomen: 1\npart:")) {
             assertThat(PartReader.read(block.text())).isInstanceOf(PartReader.Reading.Good.class);
         } else {

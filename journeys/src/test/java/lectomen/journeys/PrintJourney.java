@@ -125,6 +125,7 @@ class PrintJourney {
                     lectomen: 1
                     rule: plans
                     from: { folder: "{inbox}/plans", arrives: whole }
+                    when: { colour pages at least: 1, fonts missing: no, largest page at most: iso_a4_210x297mm }
                     do:
                       - print: { pages: in colour, sides: one-sided, job-name: "{file name} in colour" }
                       - print: { pages: without colour, print-color-mode: monochrome }

@@ -17,6 +17,8 @@ import lectomen.engine.image.PictureInfo;
 import lectomen.engine.image.Turn;
 import lectomen.engine.pdf.inspect.PdfFacts;
 import lectomen.engine.pdf.inspect.PdfInspector;
+import lectomen.engine.pdf.inspect.PrintInspector;
+import lectomen.engine.print.facts.PrintFacts;
 import lectomen.engine.reason.Counted;
 import lectomen.engine.reason.Reason;
 import picocli.CommandLine.Command;
@@ -140,11 +142,20 @@ final class InspectCommand implements Callable<Integer> {
                         .map(font -> font.name() + ", " + font.kind() + (font.embedded() ? "" : ", not embedded"))
                         .toList());
         facts.put("spot colours", pdf.spotColours());
+        PrintFacts printed = PrintInspector.inspect(file);
+        facts.put("in colour", printed.colourPages().size() + " of " + Counted.of(pdf.pages(), "page", "pages"));
+        facts.put("content", edge(printed.nearestToEdge()));
         facts.put("PDF/A", pdf.claims().map(kind -> "declared as " + kind).orElse("not declared"));
         facts.put("possible", possible(pdf));
         facts.put("signatures", pdf.signatures());
         facts.put("irregular", pdf.odd().stream().map(Reason::words).toList());
         return true;
+    }
+
+    private static String edge(double millimetres) {
+        return Double.isInfinite(millimetres)
+                ? "none"
+                : String.format(Locale.ROOT, "up to %.0f mm from the edge", millimetres);
     }
 
     private static String text(PdfFacts pdf) {

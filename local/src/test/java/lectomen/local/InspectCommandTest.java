@@ -48,6 +48,7 @@ class InspectCommandTest {
         assertThat(run("inspect", temp.resolve("scans.pdf").toString()).out())
                 .contains("3 pages of 210 x 297 mm")
                 .contains("scanned     3 of 3 pages")
+                .contains("in colour   0 of 3 pages")
                 .contains("declared as PDF/A-2b")
                 .contains("PDF/A-1b, PDF/A-2b, PDF/A-2u, PDF/A-3b");
         assertThat(run("inspect", temp.resolve("scans.tif").toString(), "--json")

@@ -122,6 +122,7 @@ public final class ServiceFixture implements AutoCloseable {
                     Optional.empty(),
                     Optional.empty(),
                     Map.of(),
+                    "",
                     false,
                     Optional.of(new OpenHours(LocalTime.of(7, 0), LocalTime.of(18, 0), Days.EVERY)),
                     Optional.of(Duration.ofHours(1))));

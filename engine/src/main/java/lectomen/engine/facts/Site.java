@@ -17,7 +17,7 @@ import lectomen.engine.schedule.WorkCalendar;
  * @param calendar its working days
  * @param mail the names of connections that mails are sent by
  * @param web the names of connections to systems that are called over HTTP
- * @param printers the names of connections to printers
+ * @param printers what jobs are called at printers unless a rule says otherwise, as patterns by connection; an empty one for the name of the document
  */
 public record Site(
         Map<String, String> parameters,
@@ -28,14 +28,14 @@ public record Site(
         WorkCalendar calendar,
         Set<String> mail,
         Set<String> web,
-        Set<String> printers) {
+        Map<String, String> printers) {
     public Site {
         parameters = Map.copyOf(parameters);
         connections = Set.copyOf(connections);
         lookups = Map.copyOf(lookups);
         mail = Set.copyOf(mail);
         web = Set.copyOf(web);
-        printers = Set.copyOf(printers);
+        printers = Map.copyOf(printers);
     }
 
     public Site(Map<String, String> parameters, Set<String> connections, Locale locale, ZoneId zone) {
@@ -48,7 +48,7 @@ public record Site(
             Locale locale,
             ZoneId zone,
             Map<String, LookupRef> lookups) {
-        this(parameters, connections, locale, zone, lookups, WorkCalendar.USUAL, Set.of(), Set.of(), Set.of());
+        this(parameters, connections, locale, zone, lookups, WorkCalendar.USUAL, Set.of(), Set.of(), Map.of());
     }
 
     /** The same with another calendar. */
@@ -73,9 +73,9 @@ public record Site(
         return new Site(parameters, connections, locale, zone, lookups, calendar, mail, names, printers);
     }
 
-    /** The same with these connections to printers. */
-    public Site withPrinters(Set<String> names) {
-        return new Site(parameters, connections, locale, zone, lookups, calendar, mail, web, names);
+    /** The same with these connections to printers. @param jobNames by connection */
+    public Site withPrinters(Map<String, String> jobNames) {
+        return new Site(parameters, connections, locale, zone, lookups, calendar, mail, web, jobNames);
     }
 
     /** The same with these tables. */

@@ -1,9 +1,8 @@
 package lectomen.engine.plan;
 
-import java.util.List;
-import java.util.Optional;
 import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.ReadResult;
+import lectomen.engine.print.facts.PrintFacts;
 import lectomen.engine.step.StepOutput;
 import lectomen.engine.step.StepWorker;
 
@@ -38,8 +37,8 @@ final class PartWorker implements StepWorker {
     }
 
     @Override
-    public Optional<List<Integer>> findColourPages(StepOutput of) {
-        return worker.findColourPages(of);
+    public PrintFacts inspectForPrint(StepOutput of) {
+        return worker.inspectForPrint(of);
     }
 
     @Override

@@ -13,11 +13,11 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.lookup.Lookups;
 import lectomen.engine.naming.NamePattern;
 import lectomen.engine.ocr.ReadingOptions;
-import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.ReadResult;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.rule.CheckedCondition;
 import lectomen.engine.rule.ConditionResult;
+import lectomen.engine.rule.Content;
 import lectomen.engine.rulefile.RuleRef;
 import lectomen.engine.step.PartDocument;
 import lectomen.engine.step.StepContext;
@@ -91,9 +91,9 @@ public final class Planner {
     private RuleEvaluation askedToo(Candidate candidate) {
         RuleEvaluation first = consider(candidate, facts);
         try {
-            return isOpen(first)
-                            && text("the conditions of rule " + candidate.ref().id()) instanceof ReadResult.Read read
-                    ? considered(candidate, facts, Optional.of(read.text()))
+            first = look(candidate);
+            return isOpen(first) && textFor(candidate) instanceof ReadResult.Read read
+                    ? considered(candidate, facts, content(candidate).with(read.text()))
                     : first;
         } catch (PatternTooSlow e) {
             String whyNot = tooSlow(candidate, e.pattern(), e.line()).words();
@@ -189,7 +189,7 @@ public final class Planner {
      */
     public static RuleEvaluation consider(Candidate candidate, FileFacts facts) {
         try {
-            return considered(candidate, facts, Optional.empty());
+            return considered(candidate, facts, Content.NOT_OPENED);
         } catch (PatternTooSlow e) {
             String whyNot = tooSlow(candidate, e.pattern(), e.line()).words();
             CheckedCondition open = new CheckedCondition(e.pattern(), ConditionResult.OPEN, "", e.line(), List.of());
@@ -205,21 +205,20 @@ public final class Planner {
         for (Candidate candidate : rules) {
             RuleEvaluation first;
             try {
-                first = considered(candidate, facts, Optional.empty());
+                first = look(candidate);
             } catch (PatternTooSlow e) {
                 return failedAt(candidate, e);
             }
             RuleEvaluation last = first;
             if (isOpen(first)) {
-                ReadResult read =
-                        text("the conditions of rule " + candidate.ref().id());
+                ReadResult read = textFor(candidate);
                 if (read instanceof ReadResult.Unreadable unreadable) {
                     considered.add(first);
                     return new Outcome(
                             considered, soleOpen(rules), List.of(), new Outcome.Ending.Failed(unreadable.reason()));
                 }
                 try {
-                    last = considered(candidate, facts, Optional.of(((ReadResult.Read) read).text()));
+                    last = considered(candidate, facts, content(candidate).with(((ReadResult.Read) read).text()));
                 } catch (PatternTooSlow e) {
                     return failedAt(candidate, e);
                 }
@@ -262,6 +261,24 @@ public final class Planner {
                 candidate.ref().id());
     }
 
+    /** Asks a rule without the document's text. */
+    private RuleEvaluation look(Candidate candidate) {
+        RuleEvaluation closed = considered(candidate, facts, Content.NOT_OPENED);
+        return isOpen(closed) && candidate.rule().asksForPrintFacts()
+                ? considered(candidate, facts, content(candidate))
+                : closed;
+    }
+
+    private Content content(Candidate candidate) {
+        return candidate.rule().asksForPrintFacts()
+                ? Content.NOT_OPENED.with(stepWorker.inspectForPrint(stepWorker.original()))
+                : Content.NOT_OPENED;
+    }
+
+    private ReadResult textFor(Candidate candidate) {
+        return text("the conditions of rule " + candidate.ref().id());
+    }
+
     private ReadResult text(String neededBy) {
         if (reading.isEmpty()) {
             reading = Optional.of(source.read(neededBy));
@@ -283,7 +300,7 @@ public final class Planner {
                 && considered.conditions().stream().anyMatch(seen -> seen.truth() == ConditionResult.OPEN);
     }
 
-    private static RuleEvaluation considered(Candidate candidate, FileFacts facts, Optional<DocumentText> text) {
+    private static RuleEvaluation considered(Candidate candidate, FileFacts facts, Content content) {
         Optional<String> refusal = candidate.rule().findRefusal(facts);
         if (refusal.isPresent()) {
             return new RuleEvaluation(candidate.ref(), false, refusal.get(), List.of());
@@ -291,7 +308,7 @@ public final class Planner {
         if (candidate.rule().when().isEmpty()) {
             return new RuleEvaluation(candidate.ref(), true, "", List.of());
         }
-        CheckedCondition seen = candidate.rule().when().get().look(facts, text);
+        CheckedCondition seen = candidate.rule().when().get().look(facts, content);
         String whyNot = seen.truth() == ConditionResult.YES ? "" : whyNot(seen);
         return new RuleEvaluation(candidate.ref(), seen.truth() == ConditionResult.YES, whyNot, List.of(seen));
     }

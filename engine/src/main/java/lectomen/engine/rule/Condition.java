@@ -13,6 +13,7 @@ import lectomen.engine.data.DataValue;
 import lectomen.engine.extract.PatternTooSlow;
 import lectomen.engine.facts.FileFacts;
 import lectomen.engine.page.DocumentText;
+import lectomen.engine.print.facts.PrintFacts;
 import lectomen.engine.rulefile.NameParts;
 
 /** A condition of a rule. */
@@ -23,10 +24,9 @@ public sealed interface Condition {
     /**
      * Looks at a file.
      *
-     * @param text of the document; empty when it was not read yet
      * @throws PatternTooSlow with the line, if a pattern backtracks without end
      */
-    CheckedCondition look(FileFacts facts, Optional<DocumentText> text);
+    CheckedCondition look(FileFacts facts, Content content);
 
     /** What the named parts of its patterns hold for the file; empty where they do not fit. */
     default Map<String, String> nameParts(FileFacts facts) {
@@ -41,6 +41,11 @@ public sealed interface Condition {
     /** What it asks of the data file beside a document. */
     default List<String> sidecarExpressions() {
         return List.of();
+    }
+
+    /** Whether it asks for what is known of a document before it is printed. */
+    default boolean asksForPrintFacts() {
+        return false;
     }
 
     /** How several conditions make one. */
@@ -60,10 +65,10 @@ public sealed interface Condition {
         }
 
         @Override
-        public CheckedCondition look(FileFacts facts, Optional<DocumentText> text) {
+        public CheckedCondition look(FileFacts facts, Content content) {
             List<CheckedCondition> seen = new ArrayList<>();
             for (Condition part : parts) {
-                seen.add(part.look(facts, text));
+                seen.add(part.look(facts, content));
             }
             ConditionResult truth =
                     switch (junction) {
@@ -104,6 +109,11 @@ public sealed interface Condition {
         }
 
         @Override
+        public boolean asksForPrintFacts() {
+            return parts.stream().anyMatch(Condition::asksForPrintFacts);
+        }
+
+        @Override
         public List<String> partNames() {
             return junction == Junction.NONE
                     ? List.of()
@@ -117,7 +127,7 @@ public sealed interface Condition {
     /** A condition on what is known of a file without opening it. @param says it in the rule's own words */
     record OfFile(String says, Function<FileFacts, Told> ask, int line) implements Condition {
         @Override
-        public CheckedCondition look(FileFacts facts, Optional<DocumentText> text) {
+        public CheckedCondition look(FileFacts facts, Content content) {
             Told told = ask.apply(facts);
             return new CheckedCondition(says, ConditionResult.of(told.held()), told.saw(), line, List.of());
         }
@@ -126,7 +136,7 @@ public sealed interface Condition {
     /** A condition on the name or the folder of a file, whose pattern may name parts. */
     record OfName(String says, NameParts parts, Function<FileFacts, String> of, int line) implements Condition {
         @Override
-        public CheckedCondition look(FileFacts facts, Optional<DocumentText> text) {
+        public CheckedCondition look(FileFacts facts, Content content) {
             String seen = of.apply(facts);
             return new CheckedCondition(says, ConditionResult.of(find(facts).isPresent()), seen, line, List.of());
         }
@@ -153,7 +163,7 @@ public sealed interface Condition {
     /** A condition on what the data file beside a document says. @param test of one value */
     record OfSidecar(String says, String expression, Predicate<String> test, int line) implements Condition {
         @Override
-        public CheckedCondition look(FileFacts facts, Optional<DocumentText> text) {
+        public CheckedCondition look(FileFacts facts, Content content) {
             if (facts.more().sidecar().isEmpty()) {
                 return new CheckedCondition(says, ConditionResult.NO, "no data file", line, List.of());
             }
@@ -180,12 +190,30 @@ public sealed interface Condition {
     /** A condition on the document's content, which is read when nothing cheaper decides. */
     record OfText(String says, Function<DocumentText, Told> ask, int line) implements Condition {
         @Override
-        public CheckedCondition look(FileFacts facts, Optional<DocumentText> text) {
-            if (text.isEmpty()) {
+        public CheckedCondition look(FileFacts facts, Content content) {
+            if (content.text().isEmpty()) {
                 return new CheckedCondition(says, ConditionResult.OPEN, "not read yet", line, List.of());
             }
-            Told told = ask.apply(text.get());
+            Told told = ask.apply(content.text().get());
             return new CheckedCondition(says, ConditionResult.of(told.held()), told.saw(), line, List.of());
+        }
+    }
+
+    /** A condition on what shows on the pages of a PDF, and on what they need to be printed. */
+    record OfPrint(String says, Function<PrintFacts, Told> ask, int line) implements Condition {
+        @Override
+        public CheckedCondition look(FileFacts facts, Content content) {
+            if (content.print().isEmpty()) {
+                return new CheckedCondition(says, ConditionResult.OPEN, "not looked at yet", line, List.of());
+            }
+            PrintFacts print = content.print().get();
+            Told told = print.isKnown() ? ask.apply(print) : new Told(false, "it is no PDF that can be drawn");
+            return new CheckedCondition(says, ConditionResult.of(told.held()), told.saw(), line, List.of());
+        }
+
+        @Override
+        public boolean asksForPrintFacts() {
+            return true;
         }
     }
 }

@@ -18,6 +18,7 @@ import lectomen.engine.data.DataFormat;
 import lectomen.engine.extract.TextSearch;
 import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
+import lectomen.engine.print.media.MediaSize;
 import lectomen.engine.rulefile.DurationText;
 import lectomen.engine.rulefile.FileSizeText;
 import lectomen.engine.rulefile.FileTypeReader;
@@ -33,6 +34,7 @@ import lectomen.engine.yaml.Section;
 final class ConditionReader {
     private static final Pattern TIMES = Pattern.compile("(\\d{1,2}:\\d\\d) and (\\d{1,2}:\\d\\d)");
     private static final Pattern WHOLE_NUMBER = Pattern.compile("\\d{1,6}");
+    private static final Pattern MILLIMETRES = Pattern.compile("(\\d{1,3}(?:\\.\\d)?) ?mm");
 
     @FunctionalInterface
     private interface Maker {
@@ -59,11 +61,20 @@ final class ConditionReader {
                 .map(wanted -> FileConditions.sender(wanted, line)));
         BY_WORD.put("tagged", (reader, value, line) -> reader.texts("tagged", value)
                 .map(wanted -> FileConditions.tagged(Set.copyOf(wanted), line)));
+        text("spot colour like", PrintConditions::spotColour);
+        BY_WORD.put("fonts missing", ConditionReader::fontsMissing);
+        BY_WORD.put("content in margin", ConditionReader::inMargin);
         for (boolean atMost : new boolean[] {true, false}) {
             String limit = atMost ? " at most" : " at least";
             BY_WORD.put("size" + limit, (reader, value, line) -> reader.size(value, atMost, line));
             BY_WORD.put("age" + limit, (reader, value, line) -> reader.age(value, atMost, line));
-            BY_WORD.put("pages" + limit, (reader, value, line) -> reader.pages(value, atMost, line));
+            BY_WORD.put("pages" + limit, (reader, value, line) -> reader.pages("pages" + limit, value)
+                    .map(number -> TextConditions.pages(number, atMost, line)));
+            BY_WORD.put("colour pages" + limit, (reader, value, line) -> reader.pages("colour pages" + limit, value)
+                    .map(number -> PrintConditions.colourPages(number, atMost, line)));
+            BY_WORD.put(
+                    "largest page" + limit,
+                    (reader, value, line) -> reader.largestPage("largest page" + limit, value, atMost, line));
         }
     }
 
@@ -161,14 +172,47 @@ final class ConditionReader {
         });
     }
 
-    private Optional<Condition> pages(Node value, boolean atMost, int line) {
-        String word = atMost ? "pages at most" : "pages at least";
+    private Optional<Integer> pages(String word, Node value) {
         return text(word, value).flatMap(text -> {
             if (!WHOLE_NUMBER.matcher(text.text()).matches()) {
                 report(text.spot(), "\"" + word + "\" must be a number of pages, not " + text.kind());
                 return Optional.empty();
             }
-            return Optional.of(TextConditions.pages(Integer.parseInt(text.text()), atMost, line));
+            return Optional.of(Integer.parseInt(text.text()));
+        });
+    }
+
+    private Optional<Condition> largestPage(String word, Node value, boolean atMost, int line) {
+        return text(word, value).flatMap(text -> {
+            Optional<MediaSize> medium = MediaSize.find(text.text());
+            if (medium.isEmpty()) {
+                report(
+                        text.spot(),
+                        "\"" + word + "\" must be a medium that states its size, such as iso_a3_297x420mm, not "
+                                + text.kind());
+            }
+            return medium.map(size -> PrintConditions.largestPage(size, atMost, text.text(), line));
+        });
+    }
+
+    private Optional<Condition> fontsMissing(Node value, int line) {
+        return text("fonts missing", value).flatMap(text -> {
+            if (!text.text().equals("yes") && !text.text().equals("no")) {
+                report(text.spot(), "\"fonts missing\" must be yes or no, not " + text.kind());
+                return Optional.empty();
+            }
+            return Optional.of(PrintConditions.fontsMissing(text.text().equals("yes"), line));
+        });
+    }
+
+    private Optional<Condition> inMargin(Node value, int line) {
+        return text("content in margin", value).flatMap(text -> {
+            Matcher margin = MILLIMETRES.matcher(text.text());
+            if (!margin.matches()) {
+                report(text.spot(), "\"content in margin\" must be a length such as 5 mm, not " + text.kind());
+                return Optional.empty();
+            }
+            return Optional.of(PrintConditions.inMargin(Double.parseDouble(margin.group(1)), text.text(), line));
         });
     }
 

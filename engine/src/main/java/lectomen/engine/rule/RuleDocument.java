@@ -106,6 +106,11 @@ public record RuleDocument(
         return Stream.concat(ofSteps, ofConditions).collect(Collectors.toSet());
     }
 
+    /** Whether its conditions ask for what is known of a document before it is printed. */
+    public boolean asksForPrintFacts() {
+        return when.filter(Condition::asksForPrintFacts).isPresent();
+    }
+
     /** Names inside its hot folders, and paths, in which files for people are put: what failed, answers, originals. */
     public Set<String> ownFolders() {
         Stream<String> failed = from.stream().map(source -> source.settings().failedFolder());

@@ -42,7 +42,7 @@ public final class RuleSentences {
         rule.from().forEach(reading::from);
         rule.when()
                 .ifPresentOrElse(
-                        when -> reading.when(when.look(ANY_FILE, Optional.empty()), 0),
+                        when -> reading.when(when.look(ANY_FILE, Content.NOT_OPENED), 0),
                         () -> reading.say(Sentence.Part.WHEN, "Every file matches.", 0, 0));
         rule.steps().forEach(step -> kinds.describe(step, reading.sentences));
         rule.sameDocument()

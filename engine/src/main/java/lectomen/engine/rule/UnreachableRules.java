@@ -66,7 +66,7 @@ public final class UnreachableRules {
 
     /** What must hold, each as a text that is equal for equal conditions. */
     private static Set<String> needs(Condition condition) {
-        CheckedCondition seen = condition.look(ANY_FILE, Optional.empty());
+        CheckedCondition seen = condition.look(ANY_FILE, Content.NOT_OPENED);
         return seen.says().equals(Condition.Junction.ALL.word())
                 ? seen.parts().stream().map(UnreachableRules::signature).collect(Collectors.toSet())
                 : Set.of(signature(seen));

@@ -13,6 +13,7 @@ import lectomen.engine.identify.FileType;
 import lectomen.engine.ocr.ReadingOptions;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.ReadResult;
+import lectomen.engine.print.facts.PrintFacts;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.Reason;
 
@@ -134,9 +135,9 @@ public interface StepWorker {
         return 0;
     }
 
-    /** Its pages on which a colour shows, counted from 1; empty where it is no PDF, or none that can be drawn. */
-    default Optional<List<Integer>> findColourPages(StepOutput of) {
-        return Optional.empty();
+    /** What is known of it before it is printed. */
+    default PrintFacts inspectForPrint(StepOutput of) {
+        return PrintFacts.NONE;
     }
 
     /** Its text. @param neededBy for the reason when there is none */

@@ -22,8 +22,9 @@ import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.ReadResult;
 import lectomen.engine.page.StoredText;
 import lectomen.engine.pdf.PdfPageCount;
-import lectomen.engine.pdf.inspect.ColourPages;
+import lectomen.engine.pdf.inspect.PrintInspector;
 import lectomen.engine.plan.Outcome;
+import lectomen.engine.print.facts.PrintFacts;
 import lectomen.engine.progress.Progress;
 import lectomen.engine.read.DocumentReader;
 import lectomen.engine.reason.Reason;
@@ -53,6 +54,8 @@ final class TaskStepWorker implements StepWorker {
 
     /** What was read last of each product, by its hash. */
     private final Map<String, DocumentText> texts = new HashMap<>();
+
+    private final Map<String, PrintFacts> printFacts = new HashMap<>();
 
     /** @param kept of earlier tasks, for a task that may use it */
     TaskStepWorker(
@@ -121,10 +124,19 @@ final class TaskStepWorker implements StepWorker {
     }
 
     @Override
-    public Optional<List<Integer>> findColourPages(StepOutput of) {
+    public PrintFacts inspectForPrint(StepOutput of) {
         if (of.type() != FileType.PDF) {
-            return Optional.empty();
+            return PrintFacts.NONE;
         }
+        PrintFacts known = printFacts.get(of.sha256());
+        if (known == null) {
+            known = inspect(of);
+            printFacts.put(of.sha256(), known);
+        }
+        return known;
+    }
+
+    private PrintFacts inspect(StepOutput of) {
         Path pdf;
         try {
             pdf = file(of);
@@ -132,9 +144,9 @@ final class TaskStepWorker implements StepWorker {
             throw new UncheckedIOException("The document's bytes are not available", e);
         }
         try {
-            return Optional.of(ColourPages.of(pdf));
+            return PrintInspector.inspect(pdf);
         } catch (IOException broken) {
-            return Optional.empty();
+            return PrintFacts.NONE;
         }
     }
 

@@ -15,6 +15,9 @@ import lectomen.engine.facts.Site;
 import lectomen.engine.identify.FileType;
 import lectomen.engine.page.DocumentText;
 import lectomen.engine.page.Page;
+import lectomen.engine.print.facts.PageFacts;
+import lectomen.engine.print.facts.PrintFacts;
+import lectomen.engine.print.media.MediaSize;
 import lectomen.engine.yaml.Problem;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -87,7 +90,7 @@ class ConditionsTest {
             folder like: 'valves'       ~ NO  ~ 1998/valves
             """)
     void whatIsKnownOfAFileDecides(String condition, ConditionResult truth, String saw) {
-        CheckedCondition seen = condition(condition).look(FACTS, Optional.empty());
+        CheckedCondition seen = condition(condition).look(FACTS, Content.NOT_OPENED);
         assertThat(seen.truth()).isEqualTo(truth);
         assertThat(seen.saw()).isEqualTo(saw);
     }
@@ -102,7 +105,7 @@ class ConditionsTest {
             """)
     void whatNobodyKnowsOfAnUploadIsSaid(String condition, ConditionResult truth, String saw) {
         FileFacts upload = new FileFacts("a.pdf", 2_460_000, FileType.PDF, Optional.empty(), ARRIVED);
-        CheckedCondition seen = condition(condition).look(upload, Optional.empty());
+        CheckedCondition seen = condition(condition).look(upload, Content.NOT_OPENED);
         assertThat(seen.truth()).isEqualTo(truth);
         assertThat(seen.saw()).isEqualTo(saw);
     }
@@ -113,7 +116,7 @@ class ConditionsTest {
         FileFacts.Circumstances more = new FileFacts.Circumstances(
                 "", Optional.of(ARRIVED.minusSeconds(seconds)), "", Set.of(), Optional.empty());
         FileFacts facts = new FileFacts("a.pdf", 1, FileType.PDF, Optional.empty(), ARRIVED, more);
-        assertThat(condition("age at least: 1s").look(facts, Optional.empty()).saw())
+        assertThat(condition("age at least: 1s").look(facts, Content.NOT_OPENED).saw())
                 .isEqualTo(shown);
     }
 
@@ -128,10 +131,39 @@ class ConditionsTest {
     })
     void pagesAreCounted(String condition, ConditionResult truth, String saw) {
         DocumentText text = new DocumentText(List.of(blank(1), blank(2)));
-        assertThat(condition(condition).look(FACTS, Optional.empty()).truth()).isEqualTo(ConditionResult.OPEN);
-        CheckedCondition seen = condition(condition).look(FACTS, Optional.of(text));
+        assertThat(condition(condition).look(FACTS, Content.NOT_OPENED).truth()).isEqualTo(ConditionResult.OPEN);
+        CheckedCondition seen = condition(condition).look(FACTS, Content.NOT_OPENED.with(text));
         assertThat(seen.truth()).isEqualTo(truth);
         assertThat(seen.saw()).isEqualTo(saw);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '~', textBlock = """
+            colour pages at least: 1                 ~ YES ~ 1 page in colour
+            colour pages at least: 2                 ~ NO  ~ 1 page in colour
+            colour pages at most: 0                  ~ NO  ~ 1 page in colour
+            spot colour like: 'harbour *'            ~ YES ~ Gold, Harbour blue
+            spot colour like: 'red'                  ~ NO  ~ Gold, Harbour blue
+            largest page at most: iso_a4_210x297mm   ~ NO  ~ 420 x 297 mm
+            largest page at most: iso_a3_297x420mm   ~ YES ~ 420 x 297 mm
+            largest page at least: iso_a3_297x420mm  ~ YES ~ 420 x 297 mm
+            largest page at least: iso_a2_420x594mm  ~ NO  ~ 420 x 297 mm
+            fonts missing: yes                       ~ YES ~ not embedded: Helvetica
+            fonts missing: no                        ~ NO  ~ not embedded: Helvetica
+            content in margin: 5 mm                  ~ YES ~ 3 mm from the edge
+            content in margin: 3.1mm                 ~ NO  ~ 3 mm from the edge
+            """)
+    void whatIsPrintedDecides(String condition, ConditionResult truth, String saw) {
+        PageFacts text = new PageFacts(new MediaSize(210, 297), false, List.of(), List.of("Helvetica"), 20);
+        PageFacts plan = new PageFacts(new MediaSize(420, 297), true, List.of("Gold", "Harbour blue"), List.of(), 3.2);
+        Condition asked = condition(condition);
+        assertThat(asked.look(FACTS, Content.NOT_OPENED).truth()).isEqualTo(ConditionResult.OPEN);
+        CheckedCondition seen = asked.look(FACTS, Content.NOT_OPENED.with(new PrintFacts(List.of(text, plan))));
+        assertThat(seen.truth()).isEqualTo(truth);
+        assertThat(seen.saw()).isEqualTo(saw);
+        CheckedCondition ofText = asked.look(FACTS, Content.NOT_OPENED.with(PrintFacts.NONE));
+        assertThat(ofText.truth()).isEqualTo(ConditionResult.NO);
+        assertThat(ofText.saw()).isEqualTo("it is no PDF that can be drawn");
     }
 
     private static Page blank(int number) {
@@ -153,7 +185,7 @@ class ConditionsTest {
             tagged: north, type is: tiff                                 ~ NO
             """)
     void severalMakeOneAndTheTextIsReadOnlyWhereNothingElseDecides(String condition, ConditionResult truth) {
-        assertThat(condition(condition).look(FACTS, Optional.empty()).truth()).isEqualTo(truth);
+        assertThat(condition(condition).look(FACTS, Content.NOT_OPENED).truth()).isEqualTo(truth);
     }
 
     @ParameterizedTest

@@ -24,7 +24,7 @@ class RuleSchemaTest {
                     Map.of("inbox", "/srv/inbox"), Set.of("archive"), Locale.UK, ZoneOffset.UTC)
             .with(Map.of("vessels", new LookupRef("0".repeat(64), 1, List.of("vessel", "name", "call sign"))))
             .withMail(Set.of("office-mail"))
-            .withPrinters(Set.of("plan-room"))
+            .withPrinters(Map.of("plan-room", ""))
             .withWeb(Set.of("berth-system"));
 
     /** What each word needs beside it to make sense. */

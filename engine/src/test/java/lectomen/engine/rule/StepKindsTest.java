@@ -35,7 +35,7 @@ import tools.jackson.databind.JsonNode;
 class StepKindsTest {
     private static final Site SITE = new Site(Map.of("inbox", "/in"), Set.of("archive"), Locale.UK, ZoneOffset.UTC)
             .withMail(Set.of("office-mail"))
-            .withPrinters(Set.of("plan-room"))
+            .withPrinters(Map.of("plan-room", ""))
             .withWeb(Set.of("berth-system"));
 
     private static Stream<StepKind<?>> kinds() {

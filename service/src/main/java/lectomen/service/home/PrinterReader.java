@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Stream;
+import lectomen.engine.naming.NamePattern;
 import lectomen.engine.print.ticket.TicketAttribute;
 import lectomen.engine.rulefile.DurationText;
 import lectomen.engine.rulefile.HoursReader;
@@ -21,6 +22,7 @@ import lectomen.engine.yaml.Section;
 
 /** Reads a connection to a printer. */
 final class PrinterReader {
+    private static final String JOB_NAME = "job-name";
     private static final Set<String> SCHEMES = Set.of("ipp", "ipps", "raw", "lpd");
     /** What a line printer daemon takes of a ticket (RFC 1179). */
     private static final Set<String> OF_LPD = Set.of(TicketAttribute.COPIES.word());
@@ -59,12 +61,16 @@ final class PrinterReader {
                 ticket.put(attribute.word(), text.text());
             });
         }
+        String jobName = section.findText(JOB_NAME)
+                .filter(text -> isName(section, text))
+                .map(Node.Text::text)
+                .orElse("");
         boolean hold = SettingReader.yes(section, "hold", false);
         Optional<OpenHours> hours = HoursReader.read(section, "printing hours", "printing days", problems);
         Optional<Duration> longestWait = section.findText("longest wait").flatMap(text -> longestWait(section, text));
         address.filter(uri -> !uri.getScheme().startsWith("ipp")).ifPresent(uri -> {
             Set<String> known = uri.getScheme().equals("lpd") ? OF_LPD : Set.of();
-            Stream.concat(Stream.of("sign in as", "certificate"), TicketAttribute.words().stream())
+            Stream.concat(Stream.of("sign in as", "certificate", JOB_NAME), TicketAttribute.words().stream())
                     .filter(word -> !known.contains(word))
                     .flatMap(word -> section.find(word).stream()
                             .map(node -> new Problem(
@@ -74,7 +80,16 @@ final class PrinterReader {
                     .forEach(problems::add);
         });
         section.close();
-        return address.map(uri -> new PrinterSettings(uri, signIn, certificate, ticket, hold, hours, longestWait));
+        return address.map(
+                uri -> new PrinterSettings(uri, signIn, certificate, ticket, jobName, hold, hours, longestWait));
+    }
+
+    private static boolean isName(Section section, Node.Text text) {
+        NamePattern.Parsed parsed = NamePattern.parse(text.text());
+        if (parsed.pattern().isEmpty()) {
+            section.report(text.spot(), "\"" + JOB_NAME + "\": " + parsed.problem());
+        }
+        return parsed.pattern().isPresent();
     }
 
     private static Optional<Duration> longestWait(Section section, Node.Text text) {

@@ -15,6 +15,7 @@ import lectomen.engine.schedule.OpenHours;
  * @param signIn a name and the name of the secret with its password; empty for a printer that asks for none
  * @param certificate of the authority that vouches for it, in PEM; empty for those that Java knows
  * @param ticket what is asked of it unless a rule says otherwise, by the words of IPP
+ * @param jobName what jobs are called unless a rule says otherwise, as a pattern; empty for the name of the document
  * @param hold whether documents are held until somebody releases them, unless a rule says otherwise
  * @param hours when documents are sent to it; empty for always
  * @param longestWait after which a document comes before all others, whatever their priority
@@ -24,6 +25,7 @@ public record PrinterSettings(
         Optional<WebSettings.SignIn.Password> signIn,
         Optional<Path> certificate,
         Map<String, String> ticket,
+        String jobName,
         boolean hold,
         Optional<OpenHours> hours,
         Optional<Duration> longestWait) {
@@ -39,7 +41,7 @@ public record PrinterSettings(
             Optional<WebSettings.SignIn.Password> signIn,
             Optional<Path> certificate,
             Map<String, String> ticket) {
-        this(address, signIn, certificate, ticket, false, Optional.empty(), Optional.empty());
+        this(address, signIn, certificate, ticket, "", false, Optional.empty(), Optional.empty());
     }
 
     /** Whether it speaks IPP, and can be asked what it does. */

@@ -139,10 +139,16 @@ final class SettingsReader {
                 .with(calendar)
                 .withMail(mail.keySet())
                 .withWeb(web.keySet())
-                .withPrinters(printers.keySet());
+                .withPrinters(jobNames(printers));
         return new Settings(
                 site, roots, folders, mail, web, printers, workers, keepFree, retention, calendar, listen, signIn,
                 notices, jsonLogs);
+    }
+
+    private static Map<String, String> jobNames(Map<String, PrinterSettings> printers) {
+        Map<String, String> names = new TreeMap<>();
+        printers.forEach((name, printer) -> names.put(name, printer.jobName()));
+        return names;
     }
 
     private static long keepFree(Section section) {

@@ -31,6 +31,9 @@ public final class PrinterConnection implements ConnectionKind {
                 .ifPresent(signIn -> settings.put("sign in as", signIn.name()).put("password", signIn.secret()));
         printer.certificate().ifPresent(file -> settings.put("certificate", file.toString()));
         printer.ticket().forEach(settings::put);
+        if (!printer.jobName().isEmpty()) {
+            settings.put("job-name", printer.jobName());
+        }
         if (printer.hold()) {
             settings.put("hold", "yes");
         }
@@ -51,6 +54,7 @@ public final class PrinterConnection implements ConnectionKind {
                 .text("sign in as", "")
                 .secret("password", "")
                 .text("certificate", "A PEM file of the authority.")
+                .text("job-name", "What jobs are called unless a rule says otherwise, such as {rule} {file name}.")
                 .text("hold", "yes: documents are held until somebody releases them.")
                 .text("printing hours", "Such as 07:00 to 18:00; documents wait meanwhile.")
                 .text("printing days", "Such as [monday, friday].")

@@ -12,6 +12,7 @@ import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -85,7 +86,7 @@ class SettingsReaderTest {
     void printersAreReachedInDifferentWays() {
         Settings settings = SettingsReader.read("""
                 connections:
-                  plan-room: { printer: { address: "ipp://plotter.marrowick.example/ipp/print", sides: one-sided } }
+                  plan-room: { printer: { address: "ipp://plotter.marrowick.example/ipp/print", sides: one-sided, job-name: "{rule} {number}" } }
                   gate: { printer: { address: "raw://gate.marrowick.example" } }
                   store: { printer: { address: "lpd://store.marrowick.example/forms", copies: 2 } }
                 """, HOME);
@@ -94,7 +95,8 @@ class SettingsReaderTest {
                 .hasToString("http://plotter.marrowick.example:631/ipp/print");
         assertThat(settings.printers().get("gate").canBeAsked()).isFalse();
         assertThat(settings.printers().get("store").ticket()).containsEntry("copies", "2");
-        assertThat(settings.site().printers()).containsExactlyInAnyOrder("plan-room", "gate", "store");
+        assertThat(settings.site().printers())
+                .isEqualTo(Map.of("plan-room", "{rule} {number}", "gate", "", "store", ""));
     }
 
     @Test

@@ -32,7 +32,7 @@ class StartingPointsTest {
     @ValueSource(strings = {"plan-room", "front-desk"})
     void oneIsForEachPrinter(String printer) {
         String text = StartingPoints.printing(printer).text();
-        Site site = SITE.withPrinters(Set.of("plan-room", "front-desk"));
+        Site site = SITE.withPrinters(Map.of("plan-room", "", "front-desk", ""));
         assertThat(RuleReader.read(new RuleFile(text, Map.of()), site))
                 .isInstanceOfSatisfying(RuleReadResult.Good.class, good -> {
                     assertThat(good.rule().id()).isEqualTo(printer);

@@ -9,9 +9,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeMap;
-import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import lectomen.engine.page.DocumentText;
@@ -28,18 +25,12 @@ import lectomen.engine.progress.Progress;
 import lectomen.engine.reason.ProblemWords;
 import lectomen.engine.reason.Reason;
 import org.apache.pdfbox.Loader;
-import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
-import org.apache.pdfbox.pdmodel.PDResources;
 import org.apache.pdfbox.pdmodel.common.PDMetadata;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
-import org.apache.pdfbox.pdmodel.font.PDFont;
-import org.apache.pdfbox.pdmodel.graphics.color.PDColorSpace;
-import org.apache.pdfbox.pdmodel.graphics.color.PDDeviceN;
-import org.apache.pdfbox.pdmodel.graphics.color.PDSeparation;
 
 /** Inspects a PDF: its claims, its contents, and what would prevent its conversion to PDF/A. */
 public final class PdfInspector {
@@ -73,15 +64,12 @@ public final class PdfInspector {
 
     private static PdfFacts facts(Path pdf, PDDocument document) throws IOException {
         Map<String, Integer> sizes = new LinkedHashMap<>();
-        Map<String, PdfFacts.Font> fonts = new TreeMap<>();
-        Set<String> spots = new TreeSet<>();
+        PageContents contents = new PageContents();
         int scanned = 0;
         for (PDPage page : document.getPages()) {
             sizes.merge(size(page), 1, Integer::sum);
             scanned += ScannedPage.find(page).isPresent() ? 1 : 0;
-            if (page.getResources() != null) {
-                gather(page.getResources(), fonts, spots);
-            }
+            contents.add(page);
         }
         Map<String, List<Reason>> inTheWay = new LinkedHashMap<>();
         for (PdfTarget target : PdfTarget.values()) {
@@ -113,8 +101,8 @@ public final class PdfInspector {
                 scanned,
                 words,
                 illegible,
-                List.copyOf(fonts.values()),
-                List.copyOf(spots),
+                List.copyOf(contents.fonts().values()),
+                List.copyOf(contents.spotColours()),
                 claims(document),
                 inTheWay,
                 document.getSignatureDictionaries().size(),
@@ -127,25 +115,6 @@ public final class PdfInspector {
         long width = Math.round((turned ? crop.getHeight() : crop.getWidth()) * MM_PER_POINT);
         long height = Math.round((turned ? crop.getWidth() : crop.getHeight()) * MM_PER_POINT);
         return width + " x " + height + " mm";
-    }
-
-    private static void gather(PDResources resources, Map<String, PdfFacts.Font> fonts, Set<String> spots)
-            throws IOException {
-        for (COSName name : resources.getFontNames()) {
-            PDFont font = resources.getFont(name);
-            if (font != null) {
-                String called = String.valueOf(font.getName()).replaceFirst("^[A-Z]{6}\\+", "");
-                fonts.put(called, new PdfFacts.Font(called, String.valueOf(font.getSubType()), font.isEmbedded()));
-            }
-        }
-        for (COSName name : resources.getColorSpaceNames()) {
-            PDColorSpace space = resources.getColorSpace(name);
-            if (space instanceof PDSeparation spot) {
-                spots.add(spot.getColorantName());
-            } else if (space instanceof PDDeviceN mixed) {
-                spots.addAll(mixed.getColorantNames());
-            }
-        }
     }
 
     private static Optional<String> claims(PDDocument document) throws IOException {

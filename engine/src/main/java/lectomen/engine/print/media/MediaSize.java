@@ -16,6 +16,9 @@ public record MediaSize(double width, double height) {
             Pattern.compile("[a-z][a-z0-9.-]*_[a-z0-9.-]+_(\\d{1,6}(?:\\.\\d+)?)x(\\d{1,6}(?:\\.\\d+)?)(mm|in)");
     private static final double MILLIMETRES_PER_INCH = 25.4;
 
+    /** Programs round the sizes of pages, to whole points at least. */
+    private static final double TOLERANCE = 1;
+
     /** Empty for a name that states no size. */
     public static Optional<MediaSize> find(String name) {
         Matcher parts = NAME.matcher(name);
@@ -25,6 +28,20 @@ public record MediaSize(double width, double height) {
         double unit = parts.group(3).equals("in") ? MILLIMETRES_PER_INCH : 1;
         return Optional.of(
                 new MediaSize(Double.parseDouble(parts.group(1)) * unit, Double.parseDouble(parts.group(2)) * unit));
+    }
+
+    /** Whether a page of a size goes on it without being made smaller, upright or on its side. */
+    public boolean takes(MediaSize page) {
+        return covers(page.smaller()) || covers(page.smaller().onItsSide());
+    }
+
+    private MediaSize smaller() {
+        return new MediaSize(width - TOLERANCE, height - TOLERANCE);
+    }
+
+    @SuppressWarnings("ArgumentSelectionDefectChecker") // width and height change places
+    private MediaSize onItsSide() {
+        return new MediaSize(height, width);
     }
 
     /** Whether it is at least as large, both ways. */

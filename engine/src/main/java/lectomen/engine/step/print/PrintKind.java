@@ -9,6 +9,7 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import lectomen.engine.naming.NamePattern;
+import lectomen.engine.print.facts.PrintFacts;
 import lectomen.engine.print.ticket.TicketAttribute;
 import lectomen.engine.print.ticket.TicketPlacing;
 import lectomen.engine.reason.Reason;
@@ -81,7 +82,7 @@ public final class PrintKind implements StepKind<PrintStep> {
 
     /** The named printer, or the only one. */
     private static Optional<String> printer(Section section, StepReading reading) {
-        Set<String> known = new TreeSet<>(reading.site().printers());
+        Set<String> known = new TreeSet<>(reading.site().printers().keySet());
         Optional<Node.Text> on = section.findText("on");
         if (on.isEmpty() && known.size() == 1) {
             return known.stream().findFirst();
@@ -193,6 +194,7 @@ public final class PrintKind implements StepKind<PrintStep> {
                 context.number(),
                 print.printer(),
                 print.name()
+                        .or(() -> usualName(print, context))
                         .map(pattern -> context.value(pattern).strip())
                         .filter(name -> !name.isEmpty())
                         .orElseGet(() -> context.fileName(product)),
@@ -206,18 +208,25 @@ public final class PrintKind implements StepKind<PrintStep> {
         return context.done(print, new StepAddition.Effect(printing), List.of(says));
     }
 
+    private static Optional<NamePattern> usualName(PrintStep print, StepContext context) {
+        return Optional.ofNullable(context.site().printers().get(print.printer()))
+                .filter(pattern -> !pattern.isEmpty())
+                .flatMap(pattern -> NamePattern.parse(pattern).pattern());
+    }
+
     /** Narrows the ticket to the pages that are printed. @return why there are none; empty where there are */
     private static Optional<Reason> choosePages(PrintStep print, Map<String, String> ticket, StepContext context) {
         if (print.pages() == PrintedPages.ALL) {
             return Optional.empty();
         }
         StepOutput document = context.output(print.output());
-        Optional<List<Integer>> inColour = context.worker().findColourPages(document);
-        if (inColour.isEmpty()) {
+        PrintFacts facts = context.worker().inspectForPrint(document);
+        if (!facts.isKnown()) {
             return Optional.of(Reason.of("print.no-pdf", "pages", print.pages().word()));
         }
+        List<Integer> inColour = facts.colourPages();
         List<Integer> printed = IntStream.rangeClosed(1, context.worker().countPages(document))
-                .filter(page -> print.pages().takes(inColour.get().contains(page)))
+                .filter(page -> print.pages().takes(inColour.contains(page)))
                 .filter(page -> TicketPlacing.prints(ticket, page))
                 .boxed()
                 .toList();

@@ -20,7 +20,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class PrintKindTest {
     private static final Site SITE = new Site(Map.of("inbox", "/in"), Set.of("archive"), Locale.UK, ZoneOffset.UTC)
-            .withPrinters(Set.of("plan-room", "front-desk"));
+            .withPrinters(Map.of("plan-room", "", "front-desk", ""));
 
     private static RuleReadResult read(String print) {
         return RuleReader.read("""
