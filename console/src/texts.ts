@@ -313,6 +313,7 @@ export const texts = {
   },
   source: {
     title: "Hot folder",
+    printsOn: "Prints on",
     open: (folder: string) => `${folder}: settings and runs`,
     paused: "paused",
     closed: "closed now",

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
+import { Link } from "react-router";
 import { answer, api, type Problem, type Schemas, type Source } from "../../api/client";
 import { texts } from "../../texts";
 import { Do } from "../../ui/Button";
@@ -43,6 +44,16 @@ export function SourcePanel({ source, onClose }: { source: Source; onClose: () =
           ),
       )}
       {now.trouble?.code === "folder.elsewhere" && <MovedFolder folder={now.folder} />}
+      {now.printsOn.length > 0 && (
+        <p className="note pb-2">
+          {texts.source.printsOn}
+          {now.printsOn.map((queue) => (
+            <Link key={queue} className="ml-1" to={`/print?queue=${encodeURIComponent(queue)}`}>
+              {queue}
+            </Link>
+          ))}
+        </p>
+      )}
       <ul className="say pb-3">
         {story.data?.sentences.map((sentence, place) => (
           <li key={place} style={{ paddingLeft: `${sentence.depth * 18}px` }}>

@@ -112,7 +112,13 @@ final class ConnectionCommand {
     @Command(
             name = "pause",
             description = "Send nothing on a connection until it is resumed. What has started is completed.",
-            footer = {"", "Example:", "  lectomen connection pause harbour-archive"})
+            footer = {
+                "",
+                "A print queue's hot folder, called as the queue is, is paused too.",
+                "",
+                "Example:",
+                "  lectomen connection pause harbour-archive"
+            })
     static final class Pause extends AboutOne {
         @Override
         String action() {

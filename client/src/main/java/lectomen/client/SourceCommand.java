@@ -34,6 +34,7 @@ final class SourceCommand {
                 ResponseWords.text(source.path("folder")) + " (source " + ResponseWords.text(source.path("id")) + ")");
         line("About: ", ResponseWords.text(source.path("about")));
         line("Rules: ", QueryCommand.joined(source.path("rules")));
+        line("Prints on: ", QueryCommand.joined(source.path("printsOn")));
         line("", ResponseWords.text(source.path("trouble").path("words")));
         line("", ResponseWords.text(source.path("silent").path("words")));
         line("", ResponseWords.text(source.path("closed").path("words")));

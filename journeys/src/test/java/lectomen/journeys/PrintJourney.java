@@ -116,6 +116,25 @@ class PrintJourney {
                 .orElseThrow();
     }
 
+    @Test
+    void aQueueIsPausedTogetherWithItsFolder() throws Exception {
+        try (PrinterStandIn printer = PrinterStandIn.start(0, temp.resolve("printed"), job -> {});
+                ServiceInTest service = RunningService.start(home(printer))) {
+            assertThat(service.client("queue", "add", "plan-room", "--folder").out())
+                    .contains("Rule plan-room is live.");
+            assertThat(service.client("source", "show", "plan-room").out()).contains("Prints on: plan-room");
+            service.client("connection", "pause", "plan-room");
+            service.drop("plan-room", "quays.pdf", pagesOfWhichTheSecondIsInColour());
+            service.awaitInTime(
+                    "its folder is paused",
+                    () -> service.client("source", "list").out().contains("paused"));
+            assertThat(service.inbox("plan-room").resolve("quays.pdf")).exists();
+            service.client("connection", "resume", "plan-room");
+            service.awaitJob("quays.pdf", "filed");
+            assertThat(printed(printer, "quays.pdf").sides()).isEmpty();
+        }
+    }
+
     /** The printer takes no PDF, so its pages are drawn for it, those alone that are asked for. */
     @Test
     void pagesInColourArePrintedApartFromTheOthersAndDrawnForThePrinter() throws Exception {

@@ -12,6 +12,7 @@ import lectomen.service.intake.Arrivals;
 import lectomen.service.intake.HotFolders;
 import lectomen.service.intake.IntakeSwitch;
 import lectomen.service.intake.PendingFiles;
+import lectomen.service.intake.QueueFolders;
 import lectomen.service.intake.RoutingPreview;
 import lectomen.service.intake.SourcePauses;
 import lectomen.service.intake.SourceRuns;
@@ -50,6 +51,11 @@ class IntakeWiring {
     @Bean
     IntakeSwitch intakeSwitch(Store store, Ledger ledger, People people, InstantSource clock) {
         return new IntakeSwitch(store, ledger, people::nameOf, clock);
+    }
+
+    @Bean
+    QueueFolders queueFolders(Rulebook rulebook, HotFolders folders, SourcePauses pauses) {
+        return new QueueFolders(rulebook, folders, pauses);
     }
 
     @Bean

@@ -13,6 +13,7 @@ import lectomen.service.destination.Destination;
 import lectomen.service.destination.Destinations;
 import lectomen.service.destination.ListResult;
 import lectomen.service.effect.EffectRunner;
+import lectomen.service.intake.QueueFolders;
 import lectomen.service.role.Permission;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -31,8 +32,11 @@ final class ConnectionsController {
     private final ConnectionRecords connections;
     private final Destinations destinations;
     private final EffectRunner effects;
+    private final QueueFolders queueFolders;
 
-    ConnectionsController(ConnectionRecords connections, Destinations destinations, EffectRunner effects) {
+    ConnectionsController(
+            ConnectionRecords connections, Destinations destinations, EffectRunner effects, QueueFolders queueFolders) {
+        this.queueFolders = queueFolders;
         this.connections = connections;
         this.destinations = destinations;
         this.effects = effects;
@@ -105,11 +109,15 @@ final class ConnectionsController {
                 listed.more());
     }
 
-    /** Sends nothing on it until it is resumed; what is under way is completed. */
+    /**
+     * Sends nothing on it until it is resumed; what is under way is completed. The hot folder of a print queue, called as the queue
+     * is, is paused too, and resumed with it.
+     */
     @Needs(Permission.RUN_SERVICE)
     @PostMapping("/{name}/pause")
     ConnectionView pause(@PathVariable String name) {
         connections.pause(name, Caller.principal());
+        queueFolders.pause(name, Caller.principal());
         return view(connections.require(name));
     }
 
@@ -117,6 +125,7 @@ final class ConnectionsController {
     @PostMapping("/{name}/resume")
     ConnectionView resume(@PathVariable String name) {
         connections.resume(name, Caller.principal());
+        queueFolders.resume(name, Caller.principal());
         effects.resumed(name);
         return view(connections.require(name));
     }

@@ -3,6 +3,7 @@ package lectomen.service.api;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import lectomen.service.intake.QueueFolders;
 import lectomen.service.intake.SourceStatus;
 import lectomen.service.rulebook.LiveRule;
 
@@ -11,6 +12,7 @@ import lectomen.service.rulebook.LiveRule;
  *
  * @param about what belongs there, in the words of its rules; may be empty
  * @param rules that take files from it, in order
+ * @param printsOn the print queues that its rules print to
  * @param nextLookAt at the latest; an event brings it forward
  * @param trouble why nothing can be taken from it
  * @param silent that nothing came for longer than the source expects
@@ -28,6 +30,7 @@ record SourceView(
         String folder,
         String about,
         List<String> rules,
+        List<String> printsOn,
         Optional<Instant> lastLookAt,
         Optional<Instant> nextLookAt,
         Optional<Instant> lastArrivalAt,
@@ -53,6 +56,10 @@ record SourceView(
                 source.folder(),
                 about,
                 rules.stream().map(live -> live.ref().id()).toList(),
+                rules.stream()
+                        .flatMap(live -> QueueFolders.printersOf(live).stream())
+                        .distinct()
+                        .toList(),
                 source.lastLookAt(),
                 source.nextLookAt(),
                 source.lastArrivalAt(),
