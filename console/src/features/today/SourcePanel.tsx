@@ -48,7 +48,7 @@ export function SourcePanel({ source, onClose }: { source: Source; onClose: () =
         <p className="note pb-2">
           {texts.source.printsOn}
           {now.printsOn.map((queue) => (
-            <Link key={queue} className="ml-1" to={`/print?queue=${encodeURIComponent(queue)}`}>
+            <Link key={queue} className="link ml-1" to={`/print?queue=${encodeURIComponent(queue)}`}>
               {queue}
             </Link>
           ))}

@@ -8,6 +8,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -163,6 +164,60 @@ class PrintJourney {
             assertThat(others.sides().get(1).mirroredAlong()).as("a back").isTrue();
             assertThat(service.get("/print-report").toString()).contains("\"sheets\":3");
         }
+    }
+
+    @Test
+    void pagesOfDifferentSizesEachGetTheirOwnPaper() throws Exception {
+        try (PrinterStandIn printer = printerOfDrawnSheets();
+                ServiceInTest service = RunningService.start(home(printer))) {
+            service.live("""
+                    lectomen: 1
+                    rule: plans
+                    from: { folder: "{inbox}/plans", arrives: whole }
+                    do:
+                      - impose: { on: [iso_a4_210x297mm, iso_a3_297x420mm], margin: 0 mm }
+                        as: sheets
+                      - print: { output: sheets, sides: one-sided, print-scaling: none }
+                      - file: { in: archive }
+                    """);
+            service.drop("plans", "mixed.pdf", pages(PDRectangle.A5, PDRectangle.A3, PDRectangle.A4));
+            service.awaitJob("mixed.pdf", "filed");
+            assertThat(printed(printer, "mixed.pdf").sides())
+                    .extracting(side -> Math.round(side.width() * 25.4 / side.dotsAcross()))
+                    .containsExactly(210L, 297L, 210L);
+        }
+    }
+
+    @Test
+    void sheetsOfADocumentThatIsNoPdfAreCountedOnceTheyAreDrawn() throws Exception {
+        try (PrinterStandIn printer = printerOfDrawnSheets();
+                ServiceInTest service = RunningService.start(home(printer))) {
+            service.live("""
+                    lectomen: 1
+                    rule: lists
+                    from: { folder: "{inbox}/lists", arrives: whole }
+                    do:
+                      - print: { sides: two-sided-long-edge, copies: 3 }
+                      - file: { in: archive }
+                    """);
+            String list = "Berth\n".repeat(150);
+            service.drop("lists", "berths.txt", list.getBytes(StandardCharsets.UTF_8));
+            service.awaitJob("berths.txt", "filed");
+            int sides = printed(printer, "berths.txt").sides().size();
+            assertThat(sides).isGreaterThan(2);
+            assertThat(service.get("/print-report").toString()).contains("\"sheets\":" + (sides + 1) / 2 * 3);
+        }
+    }
+
+    private static byte[] pages(PDRectangle... sizes) throws IOException {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (PDDocument document = new PDDocument()) {
+            for (PDRectangle size : sizes) {
+                document.addPage(new PDPage(size));
+            }
+            document.save(bytes);
+        }
+        return bytes.toByteArray();
     }
 
     @Test

@@ -50,6 +50,6 @@ public final class SheetsDrawer {
             return SheetsAnswer.not(task, Reason.of("print.one-sheet", "sheets", Integer.toString(sides)));
         }
         sink.take(ByteRef.of(to), to);
-        return new SheetsAnswer(task.id(), Optional.empty());
+        return new SheetsAnswer(task.id(), sides, Optional.empty());
     }
 }

@@ -144,10 +144,7 @@ public final class WorkerPool implements AutoCloseable {
 
     /** Has a worker draw sheets for a printer; waits for a free one, then for the answer. @param keeping takes their file */
     public SheetsAnswer draw(SheetsTask task, ByteSource bytes, OutputReceiver keeping) {
-        return ask(
-                PRINTERS,
-                worker -> worker.draw(task, bytes, keeping, watchdog),
-                why -> new SheetsAnswer(task.id(), Optional.of(why)));
+        return ask(PRINTERS, worker -> worker.draw(task, bytes, keeping, watchdog), why -> SheetsAnswer.not(task, why));
     }
 
     /** Has a worker ask a data file; waits for a free one, then for the answer. */

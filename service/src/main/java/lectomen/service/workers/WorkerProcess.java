@@ -168,7 +168,7 @@ final class WorkerProcess {
                 keeping,
                 watchdog,
                 Progress.Listener.NONE);
-        return said.answer().orElseGet(() -> new SheetsAnswer(task.id(), Optional.of(why(said))));
+        return said.answer().orElseGet(() -> SheetsAnswer.not(task, why(said)));
     }
 
     /** Has a data file asked, at most as long as a worker may take. */

@@ -193,12 +193,10 @@ class PrintEffectTest {
     @Test
     void whatCantBeDrawnFailsWithItsReasonAndAWorkerThatEndedIsTriedAgain() throws IOException {
         printerTakes("image/jpeg");
-        fixture.drawer = (task, from, keeping) ->
-                new SheetsAnswer(task.id(), Optional.of(Reason.of("worker.died", "tries", "1")));
+        fixture.drawer = (task, from, keeping) -> SheetsAnswer.not(task, Reason.of("worker.died", "tries", "1"));
         Effect waits = run(intend(Map.of()));
         assertThat(waits.state()).isEqualTo(Effect.State.INTENDED);
-        fixture.drawer = (task, from, keeping) ->
-                new SheetsAnswer(task.id(), Optional.of(Reason.of("print.one-sheet", "sheets", "4")));
+        fixture.drawer = (task, from, keeping) -> SheetsAnswer.not(task, Reason.of("print.one-sheet", "sheets", "4"));
         assertThat(run(waits).state()).isEqualTo(Effect.State.ABANDONED);
         assertThat(reason()).contains("pictures of one sheet only, and this makes 4");
         assertThat(printer.printed()).isEmpty();

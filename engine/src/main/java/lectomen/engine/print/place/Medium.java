@@ -13,6 +13,9 @@ public record Medium(double width, double height, Margins margins) {
     /** Points of a millimetre. */
     public static final double MILLIMETRE = 72 / 25.4;
 
+    /** Programs round the sizes of pages, to whole points at least. */
+    private static final double TOLERANCE = MILLIMETRE;
+
     public static Medium of(MediaSize size, double marginMillimetres) {
         return of(size, Margins.same(marginMillimetres * MILLIMETRE));
     }
@@ -27,6 +30,20 @@ public record Medium(double width, double height, Margins margins) {
 
     public boolean isRoll() {
         return height == 0;
+    }
+
+    /** Of a roll without end. */
+    double area() {
+        return isRoll() ? Double.POSITIVE_INFINITY : width * height;
+    }
+
+    /** Whether a page is not larger than it, upright or on its side; that something on it lies in the margins is no matter. */
+    boolean takes(PageSize page) {
+        return covers(page) || covers(page.turned(1));
+    }
+
+    private boolean covers(PageSize page) {
+        return page.width() <= width + TOLERANCE && (isRoll() || page.height() <= height + TOLERANCE);
     }
 
     double printableWidth() {

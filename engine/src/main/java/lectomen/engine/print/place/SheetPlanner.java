@@ -55,13 +55,14 @@ public final class SheetPlanner {
     }
 
     private Sheet sheet(List<PageSize> pages, List<Integer> on) {
-        Medium medium = placing.medium();
+        Medium medium = placing.medium(on.stream().map(pages::get).toList());
         Margins margins = medium.margins();
-        Grid grid = grid(pages.get(on.get(0)));
+        Grid grid = grid(pages.get(on.get(0)), medium);
         double width = medium.printableWidth() / grid.across();
         double height = medium.printableHeight() / grid.down();
-        List<Fitting> fittings =
-                on.stream().map(page -> fitting(pages.get(page), width, height)).toList();
+        List<Fitting> fittings = on.stream()
+                .map(page -> fitting(pages.get(page), width, height, medium.isRoll()))
+                .toList();
         double cellHeight = medium.isRoll()
                 ? fittings.stream()
                         .mapToDouble(one -> one.size().height())
@@ -95,17 +96,17 @@ public final class SheetPlanner {
     }
 
     /** The division that shows the page largest; of equal ones that with the fewest cells. On a roll, cells lie side by side. */
-    private Grid grid(PageSize page) {
+    private Grid grid(PageSize page, Medium medium) {
         int count = placing.pagesPerSheet();
-        if (placing.medium().isRoll()) {
+        if (medium.isRoll()) {
             return new Grid(count, 1);
         }
         Grid best = new Grid(1, count);
         double largest = 0;
         for (int across = 1; across <= count; across++) {
             Grid grid = new Grid(across, (count + across - 1) / across);
-            double width = placing.medium().printableWidth() / grid.across();
-            double height = placing.medium().printableHeight() / grid.down();
+            double width = medium.printableWidth() / grid.across();
+            double height = medium.printableHeight() / grid.down();
             double scale = turns().mapToDouble(quarters -> fit(page.turned(quarters), width, height))
                     .max()
                     .orElse(0);
@@ -125,9 +126,9 @@ public final class SheetPlanner {
                 : IntStream.of(placing.turn().quarters());
     }
 
-    private Fitting fitting(PageSize page, double width, double height) {
+    private Fitting fitting(PageSize page, double width, double height, boolean onRoll) {
         int quarters = placing.turn().quarters();
-        if (placing.turn() == Turn.TO_FIT && isBetterTurned(page, width, height)) {
+        if (placing.turn() == Turn.TO_FIT && isBetterTurned(page, width, height, onRoll)) {
             quarters = 1;
         }
         PageSize turned = page.turned(quarters);
@@ -136,7 +137,7 @@ public final class SheetPlanner {
     }
 
     /** Where it is printed larger; at the same size, where more of it is shown, and then where it takes less of a roll. */
-    private boolean isBetterTurned(PageSize page, double width, double height) {
+    private boolean isBetterTurned(PageSize page, double width, double height, boolean onRoll) {
         PageSize turned = page.turned(1);
         double own = scale(page, width, height);
         double other = scale(turned, width, height);
@@ -148,7 +149,7 @@ public final class SheetPlanner {
         if (Math.abs(beyond - beyondTurned) > 1e-6) {
             return beyondTurned < beyond;
         }
-        return placing.medium().isRoll() && turned.height() < page.height();
+        return onRoll && turned.height() < page.height();
     }
 
     private static double beyond(PageSize page, double scale, double width, double height) {

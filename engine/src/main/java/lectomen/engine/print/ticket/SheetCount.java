@@ -13,10 +13,14 @@ public final class SheetCount {
      * @param ticket by the words of IPP
      */
     public static int of(int pages, Map<String, String> ticket) {
-        int printed = printed(pages, ticket);
-        int onSheet = whole(ticket, TicketAttribute.NUMBER_UP)
-                * (ticket.getOrDefault(TicketAttribute.SIDES.word(), "").startsWith("two-sided") ? 2 : 1);
-        return (printed + onSheet - 1) / onSheet * copies(ticket);
+        int onSide = whole(ticket, TicketAttribute.NUMBER_UP);
+        return ofSides((printed(pages, ticket) + onSide - 1) / onSide, ticket);
+    }
+
+    /** @param sides that are printed of one copy */
+    public static int ofSides(int sides, Map<String, String> ticket) {
+        int onSheet = ticket.getOrDefault(TicketAttribute.SIDES.word(), "").startsWith("two-sided") ? 2 : 1;
+        return (sides + onSheet - 1) / onSheet * copies(ticket);
     }
 
     public static int copies(Map<String, String> ticket) {

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import lectomen.engine.convert.ConversionResult;
 import lectomen.engine.convert.SourceDocument;
 import lectomen.engine.identify.FileType;
@@ -60,14 +61,21 @@ public final class ImposeKind implements StepKind<ImposeStep> {
         int line = section.spot().line();
         return reading.settings(section, WORD).flatMap(settings -> {
             Optional<Node.Text> roll = settings.findText("roll");
-            Optional<Node.Text> on = roll.isPresent() ? settings.findText("on") : settings.requireText("on");
-            if (roll.isPresent() && on.isPresent()) {
+            List<Node.Text> on = settings.texts("on");
+            if (roll.isPresent() && !on.isEmpty()) {
                 settings.report(roll.get().spot(), "\"roll\" can't be combined with \"on\"");
             }
+            if (roll.isEmpty() && on.isEmpty()) {
+                settings.requireText("on");
+            }
             double margin = length(settings, "margin").orElse(USUAL_MARGIN);
-            Optional<Medium> medium = roll.isPresent()
-                    ? boxed(length(settings, "roll")).map(width -> Medium.roll(width, margin))
-                    : on.flatMap(text -> sheet(settings, text)).map(size -> Medium.of(size, margin));
+            List<Medium> media = roll.isPresent()
+                    ? boxed(length(settings, "roll")).map(width -> Medium.roll(width, margin)).stream()
+                            .toList()
+                    : on.stream()
+                            .flatMap(text -> sheet(settings, text).stream())
+                            .map(size -> Medium.of(size, margin))
+                            .toList();
             Scale scale = settings.findText("scale")
                     .flatMap(text -> scale(settings, text))
                     .orElse(new Scale.AutoFit());
@@ -78,16 +86,18 @@ public final class ImposeKind implements StepKind<ImposeStep> {
                     .orElse(1);
             boolean marks = SettingReader.yes(settings, "crop marks", false);
             boolean reversed = SettingReader.yes(settings, "reverse order", false);
-            if (medium.isPresent() && !medium.get().hasRoom()) {
+            boolean hasRoom = media.stream().allMatch(Medium::hasRoom);
+            if (!hasRoom) {
                 settings.report(settings.spot(), "a margin of " + margin + " mm leaves nothing to print on");
-                medium = Optional.empty();
             }
             settings.close();
+            if (media.isEmpty() || !hasRoom) {
+                return Optional.empty();
+            }
             String written = roll.map(text -> "a roll of " + text.text())
-                    .or(() -> on.map(Node.Text::text))
-                    .orElse("");
-            return medium.map(one -> new ImposeStep(
-                    written, new Placing(one, scale, turn, position, pages, marks, reversed), outputs, line));
+                    .orElseGet(() -> on.stream().map(Node.Text::text).collect(Collectors.joining(" or ")));
+            return Optional.of(new ImposeStep(
+                    written, new Placing(media, scale, turn, position, pages, marks, reversed), outputs, line));
         });
     }
 
@@ -161,7 +171,8 @@ public final class ImposeKind implements StepKind<ImposeStep> {
     @Override
     public ObjectNode schema() {
         RuleWords words = RuleWords.beside(ImposeKind.class);
-        ObjectNode impose = SchemaShapes.words(List.of(), "on", "roll", "margin", "scale", "pages per sheet");
+        ObjectNode impose = SchemaShapes.words(List.of(), "roll", "margin", "scale", "pages per sheet");
+        SchemaShapes.properties(impose).set("on", SchemaShapes.ref("texts"));
         SchemaShapes.properties(impose).set("turn", SchemaShapes.choice(Turn.words()));
         SchemaShapes.properties(impose).set("position", SchemaShapes.choice(Position.words()));
         for (String word : List.of("crop marks", "reverse order")) {

@@ -36,6 +36,35 @@ class SheetPlannerTest {
         return new Placing(medium(on, margin), Scale.find(scale).orElseThrow(), turn, Position.CENTER, 1, false, false);
     }
 
+    /** A page of the size of a sheet goes on it, however large the margins are, also on its side; the largest takes the rest. */
+    @ParameterizedTest
+    @CsvSource({
+        "210, 297, 210, 297",
+        "297, 210, 210, 297",
+        "210.4, 297.4, 210, 297",
+        "148, 210, 210, 297",
+        "211.5, 297, 297, 420",
+        "420, 297, 297, 420",
+        "594, 841, 297, 420"
+    })
+    void eachPageGoesOnTheSmallestMediumThatTakesIt(double width, double height, double onWidth, double onHeight) {
+        List<Medium> media = List.of(medium("297x420", 10), medium("210x297", 10));
+        Placing placing = new Placing(media, new Scale.AutoFit(), Turn.TO_FIT, Position.CENTER, 1, false, false);
+        List<Sheet> sheets = SheetPlanner.plan(List.of(page(100, 100), page(width, height)), placing);
+        assertThat(sheets.get(0).width()).isCloseTo(210 * MM, within(1e-6));
+        assertThat(sheets.get(1).width()).isCloseTo(onWidth * MM, within(1e-6));
+        assertThat(sheets.get(1).height()).isCloseTo(onHeight * MM, within(1e-6));
+    }
+
+    @Test
+    void pagesOnOneSheetGoOnAMediumThatTakesEachOfThem() {
+        List<Medium> media = List.of(medium("210x297", 0), medium("297x420", 0));
+        Placing placing = new Placing(media, new Scale.Fit(), Turn.TO_FIT, Position.CENTER, 2, false, false);
+        List<Sheet> sheets =
+                SheetPlanner.plan(List.of(page(210, 297), page(210, 297), page(210, 297), page(297, 420)), placing);
+        assertThat(sheets).extracting(sheet -> Math.round(sheet.width() / MM)).containsExactly(210L, 297L);
+    }
+
     /** All in millimetres: the page, the medium and its margin; then the sheet, and where the page lies on it. */
     @ParameterizedTest
     @CsvSource({

@@ -35,6 +35,7 @@ class ImposeKindTest {
             delimiter = '|',
             value = {
                 "{ on: iso_a1_594x841mm }                      | on iso_a1_594x841mm, scale auto-fit, turned to fit",
+                "{ on: [iso_a4_210x297mm, iso_a3_297x420mm] }  | on iso_a4_210x297mm or iso_a3_297x420mm, scale auto-fit",
                 "{ roll: 914 mm, scale: none, turn: no }       | on a roll of 914 mm, scale none",
                 "{ on: iso_a3_297x420mm, pages per sheet: 2, crop marks: yes, scale: '1:50 to 1:100' }"
                         + " | scale 1:50 to 1:100, 2 pages on each sheet, turned to fit, with crop marks",
@@ -55,6 +56,8 @@ class ImposeKindTest {
             delimiter = '|',
             value = {
                 "{ on: A4 }                                    | \"on\" must be a medium that states its size",
+                "{ on: [iso_a4_210x297mm, A3] }                | \"on\" must be a medium that states its size",
+                "{ on: [] }                                    | \"on\"",
                 "{ scale: fit }                                | \"impose\" needs \"on:\"",
                 "{ on: iso_a4_210x297mm, roll: 914 mm }        | \"roll\" can't be combined with \"on\"",
                 "{ on: iso_a4_210x297mm, scale: big }          | \"scale\" must be none, fit, auto-fit, fill, a percentage",

@@ -11,6 +11,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import lectomen.engine.print.ticket.SheetCount;
 import lectomen.engine.reason.Reason;
 import lectomen.engine.step.PlannedEffect;
 import lectomen.engine.step.WhenInDoubt;
@@ -208,9 +209,14 @@ public final class PrintEffect implements EffectKind {
         Map<String, String> ticket = new TreeMap<>(printer.ticket());
         ticket.putAll(queues.ownTicket(effect.id(), printing));
         PrintFiles.Prepared prepared = files.prepare(effect, printing, ticket);
-        return prepared instanceof PrintFiles.Prepared.Ready ready
-                ? print(effect, printer, name, ready, attempt)
-                : notDrawn(((PrintFiles.Prepared.Not) prepared).reason());
+        if (prepared instanceof PrintFiles.Prepared.Not not) {
+            return notDrawn(not.reason());
+        }
+        PrintFiles.Prepared.Ready ready = (PrintFiles.Prepared.Ready) prepared;
+        if (ready.sides() > 0 && printing.pages() == 0) {
+            queues.countSheets(effect.id(), SheetCount.ofSides(ready.sides(), ticket));
+        }
+        return print(effect, printer, name, ready, attempt);
     }
 
     /** A worker that ended is tried again: it may not have been the document's doing. */

@@ -64,8 +64,15 @@ public final class PrintFiles {
         /**
          * @param isKnown whether the printer said that it takes the format
          * @param ticket what is left for the printer to do
+         * @param sides that were drawn just now, of one copy; 0 for none
          */
-        record Ready(String format, boolean isKnown, Map<String, String> ticket, long size, Printer.Document document)
+        record Ready(
+                String format,
+                boolean isKnown,
+                Map<String, String> ticket,
+                long size,
+                Printer.Document document,
+                int sides)
                 implements Prepared {}
 
         /** It can't be drawn. */
@@ -82,16 +89,19 @@ public final class PrintFiles {
                     can.filter(one -> one.formats().contains(printing.format())).isPresent(),
                     ticket,
                     effect.bytes().size(),
-                    () -> bytes.open(effect.bytes().sha256()));
+                    () -> bytes.open(effect.bytes().sha256()),
+                    0);
         }
         SheetDrawing how = drawing.get();
         UUID drawn = UUID.nameUUIDFromBytes(how.toString().getBytes(StandardCharsets.UTF_8));
         Path file = folder.resolve(prefix(effect.id()) + drawn);
+        int sides = 0;
         if (!Files.exists(file)) {
-            Optional<Reason> problem = draw(effect, FileType.ofMediaType(printing.format()), how, file);
-            if (problem.isPresent()) {
-                return new Prepared.Not(problem.get());
+            SheetsAnswer answer = draw(effect, FileType.ofMediaType(printing.format()), how, file);
+            if (answer.reason().isPresent()) {
+                return new Prepared.Not(answer.reason().get());
             }
+            sides = answer.sides();
         }
         try {
             return new Prepared.Ready(
@@ -99,7 +109,8 @@ public final class PrintFiles {
                     true,
                     how.left(ticket),
                     Files.size(file),
-                    () -> Files.newInputStream(file));
+                    () -> Files.newInputStream(file),
+                    sides);
         } catch (IOException e) {
             throw new UncheckedIOException("Drawn sheets can't be read", e);
         }
@@ -109,13 +120,11 @@ public final class PrintFiles {
         return effect + "-";
     }
 
-    /** @return why there is nothing to send; empty where there is */
-    private Optional<Reason> draw(Effect effect, FileType type, SheetDrawing how, Path to) {
+    private SheetsAnswer draw(Effect effect, FileType type, SheetDrawing how, Path to) {
         ByteRef document = effect.bytes();
         SheetsTask task = new SheetsTask(Task.PROTOCOL, "sheets-" + calls.incrementAndGet(), document, type, how);
         Path writing = folder.resolve(prefix(effect.id()) + task.id());
-        SheetsAnswer answer = drawer.draw(task, bytes::open, (ref, made) -> write(ref, made, writing, to));
-        return answer.reason();
+        return drawer.draw(task, bytes::open, (ref, made) -> write(ref, made, writing, to));
     }
 
     private static void write(ByteRef ref, InputStream made, Path writing, Path to) throws IOException {

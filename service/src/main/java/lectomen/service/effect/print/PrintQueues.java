@@ -1,6 +1,5 @@
 package lectomen.service.effect.print;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.ZoneId;
@@ -132,6 +131,13 @@ public final class PrintQueues {
         queues.forEach(queue -> letGo(db, queue));
     }
 
+    /** Of a document whose pages were not known before its sheets were drawn. */
+    void countSheets(String effect, int sheets) {
+        store.write(db -> db.sql("update print_item set sheets = ? where effect_id = ?")
+                .params(sheets, effect)
+                .update());
+    }
+
     /** Lets go what may go, now that time has passed. @return whether anything did */
     boolean letGo() {
         boolean any = false;
@@ -171,11 +177,12 @@ public final class PrintQueues {
     }
 
     /** Those that have waited for too long, the oldest first; then by turn. */
-    private static List<String> inOrder(JdbcClient db, String queue, Instant tooLong, int most) {
-        List<String> next = new ArrayList<>(db.sql(WAITING + " and p.asked_at <= ? order by p.id limit ?")
-                .params(queue, tooLong.toEpochMilli(), most)
+    private static List<String> inOrder(JdbcClient db, String queue, Optional<Instant> tooLong, int most) {
+        List<String> next = new ArrayList<>();
+        tooLong.ifPresent(before -> next.addAll(db.sql(WAITING + " and p.asked_at <= ? order by p.id limit ?")
+                .params(queue, before.toEpochMilli(), most)
                 .query(String.class)
-                .list());
+                .list()));
         if (next.size() < most) {
             db.sql(WAITING + " order by p.turn limit ?").params(queue, most).query(String.class).list().stream()
                     .filter(effect -> !next.contains(effect))
@@ -188,10 +195,9 @@ public final class PrintQueues {
         if (most <= 0) {
             return List.of();
         }
-        Instant tooLong = Optional.ofNullable(printers.get(queue))
+        Optional<Instant> tooLong = Optional.ofNullable(printers.get(queue))
                 .flatMap(PrinterSettings::longestWait)
-                .map(wait -> clock.instant().minus(wait))
-                .orElse(Instant.EPOCH.minus(Duration.ofDays(1)));
+                .map(wait -> clock.instant().minus(wait));
         return inOrder(db, queue, tooLong, most);
     }
 
