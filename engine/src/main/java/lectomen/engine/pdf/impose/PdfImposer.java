@@ -111,7 +111,7 @@ public final class PdfImposer {
     }
 
     /** As a reader sees it. */
-    static PageSize size(PDPage page) {
+    public static PageSize size(PDPage page) {
         PDRectangle crop = page.getCropBox();
         double unit = page.getUserUnit();
         boolean turned = page.getRotation() % 180 != 0;

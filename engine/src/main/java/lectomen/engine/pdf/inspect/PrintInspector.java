@@ -5,9 +5,12 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import lectomen.engine.pdf.impose.PdfImposer;
 import lectomen.engine.print.facts.PageFacts;
 import lectomen.engine.print.facts.PrintFacts;
 import lectomen.engine.print.media.MediaSize;
+import lectomen.engine.print.place.Medium;
+import lectomen.engine.print.place.PageSize;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -19,7 +22,6 @@ import org.apache.pdfbox.rendering.PDFRenderer;
 /** Finds what is known of a PDF before it is printed: each page is drawn, coarsely, and what shows there counts. */
 public final class PrintInspector {
     private static final double POINTS_PER_INCH = 72;
-    private static final double MM_PER_INCH = 25.4;
 
     /** So coarse that a page takes a moment, so fine that a thin coloured line shows. */
     private static final int DOTS = 50;
@@ -62,7 +64,7 @@ public final class PrintInspector {
                         .toList(),
                 drawn.pixelsToEdge() == Integer.MAX_VALUE
                         ? Double.POSITIVE_INFINITY
-                        : drawn.pixelsToEdge() / scale / POINTS_PER_INCH * MM_PER_INCH);
+                        : drawn.pixelsToEdge() / scale * page.getUserUnit() / Medium.MILLIMETRE);
     }
 
     private static float scale(PDPage page) {
@@ -72,11 +74,8 @@ public final class PrintInspector {
     }
 
     private static MediaSize size(PDPage page) {
-        PDRectangle crop = page.getCropBox();
-        boolean turned = page.getRotation() % 180 != 0;
-        double width = crop.getWidth() / POINTS_PER_INCH * MM_PER_INCH;
-        double height = crop.getHeight() / POINTS_PER_INCH * MM_PER_INCH;
-        return turned ? new MediaSize(height, width) : new MediaSize(width, height);
+        PageSize size = PdfImposer.size(page);
+        return new MediaSize(size.width() / Medium.MILLIMETRE, size.height() / Medium.MILLIMETRE);
     }
 
     /** What shows on a page. @param pixelsToEdge of the dark or coloured pixel that is nearest to it; the largest number for none */

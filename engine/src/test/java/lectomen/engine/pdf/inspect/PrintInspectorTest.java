@@ -130,6 +130,27 @@ class PrintInspectorTest {
         assertThat(pages.get(2).size().height()).isCloseTo(297, within(0.5));
     }
 
+    /** A very large page counts in units that are larger than a point. */
+    @Test
+    void largerUnitsOfAPageCount() throws IOException {
+        Path file = temp.resolve("large.pdf");
+        try (PDDocument document = new PDDocument()) {
+            PDPage page = new PDPage(PDRectangle.A4);
+            page.setUserUnit(4);
+            page.setRotation(90);
+            document.addPage(page);
+            try (PDPageContentStream content = new PDPageContentStream(document, page)) {
+                content.addRect(28.35f, 300, 100, 100);
+                content.fill();
+            }
+            document.save(file.toFile());
+        }
+        PageFacts large = PrintInspector.inspect(file).pages().get(0);
+        assertThat(large.size().width()).isCloseTo(4 * 297, within(2.0));
+        assertThat(large.size().height()).isCloseTo(4 * 210, within(2.0));
+        assertThat(large.nearestToEdge()).isCloseTo(40, within(2.5));
+    }
+
     private static PDColor separation(String ink) throws IOException {
         COSArray space = new COSArray();
         space.add(COSName.SEPARATION);
