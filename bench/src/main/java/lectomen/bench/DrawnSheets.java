@@ -135,14 +135,7 @@ final class DrawnSheets {
 
     /** Pages of A4, each shown for the first time by a worker that has shown others. */
     static Figure preview(Path home, PrinterStandIn printer) throws Exception {
-        Files.createDirectories(home.resolve("archive"));
-        Files.writeString(home.resolve("lectomen.yaml"), """
-                parameters: { inbox: "{home}/inbox" }
-                roots: ["{home}"]
-                connections:
-                  archive: { folder: "{home}/archive" }
-                  front-desk: { printer: { address: "%s", hold: yes } }
-                """.formatted(printer.uri()));
+        Serving.writeHome(home, printer, ", hold: yes");
         try (DemoService service = Serving.start(home)) {
             service.post("/rules", """
                     lectomen: 1

@@ -7,7 +7,6 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -66,14 +65,7 @@ final class PrintBenchmark implements Benchmark {
     }
 
     private static double print(Path home, PrinterStandIn printer, AtomicInteger printed) throws Exception {
-        Files.createDirectories(home.resolve("archive"));
-        Files.writeString(home.resolve("lectomen.yaml"), """
-                parameters: { inbox: "{home}/inbox" }
-                roots: ["{home}"]
-                connections:
-                  archive: { folder: "{home}/archive" }
-                  front-desk: { printer: { address: "%s" } }
-                """.formatted(printer.uri()));
+        Serving.writeHome(home, printer, "");
         try (DemoService service = Serving.start(home)) {
             service.post("/rules", """
                     lectomen: 1

@@ -6,12 +6,25 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Objects;
 import lectomen.demo.DemoService;
+import lectomen.standins.printer.PrinterStandIn;
 
 /** The services that are measured, each a separate process. */
 final class Serving {
     private static final long PAGE_KILOBYTES = 4;
 
     private Serving() {}
+
+    /** A home with a printer called front-desk. @param more words of its connection, such as {@code , hold: yes}; may be empty */
+    static void writeHome(Path home, PrinterStandIn printer, String more) throws IOException {
+        Files.createDirectories(home.resolve("archive"));
+        Files.writeString(home.resolve("lectomen.yaml"), """
+                parameters: { inbox: "{home}/inbox" }
+                roots: ["{home}"]
+                connections:
+                  archive: { folder: "{home}/archive" }
+                  front-desk: { printer: { address: "%s"%s } }
+                """.formatted(printer.uri(), more));
+    }
 
     static DemoService start(Path home) throws IOException, InterruptedException {
         return DemoService.start(Objects.requireNonNull(System.getProperty("lectomen.launcher")), home, 0);
